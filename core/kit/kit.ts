@@ -1,0 +1,95 @@
+/**
+ * Kit: what the photographer owns, with the figures the sums need. Defined once, used on both sides of the wire.
+ */
+import { z } from 'zod'
+import { dialSchema } from '../scales/dial'
+
+const id = z.string().min(1).max(64).regex(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _ only')
+const name = z.string().trim().min(1, 'a name is needed').max(80)
+const notes = z.string().max(2000).default('')
+const stops = (min: number, max: number) => z.number().min(min).max(max)
+
+export const cameraSchema = z.strictObject({
+  kind: z.literal('camera'),
+  id,
+  name,
+  notes,
+  sensorWidthMm: z.number().min(1).max(120),
+  sensorHeightMm: z.number().min(1).max(120),
+  pixelsWide: z.number().int().min(100).max(40000),
+  pixelsHigh: z.number().int().min(100).max(40000),
+  step: z.enum(['third', 'half', 'whole']),
+  curtain: z.enum(['focal-plane', 'leaf']),
+  syncStops: stops(0, 14).describe('fastest shutter that still catches a whole flash, −log2 of seconds'),
+  fastestShutterStops: stops(3, 16),
+  slowestShutterStops: stops(-6, 3),
+  lowestIsoStops: stops(-2, 4),
+  highestIsoStops: stops(0, 10),
+  showsEffective: z.boolean().describe('the body displays the effective f-number when focused close'),
+  pulsedSync: z.boolean().describe('can fire pulsed strobes above the sync speed')
+}).superRefine((camera, context) => {
+  const wrong = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
+  if (camera.syncStops > camera.fastestShutterStops) wrong('syncStops', 'sync cannot be faster than the fastest shutter')
+  if (camera.lowestIsoStops >= camera.highestIsoStops) wrong('lowestIsoStops', 'the lowest ISO must stand below the highest')
+})
+
+export const lensSchema = z.strictObject({
+  kind: z.literal('lens'),
+  id,
+  name,
+  notes,
+  focalMm: z.number().min(4).max(1200),
+  maxMagnification: z.number().min(0.01).max(20),
+  widestStops: stops(-1, 12).describe('2·log2 of the widest f-number'),
+  narrowestStops: stops(1, 14).describe('2·log2 of the narrowest f-number'),
+  pupilRatio: z.number().min(0.1).max(10),
+  sensorToFrontMm: z.number().min(10).max(1500).describe('sensor plane to the front of the lens')
+}).superRefine((lens, context) => {
+  if (lens.widestStops >= lens.narrowestStops)
+    context.addIssue({ code: 'custom', path: ['widestStops'], message: 'the widest f-number must be below the narrowest' })
+})
+
+export const durationPointSchema = z.strictObject({ powerStops: stops(-12, 0), t01: z.number().min(1e-6).max(1) })
+
+export const strobeSchema = z.strictObject({
+  kind: z.literal('strobe'),
+  id,
+  name,
+  notes,
+  guideNumberM: z.number().min(0.5).max(200).describe('metres, ISO 100, full power, in the stated beam'),
+  beamDeg: z.number().min(5).max(178).describe('full angle at whose edge the light is down one stop'),
+  headSizeMm: z.number().min(1).max(600).describe('largest size of the lit face'),
+  dial: dialSchema,
+  recycleFullS: z.number().min(0).max(60),
+  flashesFull: z.number().int().min(1).max(100000),
+  quench: z.enum(['quenched', 'voltage']),
+  t01FullS: z.number().min(1e-6).max(1),
+  durations: z.array(durationPointSchema).max(24).default([]),
+  pulsedSync: z.boolean(),
+  pulsedPenaltyStops: stops(0, 4).default(0.5)
+})
+
+export const modifierSchema = z.strictObject({
+  kind: z.literal('modifier'),
+  id,
+  name,
+  notes,
+  lossStops: stops(0, 8),
+  beam: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('keep').describe("leaves the strobe's beam as it is") }),
+    z.strictObject({ kind: z.literal('spread').describe('a soft beam of this angle'), beamDeg: z.number().min(5).max(178) }),
+    z.strictObject({ kind: z.literal('cut').describe('no light outside this angle'), beamDeg: z.number().min(1).max(178) })
+  ]),
+  sizeMm: z.number().min(0).max(3000).describe("largest size of the lit face it makes; 0 keeps the head's")
+})
+
+export const kitItemSchema = z.discriminatedUnion('kind', [cameraSchema, lensSchema, strobeSchema, modifierSchema])
+export type Camera = z.infer<typeof cameraSchema>
+export type Lens = z.infer<typeof lensSchema>
+export type Strobe = z.infer<typeof strobeSchema>
+export type Modifier = z.infer<typeof modifierSchema>
+export type KitItem = z.infer<typeof kitItemSchema>
+export type KitKind = KitItem['kind']
+
+/** Pixel pitch on the sensor, mm. */
+export const pixelPitchMm = (camera: Camera): number => camera.sensorWidthMm / camera.pixelsWide

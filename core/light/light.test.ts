@@ -1,0 +1,84 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { evFromLux, exposureValue, luminanceFromEv, luxFromEv, surfaceStops } from '../ambient/ev'
+import { levelTo8Bit, srgbDecode, srgbEncode } from '../ambient/blackScale'
+import { beamStops, distanceForStops, distanceStops, flashDuration, flashesPerCharge, fNumberFromGuide, recycleSeconds } from './strobe'
+
+describe('strobe as a point', () => {
+  // Definition of the guide number, ISO 1230.
+  test('guide number: GN 36, 1/32, 0.30 m → f/21.2; GN 58, 1/4, 1.0 m → f/29', () => {
+    expect(fNumberFromGuide(36, 1 / 32, 100, 0.3)).toBeCloseTo(21.2, 1)
+    expect(fNumberFromGuide(58, 1 / 4, 100, 1)).toBeCloseTo(29, 6)
+  })
+  test('inverse square: 0.3 → 1.5 m is −4.64 stops, 0.2 → 0.4 m is −2', () => {
+    expect(distanceStops(1500) - distanceStops(300)).toBeCloseTo(-4.64, 2)
+    expect(distanceStops(400) - distanceStops(200)).toBeCloseTo(-2, 12)
+    expect(distanceForStops(distanceStops(283))).toBeCloseTo(283, 9)
+  })
+  test('beam is down one stop at the edge of its angle and never brighter off axis', () => {
+    expect(beamStops(Math.PI / 6, 60)).toBeCloseTo(-1, 9)
+    expect(beamStops(0, 60)).toBeCloseTo(0, 12)
+    expect(beamStops(Math.PI / 2, 60)).toBe(-Infinity)
+  })
+})
+
+describe('flash duration', () => {
+  test('exponential: t0.5 = τ ln 2, t0.1 = τ ln 10, ratio 3.32 (RC discharge)', () => {
+    const tau = (1 / 300) / Math.LN10
+    expect((tau * Math.LN10) / (tau * Math.LN2)).toBeCloseTo(3.32, 2)
+    expect(flashDuration(0, 1 / 300, 'quenched', [])).toBeCloseTo(1 / 300, 9)
+  })
+  test('independent integration: cutting at the computed time lets p of the full flash energy out', () => {
+    const tau = 1
+    for (const stops of [-1, -3, -6]) {
+      const cut = flashDuration(stops, tau * Math.LN10, 'quenched', [])
+      let energy = 0
+      const steps = 20000
+      for (let i = 0; i < steps; i++) energy += (Math.exp((-(i + 0.5) * cut) / steps / tau) * cut) / steps
+      expect(energy / 0.9).toBeCloseTo(2 ** stops, 4)
+    }
+  })
+  test('a table is interpolated log–log and held at its ends', () => {
+    const table = [{ powerStops: 0, t01: 1 / 200 }, { powerStops: -6, t01: 1 / 12800 }]
+    expect(flashDuration(-3, 1 / 200, 'quenched', table)).toBeCloseTo(1 / 1600, 9)
+    expect(flashDuration(-9, 1 / 200, 'voltage', table)).toBeCloseTo(1 / 12800, 9)
+    expect(flashDuration(0, 1 / 200, 'voltage', table)).toBeCloseTo(1 / 200, 9)
+    expect(flashDuration(-5, 1 / 900, 'voltage', [])).toBe(1 / 900)
+  })
+  test('property: a quenched flash is never longer at less power', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -9, max: -0.1, noNaN: true }), (stops) => {
+        expect(flashDuration(stops, 1 / 300, 'quenched', [])).toBeLessThan(flashDuration(stops + 0.1, 1 / 300, 'quenched', []) + 1e-12)
+      })
+    )
+  })
+  test('recycle and charge are proportional to power', () => {
+    expect(recycleSeconds(-3, 4)).toBeCloseTo(0.5, 12)
+    expect(flashesPerCharge(-3, 150)).toBe(1200)
+  })
+})
+
+describe('exposure values', () => {
+  // ISO 2720, K = 12.5 and C = 250.
+  test('EV 15 is 81 920 lx and 4096 cd/m²; f/16 at 1/ISO s is about EV 15', () => {
+    expect(luxFromEv(15)).toBe(81920)
+    expect(luminanceFromEv(15)).toBe(4096)
+    expect(evFromLux(81920)).toBe(15)
+    expect(exposureValue(8, Math.log2(100), 0)).toBeCloseTo(14.64, 2)
+  })
+  test('surfaces against a grey card', () => {
+    expect(surfaceStops(0.18)).toBe(0)
+    expect(surfaceStops(0.72)).toBeCloseTo(2, 12)
+    expect(() => surfaceStops(0)).toThrow(/reflectance/)
+  })
+})
+
+describe('how dark is black', () => {
+  // IEC 61966-2-1 (sRGB): a grey card at a level renders as this 8-bit value.
+  test.each([[0, 118], [-1, 85], [-2, 60], [-3, 41], [-4, 27], [-5, 17], [-6, 9], [-7, 5], [-8, 2]])('level %d → %d', (level, value) => {
+    expect(levelTo8Bit(level)).toBe(value)
+  })
+  test('property: encode and decode undo each other', () => {
+    fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (x) => expect(srgbDecode(srgbEncode(x))).toBeCloseTo(x, 5)))
+  })
+})

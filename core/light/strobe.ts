@@ -1,0 +1,81 @@
+/**
+ * A strobe as a point, and how long its flash lasts.
+ */
+import { notNegative, positive } from '../guard'
+
+/**
+ * f-number that exposes an 18 % card rightly: N = GN·√(p·S/100)/d.
+ * @param guideNumberM metres at ISO 100, full power
+ * @param power share of full, 0 < p ≤ 1
+ * @param distanceM strobe to subject, metres
+ * Source: definition of the guide number (ISO 1230).
+ */
+export const fNumberFromGuide = (guideNumberM: number, power: number, iso: number, distanceM: number): number =>
+  (positive(guideNumberM, 'guideNumberM') * Math.sqrt((positive(power, 'power') * positive(iso, 'iso')) / 100)) /
+  positive(distanceM, 'distanceM')
+
+/** Output at 1 m, f/1, ISO 100, stops: 2·log2 GN. */
+export const guideStops = (guideNumberM: number): number => 2 * Math.log2(positive(guideNumberM, 'guideNumberM'))
+
+/** What a distance gives against 1 m, stops: −2·log2(d / 1000 mm). Half the distance is two stops more. */
+export const distanceStops = (distanceMm: number): number => -2 * Math.log2(positive(distanceMm, 'distanceMm') / 1000)
+
+/** Distance that gives a wanted number of stops against 1 m, mm. */
+export const distanceForStops = (stops: number): number => 1000 * 2 ** (-stops / 2)
+
+/**
+ * Fall-off of a cosⁿ beam whose level has dropped one stop at the edge of the stated full angle.
+ * @returns stops ≤ 0, −Infinity from 90° on
+ * Source: common practice for stated coverage (one stop at the edge), no source.
+ */
+export const beamStops = (offAxisRad: number, beamDeg: number): number => {
+  const cosine = Math.cos(offAxisRad)
+  if (cosine <= 1e-6) return -Infinity
+  const edge = Math.cos((Math.min(positive(beamDeg, 'beamDeg'), 178) * Math.PI) / 360)
+  return -Math.log2(cosine) / Math.log2(edge)
+}
+
+export interface DurationPoint {
+  /** stops below full, ≤ 0 */
+  readonly powerStops: number
+  /** seconds, flash above 10 % of its peak */
+  readonly t01: number
+}
+
+/**
+ * Flash duration t0.1 at a power. With a table: log–log interpolation, held at its ends. Without one, a quenched head
+ * cuts an exponential off early: t = −τ·ln(1 − p·(1 − 0.1)), which gives t0.1 = τ·ln 10 at full and shrinks with p.
+ * A voltage-controlled head without a table is taken at its full-power duration, which is flagged by the caller.
+ * @returns seconds
+ * Source: RC discharge model; table figures are the maker's or the user's.
+ */
+export const flashDuration = (
+  powerStops: number,
+  t01Full: number,
+  quench: 'quenched' | 'voltage',
+  table: readonly DurationPoint[]
+): number => {
+  positive(t01Full, 't01Full')
+  if (table.length > 0) return interpolateDuration(powerStops, table)
+  if (quench === 'voltage') return t01Full
+  const tau = t01Full / Math.LN10
+  return -tau * Math.log(1 - 0.9 * 2 ** Math.min(0, powerStops))
+}
+
+const interpolateDuration = (powerStops: number, table: readonly DurationPoint[]): number => {
+  const points = [...table].sort((a, b) => a.powerStops - b.powerStops)
+  const above = points.findIndex((point) => point.powerStops >= powerStops)
+  const high = points[above === -1 ? points.length - 1 : above]!
+  const low = points[above === -1 ? points.length - 1 : Math.max(0, above - 1)]!
+  if (high.powerStops <= low.powerStops) return high.t01
+  const share = (powerStops - low.powerStops) / (high.powerStops - low.powerStops)
+  return low.t01 * (high.t01 / low.t01) ** share
+}
+
+/** Recycle time at a power: proportional to the energy used. Source: common practice for quenched heads, no source. */
+export const recycleSeconds = (powerStops: number, fullSeconds: number): number =>
+  notNegative(fullSeconds, 'fullSeconds') * 2 ** powerStops
+
+/** Flashes per charge at a power, by the same proportion. */
+export const flashesPerCharge = (powerStops: number, atFull: number): number =>
+  Math.floor(positive(atFull, 'atFull') * 2 ** -powerStops)

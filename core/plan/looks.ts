@@ -1,0 +1,81 @@
+/**
+ * Looks: starting points of a plan. Figures are common practice without a published source; the power is not
+ * guessed but worked out from the sum once the kit is known.
+ */
+import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
+import { marksBetween, marksOf, nearestMark } from '../scales/marks'
+import { PLAN_FORMAT, PLAN_VERSION, type Look, type Plan } from './plan'
+import { suggestPower } from '../ledger/suggest'
+
+interface Start {
+  readonly fNumber: number
+  readonly groundStops: number
+  readonly groundMm: number
+  readonly groundReflectance: number
+  readonly distanceMm: number
+  readonly tiltDeg: number
+  readonly sharpDepthMm: number
+  readonly widthMm: number
+  readonly speedMmS: number
+  readonly ambientEv: number | null
+}
+
+const STARTS: Record<Look, Start> = {
+  'black-still': { fNumber: 16, groundStops: -7, groundMm: 900, groundReflectance: 0.02, distanceMm: 200, tiltDeg: 40, sharpDepthMm: 4, widthMm: 22, speedMmS: 0, ambientEv: null },
+  'black-soft': { fNumber: 11, groundStops: -5, groundMm: 500, groundReflectance: 0.04, distanceMm: 250, tiltDeg: 30, sharpDepthMm: 8, widthMm: 40, speedMmS: 0, ambientEv: null },
+  'daylight-fill': { fNumber: 8, groundStops: -1, groundMm: 900, groundReflectance: 0.18, distanceMm: 400, tiltDeg: 25, sharpDepthMm: 10, widthMm: 60, speedMmS: 50, ambientEv: 12 },
+  plume: { fNumber: 8, groundStops: -7, groundMm: 1500, groundReflectance: 0.04, distanceMm: 350, tiltDeg: 80, sharpDepthMm: 20, widthMm: 120, speedMmS: 250, ambientEv: null }
+}
+
+export interface LookKit {
+  readonly camera: Camera
+  readonly lens: Lens
+  readonly strobe: Strobe
+  readonly modifier: Modifier | null
+}
+
+/** A whole plan for a look on the kit given: lowest ISO, sync speed, aperture and frame within the lens's range. */
+export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
+  const start = STARTS[look]
+  const { camera, lens } = kit
+  const pick = (axis: 'aperture' | 'shutter' | 'iso', from: number, to: number, wanted: number) =>
+    nearestMark(marksBetween(marksOf(axis, camera.step), from, to), wanted).stops
+  const magnification = Math.min(lens.maxMagnification, camera.sensorWidthMm / (start.widthMm * 1.6))
+  const plan: Plan = {
+    format: PLAN_FORMAT,
+    version: PLAN_VERSION,
+    title,
+    look,
+    subject: {
+      widthMm: start.widthMm,
+      heightMm: start.widthMm * 0.6,
+      sharpDepthMm: start.sharpDepthMm,
+      reflectance: 0.18,
+      speedMmS: start.speedMmS
+    },
+    ground: { distanceMm: start.groundMm, reflectance: start.groundReflectance },
+    goals: { groundStops: start.groundStops, subjectStops: 0, toleranceStops: 1 / 3, blurPx: 3 },
+    ambient: {
+      subject: start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification },
+      ground: start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification }
+    },
+    camera,
+    lens,
+    focus: { magnification, blur: { kind: 'pixels', pixels: 3 } },
+    settings: {
+      apertureStops: pick('aperture', lens.widestStops, lens.narrowestStops, 2 * Math.log2(start.fNumber)),
+      shutterStops: pick('shutter', camera.slowestShutterStops, camera.syncStops, camera.syncStops),
+      isoStops: pick('iso', Math.max(0, camera.lowestIsoStops), camera.highestIsoStops, 0),
+      ndStops: 0,
+      pulsedSync: camera.pulsedSync && kit.strobe.pulsedSync
+    },
+    lights: [
+      { id: 'A', strobe: kit.strobe, modifier: kit.modifier, powerStops: -3, distanceMm: start.distanceMm, tiltDeg: start.tiltDeg }
+    ],
+    corrections: [],
+    locks: []
+  }
+  const suggestion = suggestPower(plan)
+  if (suggestion.choice) plan.lights[0].powerStops = suggestion.choice.mark.stops
+  return plan
+}

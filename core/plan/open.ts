@@ -1,0 +1,41 @@
+/** Opens a plan from outside: checks it, brings older versions forward, names each fault by its path. */
+import { z } from 'zod'
+import { PLAN_FORMAT, PLAN_VERSION, planSchema, type Plan } from './plan'
+
+export interface Fault {
+  /** dotted path, "" for the whole document */
+  readonly path: string
+  readonly message: string
+}
+
+export type Opened = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly faults: readonly Fault[] }
+
+export const faultsOf = (error: z.ZodError): Fault[] =>
+  error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }))
+
+const headSchema = z.object({ format: z.literal(PLAN_FORMAT), version: z.number().int().min(1) })
+
+/** @param input parsed JSON of any origin; never throws */
+export const openPlan = (input: unknown): Opened => {
+  const head = headSchema.safeParse(input)
+  if (!head.success)
+    return { ok: false, faults: [{ path: faultsOf(head.error)[0]?.path ?? '', message: `not a ${PLAN_FORMAT} document` }] }
+  if (head.data.version > PLAN_VERSION)
+    return {
+      ok: false,
+      faults: [
+        {
+          path: 'version',
+          message: `this plan is of version ${head.data.version}; this program reads versions up to ${PLAN_VERSION}`
+        }
+      ]
+    }
+  const parsed = planSchema.safeParse(input)
+  return parsed.success ? { ok: true, plan: parsed.data } : { ok: false, faults: faultsOf(parsed.error) }
+}
+
+/** JSON Schema (draft 2020-12) of the present plan version, generated from the Zod schema. */
+export const planJsonSchema = (): Record<string, unknown> => ({
+  title: 'Fine Spark plan, version 1',
+  ...(z.toJSONSchema(planSchema, { io: 'input' }) as Record<string, unknown>)
+})

@@ -1,0 +1,55 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { evaluate } from '../ledger/evaluate'
+import { testCamera, testLens, testPlan, testStrobe } from '../testing'
+import { planFromLook } from './looks'
+import { openPlan, planJsonSchema } from './open'
+import { LOOKS } from './plan'
+
+const json = (plan: unknown) => JSON.parse(JSON.stringify(plan)) as Record<string, never>
+const broken = (change: (plan: Record<string, Record<string, unknown>>) => void) => {
+  const plan = json(testPlan())
+  change(plan as never)
+  const opened = openPlan(plan)
+  return opened.ok ? [] : opened.faults.map((fault) => fault.path)
+}
+
+describe('opening a plan', () => {
+  test('what is written is read back the same', () => {
+    const plan = testPlan()
+    expect(openPlan(json(plan))).toEqual({ ok: true, plan })
+  })
+  test('faults name their path', () => {
+    expect(broken((p) => { p.subject!.widthMm = -3 })).toEqual(['subject.widthMm'])
+    expect(broken((p) => { p.settings!.apertureStops = null })).toEqual(['settings.apertureStops'])
+    expect(broken((p) => { p.ground!.distanceMm = 0 })).toEqual(['ground.distanceMm'])
+    expect(broken((p) => { p.camera!.pixelsWide = '6000' })).toEqual(['camera.pixelsWide'])
+    expect(broken((p) => { (p as Record<string, unknown>).title = 'x'.repeat(1e6) })).toEqual(['title'])
+    expect(broken((p) => { (p as Record<string, unknown>).extra = 1 })).toEqual([''])
+    expect(broken((p) => { (p.lights as unknown as { distanceMm: number }[])[0]!.distanceMm = 0 })).toEqual(['lights.0.distanceMm'])
+  })
+  test('a newer version is refused by name', () => {
+    const opened = openPlan({ ...testPlan(), version: 2 })
+    expect(opened).toMatchObject({ ok: false, faults: [{ path: 'version' }] })
+    expect(openPlan({ format: 'other', version: 1 })).toMatchObject({ ok: false, faults: [{ path: 'format' }] })
+  })
+  test('property: nothing that JSON can hold makes it throw', () => {
+    fc.assert(fc.property(fc.jsonValue(), (value) => void openPlan(value)))
+    fc.assert(fc.property(fc.anything(), (value) => void openPlan(value)))
+  })
+  test('the JSON Schema is generated from the same definition', () => {
+    const schema = planJsonSchema() as { properties: Record<string, unknown>; required: string[] }
+    expect(Object.keys(schema.properties).sort()).toEqual(Object.keys(testPlan()).sort())
+  })
+})
+
+describe('looks', () => {
+  test.each(LOOKS)('%s starts valid, within the kit, with the subject right where the dial allows', (look) => {
+    const plan = planFromLook(look, 'New', { camera: testCamera(), lens: testLens(), strobe: testStrobe(), modifier: null })
+    expect(openPlan(json(plan)).ok).toBe(true)
+    const { verdicts, suggestion } = evaluate(plan)
+    expect(['ok', 'too-bright']).toContain(suggestion.state)
+    if (suggestion.state === 'ok') expect(verdicts.find((each) => each.id === 'subject')!.state).toBe('ok')
+    expect(verdicts.find((each) => each.id === 'sync')!.state).toBe('ok')
+  })
+})

@@ -1,0 +1,197 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { evaluate } from '../ledger/evaluate'
+import { strobeCell } from '../ledger/cells'
+import { countPixels, finishCount, newCounter } from '../measure/analyse'
+import type { Plan } from '../plan/plan'
+import { darkenMove, darkMoves } from '../solve/darken'
+import { waysOut } from '../solve/waysOut'
+import { testLens, testModifier, testPlan, testStrobe } from '../testing'
+import { changesBetween } from './changes'
+import { snapshotOf, type Evidence, type Frame } from './frame'
+import { nextMove } from './nextMove'
+import { learn, measuredLevel, takeIn } from './reading'
+
+let count = 0
+const frame = (plan: Plan, kind: 'black' | 'lit', evidence: Evidence[] = []): Frame => ({
+  id: `f${++count}`, kind, takenAt: '2026-11-24T10:00:00.000Z', snapshot: snapshotOf(plan), fileName: null, analysis: null, evidence, note: ''
+})
+const judged = (levelStops: number, place: 'subject' | 'ground' = 'subject'): Evidence => ({ kind: 'judged', place, levelStops, bound: levelStops <= -8 ? 'at-most' : 'exact' })
+const log = (plan: Plan, taken: Frame): Plan => taken.evidence.reduce((p, each, i) => takeIn(p, learn(p, taken, each, `${taken.id}-${i}`)), plan)
+
+describe('ways out at the ends of the dial', () => {
+  const tooBright = testPlan((p) => { p.lights[0].distanceMm = 60; p.settings.apertureStops = 3; p.focus.magnification = 0.2 })
+  const tooDim = testPlan((p) => { p.lights[0].distanceMm = 1500; p.settings.apertureStops = 9; p.lights[0].modifier = testModifier({ lossStops: 2 }) })
+
+  test('lowest power still too bright: farther, diffusion, ND, smaller aperture; each does what it says', () => {
+    expect(evaluate(tooBright).suggestion.state).toBe('too-bright')
+    const ways = waysOut(tooBright, [testModifier({ id: 'thick', name: 'Thick sheet', lossStops: 4 })])
+    expect(new Set(ways.map((way) => way.control))).toEqual(new Set(['distance', 'modifier', 'aperture', 'nd']))
+    for (const way of ways) {
+      const miss = evaluate(way.after).ledger.totals.subject - way.after.goals.subjectStops
+      expect(miss).toBeCloseTo(way.suggestion.missStops, 6)
+      expect(way.solves).toBe(Math.abs(miss) <= way.after.goals.toleranceStops + 1e-6)
+    }
+    expect(ways[0]!.solves).toBe(true)
+  })
+  test('full power too dim: closer, bare head, wider aperture, higher ISO', () => {
+    const ways = waysOut(tooDim)
+    expect(new Set(ways.map((way) => way.control))).toEqual(new Set(['distance', 'modifier', 'aperture', 'iso']))
+    expect(ways.find((way) => way.control === 'iso')!.price.ambientSubject).toBe(0)
+  })
+  test('locked controls are left alone', () => {
+    const locked = { ...tooDim, locks: ['settings.isoStops', 'lights.0.distanceMm'] }
+    expect(waysOut(locked).map((way) => way.control)).not.toContain('iso')
+    expect(waysOut(locked).map((way) => way.control)).not.toContain('distance')
+  })
+  test('nothing to offer where a mark on the dial does it', () => expect(waysOut(testPlan())).toEqual([]))
+  test('a dial of whole stops is helped by a small move', () => {
+    const coarse = testPlan((p) => { p.lights[0] = { ...p.lights[0], strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 } }) } })
+    coarse.lights[0].distanceMm *= 2 ** ((evaluate(coarse).suggestion.missStops + 0.5) / 2)
+    const state = evaluate(coarse).suggestion.state
+    expect(state).toBe('coarse')
+    expect(waysOut(coarse).some((way) => way.control === 'distance' && way.solves)).toBe(true)
+  })
+})
+
+describe('darkening', () => {
+  const lamp = (ev: number, change?: (p: Plan) => void) => testPlan((p) => {
+    p.settings.shutterStops = 6
+    p.ambient.ground = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1 }
+    change?.(p)
+  })
+  test('shutter first: it takes ambient and costs the strobe nothing', () => {
+    const plan = lamp(12)
+    const shutter = darkMoves(plan).find((move) => move.control === 'shutter')!
+    expect(shutter.price.ambientGround).toBeCloseTo(-2, 9)
+    expect(shutter.price.strobeSubject).toBe(0)
+    expect(darkenMove(plan)!.control).toBe('shutter')
+  })
+  test('at sync the aperture is next, priced against the strobe; locks are kept', () => {
+    const atSync = lamp(11, (p) => { p.settings.shutterStops = 8; p.settings.apertureStops = 6 })
+    const move = darkenMove(atSync)!
+    expect(move.control).toBe('aperture')
+    expect(move.strobeMustFind).toBeCloseTo(-move.price.ambientGround, 6)
+    expect(darkenMove({ ...atSync, locks: ['settings.apertureStops'] })!.control).toBe('nd')
+  })
+  test('property: the one change offered reaches the goal or goes as far as its control can', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 5, max: 18, noNaN: true }), (ev) => {
+        const plan = lamp(ev)
+        const move = darkenMove(plan)
+        if (!move) return expect(evaluate(plan).ledger.ambient.ground.level).toBeLessThanOrEqual(plan.goals.groundStops + 1e-6)
+        const level = evaluate(move.after).ledger.ambient.ground.level
+        const atEnd = move.to === (move.control === 'shutter' ? 8 : move.control === 'aperture' ? 10 : move.to)
+        expect(level <= plan.goals.groundStops + 1e-6 || atEnd).toBe(true)
+      })
+    )
+  })
+})
+
+describe('readings', () => {
+  test('property: after a judged frame the next prediction equals what was seen', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -4, max: 3, noNaN: true }), (seen) => {
+        const plan = testPlan()
+        const taken = frame(plan, 'lit', [judged(seen)])
+        expect(evaluate(log(plan, taken)).ledger.totals.subject).toBeCloseTo(seen, 6)
+      })
+    )
+  })
+  test('ambient is taken out before the strobe is corrected', () => {
+    const plan = testPlan((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 15.5 }, bound: 'exact', via: 'lens', atMagnification: p.focus.magnification } })
+    plan.lights[0].powerStops = evaluate(plan).suggestion.choice!.mark.stops
+    const taken = frame(plan, 'lit', [judged(0.5)])
+    expect(evaluate(log(plan, taken)).ledger.totals.subject).toBeCloseTo(0.5, 6)
+    const explained = learn(plan, frame(plan, 'lit'), judged(-0.51), 'x')
+    expect(explained).toMatchObject({ kind: 'nothing', why: 'ambient-alone' })
+  })
+  test('a flash meter in tenths: 8·6 at the card against f/16 focused at 1:1 reads 3.4 stops under', () => {
+    const plan = testPlan((p) => { p.settings.apertureStops = 8; p.focus.magnification = 1; p.subject.reflectance = 0.18 })
+    expect(measuredLevel(plan, { kind: 'meter', apertureStops: 6.6, isoStops: 0 })).toBeCloseTo(6.6 - 10, 9)
+    const lesson = learn(plan, frame(plan, 'lit'), { kind: 'meter', apertureStops: 6.6, isoStops: 0 }, 'm')
+    expect(lesson).toMatchObject({ kind: 'correction', correction: { method: 'meter', sureStops: 0.1 } })
+    expect(strobeCell(takeIn(plan, lesson), 'subject').level).toBeCloseTo(-3.4, 9)
+  })
+  test('a black frame gives the ambient where none was known, and corrects it where it was', () => {
+    const plan = testPlan((p) => { p.settings.shutterStops = 6 })
+    const first = frame(plan, 'black', [judged(-4, 'ground')])
+    const learned = log(plan, first)
+    expect(learned.ambient.ground).not.toBeNull()
+    expect(evaluate(learned).ledger.ambient.ground.level).toBeCloseTo(-4, 2)
+    const again = log(learned, frame(learned, 'black', [judged(-5, 'ground')]))
+    expect(evaluate(again).ledger.ambient.ground.level).toBeCloseTo(-5, 2)
+  })
+  test('a patch at the file’s floor does not lift a darker prediction', () => {
+    const plan = testPlan((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 1 }, bound: 'exact', via: 'reflected', atMagnification: 1 } })
+    const floor: Evidence = { kind: 'patch', place: 'ground', x: 0.5, y: 0.2, radius: 0.02, levelStops: -8, bound: 'at-most' }
+    expect(learn(plan, frame(plan, 'black'), floor, 'x')).toMatchObject({ kind: 'nothing' })
+  })
+  test('a frame from other kit teaches nothing about this kit', () => {
+    const old = frame(testPlan(), 'lit')
+    const now = testPlan((p) => { p.lights[0].modifier = testModifier() })
+    expect(learn(now, old, judged(-1), 'x')).toMatchObject({ why: 'other-kit' })
+  })
+  test('judging the same frame again replaces the first opinion', () => {
+    const plan = testPlan()
+    const taken = frame(plan, 'lit')
+    const once = takeIn(plan, learn(plan, taken, judged(-1), 'a'))
+    const twice = takeIn(once, learn(once, taken, judged(-0.5), 'b'))
+    expect(twice.corrections).toHaveLength(1)
+    expect(evaluate(twice).ledger.totals.subject).toBeCloseTo(-0.5, 6)
+  })
+})
+
+describe('the run, move by move', () => {
+  test('black frame, judge, lit frame, judge, correct, frame, done', () => {
+    let plan = testPlan()
+    const frames: Frame[] = []
+    expect(nextMove(plan, frames).kind).toBe('take-black')
+    frames.push(frame(plan, 'black'))
+    expect(nextMove(plan, frames).kind).toBe('judge')
+    frames[0] = { ...frames[0]!, evidence: [judged(-8, 'ground')] }
+    plan = log(plan, frames[0])
+    expect(nextMove(plan, frames).kind).toBe('take-lit')
+    const lit = frame(plan, 'lit', [judged(-2)])
+    frames.push(lit)
+    plan = log(plan, lit)
+    const move = nextMove(plan, frames)
+    expect(move).toMatchObject({ kind: 'set-power' })
+    if (move.kind !== 'set-power') return
+    expect(move.to - move.from).toBeCloseTo(2, 6)
+    plan = move.after
+    expect(nextMove(plan, frames).kind).toBe('take-lit')
+    const good = frame(plan, 'lit', [judged(0.1)])
+    frames.push(good)
+    plan = log(plan, good)
+    expect(nextMove(plan, frames).kind).toBe('done')
+    expect(changesBetween(lit.snapshot, good.snapshot).map((each) => [each.control, Math.round(each.stops!)])).toEqual([['power', 2]])
+  })
+  test('something shows in the black frame: darken before any light', () => {
+    const plan = testPlan((p) => { p.settings.shutterStops = 5 })
+    const taken = frame(plan, 'black', [judged(-4, 'ground')])
+    expect(nextMove(log(plan, taken), [taken])).toMatchObject({ kind: 'darken', move: { control: 'shutter' } })
+  })
+  test('camera settings moved since the black frame: take it again', () => {
+    const plan = testPlan()
+    const black = frame(plan, 'black', [judged(-8, 'ground')])
+    const moved = { ...log(plan, black), settings: { ...plan.settings, apertureStops: 6 } }
+    expect(nextMove(moved, [black]).kind).toBe('take-black')
+  })
+  test('a picture that is black by its own figures needs no judging', () => {
+    const counter = newCounter()
+    countPixels(counter, new Uint8ClampedArray(400))
+    const plan = testPlan()
+    const black = { ...frame(plan, 'black'), analysis: finishCount(counter, 10, 10) }
+    expect(nextMove(plan, [black]).kind).toBe('take-lit')
+  })
+  test('a locked power is named, not moved; past the dial the ways out come', () => {
+    const plan = testPlan()
+    const black = frame(plan, 'black', [judged(-8, 'ground')])
+    const ready = log(plan, black)
+    const under = { ...ready, lights: [{ ...ready.lights[0], powerStops: ready.lights[0].powerStops - 2 }] as Plan['lights'] }
+    expect(nextMove({ ...under, locks: ['lights.0.powerStops'] }, [black]).kind).toBe('power-locked')
+    const far = { ...ready, lights: [{ ...ready.lights[0], distanceMm: 6000, powerStops: 0 }] as Plan['lights'], lens: testLens() }
+    expect(nextMove(far, [black])).toMatchObject({ kind: 'way-out' })
+  })
+})

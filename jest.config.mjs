@@ -1,0 +1,7 @@
+export default {
+  testMatch: ['<rootDir>/{core,server,client,scripts}/**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },
+  moduleNameMapper: { '^@core/(.*)$': '<rootDir>/core/$1' },
+  testEnvironment: 'node'
+}
