@@ -1,0 +1,23 @@
+/** `npm run --silent evaluate -- plan.json`: the ledger, verdicts and suggested power as JSON, headless. */
+import { readFileSync } from 'node:fs'
+import { report } from '../core/ledger/report'
+import { openPlan } from '../core/plan/open'
+import { usePlainMessages } from '../core/wire/messages'
+
+const fail = (lines: readonly string[]): never => {
+  for (const line of lines) process.stderr.write(`${line}\n`)
+  process.exit(1)
+}
+
+usePlainMessages()
+const path = process.argv[2]
+if (!path) fail(['usage: npm run --silent evaluate -- plan.json'])
+let input: unknown
+try {
+  input = JSON.parse(readFileSync(path!, 'utf8'))
+} catch (error) {
+  fail([`${path}: ${error instanceof SyntaxError ? 'not valid JSON' : 'cannot be read'}`])
+}
+const opened = openPlan(input)
+if (opened.ok) process.stdout.write(`${JSON.stringify(report(opened.plan), null, 2)}\n`)
+else fail(opened.faults.map(({ path: at, message }) => `${at || 'document'}: ${message}`))

@@ -1,0 +1,30 @@
+/** Puts the demo data into an empty database, once; never over anything of the user's. */
+import type { Knex } from 'knex'
+import { pictureStore } from '../services/pictures'
+import { frameStore } from '../store/frames'
+import { kitStore } from '../store/kit'
+import { shootStore } from '../store/shoots'
+import { DEMO_KIT } from './kit'
+import { demoShoots } from './shoots'
+
+const FACT = 'demo-loaded'
+
+export const loadDemo = async (db: Knex, dataDir: string): Promise<void> => {
+  if (await db('facts').where({ name: FACT }).first()) return
+  const shoots = await demoShoots()
+  const pictures = pictureStore(dataDir)
+  const names = new Map<string, string>()
+  for (const { frames } of shoots) for (const { frame, jpeg } of frames) names.set(frame.id, await pictures.keep(jpeg))
+  await db.transaction(async (trx) => {
+    const kit = kitStore(trx)
+    for (const item of DEMO_KIT) await kit.save(item, null)
+    for (const shoot of shoots) {
+      await shootStore(trx).create(shoot.id, shoot.plan, shoot.stage, shoot.at)
+      for (const { frame } of shoot.frames) {
+        await frameStore(trx).put(shoot.id, frame)
+        await frameStore(trx).setImage(shoot.id, frame.id, names.get(frame.id)!)
+      }
+    }
+    await trx('facts').insert({ name: FACT, value: new Date().toISOString() })
+  })
+}

@@ -1,0 +1,56 @@
+/** Errors on their way to the client: problem+json (RFC 9457), never a stack trace. */
+import type { ErrorRequestHandler, RequestHandler } from 'express'
+import type { Logger } from 'pino'
+import type { Fault } from '@core/plan/open'
+import type { Problem } from '@core/wire/wire'
+
+export class ProblemError extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+    readonly extra: Partial<Pick<Problem, 'errors' | 'currentVersion'>> = {}
+  ) {
+    super(detail)
+  }
+}
+
+export const notFound = (what: string): ProblemError => new ProblemError(404, 'Not found', `There is no such ${what}.`)
+export const invalid = (errors: readonly Fault[]): ProblemError =>
+  new ProblemError(422, 'Some figures are not right', errors.map(({ path, message }) => `${path || 'document'}: ${message}`).join('; '), {
+    errors: [...errors]
+  })
+export const conflict = (what: string, currentVersion: number): ProblemError =>
+  new ProblemError(409, 'Changed elsewhere', `This ${what} was saved from another tab or machine since you opened it.`, { currentVersion })
+
+interface BodyError {
+  readonly type?: string
+  readonly status?: number
+}
+
+/** What Express's own body readers throw, in plain words. */
+const fromBodyReader = (error: BodyError): ProblemError | null => {
+  if (error.type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The upload is larger than this server takes.')
+  if (error.type === 'entity.parse.failed') return invalid([{ path: '', message: 'the body is not valid JSON' }])
+  if (typeof error.status === 'number' && error.status >= 400 && error.status < 500)
+    return new ProblemError(error.status, 'Bad request', 'The request could not be read.')
+  return null
+}
+
+export const send = (res: Parameters<RequestHandler>[1], problem: ProblemError): void => {
+  const body: Problem = {
+    type: `/problems/${problem.status}`, title: problem.title, status: problem.status, detail: problem.message, ...problem.extra
+  }
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(body))
+}
+
+export const noSuchRoute: RequestHandler = (_req, res) => send(res, notFound('address'))
+
+export const errorHandler =
+  (log: Logger): ErrorRequestHandler =>
+  (error, req, res, next) => {
+    if (res.headersSent) return next(error)
+    const known = error instanceof ProblemError ? error : fromBodyReader(error as BodyError)
+    if (!known) log.error({ err: error, url: req.url }, 'unexpected')
+    send(res, known ?? new ProblemError(500, 'Something went wrong here', 'The server could not do that. Nothing was changed.'))
+  }

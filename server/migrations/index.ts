@@ -1,0 +1,17 @@
+/** Migrations in order. Each is code, so the built server carries them inside itself. */
+import type { Knex } from 'knex'
+import * as first from './001_first'
+
+interface Migration {
+  readonly name: string
+  up(knex: Knex): Promise<void>
+  down(knex: Knex): Promise<void>
+}
+
+const MIGRATIONS: readonly Migration[] = [{ name: '001_first', ...first }]
+
+export const migrationSource: Knex.MigrationSource<Migration> = {
+  getMigrations: () => Promise.resolve([...MIGRATIONS]),
+  getMigrationName: (migration) => migration.name,
+  getMigration: (migration) => Promise.resolve(migration)
+}

@@ -1,0 +1,44 @@
+/** Pictures on disk. The file is kept as it came; it is only opened to see that it is whole. */
+import { createHash } from 'node:crypto'
+import { mkdir, open, readFile, rename } from 'node:fs/promises'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { invalid } from '../http/problem'
+
+const MAX_PIXELS = 150_000_000
+
+/** Decodes every pixel, so that a truncated or foreign file is refused before anything is written. */
+const check = async (bytes: Buffer): Promise<void> => {
+  try {
+    const image = sharp(bytes, { failOn: 'truncated', limitInputPixels: MAX_PIXELS })
+    const { format } = await image.metadata()
+    if (format !== 'jpeg') throw new Error(`format ${format}`)
+    await image.stats()
+  } catch {
+    throw invalid([{ path: 'image', message: 'not a whole JPEG picture; the frame keeps everything else' }])
+  }
+}
+
+export const pictureStore = (dataDir: string) => {
+  const dir = join(dataDir, 'pictures')
+  return {
+    /** @returns the name it is kept under: its own hash, so equal pictures are one file */
+    keep: async (bytes: Buffer): Promise<string> => {
+      await check(bytes)
+      await mkdir(dir, { recursive: true })
+      const name = `${createHash('sha256').update(bytes).digest('hex').slice(0, 32)}.jpg`
+      const temporary = join(dir, `.${name}.${process.pid}.${Date.now()}`)
+      const file = await open(temporary, 'w')
+      try {
+        await file.writeFile(bytes)
+        await file.sync()
+      } finally {
+        await file.close()
+      }
+      await rename(temporary, join(dir, name))
+      return name
+    },
+    read: (name: string): Promise<Buffer> => readFile(join(dir, name))
+  }
+}
+export type PictureStore = ReturnType<typeof pictureStore>
