@@ -1,6 +1,6 @@
 /** Kit and a plan for tests: plain round figures, nobody's gear. Not for the demo. */
 import { cameraSchema, lensSchema, modifierSchema, strobeSchema, type Camera, type Lens, type Modifier, type Strobe } from './kit/kit'
-import { planFromLook } from './plan/looks'
+import { planFromLook } from './solve/looks'
 import type { Plan } from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>

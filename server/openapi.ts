@@ -30,7 +30,7 @@ const ROUTES: readonly Route[] = [
   ['delete', '/api/shoots/{id}/frames/{frameId}', 'Delete a frame (can be restored)', { params: frame, status: 204 }],
   ['post', '/api/shoots/{id}/frames/{frameId}/restore', 'Bring a deleted frame back', { params: frame, status: 204 }],
   ['put', '/api/shoots/{id}/frames/{frameId}/image', 'Attach a JPEG', { params: frame, status: 204, binary: true }],
-  ['get', '/api/shoots/{id}/frames/{frameId}/image', 'The JPEG as it came', { params: frame, binary: true }],
+  ['get', '/api/shoots/{id}/frames/{frameId}/image', 'The JPEG as it came, or small', { params: frame, query: wire.imageQuery, binary: true }],
   ['get', '/api/kit', 'Kit items', { query: wire.kitQuery, returns: z.array(wire.kitRecordSchema) }],
   ['put', '/api/kit/{id}', 'Add or change an item', { params: id, body: wire.saveKitSchema, returns: wire.kitRecordSchema }],
   ['delete', '/api/kit/{id}', 'Delete (can be restored)', { params: id, status: 204 }],

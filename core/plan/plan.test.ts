@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import { testCamera, testLens, testPlan, testStrobe } from '../testing'
-import { planFromLook } from './looks'
+import { planFromLook } from '../solve/looks'
 import { openPlan, planJsonSchema } from './open'
 import { LOOKS } from './plan'
 

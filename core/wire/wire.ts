@@ -23,6 +23,7 @@ export const shootSummarySchema = z.object({
   look: lookSchema,
   stage: stageSchema.describe('furthest stage reached'),
   frames: z.number().int(),
+  picture: idSchema.nullable().describe('newest frame that has a picture'),
   version,
   updatedAt: z.iso.datetime()
 })
@@ -51,6 +52,8 @@ export const kitQuery = z.strictObject({ kind: z.enum(['camera', 'lens', 'strobe
 
 export const frameRecordSchema = z.object({ frame: frameSchema, hasImage: z.boolean(), seq: z.number().int() })
 export type FrameRecord = z.infer<typeof frameRecordSchema>
+
+export const imageQuery = z.strictObject({ size: z.enum(['whole', 'small']).default('whole') })
 
 /** RFC 9457 problem details, with the path of each fault. */
 export const problemSchema = z.object({

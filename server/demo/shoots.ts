@@ -2,7 +2,7 @@
  * Three shoots of the Tidewater Cabinet, an invented small museum. Their runs are played through the same core the user
  * works with: the drawn frames come out where a head slightly weaker than its guide number would put them.
  */
-import { planFromLook } from '@core/plan/looks'
+import { planFromLook } from '@core/solve/looks'
 import { evaluate } from '@core/ledger/evaluate'
 import { countPixels, finishCount, newCounter, patchLevel } from '@core/measure/analyse'
 import type { Plan } from '@core/plan/plan'
@@ -50,7 +50,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
   })
   plan = {
     ...plan,
-    subject: { widthMm: 22, heightMm: 12, sharpDepthMm: 3, reflectance: 0.06, speedMmS: 0 },
+    subject: { widthMm: 22, heightMm: 12, sharpDepthMm: 1.4, reflectance: 0.06, speedMmS: 0 },
     ground: { distanceMm: 620, reflectance: 0.01 },
     focus: { ...plan.focus, magnification: 0.9 },
     ambient: {
@@ -76,9 +76,9 @@ const crabShoot = (): DemoShoot => {
   })
   plan = {
     ...plan,
-    subject: { widthMm: 45, heightMm: 30, sharpDepthMm: 20, reflectance: 0.25, speedMmS: 60 },
+    subject: { widthMm: 45, heightMm: 30, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30 },
     ground: { distanceMm: 800, reflectance: 0.18 },
-    settings: { ...plan.settings, shutterStops: 10, apertureStops: 5 },
+    settings: { ...plan.settings, shutterStops: 28 / 3, apertureStops: 6 },
     goals: { ...plan.goals, groundStops: -1.5 },
     ambient: {
       subject: { value: { kind: 'ev', ev: 12.5 }, bound: 'exact', via: 'incident', atMagnification: 0.18 },

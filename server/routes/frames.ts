@@ -1,6 +1,6 @@
 import express, { Router } from 'express'
 import { frameSchema } from '@core/run/frame'
-import { frameParams, idParams } from '@core/wire/wire'
+import { frameParams, idParams, imageQuery } from '@core/wire/wire'
 import { invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { PictureStore } from '../services/pictures'
@@ -37,7 +37,8 @@ export const frameRoutes = (store: FrameStore, shoots: ShootStore, pictures: Pic
     const { id, frameId } = parse(frameParams, req.params)
     const name = await store.imageName(id, frameId)
     if (!name) throw notFound('picture')
-    const bytes = await pictures.read(name).catch(() => {
+    const { size } = parse(imageQuery, req.query)
+    const bytes = await (size === 'small' ? pictures.thumbnail(name) : pictures.read(name)).catch(() => {
       throw notFound('picture')
     })
     res.type('image/jpeg').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes)

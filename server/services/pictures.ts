@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import { invalid } from '../http/problem'
 
+const THUMBNAIL_WIDTH = 240
 const MAX_PIXELS = 150_000_000
 
 /** Decodes every pixel, so that a truncated or foreign file is refused before anything is written. */
@@ -38,7 +39,9 @@ export const pictureStore = (dataDir: string) => {
       await rename(temporary, join(dir, name))
       return name
     },
-    read: (name: string): Promise<Buffer> => readFile(join(dir, name))
+    read: (name: string): Promise<Buffer> => readFile(join(dir, name)),
+    /** Small enough for a list. Made when asked for. */
+    thumbnail: (name: string): Promise<Buffer> => sharp(join(dir, name)).rotate().resize(THUMBNAIL_WIDTH).jpeg({ quality: 80 }).toBuffer()
   }
 }
 export type PictureStore = ReturnType<typeof pictureStore>

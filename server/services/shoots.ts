@@ -1,7 +1,7 @@
 /** Making shoots: from a look, as a copy, from a plan file. */
 import { randomUUID } from 'node:crypto'
 import type { KitItem, KitKind } from '@core/kit/kit'
-import { planFromLook } from '@core/plan/looks'
+import { planFromLook } from '@core/solve/looks'
 import { openPlan } from '@core/plan/open'
 import type { Look, Plan } from '@core/plan/plan'
 import type { Shoot } from '@core/wire/wire'

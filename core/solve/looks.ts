@@ -4,7 +4,7 @@
  */
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
-import { PLAN_FORMAT, PLAN_VERSION, type Look, type Plan } from './plan'
+import { PLAN_FORMAT, PLAN_VERSION, type Look, type Plan } from '../plan/plan'
 import { suggestPower } from '../ledger/suggest'
 
 interface Start {

@@ -1,0 +1,23 @@
+<script setup lang="ts">
+import { useNotices } from './stores/notices'
+
+const notices = useNotices()
+</script>
+
+<template>
+  <v-app>
+    <router-view />
+    <v-snackbar
+      :model-value="notices.current !== null"
+      :timeout="notices.current?.undo ? 9000 : 6000"
+      location="bottom"
+      color="raised"
+      @update:model-value="notices.clear()"
+    >
+      <span role="status">{{ notices.current?.text }}</span>
+      <template v-if="notices.current?.undo" #actions>
+        <v-btn color="primary" @click="notices.runUndo()">Undo</v-btn>
+      </template>
+    </v-snackbar>
+  </v-app>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+/** One cell opened: its terms with figures and formulas, and their sum. */
+import { computed } from 'vue'
+import type { Place } from '@core/plan/plan'
+import { TERM_FORMULAS, type Cell, type SourceId } from '@core/ledger/terms'
+import { usePlan } from '@/stores/plan'
+import { termFigures } from '@/words/figures'
+import { stops } from '@/words/format'
+import { PLACE_NAMES, SOURCE_NAMES, TERM_NAMES } from '@/words/names'
+
+const props = defineProps<{ cellKey: string; highlight?: string }>()
+const store = usePlan()
+const source = computed(() => props.cellKey.split('-')[0] as SourceId)
+const place = computed(() => props.cellKey.split('-')[1] as Place)
+const cell = computed<Cell>(() => (source.value === 'ambient' ? store.evaluation!.ledger.ambient : store.evaluation!.ledger.strobe)[place.value])
+
+const correction = computed(() => [...store.plan!.corrections].reverse().find((each) => each.source === source.value && each.on))
+const dropReading = (): void => {
+  const id = correction.value?.id
+  store.update('leave the reading out', (draft) => {
+    const found = draft.corrections.find((each) => each.id === id)
+    if (found) found.on = false
+  })
+}
+</script>
+
+<template>
+  <section class="terms" :aria-label="`Terms of ${SOURCE_NAMES[source]} at ${PLACE_NAMES[place]}`">
+    <h3>{{ SOURCE_NAMES[source] }} at {{ PLACE_NAMES[place].toLowerCase() }}</h3>
+    <p v-if="cell.state === 'unknown'" class="muted">Not read yet. Take the black frame in Run, or enter a reading under Subject.</p>
+    <table v-else>
+      <tbody>
+        <tr v-for="(term, i) in cell.terms" :key="i" :class="{ led: term.kind === highlight }" :data-term="term.kind">
+          <td>
+            {{ TERM_NAMES[term.kind] }} <span class="muted">{{ termFigures(store.plan!, term) }}</span>
+            <small :title="TERM_FORMULAS[term.kind].source">{{ TERM_FORMULAS[term.kind].formula }} <span class="from">({{ TERM_FORMULAS[term.kind].source }})</span></small>
+          </td>
+          <td class="num">{{ stops(term.stops) }}</td>
+        </tr>
+      </tbody>
+      <tfoot><tr><td>{{ SOURCE_NAMES[source] }} at {{ PLACE_NAMES[place].toLowerCase() }}</td><td class="num">{{ stops(cell.level) }}</td></tr></tfoot>
+    </table>
+    <button v-if="cell.terms.some((term) => term.kind === 'yourReading')" type="button" class="push" @click="dropReading">Leave my reading out</button>
+  </section>
+</template>
+
+<style scoped>
+.terms { display: grid; gap: 0.5rem; justify-items: start; }
+table { width: 100%; }
+td { padding: 0.28rem 0; border-bottom: 1px dotted var(--line); vertical-align: top; }
+td:last-child { text-align: right; padding-left: 0.8rem; color: var(--bright); white-space: nowrap; }
+small { display: block; font-size: 0.75rem; color: var(--muted); }
+tr.led td { background: color-mix(in srgb, var(--accent) 14%, transparent); }
+tr.led td:first-child { box-shadow: -3px 0 var(--accent); }
+tfoot td { border: 0; border-top: 1px solid var(--rule); color: var(--bright); padding-top: 0.4rem; }
+</style>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+/** One control on the strip: its name, its value in large figures, a step either way, a lock and a line beneath. */
+import { useId } from 'vue'
+import LockButton from './LockButton.vue'
+import { useFigure, type FigureProps } from './useFigure'
+
+const props = defineProps<FigureProps & { note: string; mark?: string; warn?: boolean }>()
+const id = useId()
+const { error, locked, step, inputProps, toggleLock } = useFigure(props)
+</script>
+
+<template>
+  <div class="strip-dial" :class="{ locked, wrong: error }">
+    <div class="top">
+      <span v-if="mark" class="mark" aria-hidden="true">{{ mark }}</span>
+      <label :for="id">{{ label }}</label>
+      <LockButton :locked="locked" :label="label" @toggle="toggleLock" />
+    </div>
+    <div class="value">
+      <button type="button" tabindex="-1" :disabled="locked" :aria-label="`${label} down`" @click="step(-1)">‹</button>
+      <input :id="id" class="num" v-bind="inputProps" :aria-describedby="`${id}-note`" />
+      <button type="button" tabindex="-1" :disabled="locked" :aria-label="`${label} up`" @click="step(1)">›</button>
+    </div>
+    <p :id="`${id}-note`" class="small" :class="{ miss: error, near: warn && !error }" :role="error ? 'alert' : undefined">{{ error || note }}</p>
+  </div>
+</template>
+
+<style scoped>
+.strip-dial { padding: 0.3rem 0.5rem 0.45rem; border-right: 1px solid var(--line); display: grid; align-content: center; min-width: 0; }
+.top { display: flex; align-items: center; gap: 0.4rem; color: var(--muted); font-size: 0.8125rem; padding-left: 0.4rem; }
+.top :deep(.lock) { margin-left: auto; height: 24px; }
+.mark { display: inline-grid; place-items: center; width: 17px; height: 17px; border: 1.5px solid var(--source-a); color: var(--source-a); border-radius: 3px; font: 600 11px var(--sans); }
+.value { display: flex; align-items: center; }
+.value button { width: 26px; height: 34px; color: var(--muted); font-size: 1.25rem; flex: none; }
+.value button:hover:not(:disabled) { color: var(--bright); }
+.value button:disabled { opacity: 0.3; }
+input { flex: 1; min-width: 0; width: 6.4rem; height: 32px; border: 0; border-bottom: 2px solid transparent; background: transparent; text-align: center; color: var(--bright); font-size: 1.1875rem; padding: 0; }
+input:focus { outline: 0; border-bottom-color: var(--accent); }
+.locked input { border-bottom-color: var(--accent); }
+p { text-align: center; color: var(--muted); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 1.1em; }
+@media (max-width: 760px) {
+  .strip-dial { padding: 0.1rem 0.1rem 0.25rem; border-right-color: transparent; }
+  .top { justify-content: center; padding-left: 0; }
+  .top :deep(.lock) { display: none; }
+  .value button { width: 19px; height: 44px; }
+  input { font-size: 0.9375rem; width: 100%; height: 40px; letter-spacing: -0.03em; }
+  p { font-size: 0.6875rem; }
+}
+</style>

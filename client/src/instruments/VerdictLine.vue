@@ -1,0 +1,71 @@
+<script setup lang="ts">
+/** The six verdicts: a mark, a name, a figure. Each opens to say why and leads to the term that decides it. */
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Verdict } from '@core/ledger/verdicts'
+import { usePlan } from '@/stores/plan'
+import { PLACE_NAMES, SOURCE_NAMES, STATE_MARKS, STATE_WORDS, TERM_NAMES, VERDICT_NAMES } from '@/words/names'
+import { verdictReason, verdictValue } from '@/words/verdicts'
+
+const store = usePlan()
+const router = useRouter()
+const verdicts = computed(() => store.evaluation?.verdicts ?? [])
+
+/** Where the figures that move a verdict are edited. */
+const STAGE_OF: Record<string, string> = { ambient: 'subject', subject: 'subject', ground: 'subject' }
+
+const lead = (verdict: Verdict): void => {
+  const params = router.currentRoute.value.params
+  if (verdict.id === 'depth') void router.push({ name: 'focus', params })
+  else if (verdict.cause) {
+    const { source, place, term } = verdict.cause
+    void router.push({ name: 'light', params, query: { cell: `${source}-${place}`, term } })
+  } else void router.push({ name: STAGE_OF[verdict.path.split('.')[0]!] ?? 'dark', params })
+}
+
+const leadText = (verdict: Verdict): string =>
+  verdict.id === 'depth'
+    ? 'Go to Focus'
+    : verdict.cause
+      ? `Show ${TERM_NAMES[verdict.cause.term]} in ${SOURCE_NAMES[verdict.cause.source]} at ${PLACE_NAMES[verdict.cause.place].toLowerCase()}`
+      : verdict.id === 'sync'
+        ? 'Go to Dark'
+        : 'Go to Subject'
+</script>
+
+<template>
+  <ul class="verdicts" aria-label="Verdicts">
+    <li v-for="verdict in verdicts" :key="verdict.id">
+      <v-menu location="top" :close-on-content-click="true" max-width="380" open-on-hover :open-delay="250">
+        <template #activator="{ props: menu }">
+          <button type="button" v-bind="menu" class="verdict" :data-verdict="verdict.id" :data-state="verdict.state">
+            <span :class="['mark', verdict.state]" aria-hidden="true">{{ STATE_MARKS[verdict.state] }}</span>
+            <span class="name">{{ VERDICT_NAMES[verdict.id] }}</span>
+            <span class="num">{{ verdictValue(verdict) }}</span>
+            <span class="hidden-label">: {{ STATE_WORDS[verdict.state] }}</span>
+          </button>
+        </template>
+        <div class="why">
+          <p>{{ verdictReason(verdict) }}</p>
+          <button type="button" class="push" @click="lead(verdict)">{{ leadText(verdict) }}</button>
+        </div>
+      </v-menu>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.verdicts { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); align-content: center; padding: 0 0.9rem; gap: 0 1rem; flex: 1; }
+.verdict { display: flex; width: 100%; gap: 0.5rem; align-items: baseline; padding: 0.3rem 0.2rem; text-align: left; white-space: nowrap; }
+.verdict:hover .name { color: var(--bright); }
+.mark { width: 1em; text-align: center; }
+.name { color: var(--muted); }
+.num { margin-left: auto; color: var(--bright); overflow: hidden; text-overflow: ellipsis; font-size: 0.875rem; }
+.why { background: var(--raised); border: 1px solid var(--rule); border-radius: 3px; padding: 0.8rem 0.95rem; display: grid; gap: 0.7rem; justify-items: start; }
+@media (max-width: 760px) {
+  .verdicts { padding: 0 0.4rem; gap: 0 0.2rem; }
+  .verdict { min-height: 44px; gap: 0.25rem; padding: 0.2rem 0.15rem; display: grid; grid-template-columns: auto 1fr; align-content: center; row-gap: 0; }
+  .name { font-size: 0.8125rem; }
+  .num { grid-column: 2; margin: 0; font-size: 0.8125rem; line-height: 1.1; }
+}
+</style>

@@ -1,0 +1,60 @@
+/** How each kind of figure is typed, shown and stepped. One step is a third of a stop wherever that has a meaning. */
+import { dialMarks, formatPower, parsePower } from '@core/scales/dial'
+import { marksOf, nameOf, stepMark } from '@core/scales/marks'
+import { parseAperture, parseFraction, parseIso, parseLength, parseMagnification, parseNumber, parseShutter, parseSpeed } from '@core/scales/parse'
+import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
+import type { Plan } from '@core/plan/plan'
+import { mm, plain, ratio } from '@/words/format'
+
+export interface Kind {
+  readonly parse: (text: string, plan: Plan) => number | null
+  readonly format: (value: number, plan: Plan) => string
+  /** @param by whole steps, negative is down */
+  readonly step: (value: number, by: number, plan: Plan) => number
+  /** what may be typed, shown when the text is not understood */
+  readonly example: string
+}
+
+const round3 = (value: number): number => Number(value.toPrecision(3))
+const factor = (perStep: number) => (value: number, by: number): number => round3(value * perStep ** by)
+const thirds = (value: number, by: number): number => roundToGrid(value + by / 3, 12)
+/** a third of a stop of light for a distance or a size */
+const LENGTH_STEP = 2 ** (1 / 6)
+
+const onCamera = (axis: 'aperture' | 'shutter' | 'iso', parse: typeof parseAperture, example: string): Kind => ({
+  parse: (text, plan) => parse(text, plan.camera.step),
+  format: (value) => nameOf(axis, value),
+  step: (value, by, plan) => stepMark(marksOf(axis, plan.camera.step), value, by).stops,
+  example
+})
+
+export const KINDS = {
+  length: { parse: parseLength, format: mm, step: factor(LENGTH_STEP), example: '180, 18 cm or 0.18 m' },
+  reflectance: { parse: parseFraction, format: (v) => `${plain(v * 100)} %`, step: (v, by) => Math.min(1, round3(v * 2 ** (by / 3))), example: '18 % or 0.18' },
+  speed: { parse: parseSpeed, format: (v) => `${plain(v)} mm/s`, step: (v, by) => (v === 0 ? (by > 0 ? 1 : 0) : v <= 1 && by < 0 ? 0 : round3(v * 2 ** (by / 3))), example: '200 mm/s or 0.2 m/s' },
+  magnification: { parse: parseMagnification, format: ratio, step: factor(LENGTH_STEP), example: '1:2 or 0.5' },
+  stops: { parse: parseStops, format: (v) => formatStops(v), step: thirds, example: '−5, +0.7 or 1 1/3' },
+  tolerance: { parse: parseStops, format: (v) => `± ${v.toFixed(1)}`, step: thirds, example: '1/3' },
+  filter: { parse: parseStops, format: (v) => (v === 0 ? 'none' : `${plain(v)} stops`), step: (v, by) => Math.max(0, roundToGrid(v + by / 3, 12)), example: '3' },
+  degrees: { parse: parseNumber, format: (v) => `${plain(v)}°`, step: (v, by) => Math.round(v / 5 + by) * 5, example: '40' },
+  pixels: { parse: parseNumber, format: (v) => `${plain(v)} px`, step: factor(2 ** (1 / 3)), example: '3' },
+  ev: { parse: parseNumber, format: (v) => `EV ${plain(v, 4)}`, step: thirds, example: '8.3' },
+  lux: { parse: parseNumber, format: (v) => `${plain(v)} lx`, step: factor(2 ** (1 / 3)), example: '300' },
+  aperture: onCamera('aperture', parseAperture, 'f/16 or 16'),
+  shutter: onCamera('shutter', parseShutter, '1/250 or 0.5 s'),
+  iso: onCamera('iso', parseIso, '100'),
+  power: {
+    parse: (text, plan) => {
+      const stops = parsePower(plan.lights[0].strobe.dial, text)
+      // The dial has only its marks: a typed power goes to the nearest.
+      return stops === null ? null : nearest(plan, stops)
+    },
+    format: (v, plan) => formatPower(plan.lights[0].strobe.dial, v),
+    step: (v, by, plan) => stepMark(dialMarks(plan.lights[0].strobe.dial), v, by).stops,
+    example: '1/32 +0.3, or as your dial writes it'
+  }
+} satisfies Record<string, Kind>
+
+const nearest = (plan: Plan, stops: number): number => stepMark(dialMarks(plan.lights[0].strobe.dial), stops, 0).stops
+
+export type KindName = keyof typeof KINDS

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** The run so far, newest first: what each frame showed and what was changed since the one before. */
+import { computed } from 'vue'
+import type { Plan } from '@core/plan/plan'
+import { changesBetween } from '@core/run/changes'
+import type { Frame } from '@core/run/frame'
+import type { FrameRecord } from '@core/wire/wire'
+import HistogramView from '@/instruments/HistogramView.vue'
+import { changesWords } from '@/words/changes'
+import { percent, when } from '@/words/format'
+import { evidenceWords } from '@/words/run'
+
+const props = defineProps<{ frames: readonly FrameRecord[]; plan: Plan; chosen: string }>()
+defineEmits<{ choose: [id: string]; remove: [frame: Frame] }>()
+
+const rows = computed(() =>
+  props.frames
+    .map(({ frame }, i) => {
+      const before = props.frames[i - 1]?.frame
+      const changes = before ? changesBetween(before.snapshot, frame.snapshot) : []
+      const flash = before && before.kind !== frame.kind ? [frame.kind === 'lit' ? 'Strobe switched on' : 'Strobe switched off'] : []
+      const words = before ? [...flash, ...(changes.length || !flash.length ? [changesWords(props.plan, changes)] : [])].join('; ') : 'First frame'
+      return { frame, number: i + 1, words, several: changes.length > 1 }
+    })
+    .reverse()
+)
+const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analysis!.clippedShare))
+</script>
+
+<template>
+  <section class="group" aria-labelledby="frames-title">
+    <h2 id="frames-title">Frames <span class="muted num">{{ frames.length }}</span></h2>
+    <p v-if="rows.length === 0" class="lead">None yet. The first one is black on purpose: strobe off, camera as planned.</p>
+    <ol>
+      <li v-for="{ frame, number, words, several } in rows" :key="frame.id" :class="{ chosen: frame.id === chosen }" :data-frame="number">
+        <div class="line">
+          <b>{{ number }} · {{ frame.kind === 'black' ? 'strobe off' : 'strobe on' }}</b>
+          <span class="small muted">{{ when(frame.takenAt) }}</span>
+          <span class="acts">
+            <button type="button" class="push bare" :aria-label="`Judge frame ${number}`" @click="$emit('choose', frame.id)">{{ frame.evidence.length ? 'Judge again' : 'Judge' }}</button>
+            <button type="button" class="push bare" :aria-label="`Delete frame ${number}`" @click="$emit('remove', frame)">Delete</button>
+          </span>
+        </div>
+        <p :class="{ near: several }">{{ words }}<template v-if="several"> — more than one change at once</template></p>
+        <template v-if="frame.analysis">
+          <HistogramView :analysis="frame.analysis" />
+          <p class="small muted">{{ percent(frame.analysis.blackShare) }} black, {{ percent(clipped(frame)) }} clipped, brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255</p>
+        </template>
+        <p v-if="frame.evidence.length" class="small">Showed: {{ frame.evidence.map(evidenceWords).join('; ') }}</p>
+        <p v-else class="small muted">Not judged yet</p>
+        <p v-if="frame.note" class="small muted">{{ frame.note }}</p>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+li { padding: 0.65rem 0 0.7rem 0.8rem; border-bottom: 1px solid var(--line); border-left: 2px solid transparent; display: grid; gap: 0.25rem; }
+li.chosen { border-left-color: var(--accent); }
+.line { display: flex; align-items: baseline; gap: 0.8rem; flex-wrap: wrap; }
+.line b { font-weight: 500; color: var(--bright); }
+.acts { margin-left: auto; display: flex; }
+.acts .push { min-height: 30px; font-size: 0.875rem; color: var(--muted); }
+@media (max-width: 760px) {
+  .acts .push { min-height: 44px; }
+}
+</style>

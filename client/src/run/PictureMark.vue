@@ -1,0 +1,101 @@
+<script setup lang="ts">
+/** The picture with a round patch to place on an even part of subject or ground; its level is measured from the file itself. */
+import { computed, ref, watch } from 'vue'
+import type { PatchLevel } from '@core/measure/analyse'
+import type { Place } from '@core/plan/plan'
+import type { Evidence, Frame } from '@core/run/frame'
+import { SURENESS } from '@core/run/reading'
+import { api } from '@/api/client'
+import { useFrames } from '@/stores/frames'
+import { stops } from '@/words/format'
+import { readPatch } from './frameReader'
+
+const props = defineProps<{ frame: Frame }>()
+const emit = defineEmits<{ mark: [evidence: Evidence] }>()
+const frames = useFrames()
+
+const known = props.frame.evidence.find((each) => each.kind === 'patch')
+const place = ref<Place>(known?.place ?? (props.frame.kind === 'black' ? 'ground' : 'subject'))
+const spot = ref({ x: known?.x ?? 0.5, y: known?.y ?? 0.5, radius: known?.radius ?? 0.025 })
+const level = ref<PatchLevel | null>(null)
+const failure = ref('')
+const url = computed(() => api.imageUrl(frames.shootId, props.frame.id))
+let file: Promise<Blob> | null = null
+
+const measure = async (): Promise<void> => {
+  failure.value = ''
+  const at = { ...spot.value }
+  try {
+    file ??= fetch(url.value).then((response) => {
+      if (!response.ok) throw new Error('The picture is not on the server.')
+      return response.blob()
+    })
+    const result = await readPatch(await file, at.x, at.y, at.radius)
+    if (at.x === spot.value.x && at.y === spot.value.y && at.radius === spot.value.radius) level.value = result
+  } catch (error) {
+    file = null
+    failure.value = (error as Error).message
+  }
+}
+watch(spot, () => void measure(), { immediate: true })
+
+const clamp = (value: number): number => Math.min(1, Math.max(0, value))
+const onPointer = (event: PointerEvent): void => {
+  if (event.type === 'pointermove' && event.buttons === 0) return
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  spot.value = { ...spot.value, x: clamp((event.clientX - box.left) / box.width), y: clamp((event.clientY - box.top) / box.height) }
+}
+const MOVES: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const onKey = (event: KeyboardEvent): void => {
+  const by = MOVES[event.key]
+  const size = { '+': 1.25, '=': 1.25, '-': 0.8 }[event.key]
+  if (!by && !size) return
+  event.preventDefault()
+  const step = event.shiftKey ? 0.05 : 0.01
+  if (by) spot.value = { ...spot.value, x: clamp(spot.value.x + by[0] * step), y: clamp(spot.value.y + by[1] * step) }
+  if (size) spot.value = { ...spot.value, radius: Math.min(0.2, Math.max(0.004, spot.value.radius * size)) }
+}
+const says = computed(() => {
+  if (!level.value) return 'measuring …'
+  const sign = level.value.bound === 'at-most' ? '≤ ' : level.value.bound === 'at-least' ? '≥ ' : ''
+  return `${sign}${stops(level.value.level)}`
+})
+const use = (): void => {
+  if (level.value) emit('mark', { kind: 'patch', place: place.value, ...spot.value, levelStops: level.value.level, bound: level.value.bound })
+}
+</script>
+
+<template>
+  <div class="mark">
+    <div class="row">
+      <div class="places" role="group" aria-label="What the patch lies on">
+        <button v-for="each in (['subject', 'ground'] as const)" :key="each" type="button" class="push" :class="{ main: place === each }" :aria-pressed="place === each" @click="place = each">{{ each === 'subject' ? 'Subject' : 'Ground' }}</button>
+      </div>
+      <span>level <b class="num" data-patch>{{ says }}</b></span>
+      <button type="button" class="push main" :disabled="!level" @click="use">Use this reading</button>
+    </div>
+    <div
+      class="picture" tabindex="0" role="application" :aria-label="`Picture of the frame. Arrow keys move the patch, plus and minus size it. Patch at ${Math.round(spot.x * 100)} % across, ${Math.round(spot.y * 100)} % down, level ${says}`"
+      @pointerdown="onPointer" @pointermove="onPointer" @keydown="onKey"
+    >
+      <img :src="url" alt="" draggable="false" />
+      <i :style="{ left: `${spot.x * 100}%`, top: `${spot.y * 100}%`, width: `${spot.radius * 200}%` }" />
+    </div>
+    <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
+    <p v-else class="small muted">
+      <template v-if="level?.bound === 'at-least'">The patch is clipped: it is at least this bright. Less light, then measure again.</template>
+      <template v-else-if="level?.bound === 'at-most'">As black as an 8-bit file can say.</template>
+      <template v-else>Sure to ±{{ SURENESS.patch }} stop: the camera’s tone curve bends what lies far from mid-grey.</template>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.mark { display: grid; gap: 0.6rem; }
+.picture { position: relative; touch-action: none; cursor: crosshair; border: 1px solid var(--line); max-width: 520px; }
+.picture img { width: 100%; display: block; user-select: none; }
+.picture i { position: absolute; aspect-ratio: 1; transform: translate(-50%, -50%); border: 2px solid var(--accent); border-radius: 50%; box-shadow: 0 0 0 1px #000; pointer-events: none; }
+.row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: center; }
+.places { display: flex; gap: 0.4rem; }
+b { font-weight: 400; font-size: 1.25rem; color: var(--bright); }
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** Add or change a kit item. Every figure is checked by the same schema as on the server; faults stand at their field. */
+import { computed, ref } from 'vue'
+import { kitItemSchema, type KitItem } from '@core/kit/kit'
+import { faultsOf } from '@core/plan/open'
+import { usePlainMessages } from '@core/wire/messages'
+import { type ApiProblem } from '@/api/client'
+import { useKit } from '@/stores/kit'
+import { DIAL_FIELDS, DIAL_KINDS, KIT_FIELDS, type FieldSpec } from '@/words/kitFields'
+import { newDial } from '@/words/kitStart'
+import { KIND_NAMES } from '@/words/names'
+import DurationTable from './DurationTable.vue'
+import KitField from './KitField.vue'
+
+const props = defineProps<{ item: KitItem; version: number | null }>()
+const emit = defineEmits<{ close: [] }>()
+const kit = useKit()
+
+usePlainMessages()
+
+type Draft = Record<string, unknown>
+const draft = ref<Draft>(structuredClone(props.item) as unknown as Draft)
+const failure = ref('')
+const tried = ref(false)
+const saving = ref(false)
+
+const at = (path: string): unknown => path.split('.').reduce<unknown>((owner, key) => (owner as Draft | undefined)?.[key], draft.value)
+const put = (path: string, value: unknown): void => {
+  const [first, second] = path.split('.') as [string, string?]
+  const next = { ...draft.value }
+  if (path === 'dial.kind') next.dial = newDial(String(value))
+  else if (path === 'beam.kind') next.beam = value === 'keep' ? { kind: 'keep' } : { kind: value, beamDeg: (at('beam.beamDeg') as number | undefined) ?? 40 }
+  else if (second) next[first] = { ...(next[first] as Draft), [second]: value }
+  else next[first] = value
+  draft.value = next
+}
+
+const faults = computed(() => {
+  const checked = kitItemSchema.safeParse(draft.value)
+  return checked.success ? [] : faultsOf(checked.error)
+})
+const errorAt = (path: string): string => (tried.value || path !== 'name' ? (faults.value.find((fault) => fault.path === path)?.message ?? '') : '')
+
+const fields = computed<readonly FieldSpec[]>(() => KIT_FIELDS[props.item.kind].filter((spec) => spec.path !== 'beam.beamDeg' || at('beam.kind') !== 'keep'))
+const dialFields = computed(() => (props.item.kind === 'strobe' ? (DIAL_FIELDS[String(at('dial.kind'))] ?? []) : []))
+
+const save = async (): Promise<void> => {
+  tried.value = true
+  failure.value = ''
+  const checked = kitItemSchema.safeParse(draft.value)
+  if (!checked.success) return void (failure.value = 'Some figures are not right yet: see the marked fields.')
+  saving.value = true
+  try {
+    await kit.save(checked.data, props.version)
+    emit('close')
+  } catch (error) {
+    const problem = error as ApiProblem
+    failure.value = problem.status === 409 ? 'This item was changed elsewhere meanwhile. Close, open it again and repeat your change.' : problem.message
+  } finally {
+    saving.value = false
+  }
+}
+</script>
+
+<template>
+  <v-dialog :model-value="true" scrollable max-width="760" aria-labelledby="kit-form-title" @update:model-value="emit('close')">
+    <form class="panel" novalidate @submit.prevent="save">
+      <h2 id="kit-form-title">{{ version === null ? 'Add' : 'Change' }} {{ KIND_NAMES[item.kind].one.toLowerCase() }}</h2>
+      <div class="scroll">
+        <div class="fields">
+          <KitField v-for="spec in fields" :key="spec.path" :class="{ whole: spec.type === 'notes' || spec.path === 'name' }" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
+        </div>
+        <fieldset v-if="item.kind === 'strobe'">
+          <legend>Power dial</legend>
+          <div class="fields">
+            <v-select :model-value="at('dial.kind')" :items="DIAL_KINDS" item-value="value" item-title="title" label="Kind of dial" @update:model-value="put('dial.kind', $event)" />
+            <KitField v-for="spec in dialFields" :key="`${at('dial.kind')}-${spec.path}`" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
+          </div>
+        </fieldset>
+        <DurationTable v-if="item.kind === 'strobe'" :rows="(at('durations') as never)" :faults="faults" @change="put('durations', $event)" />
+      </div>
+      <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
+      <div class="row">
+        <button type="submit" class="push main" :disabled="saving">Save</button>
+        <button type="button" class="push" @click="emit('close')">Cancel</button>
+      </div>
+    </form>
+  </v-dialog>
+</template>
+
+<style scoped>
+.panel { background: var(--raised); border: 1px solid var(--rule); border-radius: 3px; padding: 1.1rem 1.2rem; display: grid; gap: 0.9rem; grid-template-rows: auto minmax(0, 1fr) auto auto; max-height: 90dvh; }
+.scroll { overflow: auto; padding: 0.4rem 0.4rem 0.4rem 0; }
+.fields { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0.7rem 1.4rem; align-items: start; }
+.whole { grid-column: 1 / -1; }
+fieldset { border: 0; border-top: 1px solid var(--line); margin: 1rem 0 0; padding: 0.8rem 0 0; }
+legend { color: var(--muted); padding: 0 0.5rem 0 0; }
+.row { display: flex; gap: 0.6rem; }
+@media (max-width: 600px) {
+  .fields { grid-template-columns: minmax(0, 1fr); }
+}
+</style>

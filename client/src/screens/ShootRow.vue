@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { mdiDotsVertical } from '@mdi/js'
+import { nextTick, ref, useTemplateRef } from 'vue'
+import type { ShootSummary } from '@core/wire/wire'
+import { api } from '@/api/client'
+import { when } from '@/words/format'
+import { LOOK_NAMES, STAGE_NAMES } from '@/words/names'
+
+const props = defineProps<{ shoot: ShootSummary }>()
+const emit = defineEmits<{ rename: [to: string]; duplicate: []; remove: [] }>()
+const name = ref<string | null>(null)
+const field = useTemplateRef<HTMLInputElement>('field')
+
+const startRename = async (): Promise<void> => {
+  name.value = props.shoot.title
+  await nextTick()
+  field.value?.select()
+}
+const endRename = (keep: boolean): void => {
+  const to = name.value?.trim() ?? ''
+  name.value = null
+  if (keep && to !== '' && to !== props.shoot.title) emit('rename', to)
+}
+</script>
+
+<template>
+  <tr>
+    <td class="picture">
+      <img v-if="shoot.picture" :src="api.imageUrl(shoot.id, shoot.picture, 'small')" alt="" width="84" height="56" />
+      <span v-else class="none" aria-hidden="true" />
+    </td>
+    <td class="title">
+      <input
+        v-if="name !== null"
+        ref="field"
+        v-model="name"
+        aria-label="Name of the shoot"
+        maxlength="120"
+        @keydown.enter="endRename(true)"
+        @keydown.esc="endRename(false)"
+        @blur="endRename(true)"
+      />
+      <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{ shoot.title }}</router-link>
+      <span class="narrow small muted">{{ LOOK_NAMES[shoot.look].name }}</span>
+    </td>
+    <td class="wide">{{ LOOK_NAMES[shoot.look].name }}</td>
+    <td>{{ STAGE_NAMES[shoot.stage] }}</td>
+    <td class="wide num">{{ shoot.frames }}</td>
+    <td>{{ when(shoot.updatedAt) }}</td>
+    <td>
+      <v-menu>
+        <template #activator="{ props: menu }">
+          <button type="button" v-bind="menu" class="push bare" :aria-label="`Actions for ${shoot.title}`">
+            <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiDotsVertical" /></svg>
+          </button>
+        </template>
+        <v-list density="compact" bg-color="raised">
+          <v-list-item title="Rename" @click="startRename" />
+          <v-list-item title="Duplicate" @click="$emit('duplicate')" />
+          <v-list-item title="Export plan" :href="api.planUrl(shoot.id)" download />
+          <v-list-item title="Delete" @click="$emit('remove')" />
+        </v-list>
+      </v-menu>
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+td { padding: 0.55rem 0.8rem 0.55rem 0; border-bottom: 1px solid var(--line); }
+.picture { width: 100px; }
+.picture img, .none { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
+.title a { color: var(--bright); text-decoration: none; font-size: 1.0625rem; display: inline-block; padding: 0.2rem 0; }
+.title a:hover { color: var(--accent); }
+input { width: 100%; max-width: 22rem; border: 0; border-bottom: 2px solid var(--accent); background: var(--raised); color: var(--bright); font-size: 1.0625rem; padding: 0.2rem 0; }
+input:focus { outline: 0; }
+.narrow { display: none; }
+@media (max-width: 900px) {
+  .wide { display: none; }
+  .narrow { display: block; }
+  .picture { width: 100px; }
+.picture img, .none { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
+.title a { padding: 0.5rem 0 0.1rem; }
+}
+</style>

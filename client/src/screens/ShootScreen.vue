@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** A shoot's workspace: the rail of stages in working order, the stage, the strip. */
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { onBeforeRouteLeave, useRoute } from 'vue-router'
+import { STAGES, type Stage } from '@core/wire/wire'
+import { type ApiProblem } from '@/api/client'
+import PlanStrip from '@/instruments/PlanStrip.vue'
+import ConflictDialog from './ConflictDialog.vue'
+import StageRail from './StageRail.vue'
+import WorkHeader from './WorkHeader.vue'
+import { useFrames } from '@/stores/frames'
+import { useKit } from '@/stores/kit'
+import { usePlan } from '@/stores/plan'
+import { useSaving } from '@/stores/saving'
+
+const props = defineProps<{ id: string }>()
+const route = useRoute()
+const plan = usePlan()
+const saving = useSaving()
+const frames = useFrames()
+const kit = useKit()
+const failure = ref('')
+
+const load = async (): Promise<void> => {
+  failure.value = ''
+  plan.plan = null
+  try {
+    await Promise.all([saving.load(props.id), frames.load(props.id), kit.load()])
+    await saving.reach(route.name as Stage, STAGES)
+  } catch (error) {
+    failure.value = (error as ApiProblem).message
+  }
+}
+watch(() => props.id, load, { immediate: true })
+watch(() => route.name, (name) => plan.plan && STAGES.includes(name as Stage) && void saving.reach(name as Stage, STAGES))
+onBeforeRouteLeave(() => saving.flush())
+
+const onKey = (event: KeyboardEvent): void => {
+  if (!(event.ctrlKey || event.metaKey)) return
+  const key = event.key.toLowerCase()
+  if (key === 'z' && !event.shiftKey) plan.undo()
+  else if (key === 'y' || (key === 'z' && event.shiftKey)) plan.redo()
+  else if (key === 's') void saving.save()
+  else return
+  event.preventDefault()
+}
+onMounted(() => addEventListener('keydown', onKey))
+onBeforeUnmount(() => removeEventListener('keydown', onKey))
+</script>
+
+<template>
+  <div class="work">
+    <WorkHeader />
+    <StageRail />
+    <main v-if="plan.plan && frames.shootId === id" :key="id"><router-view /></main>
+    <main v-else-if="failure" class="stage">
+      <h1 class="bright">This shoot cannot be opened</h1>
+      <p role="alert">{{ failure }}</p>
+      <p><button type="button" class="push" @click="load">Try again</button> <router-link class="push" to="/">All shoots</router-link></p>
+    </main>
+    <main v-else class="stage"><v-progress-linear indeterminate color="primary" aria-label="Opening the shoot" /></main>
+    <PlanStrip v-if="plan.plan" />
+    <ConflictDialog />
+  </div>
+</template>
+
+<style scoped>
+.work { display: grid; grid-template: auto minmax(0, 1fr) auto / 112px minmax(0, 1fr); height: 100dvh; }
+.work > :deep(header), .work > :deep(footer) { grid-column: 1 / -1; }
+main { overflow: auto; min-height: 0; }
+h1 { font: 500 1.3rem var(--sans); }
+@media (max-width: 760px) {
+  .work { grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr); }
+}
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+/** Home: the shoots, newest change first, and new ones from a look. */
+import { onMounted, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Look } from '@core/plan/plan'
+import type { ShootSummary } from '@core/wire/wire'
+import { api, type ApiProblem } from '@/api/client'
+import { useNotices } from '@/stores/notices'
+import { LOOK_NAMES } from '@/words/names'
+import HomeHeader from './HomeHeader.vue'
+import ShootRow from './ShootRow.vue'
+
+const router = useRouter()
+const notices = useNotices()
+const shoots = shallowRef<readonly ShootSummary[] | null>(null)
+const failure = ref('')
+const title = ref('')
+const titleError = ref('')
+const importErrors = shallowRef<readonly string[]>([])
+
+const load = async (): Promise<void> => {
+  failure.value = ''
+  try {
+    shoots.value = await api.shoots()
+  } catch (error) {
+    failure.value = (error as ApiProblem).message
+  }
+}
+onMounted(load)
+
+/** Runs a change and shows what came of it. */
+const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+  try {
+    await work()
+    await load()
+  } catch (error) {
+    notices.say((error as ApiProblem).message)
+  }
+}
+
+const create = async (look: Look): Promise<void> => {
+  titleError.value = title.value.trim() === '' ? 'Give the shoot a name first' : ''
+  if (titleError.value) return
+  await attempt(async () => {
+    const shoot = await api.createShoot(title.value.trim(), look)
+    await router.push({ name: 'subject', params: { id: shoot.id } })
+  })
+}
+
+const rename = (shoot: ShootSummary, to: string) => attempt(() => api.rename(shoot.id, shoot.version, to))
+const duplicate = (shoot: ShootSummary) => attempt(() => api.duplicate(shoot.id))
+const remove = (shoot: ShootSummary) =>
+  attempt(async () => {
+    await api.deleteShoot(shoot.id)
+    notices.say(`“${shoot.title}” deleted`, () => attempt(() => api.restoreShoot(shoot.id)))
+  })
+
+const importFile = async (event: Event): Promise<void> => {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  importErrors.value = []
+  let plan: unknown
+  try {
+    plan = JSON.parse(await file.text())
+  } catch {
+    importErrors.value = [`${file.name} is not a JSON file.`]
+    return
+  }
+  try {
+    const shoot = await api.importPlan(plan)
+    await router.push({ name: 'subject', params: { id: shoot.id } })
+  } catch (error) {
+    const problem = error as ApiProblem
+    importErrors.value = problem.errors.length ? problem.errors.map(({ path, message }) => `${path || 'document'}: ${message}`) : [problem.message]
+  }
+}
+</script>
+
+<template>
+  <HomeHeader />
+  <main>
+    <section class="list" aria-labelledby="shoots-title">
+      <h1 id="shoots-title">Shoots</h1>
+      <p v-if="failure" role="alert" class="miss">{{ failure }} <button type="button" class="push" @click="load">Try again</button></p>
+      <v-progress-linear v-else-if="shoots === null" indeterminate color="primary" aria-label="Loading shoots" />
+      <p v-else-if="shoots.length === 0" class="lead">No shoots yet. Name one and pick its look: it starts with settings that fit your kit.</p>
+      <table v-else>
+        <thead>
+          <tr><th><span class="hidden-label">Last picture</span></th><th>Name</th><th class="wide">Look</th><th>Stage reached</th><th class="wide">Frames</th><th>Last change</th><th><span class="hidden-label">Actions</span></th></tr>
+        </thead>
+        <tbody>
+          <ShootRow v-for="shoot in shoots" :key="shoot.id" :shoot="shoot" @rename="(to) => rename(shoot, to)" @duplicate="duplicate(shoot)" @remove="remove(shoot)" />
+        </tbody>
+      </table>
+    </section>
+
+    <section class="new" aria-labelledby="new-title">
+      <h2 id="new-title">New shoot</h2>
+      <v-text-field v-model="title" label="Name" maxlength="120" :error-messages="titleError" @update:model-value="titleError = ''" />
+      <h3>From a look</h3>
+      <ul class="looks">
+        <li v-for="(look, key) in LOOK_NAMES" :key="key">
+          <button type="button" class="look" @click="create(key)">
+            <span class="name">{{ look.name }}</span><span class="small muted">{{ look.about }}</span>
+          </button>
+        </li>
+      </ul>
+      <h3>From a plan file</h3>
+      <label class="push file">Import a plan<input type="file" accept=".json,application/json" class="hidden-label" @change="importFile" /></label>
+      <ul v-if="importErrors.length" role="alert" class="miss small">
+        <li v-for="line in importErrors.slice(0, 8)" :key="line">{{ line }}</li>
+      </ul>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+main { display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 2.5rem; padding: 1.5rem 1.25rem 3rem; max-width: 1400px; }
+h1 { font: 500 1.5rem var(--sans); color: var(--bright); padding-bottom: 0.8rem; }
+table { width: 100%; }
+thead th { color: var(--muted); font-size: 0.8125rem; padding: 0.4rem 0.8rem 0.4rem 0; border-bottom: 1px solid var(--rule); }
+.new { display: grid; gap: 0.9rem; align-content: start; padding-top: 0.35rem; }
+.new h3 { color: var(--muted); margin-top: 0.4rem; }
+.looks { display: grid; }
+.look { display: grid; gap: 0.15rem; text-align: left; width: 100%; padding: 0.65rem 0.7rem; border-left: 2px solid var(--line); }
+.look:hover { border-left-color: var(--accent); background: var(--surface); }
+.look .name { color: var(--bright); }
+.file { cursor: pointer; justify-self: start; }
+.file:focus-within { outline: 2px solid var(--accent); outline-offset: 2px; }
+@media (max-width: 900px) {
+  main { grid-template-columns: minmax(0, 1fr); gap: 2rem; padding: 1rem 0.9rem 2rem; }
+  .wide { display: none; }
+}
+</style>

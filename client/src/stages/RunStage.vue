@@ -1,0 +1,53 @@
+<script setup lang="ts">
+/** One step at a time: what to switch, what to set, take the frame, what it showed, what to change next. */
+import { computed, ref } from 'vue'
+import type { Frame } from '@core/run/frame'
+import FrameIntake from '@/run/FrameIntake.vue'
+import FrameList from '@/run/FrameList.vue'
+import JudgePanel from '@/run/JudgePanel.vue'
+import StepCard from '@/run/StepCard.vue'
+import { useRun } from '@/run/useRun'
+
+const { store, frames, move, log, judge, remove } = useRun()
+const chosen = ref<string | null>(null)
+
+/** The frame to judge: the one the user picked, or the one the next move asks about. */
+const judging = computed<Frame | null>(() => {
+  const id = chosen.value ?? (move.value.kind === 'judge' ? move.value.frame.id : null)
+  return frames.frames.find((frame) => frame.id === id) ?? null
+})
+const expected = computed<Frame['kind']>(() => (move.value.kind === 'take-lit' || move.value.kind === 'done' ? 'lit' : 'black'))
+
+const onLogged = async (...args: Parameters<typeof log>): Promise<void> => {
+  const frame = await log(...args)
+  chosen.value = frame.id
+}
+const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
+  await judge(...args)
+  chosen.value = null
+}
+</script>
+
+<template>
+  <div class="stage run-stage">
+    <h1 class="hidden-label">Run</h1>
+    <div class="now">
+      <StepCard :move="move" />
+      <FrameIntake :expected="expected" :quiet="judging !== null" @logged="onLogged" />
+      <JudgePanel v-if="judging" :key="judging.id" :frame="judging" :number="frames.frames.indexOf(judging) + 1" @judge="onJudge" @close="chosen = null" />
+    </div>
+    <FrameList :frames="frames.records" :plan="store.plan!" :chosen="judging?.id ?? ''" @choose="chosen = $event" @remove="remove" />
+    <p v-if="frames.waiting.length" role="status" class="near small">
+      {{ frames.waiting.length }} frame{{ frames.waiting.length > 1 ? 's are' : ' is' }} kept here until the server answers.
+      <button type="button" class="push" @click="frames.sendWaiting()">Send now</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.run-stage { grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr); gap: 1.5rem 2.4rem; }
+.now { display: grid; gap: 1.2rem; align-content: start; }
+@media (max-width: 900px) {
+  .run-stage { grid-template-columns: minmax(0, 1fr); }
+}
+</style>

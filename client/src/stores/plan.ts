@@ -1,0 +1,95 @@
+/**
+ * The plan being worked on: one immutable document, changed by small steps that undo, evaluated anew after each.
+ * Saving is its own concern, see saving.ts.
+ */
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+import { evaluate } from '@core/ledger/evaluate'
+import { faultsOf, type Fault } from '@core/plan/open'
+import { planSchema, type Plan } from '@core/plan/plan'
+import { usePlainMessages } from '@core/wire/messages'
+
+usePlainMessages()
+
+interface Step {
+  readonly plan: Plan
+  readonly label: string
+}
+
+/** Quick steps at one figure (held arrow key) are one undo. */
+const MERGE_MS = 900
+const MOST_STEPS = 300
+
+export type Recipe = (draft: Plan) => void
+
+export const valueAt = (plan: Plan, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | null)?.[key], plan)
+
+const putAt = (plan: Plan, path: string, value: unknown): void => {
+  const keys = path.split('.')
+  const last = keys.pop()!
+  const owner = keys.reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], plan) as Record<string, unknown>
+  owner[last] = value
+}
+
+export const usePlan = defineStore('plan', () => {
+  const plan = shallowRef<Plan | null>(null)
+  const past = shallowRef<readonly Step[]>([])
+  const future = shallowRef<readonly Step[]>([])
+  let lastMerge = { key: '', at: 0 }
+
+  const evaluation = computed(() => (plan.value ? evaluate(plan.value) : null))
+
+  const open = (opened: Plan): void => {
+    plan.value = opened
+    past.value = []
+    future.value = []
+    lastMerge = { key: '', at: 0 }
+  }
+
+  /** Replaces the plan as one undoable step. @returns what is wrong, or an empty list when it was taken */
+  const replace = (next: Plan, label: string, mergeKey = ''): readonly Fault[] => {
+    const before = plan.value
+    if (!before) return []
+    const checked = planSchema.safeParse(next)
+    if (!checked.success) return faultsOf(checked.error)
+    const now = performance.now()
+    const merge = mergeKey !== '' && mergeKey === lastMerge.key && now - lastMerge.at < MERGE_MS
+    if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label }]
+    lastMerge = { key: mergeKey, at: now }
+    future.value = []
+    plan.value = checked.data
+    return []
+  }
+
+  const update = (label: string, recipe: Recipe, mergeKey = ''): readonly Fault[] => {
+    if (!plan.value) return []
+    const draft = structuredClone(plan.value)
+    recipe(draft)
+    return replace(draft, label, mergeKey)
+  }
+
+  const set = (path: string, value: unknown, label: string): readonly Fault[] => update(label, (draft) => putAt(draft, path, value), path)
+
+  const move = (from: typeof past, to: typeof past): void => {
+    const step = from.value.at(-1)
+    if (!step || !plan.value) return
+    from.value = from.value.slice(0, -1)
+    to.value = [...to.value, { plan: plan.value, label: step.label }]
+    plan.value = step.plan
+    lastMerge = { key: '', at: 0 }
+  }
+
+  const isLocked = (path: string): boolean => plan.value?.locks.includes(path) ?? false
+  const toggleLock = (path: string): void => {
+    update(isLocked(path) ? 'unlock' : 'lock', (draft) => {
+      draft.locks = draft.locks.includes(path) ? draft.locks.filter((each) => each !== path) : [...draft.locks, path]
+    })
+  }
+
+  return {
+    plan, evaluation, past, future, open, replace, update, set, isLocked, toggleLock,
+    undo: () => move(past, future),
+    redo: () => move(future, past)
+  }
+})

@@ -1,0 +1,166 @@
+/**
+ * Saves the plan as it changes. Each write states the version it started from; when somebody else was quicker the user
+ * is told and picks a side. Until the server has acknowledged a change it is also kept in this browser.
+ */
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { openPlan } from '@core/plan/open'
+import type { Plan } from '@core/plan/plan'
+import type { Shoot, Stage } from '@core/wire/wire'
+import { api, type ApiProblem } from '@/api/client'
+import { usePlan } from './plan'
+
+const DELAY_MS = 500
+const RETRY_MS = 4000
+const draftKey = (id: string) => `fine-spark-draft-${id}`
+
+interface Draft {
+  readonly version: number
+  readonly plan: Plan
+}
+
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'refused' | 'conflict'
+
+export const useSaving = defineStore('saving', () => {
+  const store = usePlan()
+  const id = ref('')
+  const version = ref(0)
+  const stage = ref<Stage>('subject')
+  const state = ref<SaveState>('saved')
+  const savedAt = ref<Date | null>(null)
+  const refusal = ref('')
+  const theirs = shallowRef<Shoot | null>(null)
+  let savedPlan: Plan | null = null
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let running = false
+
+  const dirty = computed(() => store.plan !== null && state.value !== 'saved')
+
+  const keepDraft = () => {
+    if (!store.plan) return
+    try {
+      localStorage.setItem(draftKey(id.value), JSON.stringify({ version: version.value, plan: store.plan } satisfies Draft))
+    } catch {
+      // A full store only costs the safety copy; the server copy still follows.
+    }
+  }
+
+  const settle = (shoot: Shoot, sent: Plan) => {
+    version.value = shoot.version
+    savedPlan = sent
+    savedAt.value = new Date(shoot.updatedAt)
+    if (store.plan === sent) {
+      state.value = 'saved'
+      localStorage.removeItem(draftKey(id.value))
+    }
+  }
+
+  const meetConflict = async () => {
+    state.value = 'conflict'
+    theirs.value = await api.shoot(id.value)
+  }
+
+  const save = async (): Promise<void> => {
+    clearTimeout(timer)
+    if (running || !store.plan || state.value === 'conflict' || store.plan === savedPlan) return
+    running = true
+    const sent = store.plan
+    const sentFor = id.value
+    state.value = 'saving'
+    try {
+      const shoot = await api.savePlan(sentFor, version.value, sent)
+      if (id.value === sentFor) settle(shoot, sent)
+    } catch (error) {
+      const problem = error as ApiProblem
+      if (problem.status === 409) await meetConflict().catch(() => (state.value = 'offline'))
+      else {
+        state.value = problem.unreachable ? 'offline' : 'refused'
+        refusal.value = problem.message
+        timer = setTimeout(() => void save(), RETRY_MS)
+      }
+    } finally {
+      running = false
+    }
+    if (state.value === 'saving') void save()
+  }
+
+  watch(
+    () => store.plan,
+    (plan) => {
+      if (!plan) return
+      if (plan === savedPlan && !running && state.value !== 'conflict') {
+        state.value = 'saved'
+        localStorage.removeItem(draftKey(id.value))
+        return
+      }
+      keepDraft()
+      if (state.value === 'conflict') return
+      if (state.value === 'saved') state.value = 'waiting'
+      clearTimeout(timer)
+      timer = setTimeout(() => void save(), DELAY_MS)
+    },
+    { flush: 'sync' }
+  )
+
+  /** Opens a shoot; a draft the server never got is taken up again, or set against what is there now. */
+  const load = async (shootId: string): Promise<void> => {
+    await flush()
+    const shoot = await api.shoot(shootId)
+    id.value = shootId
+    version.value = shoot.version
+    stage.value = shoot.stage
+    savedAt.value = new Date(shoot.updatedAt)
+    savedPlan = shoot.plan
+    state.value = 'saved'
+    theirs.value = null
+    // Opening counts as saved and clears the draft, so it is read first.
+    const raw = localStorage.getItem(draftKey(shootId))
+    store.open(shoot.plan)
+    if (!raw) return
+    const draft = JSON.parse(raw) as { version?: number; plan?: unknown }
+    const opened = openPlan(draft.plan)
+    if (!opened.ok || JSON.stringify(opened.plan) === JSON.stringify(shoot.plan)) return localStorage.removeItem(draftKey(shootId))
+    if (draft.version !== shoot.version) {
+      state.value = 'conflict'
+      theirs.value = shoot
+    }
+    store.replace(opened.plan, 'unsaved changes taken up again')
+  }
+
+  const keepMine = async (): Promise<void> => {
+    if (!theirs.value) return
+    version.value = theirs.value.version
+    theirs.value = null
+    state.value = 'waiting'
+    savedPlan = null
+    await save()
+  }
+
+  const takeTheirs = (): void => {
+    const shoot = theirs.value
+    if (!shoot) return
+    version.value = shoot.version
+    theirs.value = null
+    store.replace(shoot.plan, 'the other version')
+    savedPlan = store.plan
+    state.value = 'saved'
+    savedAt.value = new Date(shoot.updatedAt)
+    localStorage.removeItem(draftKey(id.value))
+  }
+
+  /** Sends at once what is still waiting, even while the page goes away. */
+  const flush = async (): Promise<void> => {
+    if (state.value === 'waiting') await save()
+  }
+  addEventListener('pagehide', () => {
+    if (state.value === 'waiting' && store.plan) void api.savePlan(id.value, version.value, store.plan, true).catch(() => undefined)
+  })
+
+  const reach = async (next: Stage, order: readonly Stage[]): Promise<void> => {
+    if (order.indexOf(next) <= order.indexOf(stage.value)) return
+    stage.value = next
+    await api.reach(id.value, next).catch(() => undefined)
+  }
+
+  return { id, stage, state, savedAt, refusal, theirs, dirty, load, save, flush, keepMine, takeTheirs, reach }
+})

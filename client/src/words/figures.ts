@@ -1,0 +1,46 @@
+/** The figures behind a term, in words: "GN 36 m", "d 0.18 m". */
+import { formatPower } from '@core/scales/dial'
+import { nameOf } from '@core/scales/marks'
+import type { Plan } from '@core/plan/plan'
+import type { Term } from '@core/ledger/terms'
+import { mm, percent, plain, seconds } from './format'
+
+export const termFigures = (plan: Plan, term: Term): string => {
+  const f = term.figures
+  switch (term.kind) {
+    case 'reading':
+      return `EV ${plain(f.EV ?? 0)} at ISO 100`
+    case 'surface':
+      return `ρ ${percent(f.ρ ?? 0)}`
+    case 'aperture':
+      return nameOf('aperture', plan.settings.apertureStops)
+    case 'shutter':
+      return nameOf('shutter', plan.settings.shutterStops)
+    case 'iso':
+      return nameOf('iso', plan.settings.isoStops)
+    case 'nd':
+      return `${plain(f.ND ?? 0)} stops`
+    case 'closeUp':
+      return plan.camera.showsEffective ? 'in the number the body shows' : `m ${plain(f.m ?? 0)}, P ${plain(f.P ?? 1)}`
+    case 'closeUpAtReading':
+      return `read at m ${plain(f.m ?? 0)}`
+    case 'output':
+      return `GN ${plain(f.GN ?? 0)} m`
+    case 'power':
+      return formatPower(plan.lights[0].strobe.dial, term.stops)
+    case 'distance':
+      return mm((f.d ?? 0) * 1000)
+    case 'tilt':
+      return `θ ${plain(f.θ ?? 0, 2)}°`
+    case 'beam':
+      return `${plain(f.α ?? 0, 2)}° off the axis of a ${plain(f.beam ?? 0)}° beam`
+    case 'modifier':
+      return plan.lights[0].modifier?.name ?? ''
+    case 'pulsed':
+      return `${seconds(f.t ?? 0)} over ${seconds(f.Tc ?? 0)}, penalty ${plain(f.penalty ?? 0)}`
+    case 'leafClip':
+      return `${seconds(f.t ?? 0)} against t0.1 ${seconds(f['t0.1'] ?? 0)}`
+    case 'yourReading':
+      return `sure to ±${plain(f.sure ?? 0)}`
+  }
+}

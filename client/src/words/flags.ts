@@ -1,0 +1,11 @@
+/** Warnings where a figure lies outside the range its model holds for. */
+import type { Flag } from '@core/ledger/terms'
+
+export const FLAG_WORDS: Record<Flag, string> = {
+  'near-source': 'The strobe stands within five times its own size: the point formula reads too bright here, up to a stop or more. Trust your reading over this figure.',
+  'duration-assumed': 'This head’s flash at less than full power is not known: its full-power duration is used. Add a duration table under Kit.',
+  grazing: 'The light comes in almost along the surface: real shapes catch more than a flat card would.',
+  'lens-limit': 'The magnification is beyond what this lens focuses.',
+  'off-camera-range': 'A setting is outside what this camera or lens can be set to.',
+  'reading-bound': 'A reading in use was clipped or fully black, so it gives a limit, not a figure.'
+}

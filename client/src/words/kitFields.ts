@@ -1,0 +1,92 @@
+/** What a kit item's form asks, in order: the path in the item, how the figure is typed and shown, and help where the term is not plain. */
+import { parseAperture, parseIso, parseLength, parseNumber, parseShutter } from '@core/scales/parse'
+import { nameOf } from '@core/scales/marks'
+import { formatStops, normalise, parseStops } from '@core/scales/stops'
+import type { KitKind } from '@core/kit/kit'
+import { plain } from './format'
+
+export interface FieldSpec {
+  readonly path: string
+  readonly label: string
+  readonly help?: string
+  readonly type: 'text' | 'notes' | 'switch' | 'choice' | 'figure'
+  readonly choices?: readonly { readonly value: string; readonly title: string }[]
+  readonly parse?: (text: string) => number | null
+  readonly show?: (value: number) => string
+  readonly unit?: string
+}
+
+const number = (path: string, label: string, unit = '', help?: string): FieldSpec => ({ path, label, type: 'figure', unit, parse: parseNumber, show: (v) => plain(v, 6), ...(help && { help }) })
+const length = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'figure', unit: 'mm', parse: parseLength, show: (v) => plain(v, 6), ...(help && { help }) })
+const aperture = (path: string, label: string): FieldSpec => ({ path, label, type: 'figure', parse: (t) => parseAperture(t), show: (v) => nameOf('aperture', v) })
+const shutter = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'figure', parse: (t) => parseShutter(t), show: (v) => nameOf('shutter', v), ...(help && { help }) })
+const iso = (path: string, label: string): FieldSpec => ({ path, label, type: 'figure', parse: (t) => parseIso(t), show: (v) => nameOf('iso', v) })
+const stops = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'figure', unit: 'stops', parse: parseStops, show: (v) => formatStops(v), ...(help && { help }) })
+const choice = (path: string, label: string, choices: FieldSpec['choices'], help?: string): FieldSpec => ({ path, label, type: 'choice', choices: choices!, ...(help && { help }) })
+const yesNo = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'switch', ...(help && { help }) })
+
+/** "1/300", "0.002 s", "3 ms" → seconds, not snapped to any mark. */
+export const parseDuration = (text: string): number | null => {
+  const clean = normalise(text)
+  const fraction = clean.match(/^1 ?\/ ?(\d+(?:\.\d+)?) ?s?$/)
+  if (fraction) return Number(fraction[1]) > 0 ? 1 / Number(fraction[1]) : null
+  const ms = clean.match(/^(\d+(?:\.\d+)?) ?ms$/)
+  return ms ? Number(ms[1]) / 1000 : parseNumber(clean)
+}
+export const showDuration = (value: number): string => (value < 0.5 ? `1/${plain(1 / value, 4)} s` : `${plain(value, 4)} s`)
+
+const STEPS = [{ value: 'third', title: 'thirds of a stop' }, { value: 'half', title: 'half stops' }, { value: 'whole', title: 'whole stops' }]
+const NAME: FieldSpec = { path: 'name', label: 'Name', type: 'text' }
+const NOTES: FieldSpec = { path: 'notes', label: 'Notes', type: 'notes' }
+
+export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
+  camera: [
+    NAME,
+    length('sensorWidthMm', 'Sensor width'), length('sensorHeightMm', 'Sensor height'),
+    number('pixelsWide', 'Pixels across', 'px'), number('pixelsHigh', 'Pixels down', 'px'),
+    choice('step', 'Dials click in', STEPS),
+    choice('curtain', 'Shutter', [{ value: 'focal-plane', title: 'Focal plane (two curtains)' }, { value: 'leaf', title: 'Leaf' }], 'A leaf shutter sits in the lens and syncs at every speed.'),
+    shutter('syncStops', 'Sync speed', 'The fastest shutter at which the whole frame is open when the flash fires.'),
+    shutter('fastestShutterStops', 'Fastest shutter'), shutter('slowestShutterStops', 'Slowest shutter'),
+    iso('lowestIsoStops', 'Lowest ISO'), iso('highestIsoStops', 'Highest ISO'),
+    yesNo('showsEffective', 'Shows the effective f-number', 'Some bodies already count the light lost to close focus in the f-number they display.'),
+    yesNo('pulsedSync', 'Can pulse strobes above sync'), NOTES
+  ],
+  lens: [
+    NAME, length('focalMm', 'Focal length'), number('maxMagnification', 'Largest magnification', '×'),
+    aperture('widestStops', 'Widest aperture'), aperture('narrowestStops', 'Narrowest aperture'),
+    number('pupilRatio', 'Pupil ratio', '', 'Diameter of the exit pupil over that of the entrance pupil. Look into the lens from both ends; 1 when unsure.'),
+    length('sensorToFrontMm', 'Sensor plane to lens front', 'From the mark on the body to the front of the lens, focused close.'), NOTES
+  ],
+  strobe: [
+    NAME,
+    number('guideNumberM', 'Guide number', 'm at ISO 100', 'f-number × distance in metres that exposes rightly at full power, for the beam below.'),
+    number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.'),
+    length('headSizeMm', 'Largest size of the lit face'),
+    number('recycleFullS', 'Recycle at full power', 's'), number('flashesFull', 'Full-power flashes a charge'),
+    choice('quench', 'How it makes less light', [{ value: 'quenched', title: 'Cuts the flash short (most battery strobes)' }, { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }], 'Cut-off heads get shorter flashes at low power, voltage-controlled ones often longer.'),
+    { path: 't01FullS', label: 'Flash duration t0.1 at full', type: 'figure', unit: '', parse: parseDuration, show: showDuration, help: 'Time the flash spends above a tenth of its peak: what counts for freezing.' },
+    yesNo('pulsedSync', 'Can pulse above sync'),
+    stops('pulsedPenaltyStops', 'Extra loss when pulsing', 'On top of the loss by geometry; half a stop until measured.'), NOTES
+  ],
+  modifier: [
+    NAME, stops('lossStops', 'Light it costs', 'A first guess: your own readings correct it.'),
+    choice('beam.kind', 'Beam', [{ value: 'keep', title: 'As the head makes it' }, { value: 'spread', title: 'Spread softly over' }, { value: 'cut', title: 'Nothing outside' }]),
+    number('beam.beamDeg', 'Beam angle', '°'),
+    length('sizeMm', 'Largest size of the lit face', '0 keeps the head’s own size.'), NOTES
+  ]
+}
+
+export const DIAL_KINDS = [
+  { value: 'fraction', title: 'Fractions: 1/1, 1/2, 1/4 …' }, { value: 'levels', title: 'Numbered levels' }, { value: 'percent', title: 'Percent' },
+  { value: 'decimal', title: 'Decimal, 1.0 = one stop' }
+]
+export const DIAL_FIELDS: Record<string, readonly FieldSpec[]> = {
+  fraction: [
+    choice('dial.step', 'Clicks in', [{ value: 'third', title: 'thirds' }, { value: 'tenth', title: 'tenths' }, { value: 'half', title: 'halves' }, { value: 'whole', title: 'whole stops' }]),
+    { path: 'dial.lowestStops', label: 'Lowest power', type: 'figure', parse: (t) => { const m = normalise(t).match(/^1 ?\/ ?(\d+)$/); return m ? -Math.round(Math.log2(Number(m[1]))) : null }, show: (v) => `1/${2 ** -v}` }
+  ],
+  levels: [number('dial.count', 'Levels'), number('dial.stopsPerLevel', 'Stops a level')],
+  percent: [number('dial.lowestPercent', 'Lowest power', '%'), number('dial.stepPercent', 'Step', '%')],
+  decimal: [number('dial.lowest', 'Lowest power'), number('dial.full', 'Full power'), number('dial.step', 'Step')]
+}

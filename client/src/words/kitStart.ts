@@ -1,0 +1,50 @@
+/** What a new kit item starts with, and the short line the list shows for one. */
+import { dialMarks } from '@core/scales/dial'
+import { nameOf } from '@core/scales/marks'
+import type { KitItem, KitKind } from '@core/kit/kit'
+import { plain } from './format'
+
+export const newItem = (kind: KitKind): KitItem => {
+  const base = { id: crypto.randomUUID(), name: '', notes: '' }
+  switch (kind) {
+    case 'camera':
+      return {
+        kind, ...base, sensorWidthMm: 36, sensorHeightMm: 24, pixelsWide: 6000, pixelsHigh: 4000, step: 'third', curtain: 'focal-plane', syncStops: 23 / 3,
+        fastestShutterStops: 13, slowestShutterStops: -5, lowestIsoStops: 0, highestIsoStops: 7, showsEffective: false, pulsedSync: true
+      }
+    case 'lens':
+      return { kind, ...base, focalMm: 100, maxMagnification: 1, widestStops: 3, narrowestStops: 10, pupilRatio: 1, sensorToFrontMm: 160 }
+    case 'strobe':
+      return {
+        kind, ...base, guideNumberM: 30, beamDeg: 60, headSizeMm: 45, dial: { kind: 'fraction', step: 'third', lowestStops: -7 }, recycleFullS: 3,
+        flashesFull: 150, quench: 'quenched', t01FullS: 1 / 300, durations: [], pulsedSync: true, pulsedPenaltyStops: 0.5
+      }
+    case 'modifier':
+      return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, sizeMm: 0 }
+  }
+}
+
+export const newDial = (kind: string): unknown =>
+  ({
+    fraction: { kind: 'fraction', step: 'third', lowestStops: -7 },
+    levels: { kind: 'levels', count: 7, stopsPerLevel: 1 },
+    percent: { kind: 'percent', lowestPercent: 3, stepPercent: 1 },
+    decimal: { kind: 'decimal', lowest: 2, full: 10, step: 0.1 }
+  })[kind]
+
+const CLICKS = { third: 'thirds', tenth: 'tenths', half: 'halves', whole: 'whole stops' }
+
+export const itemLine = (item: KitItem): string => {
+  switch (item.kind) {
+    case 'camera':
+      return `${plain(item.sensorWidthMm)} × ${plain(item.sensorHeightMm)} mm, ${item.curtain === 'leaf' ? 'leaf shutter' : `sync ${nameOf('shutter', item.syncStops)}`}${item.showsEffective ? ', shows effective f-number' : ''}`
+    case 'lens':
+      return `${plain(item.focalMm)} mm, to ${plain(item.maxMagnification)} ×, ${nameOf('aperture', item.widestStops)} to ${nameOf('aperture', item.narrowestStops)}`
+    case 'strobe': {
+      const marks = dialMarks(item.dial)
+      return `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°, ${marks.at(-1)?.label} to ${marks[0]?.label}${item.dial.kind === 'fraction' ? ` in ${CLICKS[item.dial.step]}` : ''}`
+    }
+    case 'modifier':
+      return `${item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`}, ${item.beam.kind === 'keep' ? 'keeps the beam' : item.beam.kind === 'cut' ? `nothing outside ${item.beam.beamDeg}°` : `spreads to ${item.beam.beamDeg}°`}`
+  }
+}

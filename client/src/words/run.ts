@@ -1,0 +1,89 @@
+/** The run in words: the next move in large type, what a frame showed, what was learned. */
+import { formatPower } from '@core/scales/dial'
+import { formatMeter } from '@core/scales/meter'
+import { nameOf } from '@core/scales/marks'
+import type { ExifSettings } from '@core/measure/exif'
+import type { Plan } from '@core/plan/plan'
+import type { Evidence } from '@core/run/frame'
+import type { NextMove } from '@core/run/nextMove'
+import type { Lesson } from '@core/run/reading'
+import { positionOf } from './changes'
+import { stopCount, stops } from './format'
+import { CONTROL_NAMES } from './names'
+
+export interface MoveWords {
+  readonly head: string
+  readonly detail: string
+  /** what the button that carries it out says; none where the hand is needed */
+  readonly act?: string
+}
+
+const settingsOf = (plan: Plan): string =>
+  `${nameOf('aperture', plan.settings.apertureStops)}, ${nameOf('shutter', plan.settings.shutterStops)}, ISO ${nameOf('iso', plan.settings.isoStops)}${plan.settings.ndStops ? `, ND ${plan.settings.ndStops}` : ''}`
+
+export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
+  const power = formatPower(plan.lights[0].strobe.dial, plan.lights[0].powerStops)
+  switch (move.kind) {
+    case 'take-black':
+      return { head: 'Strobe off. Take a frame.', detail: `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ambient does.` }
+    case 'judge':
+      return { head: move.frame.kind === 'black' ? 'Is it black?' : 'How far off is it?', detail: move.frame.kind === 'black' ? 'Say what shows in the frame, or mark the ground in the picture.' : 'Judge the subject by eye, mark it in the picture, or type the flash meter’s reading.' }
+    case 'darken':
+      return move.move
+        ? {
+            head: `${CONTROL_NAMES[move.move.control]} ${positionOf(plan, move.move.control, move.move.from)} → ${positionOf(plan, move.move.control, move.move.to)}`,
+            detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientGround)}${move.move.strobeMustFind > 0.05 ? ` and the strobe must find ${stopCount(move.move.strobeMustFind)}` : ' and costs the strobe nothing'}.`,
+            act: 'Done, it is set'
+          }
+        : { head: 'Shade the set', detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the ground back. Then take the black frame again.` }
+    case 'set-power':
+      return {
+        head: `Power ${formatPower(plan.lights[0].strobe.dial, move.from)} → ${formatPower(plan.lights[0].strobe.dial, move.to)}`,
+        detail: `${stops(move.to - move.from)} stops${Math.abs(move.errorStops) >= 0.05 ? `, ${stops(move.errorStops)} of it by rounding to the dial` : ''}. Change nothing else.`,
+        act: 'Done, it is set'
+      }
+    case 'power-locked':
+      return { head: 'Power is locked', detail: `It would go to ${formatPower(plan.lights[0].strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.` }
+    case 'way-out':
+      return { head: move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim', detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.` }
+    case 'ambient-alone':
+      return { head: 'Ambient is too bright', detail: `It alone puts the subject ${stopCount(move.overStops)} over. Darken it before any light.` }
+    case 'no-light':
+      return { head: 'The beam misses', detail: 'The strobe’s beam does not reach the subject as planned. Check its tilt and modifier under Light.' }
+    case 'take-lit':
+      return { head: `Strobe on, ${power}. Take a frame.`, detail: `Camera stays at ${settingsOf(plan)}. The subject should land within ${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` }
+    case 'done':
+      return { head: 'Right. Keep this light.', detail: `The subject is ${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. Shoot the variations; take the black frame again when daylight changes.` }
+  }
+}
+
+export const evidenceWords = (evidence: Evidence): string => {
+  if (evidence.kind === 'meter') return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
+  const sign = evidence.bound === 'at-most' ? '≤ ' : evidence.bound === 'at-least' ? '≥ ' : ''
+  return `${evidence.place} ${sign}${stops(evidence.levelStops)} ${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
+}
+
+const NOTHING: Record<Extract<Lesson, { kind: 'nothing' }>['why'], string> = {
+  'as-predicted-or-darker': 'Noted. It is as dark as predicted or darker: nothing to correct.',
+  'ambient-alone': 'Noted. Ambient alone would explain this, so it says nothing about the strobe.',
+  'other-kit': 'Noted. Another strobe or modifier was on when this frame was taken, so the present one is not corrected.',
+  'strobe-out-of-reach': 'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
+  'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
+}
+
+export const lessonWords = (lesson: Lesson): string => {
+  if (lesson.kind === 'nothing') return NOTHING[lesson.why]
+  if (lesson.kind === 'ambient') return `Ambient at the ${lesson.place} is now in the sum${lesson.reading.bound === 'at-most' ? ', as a limit' : ''}.`
+  const { correction } = lesson
+  return `Your reading: ${stops(correction.stops)} for the ${correction.source === 'A' ? 'strobe' : 'ambient'} at the ${correction.place}, sure to ±${correction.sureStops}. The sum now uses it.`
+}
+
+/** What to say when the file's settings are not the plan's; '' when they agree. */
+export const settingsDiffer = (plan: Plan, named: ExifSettings): string => {
+  const off = (['aperture', 'shutter', 'iso'] as const).filter((axis) => {
+    const value = named[`${axis}Stops`]
+    return value !== null && Math.abs(value - plan.settings[`${axis}Stops`]) > 0.1
+  })
+  if (off.length === 0) return ''
+  return `The file says ${off.map((axis) => nameOf(axis, named[`${axis}Stops`]!)).join(', ')} where the plan says ${off.map((axis) => nameOf(axis, plan.settings[`${axis}Stops`])).join(', ')}. The frame is logged with what the file says.`
+}

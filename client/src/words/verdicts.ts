@@ -1,0 +1,68 @@
+/** Verdicts in words: the short value for the strip, the reason in a sentence. */
+import { nameOf } from '@core/scales/marks'
+import type { Verdict } from '@core/ledger/verdicts'
+import { mm, percent, plain, px, seconds, stopCount, stops } from './format'
+
+export const verdictValue = (verdict: Verdict): string => {
+  const { value, limit, figures } = verdict
+  switch (verdict.id) {
+    case 'ground':
+      return value === null || !Number.isFinite(value) ? (verdict.state === 'unknown' ? 'not read' : 'none') : stops(value)
+    case 'subject':
+      return stops(value)
+    case 'depth':
+      return `${Number.isFinite(value) ? plain(value ?? 0, 2) : '∞'} / ${plain(limit ?? 0, 2)} mm`
+    case 'freeze':
+      return verdict.reason === 'freeze-still' ? 'still' : px(value ?? 0)
+    case 'sync':
+      return verdict.reason === 'sync-band' ? `${percent(figures.dark ?? 0)} dark` : verdict.reason === 'sync-pulsed' ? `pulsed ${stops(figures.loss ?? 0)}` : nameOf('shutter', value ?? 0)
+    case 'reserve':
+      return stops(value)
+  }
+}
+
+export const verdictReason = (verdict: Verdict): string => {
+  const { value, limit, figures: f } = verdict
+  switch (verdict.reason) {
+    case 'ground-dark':
+      return `The ground lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under the ${stops(limit)} you asked for.`
+    case 'ground-ambient':
+      return `Ambient light lifts the ground to ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Only shutter (to sync), shading or a farther ground darken it without costing the subject.`
+    case 'ground-strobe':
+      return `The strobe itself spills on the ground: ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Move the ground back, narrow the beam, or bring the strobe closer at less power.`
+    case 'ground-unread':
+      return `Nobody has measured the ambient at the ground for these settings yet. Take the black frame, or enter a reading under Subject.`
+    case 'subject-right':
+      return `The subject lands at ${stops(value)}, within what you allow round ${stops(limit)}.`
+    case 'subject-over':
+      return `The subject comes out ${stopCount(f.miss ?? 0)} too bright.`
+    case 'subject-under':
+      return `The subject comes out ${stopCount(f.miss ?? 0)} too dark.`
+    case 'depth-enough':
+      return `${mm(value ?? 0)} come out sharp, ${mm(limit ?? 0)} are needed; blur at the ends is ${px(f.blurPx ?? 0)} with diffraction.`
+    case 'depth-short':
+      return `Only ${mm(value ?? 0)} of the ${mm(limit ?? 0)} needed come out sharp; blur at the ends is ${px(f.blurPx ?? 0)} with diffraction.`
+    case 'freeze-still':
+      return 'The subject does not move. Give it a speed under Subject to see what the flash freezes.'
+    case 'freeze-sharp':
+      return `The flash lasts ${seconds(f.seconds ?? 0)} (t0.1), so it draws ${px(f.strobePx ?? 0)} of blur; ${px(limit ?? 0)} are allowed. What ambient lights would smear ${px(f.ambientPx ?? 0)} during the shutter.`
+    case 'freeze-strobe':
+      return `The light lasts ${seconds(f.seconds ?? 0)}, which draws ${px(f.strobePx ?? 0)} of blur; ${px(limit ?? 0)} are allowed. Less power makes most battery strobes quicker.`
+    case 'freeze-ghost':
+      return `The flash freezes it (${px(f.strobePx ?? 0)}), but ambient at ${stops(f.ambient ?? null)} smears a ghost of ${px(f.ambientPx ?? 0)} during the shutter.`
+    case 'sync-within':
+      return `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}): every row of the frame sees the whole flash.`
+    case 'sync-leaf':
+      return 'A leaf shutter syncs at every speed, and this flash is over before it closes.'
+    case 'sync-leaf-clip':
+      return `The leaf shutter closes before the flash has ended: ${stops(f.loss ?? 0)} stops are lost. Less power shortens the flash.`
+    case 'sync-pulsed':
+      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): the strobe pulses over the whole travel and loses ${stopCount(f.loss ?? 0)}. Pulsing freezes nothing; the shutter does.`
+    case 'sync-band':
+      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): ${percent(f.dark ?? 0)} of the frame gets no flash, a dark band along one long side.`
+    case 'reserve-fine':
+      return `${stopCount(value ?? 0)} of power left above, ${stopCount(f.down ?? 0)} below. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes a charge.`
+    case 'reserve-end':
+      return `The dial is at its ${value === 0 ? 'top: no power is left above' : 'bottom: nothing is left below'}. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes a charge.`
+  }
+}

@@ -1,0 +1,84 @@
+/** Opens a JPEG away from the page: counts its pixels in stripes, measures patches, reads its EXIF. */
+import * as Comlink from 'comlink'
+import ExifReader from 'exifreader'
+import { countPixels, finishCount, newCounter, patchLevel, type FrameAnalysis, type PatchLevel } from '@core/measure/analyse'
+import type { ExifNumbers } from '@core/measure/exif'
+
+export interface FrameReading {
+  readonly analysis: FrameAnalysis
+  readonly exif: ExifNumbers
+}
+
+/** Rows read at a time: about 10 MB of pixels for a 24-megapixel frame. */
+const STRIPE_ROWS = 400
+
+const open = async (file: Blob): Promise<ImageBitmap> => {
+  const head = new Uint8Array(await file.slice(0, 3).arrayBuffer())
+  if (head[0] !== 0xff || head[1] !== 0xd8 || head[2] !== 0xff) throw new Error('This is not a JPEG picture.')
+  try {
+    return await createImageBitmap(file, { colorSpaceConversion: 'default' })
+  } catch {
+    throw new Error('This picture is damaged or cut short: it cannot be opened.')
+  }
+}
+
+const pixels = (bitmap: ImageBitmap, left: number, top: number, width: number, height: number): Uint8ClampedArray => {
+  const canvas = new OffscreenCanvas(width, height)
+  const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace: 'srgb' })
+  if (!context) throw new Error('This browser cannot read pictures here.')
+  context.drawImage(bitmap, left, top, width, height, 0, 0, width, height)
+  return context.getImageData(0, 0, width, height, { colorSpace: 'srgb' }).data
+}
+
+const count = async (bitmap: ImageBitmap, progress: (share: number) => void): Promise<FrameAnalysis> => {
+  const counter = newCounter()
+  for (let top = 0; top < bitmap.height; top += STRIPE_ROWS) {
+    const rows = Math.min(STRIPE_ROWS, bitmap.height - top)
+    countPixels(counter, pixels(bitmap, 0, top, bitmap.width, rows))
+    progress((top + rows) / bitmap.height)
+  }
+  return finishCount(counter, bitmap.width, bitmap.height)
+}
+
+const figure = (value: unknown): number | null => {
+  const raw = Array.isArray(value) && value.length === 2 && typeof value[0] === 'number' ? value[0] / (value[1] as number) : Array.isArray(value) ? value[0] : value
+  return typeof raw === 'number' && Number.isFinite(raw) && raw > 0 ? raw : null
+}
+
+const readExif = async (file: Blob): Promise<ExifNumbers> => {
+  try {
+    const { exif } = ExifReader.load(await file.arrayBuffer(), { expanded: true })
+    const date = exif?.DateTimeOriginal?.description
+    return {
+      fNumber: figure(exif?.FNumber?.value), seconds: figure(exif?.ExposureTime?.value), iso: figure(exif?.ISOSpeedRatings?.value),
+      takenAt: typeof date === 'string' ? date : null, camera: exif?.Model?.description ?? null
+    }
+  } catch {
+    return { fNumber: null, seconds: null, iso: null, takenAt: null, camera: null }
+  }
+}
+
+const worker = {
+  read: async (file: Blob, progress: (share: number) => void): Promise<FrameReading> => {
+    const bitmap = await open(file)
+    try {
+      return { analysis: await count(bitmap, progress), exif: await readExif(file) }
+    } finally {
+      bitmap.close()
+    }
+  },
+  /** @param x @param y centre, shares of width and height; @param radius share of the width */
+  patch: async (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> => {
+    const bitmap = await open(file)
+    try {
+      const size = Math.max(1, Math.round(radius * bitmap.width * Math.SQRT2))
+      const left = Math.min(bitmap.width - size, Math.max(0, Math.round(x * bitmap.width - size / 2)))
+      const top = Math.min(bitmap.height - size, Math.max(0, Math.round(y * bitmap.height - size / 2)))
+      return patchLevel(pixels(bitmap, left, top, Math.min(size, bitmap.width), Math.min(size, bitmap.height)))
+    } finally {
+      bitmap.close()
+    }
+  }
+}
+export type FrameWorker = typeof worker
+Comlink.expose(worker)

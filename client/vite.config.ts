@@ -1,0 +1,17 @@
+import { fileURLToPath } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vite'
+import vuetify from 'vite-plugin-vuetify'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineConfig({
+  root: here('.'),
+  plugins: [vue(), vuetify({ autoImport: true })],
+  resolve: { alias: { '@core': here('../core'), '@': here('./src') } },
+  // The server swaps this word for a fresh nonce in each page it sends.
+  html: { cspNonce: 'CSP_NONCE' },
+  build: { outDir: here('../dist/client'), emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
+  worker: { format: 'es' },
+  server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env.API_PORT ?? 4618}`, changeOrigin: true } } }
+})

@@ -1,0 +1,68 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, figure, open, test } from './fixtures'
+
+const VIEWS = ['/', '/kit', ...['subject', 'focus', 'dark', 'light', 'run'].map((stage) => `/shoots/demo-beetle/${stage}`)]
+
+for (const theme of ['dark', 'dim', 'light'])
+  test(`axe finds nothing in any view, ${theme}`, async ({ page }) => {
+    await page.addInitScript((name) => localStorage.setItem('fine-spark-theme', name), theme)
+    for (const view of VIEWS) {
+      await page.goto(view)
+      await page.waitForLoadState('networkidle')
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      expect(violations.map((each) => `${view} ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+    }
+  })
+
+test('axe finds nothing in the open forms', async ({ page }) => {
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Add strobe' }).click()
+  await page.waitForTimeout(400)
+  const form = await new AxeBuilder({ page }).analyze()
+  expect(form.violations.map((each) => `${each.id}: ${each.nodes.map((node) => node.html).slice(0, 2).join(' | ')}`)).toEqual([])
+  await page.goto('/shoots/demo-beetle/run')
+  await page.getByRole('button', { name: 'Judge frame 2' }).click()
+  await page.waitForTimeout(400)
+  const judge = await new AxeBuilder({ page }).analyze()
+  expect(judge.violations.map((each) => `${each.id}: ${each.nodes.map((node) => node.html).slice(0, 2).join(' | ')}`)).toEqual([])
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  test('nothing scrolls sideways and the strip is in sight', async ({ page }) => {
+    for (const view of VIEWS) {
+      await page.goto(view)
+      await page.waitForLoadState('networkidle')
+      expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), view).toBe(true)
+      if (view.includes('shoots/')) await expect(figure(page, 'Power')).toBeInViewport()
+    }
+  })
+  test('the run’s button is big enough for a thumb', async ({ page, newShoot }) => {
+    await open(page, await newShoot(), 'run')
+    const box = await page.getByRole('button', { name: 'Log black frame without' }).boundingBox()
+    expect(box!.height).toBeGreaterThanOrEqual(44)
+  })
+})
+
+test('the main job by keyboard alone', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'run')
+  const tabTo = async (name: RegExp | string) => {
+    const wanted = page.getByRole('button', { name })
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('Tab')
+      if (await wanted.first().evaluate((element) => element === document.activeElement)) return
+    }
+    throw new Error(`Tab does not reach ${name}`)
+  }
+  await tabTo('Log black frame without')
+  await page.keyboard.press('Enter')
+  await tabTo('Nothing shows')
+  await page.keyboard.press('Enter')
+  await tabTo('Log lit frame without')
+  await page.keyboard.press('Enter')
+  await tabTo('−1.0 stops')
+  await page.keyboard.press('Enter')
+  await tabTo('Done, it is set')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-move]')).toHaveAttribute('data-move', 'take-lit')
+})

@@ -1,0 +1,162 @@
+import { choose, expect, figure, open, saved, test, type } from './fixtures'
+
+const verdict = (id: string) => `[data-verdict="${id}"]`
+
+test('figures step in thirds, are typed in any notation, locked, undone and redone', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'subject')
+  const aperture = figure(page, 'Aperture')
+  await expect(aperture).toHaveValue('f/16')
+  await aperture.press('ArrowUp')
+  await expect(aperture).toHaveValue('f/18')
+  await aperture.press('Shift+ArrowDown')
+  await expect(aperture).toHaveValue('f/13')
+  await type(page, 'Aperture', '5.6')
+  await expect(aperture).toHaveValue('f/5.6')
+  await type(page, 'Shutter', '60')
+  await expect(figure(page, 'Shutter')).toHaveValue('60 s')
+  await type(page, 'Shutter', '1/60')
+  await expect(figure(page, 'Shutter')).toHaveValue('1/60')
+  await type(page, 'Width', '1.5 cm')
+  await expect(figure(page, 'Width')).toHaveValue('15 mm')
+
+  await page.getByRole('button', { name: 'Lock Aperture' }).click()
+  await aperture.press('ArrowUp')
+  await expect(aperture).toHaveValue('f/5.6')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(figure(page, 'Width')).toHaveValue('22 mm')
+  await page.keyboard.press('Control+y')
+  await expect(figure(page, 'Width')).toHaveValue('15 mm')
+  await saved(page)
+  await page.reload()
+  await expect(figure(page, 'Width')).toHaveValue('15 mm')
+})
+
+test('what cannot be read or is out of range stays in the field with a reason, and changes nothing', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'subject')
+  for (const [text, reason] of [['wide', 'not understood: type 180'], ['', 'a figure is needed'], ['NaN', 'not understood'], ['0', 'must be at least 0.1'], ['9'.repeat(60), 'must be at most']] as const) {
+    await type(page, 'Width', text)
+    await expect(page.getByRole('alert')).toContainText(reason)
+    await expect(figure(page, 'Width')).toHaveValue(text)
+    await figure(page, 'Width').press('Escape')
+    await expect(figure(page, 'Width')).toHaveValue('22 mm')
+  }
+})
+
+test('subject: presets, how black, and ambient in each notation', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'subject')
+  await choose(page, 'Made of', /White paper/)
+  await expect(figure(page, 'Reflectance').first()).toHaveValue('85 %')
+  await page.getByRole('button', { name: /Near black/ }).click()
+  await expect(figure(page, 'Ground at most')).toHaveValue('−5.0')
+  await expect(page.locator(verdict('ground'))).toHaveAttribute('data-state', 'unknown')
+  const ground = page.getByRole('group', { name: 'Ambient at the ground' })
+  await choose(page, 'Reading', 'Lux', ground)
+  await ground.getByRole('spinbutton', { name: 'Illuminance' }).fill('2560')
+  await page.keyboard.press('Enter')
+  await expect(ground).toContainText('EV 10 at ISO 100')
+  await choose(page, 'Reading', 'EV at ISO 100', ground)
+  await expect(ground.getByRole('spinbutton', { name: 'EV' })).toHaveValue('EV 10')
+  await choose(page, 'Reading', 'Settings the camera called right', ground)
+  await choose(page, 'Taken', 'Through the lens', ground)
+  await expect(ground.getByRole('spinbutton')).toHaveCount(3)
+  await expect(ground).toContainText('EV 10 at ISO 100')
+  await expect(page.locator(verdict('ground'))).not.toHaveAttribute('data-state', 'unknown')
+})
+
+test('focus: width, magnification and working distance follow each other; the lens’s limit is kept and said', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'focus')
+  await type(page, 'Frame width', '72 mm')
+  await expect(figure(page, 'Magnification')).toHaveValue('1 : 2')
+  // Thin lens, f = 100 mm: 450 mm from the sensor at 1:2, less the 168 mm to the lens front.
+  await expect(figure(page, 'Lens front to subject')).toHaveValue('282 mm')
+  await type(page, 'Lens front to subject', '232')
+  await expect(figure(page, 'Magnification')).toHaveValue('1 : 1')
+  await type(page, 'Frame width', '10 mm')
+  await expect(page.getByText('Held at 1 : 1, the most this lens does.')).toBeVisible()
+  await expect(figure(page, 'Frame width')).toHaveValue('36 mm')
+  await type(page, 'Aperture', '16')
+  await choose(page, 'Blur is measured in', 'Circle on the sensor')
+  await expect(page.getByText('Sharp in all')).toBeVisible()
+  await type(page, 'Aperture', '32')
+  const wide = await page.locator('dl').textContent()
+  await type(page, 'Aperture', '4')
+  expect(await page.locator('dl').textContent()).not.toBe(wide)
+})
+
+test('dark: the shutter costs the strobe nothing, faster than sync says how much goes dark', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'dark')
+  await type(page, 'Shutter', '1/50')
+  const row = page.locator('[data-control="shutter"]')
+  await expect(row).toContainText('1/200')
+  await expect(row).toContainText('−2.0')
+  await expect(row).toContainText('nothing else changes')
+  await expect(page.locator('[data-control="nd"]')).toContainText('+3.0')
+  await row.getByRole('button').click()
+  await expect(figure(page, 'Shutter')).toHaveValue('1/200')
+  await expect(row).toContainText('already there')
+  await page.getByRole('checkbox', { name: /Pulse the strobe/ }).press('Space')
+  await type(page, 'Shutter', '1/400')
+  await expect(page.getByRole('img', { name: '50.0 % of the frame gets no flash' })).toBeVisible()
+  await expect(page.locator(verdict('sync'))).toHaveAttribute('data-state', 'miss')
+  await page.getByRole('checkbox', { name: /Pulse the strobe/ }).press('Space')
+  await expect(page.locator(verdict('sync'))).toContainText('pulsed')
+})
+
+test('light: power on its own dial, both ends of it with priced ways out', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  const advice = page.locator('.advice')
+  await type(page, 'Power', '1/128')
+  await expect(advice).toHaveAttribute('data-state', 'ok')
+  await page.getByRole('button', { name: 'Set it' }).click()
+  await expect(page.locator(verdict('subject'))).toHaveAttribute('data-state', 'ok')
+
+  await type(page, 'Distance', '3 m')
+  await expect(advice).toHaveAttribute('data-state', 'too-dim')
+  await expect(advice).toContainText('full power (1/1) is still')
+  await expect(page.locator('[data-way="iso"]')).toContainText('more noise')
+  await page.locator('[data-way="iso"]').getByRole('button').click()
+  await expect(page.locator(verdict('subject'))).toHaveAttribute('data-state', 'ok')
+  await page.getByRole('button', { name: 'Undo' }).click()
+
+  await type(page, 'Distance', '60')
+  await type(page, 'Aperture', '2.8')
+  await expect(advice).toContainText('is still')
+  await expect(advice).toHaveAttribute('data-state', 'too-bright')
+  await page.getByRole('button', { name: 'Lock Distance' }).click({ force: true })
+  await expect(page.locator('[data-way="distance"]')).toHaveCount(0)
+  await expect(page.locator('[data-way="nd"]')).toBeVisible()
+})
+
+test('light: another strobe, another dial', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  for (const [name, mark] of [['Anemone 7 (under water)', / of 7/], ['Bench 200 (percent)', / %/], ['Pack head, 2.0–10', /^\d+\.\d/], ['Lantern ring 14', /^1\/\d+( \+0\.\d)?$/]] as const) {
+    await choose(page, 'Strobe', name)
+    await expect(figure(page, 'Power')).toHaveValue(mark)
+    await expect(page.locator('.advice b')).toContainText(mark)
+  }
+})
+
+test('the ledger: every cell opens into its terms; a verdict says why and leads to the term that decides', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  await choose(page, 'Modifier', 'Bare head')
+  for (const key of ['ambient-subject', 'ambient-ground', 'A-subject', 'A-ground']) {
+    await page.locator(`[data-cell="${key}"]`).click()
+    await expect(page.locator('.terms h3')).toBeVisible()
+  }
+  const terms = page.locator('[data-term]')
+  await expect(terms.filter({ hasText: '2·log2 GN' })).toContainText('+10.3')
+  await page.goto(page.url().replace('/light', '/subject'))
+  await page.locator(verdict('reserve')).click()
+  await expect(page.getByText(/of power left above/)).toBeVisible()
+  await page.getByRole('button', { name: /Show power in Strobe/ }).last().click()
+  await expect(page).toHaveURL(/light\?cell=A-subject&term=power/)
+  await expect(page.locator('tr.led')).toContainText('power')
+})
+
+test('a figure past its model is flagged', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  await choose(page, 'Modifier', 'Panel 200 × 150 mm')
+  await type(page, 'Distance', '150')
+  await expect(page.getByText(/within five times its own size/)).toBeVisible()
+})

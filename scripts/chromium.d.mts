@@ -1,0 +1,2 @@
+export const findChromium: () => string | null
+export const needChromium: () => string | null

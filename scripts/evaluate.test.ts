@@ -1,0 +1,30 @@
+import { execFileSync, spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@jest/globals'
+import { report } from '../core/ledger/report'
+import { testPlan } from '../core/testing'
+
+const dir = mkdtempSync(join(tmpdir(), 'fine-spark-evaluate-'))
+const file = (name: string, text: string): string => {
+  writeFileSync(join(dir, name), text)
+  return join(dir, name)
+}
+
+test('prints the ledger, verdicts and power of a plan as JSON and nothing else', () => {
+  const plan = testPlan()
+  const out = execFileSync('npm', ['run', '--silent', 'evaluate', '--', file('good.json', JSON.stringify(plan))], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })
+  expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify(report(plan))))
+  expect(JSON.parse(out)).toMatchObject({ ledger: [{ source: 'ambient' }, { source: 'ambient' }, { source: 'A' }, { source: 'A' }], suggestedPower: { state: 'ok' } })
+})
+
+test('a bad plan: exit code 1 and one line per fault, with its path', () => {
+  const bad = { ...testPlan(), title: '', settings: { ...testPlan().settings, isoStops: 99 } }
+  const result = spawnSync('npx', ['tsx', 'scripts/evaluate.ts', file('bad.json', JSON.stringify(bad))], { encoding: 'utf8' })
+  expect(result.status).toBe(1)
+  expect(result.stdout).toBe('')
+  expect(result.stderr.split('\n').filter((line) => line && !line.startsWith('npm '))).toEqual(['title: a title is needed', 'settings.isoStops: must be at most 11'])
+  const broken = spawnSync('npx', ['tsx', 'scripts/evaluate.ts', file('broken.json', '{"a":')], { encoding: 'utf8' })
+  expect([broken.status, broken.stderr.includes('not valid JSON')]).toEqual([1, true])
+})

@@ -1,0 +1,55 @@
+/** Pictures of the main views from the demo data into docs/screenshots. `npm run screenshots -- name…` takes some, `--out DIR` elsewhere. */
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { LAUNCH } from '../e2e/chromium'
+import { startServer } from '../e2e/server'
+
+interface Shot {
+  readonly name: string
+  readonly path: string
+  readonly phone?: boolean
+  readonly theme?: string
+  readonly before?: (page: Page) => Promise<void>
+}
+
+const beetle = '/shoots/demo-beetle'
+const SHOTS: readonly Shot[] = [
+  { name: 'shoots', path: '/' },
+  { name: 'kit', path: '/kit' },
+  { name: 'kit-strobe', path: '/kit', before: (page) => page.getByRole('button', { name: 'Lantern 36', exact: true }).click() },
+  { name: 'subject', path: `${beetle}/subject` },
+  { name: 'focus', path: `${beetle}/focus` },
+  { name: 'dark', path: '/shoots/demo-crab/dark' },
+  { name: 'light', path: `${beetle}/light` },
+  { name: 'run', path: `${beetle}/run` },
+  { name: 'run-judge', path: '/shoots/demo-beetle/run', before: (page) => page.getByRole('button', { name: 'Judge frame 2' }).click() },
+  { name: 'light-dim', path: `${beetle}/light`, theme: 'dim' },
+  { name: 'light-daylight', path: `${beetle}/light`, theme: 'light' },
+  ...['shoots', 'kit'].map((name) => ({ name: `phone-${name}`, path: name === 'kit' ? '/kit' : '/', phone: true })),
+  ...['subject', 'focus', 'dark', 'light', 'run'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true }))
+]
+
+const args = process.argv.slice(2)
+const out = args.includes('--out') ? args.splice(args.indexOf('--out'), 2)[1]! : 'docs/screenshots'
+const wanted = SHOTS.filter((shot) => args.length === 0 || args.includes(shot.name))
+
+const server = await startServer()
+const browser = await chromium.launch(LAUNCH)
+for (const shot of wanted) {
+  const context = await browser.newContext({ viewport: shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, hasTouch: Boolean(shot.phone) })
+  const page = await context.newPage()
+  page.on('console', (message) => message.type() === 'error' && console.log(shot.name, 'console:', message.text()))
+  page.on('pageerror', (error) => console.log(shot.name, 'error:', error.message))
+  await page.addInitScript((theme) => localStorage.setItem('fine-spark-theme', theme), shot.theme ?? 'dark')
+  await page.goto(server.url + shot.path)
+  await page.waitForLoadState('networkidle')
+  await shot.before?.(page)
+  await page.waitForTimeout(500)
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+  if (wide > 0) console.log(`${shot.name}: scrolls sideways by ${wide} px`)
+  await page.screenshot({ path: join(out, `${shot.name}.png`) })
+  await context.close()
+}
+await browser.close()
+await server.stop()
+console.log(`${wanted.length} pictures in ${out}`)

@@ -1,0 +1,190 @@
+import { request } from 'node:http'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import sharp from 'sharp'
+import { openPlan } from '@core/plan/open'
+import type { Plan } from '@core/plan/plan'
+import type { Frame } from '@core/run/frame'
+import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary } from '@core/wire/wire'
+import { loadDemo } from './demo/load'
+import { testServer } from './testing'
+
+let server: Awaited<ReturnType<typeof testServer>>
+beforeAll(async () => {
+  server = await testServer()
+})
+afterAll(() => server.stop())
+
+const get = async <T>(path: string) => (await server.call('GET', path)).json as T
+const make = async (title = 'New one') => (await server.call('POST', '/api/shoots', { title, look: 'black-still' })).json as Shoot
+const problem = (answer: { json: unknown }) => answer.json as Problem
+
+/** A request with headers fetch does not let one set. */
+const raw = (headers: Record<string, string>) =>
+  new Promise<number>((resolve, reject) => {
+    const { hostname, port } = new URL(server.url)
+    request({ hostname, port, path: '/api/health', headers }, (res) => { res.resume(); resolve(res.statusCode ?? 0) }).on('error', reject).end()
+  })
+
+describe('demo data', () => {
+  test('three shoots and a kit with every kind of dial, loaded once', async () => {
+    const shoots = await get<ShootSummary[]>('/api/shoots')
+    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-crab', 'demo-steam'])
+    const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')
+    const kinds = strobes.map(({ item }) => (item.kind === 'strobe' ? (item.dial.kind === 'fraction' ? item.dial.step : item.dial.kind) : ''))
+    expect(new Set(kinds)).toEqual(new Set(['third', 'tenth', 'half', 'whole', 'levels', 'percent', 'decimal']))
+    await server.call('DELETE', '/api/shoots/demo-steam')
+    await loadDemo(server.db, server.dataDir)
+    expect((await get<ShootSummary[]>('/api/shoots')).map((shoot) => shoot.id)).not.toContain('demo-steam')
+    await server.call('POST', '/api/shoots/demo-steam/restore')
+  })
+  test('every demo plan opens', async () => {
+    for (const { id } of await get<ShootSummary[]>('/api/shoots')) expect(openPlan(await get(`/api/shoots/${id}/plan`)).ok).toBe(true)
+  })
+})
+
+describe('shoots', () => {
+  test('new from a look, rename, duplicate with frames, delete and restore', async () => {
+    const shoot = await make('Coin')
+    const renamed = (await server.call('PATCH', `/api/shoots/${shoot.id}`, { version: 1, title: 'Silver coin' })).json as Shoot
+    expect([renamed.plan.title, renamed.version]).toEqual(['Silver coin', 2])
+    const copy = (await server.call('POST', '/api/shoots/demo-beetle/duplicate')).json as Shoot
+    expect(copy.plan.title).toBe('Ground beetle, drawer 14 (copy)')
+    expect(await get<FrameRecord[]>(`/api/shoots/${copy.id}/frames`)).toHaveLength(3)
+    expect((await server.call('DELETE', `/api/shoots/${shoot.id}`)).status).toBe(204)
+    expect((await server.call('GET', `/api/shoots/${shoot.id}`)).status).toBe(404)
+    expect((await server.call('POST', `/api/shoots/${shoot.id}/restore`)).status).toBe(204)
+    expect((await server.call('GET', `/api/shoots/${shoot.id}`)).status).toBe(200)
+  })
+  test('of two writers from the same version one is refused and told the present version', async () => {
+    const shoot = await make()
+    const write = (title: string) => server.call('PUT', `/api/shoots/${shoot.id}`, { version: shoot.version, plan: { ...shoot.plan, title } })
+    const answers = await Promise.all(['a', 'b', 'c'].map(write))
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409])
+    expect(problem(answers.find((answer) => answer.status === 409)!).currentVersion).toBe(2)
+  })
+  test('faults come as problem+json with the path; nothing is written', async () => {
+    const shoot = await make()
+    const wrong = { ...shoot.plan, subject: { ...shoot.plan.subject, widthMm: -1 }, lights: [{ ...shoot.plan.lights[0], distanceMm: 0 }] }
+    const answer = await server.call('PUT', `/api/shoots/${shoot.id}`, { version: 1, plan: wrong })
+    expect(answer.status).toBe(422)
+    expect(answer.headers.get('content-type')).toContain('application/problem+json')
+    expect(problem(answer).errors!.map((each) => each.path)).toEqual(['plan.subject.widthMm', 'plan.lights.0.distanceMm'])
+    expect((await get<Shoot>(`/api/shoots/${shoot.id}`)).plan).toEqual(shoot.plan)
+  })
+  test.each([
+    ['{"title":NaN}', ''], ['{"title":"x","look":"black-still"', ''], ['[]', ''], ['{"title":5,"look":"black-still"}', 'title'], [`{"title":"${'x'.repeat(5000)}","look":"plume"}`, 'title'], ['{"title":"x","look":"neon"}', 'look']
+  ])('bad body %#', async (body, path) => {
+    const answer = await server.call('POST', '/api/shoots', body, { 'content-type': 'application/json' })
+    expect(answer.status).toBe(422)
+    expect(problem(answer).errors!.map((each) => each.path)).toContain(path)
+    expect(answer.text).not.toMatch(/node_modules|\.ts:|at \w+ \(/)
+  })
+  test('a plan goes out as a file and comes in again; a newer one is refused by name', async () => {
+    const answer = await server.call('GET', '/api/shoots/demo-beetle/plan')
+    expect(answer.headers.get('content-disposition')).toContain('Ground beetle drawer 14.plan.json')
+    const back = await server.call('POST', '/api/shoots/import', answer.json as Plan)
+    expect(back.status).toBe(201)
+    expect((back.json as Shoot).plan).toEqual(answer.json)
+    const newer = await server.call('POST', '/api/shoots/import', { ...(answer.json as Plan), version: 9 })
+    expect(problem(newer).errors).toEqual([{ path: 'version', message: 'this plan is of version 9; this program reads versions up to 1' }])
+  })
+  test('stage reached is kept', async () => {
+    const shoot = await make()
+    await server.call('PUT', `/api/shoots/${shoot.id}/stage`, { stage: 'light' })
+    expect((await get<Shoot>(`/api/shoots/${shoot.id}`)).stage).toBe('light')
+    expect((await server.call('PUT', `/api/shoots/${shoot.id}/stage`, { stage: 'moon' })).status).toBe(422)
+  })
+})
+
+describe('kit', () => {
+  test('an item in use says where; versions guard it; delete and restore', async () => {
+    const snoot = (await get<KitRecord[]>('/api/kit?kind=modifier')).find((record) => record.item.id === 'snoot-22')!
+    expect(snoot.uses.map((use) => use.title)).toContain('Ground beetle, drawer 14')
+    const put = (version: number) => server.call('PUT', '/api/kit/snoot-22', { version, item: { ...snoot.item, lossStops: 0.6 } })
+    expect((await put(snoot.version)).status).toBe(200)
+    expect((await put(snoot.version)).status).toBe(409)
+    await server.call('DELETE', '/api/kit/snoot-22')
+    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-22')).toBe(false)
+    await server.call('POST', '/api/kit/snoot-22/restore')
+    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-22')).toBe(true)
+  })
+  test('figures are checked and named', async () => {
+    const answer = await server.call('PUT', '/api/kit/x', { version: null, item: { kind: 'modifier', id: 'x', name: '', notes: '', lossStops: -1, beam: { kind: 'cut', beamDeg: 0 }, sizeMm: 0 } })
+    expect(problem(answer).errors!.map((each) => each.path).sort()).toEqual(['item.beam.beamDeg', 'item.lossStops', 'item.name'])
+    expect((await server.call('GET', '/api/kit?kind=lamp')).status).toBe(422)
+  })
+})
+
+describe('frames and pictures', () => {
+  const frameFor = (shoot: Shoot, id: string): Frame => ({
+    id, kind: 'lit', takenAt: '2026-11-24T10:00:00.000Z', fileName: null, analysis: null, evidence: [], note: '',
+    snapshot: { ...shoot.plan.settings, magnification: 1, powerStops: -3, distanceMm: 200, tiltDeg: 0, strobeId: 's', modifierId: null, modifierName: null }
+  })
+  const jpeg = () => sharp({ create: { width: 300, height: 200, channels: 3, background: '#777' } }).jpeg().toBuffer()
+
+  test('sent twice, written once; picture kept as it came, small on request', async () => {
+    const shoot = await make()
+    const frame = frameFor(shoot, 'one')
+    await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, frame)
+    await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, { ...frame, note: 'again' })
+    const bytes = await jpeg()
+    expect((await server.call('PUT', `/api/shoots/${shoot.id}/frames/one/image`, bytes)).status).toBe(204)
+    expect(await get<FrameRecord[]>(`/api/shoots/${shoot.id}/frames`)).toMatchObject([{ hasImage: true, frame: { note: 'again' } }])
+    const back = await fetch(`${server.url}/api/shoots/${shoot.id}/frames/one/image`)
+    expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
+    const small = await fetch(`${server.url}/api/shoots/${shoot.id}/frames/one/image?size=small`)
+    expect((await sharp(Buffer.from(await small.arrayBuffer())).metadata()).width).toBe(240)
+  })
+  test('a cut-off, empty or foreign file is refused and nothing is lost', async () => {
+    const shoot = await make()
+    await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, frameFor(shoot, 'one'))
+    const whole = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#345', noise: { type: 'gaussian', mean: 100, sigma: 40 } } }).jpeg().toBuffer()
+    const png = await sharp(whole).png().toBuffer()
+    for (const bad of [whole.subarray(0, whole.length / 3), png, new Uint8Array(0), new TextEncoder().encode('<svg onload="x">')]) {
+      const answer = await server.call('PUT', `/api/shoots/${shoot.id}/frames/one/image`, bad)
+      expect(answer.status).toBe(422)
+      expect(problem(answer).errors![0]!.path).toBe('image')
+    }
+    expect(await get<FrameRecord[]>(`/api/shoots/${shoot.id}/frames`)).toMatchObject([{ hasImage: false }])
+  })
+  test('a frame of no shoot, or with another name than its address', async () => {
+    const shoot = await make()
+    expect((await server.call('PUT', '/api/shoots/none/frames/one', frameFor(shoot, 'one'))).status).toBe(404)
+    expect((await server.call('PUT', `/api/shoots/${shoot.id}/frames/two`, frameFor(shoot, 'one'))).status).toBe(422)
+    expect((await server.call('GET', `/api/shoots/${shoot.id}/frames/..%2f..%2fetc/image`)).status).toBe(422)
+  })
+})
+
+describe('the door', () => {
+  test('health, schema and description are served; each described path answers', async () => {
+    expect(await get('/api/health')).toMatchObject({ status: 'ok' })
+    expect(await get('/api/schema/plan')).toMatchObject({ $schema: expect.stringContaining('2020-12'), type: 'object' })
+    const description = await get<{ openapi: string; paths: Record<string, Record<string, unknown>> }>('/api/openapi')
+    expect(description.openapi).toBe('3.1.0')
+    for (const [path, methods] of Object.entries(description.paths))
+      for (const method of Object.keys(methods)) {
+        const answer = await server.call(method.toUpperCase(), path.replace('{id}', 'nobody').replace('{frameId}', 'none'), method === 'get' || method === 'delete' ? undefined : {})
+        expect([path, method, answer.text.includes('no such address')]).toEqual([path, method, false])
+      }
+    expect(problem(await server.call('GET', '/api/nothing')).detail).toBe('There is no such address.')
+  })
+  test('foreign Host and Origin are refused', async () => {
+    expect(await raw({ host: 'evil.example' })).toBe(421)
+    expect(await raw({ host: new URL(server.url).host, origin: 'http://evil.example' })).toBe(403)
+    expect(await raw({ host: new URL(server.url).host, origin: server.url })).toBe(200)
+  })
+  test('a strict policy: no inline script or style without this response’s nonce, no sniffing, no framing', async () => {
+    const [a, b] = await Promise.all([server.call('GET', '/api/health'), server.call('GET', '/api/health')])
+    const policy = a.headers.get('content-security-policy')!
+    expect(policy).toContain("default-src 'none'")
+    expect(policy).toContain("script-src 'self';")
+    expect(policy).not.toContain('unsafe')
+    expect(policy).not.toBe(b.headers.get('content-security-policy'))
+    expect(a.headers.get('x-content-type-options')).toBe('nosniff')
+    expect(a.headers.get('x-powered-by')).toBeNull()
+  })
+  test('a body over the limit is refused in words', async () => {
+    const answer = await server.call('POST', '/api/shoots/import', { padding: 'x'.repeat(3_000_000) })
+    expect([answer.status, problem(answer).title]).toEqual([413, 'Too large'])
+  })
+})
