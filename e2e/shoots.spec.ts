@@ -20,19 +20,20 @@ test('new from a look, rename, duplicate, delete with undo', async ({ page }) =>
   await expect(page.getByRole('heading', { name: 'The subject', exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Fine Spark' }).click()
 
+  const menu = (name: string) => page.locator('.v-list-item', { hasText: name })
   const actions = (name: string) => page.getByRole('button', { name: `Actions for ${name}`, exact: true })
   await actions('Pond snail').click()
-  await page.getByText('Rename').click()
+  await menu('Rename').click()
   await page.getByRole('textbox', { name: 'Name of the shoot' }).fill('Great pond snail')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('link', { name: 'Great pond snail' })).toBeVisible()
 
   await actions('Great pond snail').click()
-  await page.getByText('Duplicate').click()
+  await menu('Duplicate').click()
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeVisible()
 
   await actions('Great pond snail (copy)').click()
-  await page.getByText('Delete').click()
+  await menu('Delete').click()
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeHidden()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeVisible()

@@ -1,6 +1,7 @@
 /** The Express application over open stores. */
 import { readFileSync, existsSync } from 'node:fs'
 import { join } from 'node:path'
+import compression from 'compression'
 import express, { type Express } from 'express'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
@@ -25,7 +26,7 @@ export const createApp = (config: Config, db: Knex, log: Logger): Express => {
   const app = express()
   app.disable('x-powered-by')
   app.set('query parser', 'simple')
-  app.use(nonce, headers, refuseForeign(config.host))
+  app.use(nonce, headers, refuseForeign(config.host), compression())
 
   const api = express.Router()
   api.use((_req, res, next) => {

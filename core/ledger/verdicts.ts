@@ -117,34 +117,39 @@ const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const strobePx = motionBlurPx(speed, seconds, plan.focus.magnification, pitch)
   const ambientPx = motionBlurPx(speed, shutter, plan.focus.magnification, pitch)
   const limit = plan.goals.blurPx
-  const ghost = ledger.ambient.subject.level > GHOST_LEVEL && ambientPx > limit
-  const sharp = strobePx <= limit
-  const base = { id: 'freeze' as const, limit, figures: { strobePx, ambientPx, seconds, ambient: ledger.ambient.subject.level } }
-  const cause = { source: 'A' as const, place: 'subject' as const, term: 'power' as const }
-  if (speed === 0) return { ...base, state: 'idle', reason: 'freeze-still', value: 0, cause: null, path: 'subject.speedMmS' }
-  if (!sharp)
-    return { ...base, state: strobePx <= 2 * limit ? 'near' : 'miss', reason: 'freeze-strobe', value: strobePx, cause, path: 'lights.0.powerStops' }
-  if (ghost)
-    return {
-      ...base, state: 'near', reason: 'freeze-ghost', value: ambientPx,
-      cause: { source: 'ambient', place: 'subject', term: 'shutter' }, path: 'settings.shutterStops'
-    }
-  return { ...base, state: 'ok', reason: 'freeze-sharp', value: strobePx, cause, path: 'lights.0.powerStops' }
+  const ambient = ledger.ambient.subject.level
+  const ghost = ambient > GHOST_LEVEL && ambientPx > limit
+  const still = speed === 0
+  const reason: Reason = still ? 'freeze-still' : strobePx > limit ? 'freeze-strobe' : ghost ? 'freeze-ghost' : 'freeze-sharp'
+  return {
+    id: 'freeze', reason, limit,
+    state: still ? 'idle' : strobePx > 2 * limit ? 'miss' : strobePx > limit || ghost ? 'near' : 'ok',
+    value: reason === 'freeze-ghost' ? ambientPx : strobePx,
+    figures: { strobePx, ambientPx, seconds, ambient },
+    cause: still ? null : reason === 'freeze-ghost' ? BY_SHUTTER : BY_POWER,
+    path: still ? 'subject.speedMmS' : reason === 'freeze-ghost' ? 'settings.shutterStops' : 'lights.0.powerStops'
+  }
 }
+
+const BY_POWER = { source: 'A', place: 'subject', term: 'power' } as const
+const BY_SHUTTER = { source: 'ambient', place: 'subject', term: 'shutter' } as const
 
 const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const { camera, settings } = plan
   const t = secondsAt(settings.shutterStops)
   const lost = ledger.strobe.subject.terms.find((each) => each.kind === 'pulsed' || each.kind === 'leafClip')
   const dark = camera.curtain === 'leaf' || pulses(plan) ? 0 : darkShare(t, secondsAt(camera.syncStops))
-  const base = {
-    id: 'sync' as const, value: settings.shutterStops, limit: camera.syncStops, path: 'settings.shutterStops',
+  const within = settings.shutterStops <= camera.syncStops + 1e-6
+  const leaf = camera.curtain === 'leaf'
+  const reason: Reason = leaf ? (lost ? 'sync-leaf-clip' : 'sync-leaf') : within ? 'sync-within' : pulses(plan) ? 'sync-pulsed' : 'sync-band'
+  return {
+    id: 'sync', reason,
+    state: reason === 'sync-band' ? 'miss' : lost ? 'near' : 'ok',
+    value: settings.shutterStops, limit: camera.syncStops,
     figures: { dark, loss: lost?.stops ?? 0 },
-    cause: lost ? { source: 'A' as const, place: 'subject' as const, term: lost.kind } : null
+    cause: lost ? { source: 'A', place: 'subject', term: lost.kind } : null,
+    path: 'settings.shutterStops'
   }
-  if (camera.curtain === 'leaf') return { ...base, state: lost ? 'near' : 'ok', reason: lost ? 'sync-leaf-clip' : 'sync-leaf' }
-  if (settings.shutterStops <= camera.syncStops + 1e-6) return { ...base, state: 'ok', reason: 'sync-within' }
-  return pulses(plan) ? { ...base, state: 'near', reason: 'sync-pulsed' } : { ...base, state: 'miss', reason: 'sync-band' }
 }
 
 const reserveVerdict = (plan: Plan): Verdict => {

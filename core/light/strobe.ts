@@ -63,11 +63,13 @@ export const flashDuration = (
 }
 
 const interpolateDuration = (powerStops: number, table: readonly DurationPoint[]): number => {
-  const points = [...table].sort((a, b) => a.powerStops - b.powerStops)
-  const above = points.findIndex((point) => point.powerStops >= powerStops)
-  const high = points[above === -1 ? points.length - 1 : above]!
-  const low = points[above === -1 ? points.length - 1 : Math.max(0, above - 1)]!
-  if (high.powerStops <= low.powerStops) return high.t01
+  let low: DurationPoint | null = null
+  let high: DurationPoint | null = null
+  for (const point of table) {
+    if (point.powerStops <= powerStops && (!low || point.powerStops > low.powerStops)) low = point
+    if (point.powerStops >= powerStops && (!high || point.powerStops < high.powerStops)) high = point
+  }
+  if (!low || !high || low === high) return (low ?? high)!.t01
   const share = (powerStops - low.powerStops) / (high.powerStops - low.powerStops)
   return low.t01 * (high.t01 / low.t01) ** share
 }

@@ -2,6 +2,7 @@
  * The plan being worked on: one immutable document, changed by small steps that undo, evaluated anew after each.
  * Saving is its own concern, see saving.ts.
  */
+import { produce } from 'immer'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { evaluate } from '@core/ledger/evaluate'
@@ -58,15 +59,14 @@ export const usePlan = defineStore('plan', () => {
     if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label }]
     lastMerge = { key: mergeKey, at: now }
     future.value = []
-    plan.value = checked.data
+    // The checked plan is the one given, not a copy: parts that did not change stay the same objects, so what shows them rests.
+    plan.value = next
     return []
   }
 
   const update = (label: string, recipe: Recipe, mergeKey = ''): readonly Fault[] => {
     if (!plan.value) return []
-    const draft = structuredClone(plan.value)
-    recipe(draft)
-    return replace(draft, label, mergeKey)
+    return replace(produce(plan.value, (draft: Plan) => void recipe(draft)), label, mergeKey)
   }
 
   const set = (path: string, value: unknown, label: string): readonly Fault[] => update(label, (draft) => putAt(draft, path, value), path)

@@ -12,6 +12,7 @@ import { usePlan } from './plan'
 
 const DELAY_MS = 500
 const RETRY_MS = 4000
+const DRAFT_MS = 60
 const draftKey = (id: string) => `fine-spark-draft-${id}`
 
 interface Draft {
@@ -32,6 +33,7 @@ export const useSaving = defineStore('saving', () => {
   const theirs = shallowRef<Shoot | null>(null)
   let savedPlan: Plan | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
+  let draftTimer: ReturnType<typeof setTimeout> | undefined
   let running = false
 
   const dirty = computed(() => store.plan !== null && state.value !== 'saved')
@@ -45,13 +47,18 @@ export const useSaving = defineStore('saving', () => {
     }
   }
 
+  const dropDraft = () => {
+    clearTimeout(draftTimer)
+    localStorage.removeItem(draftKey(id.value))
+  }
+
   const settle = (shoot: Shoot, sent: Plan) => {
     version.value = shoot.version
     savedPlan = sent
     savedAt.value = new Date(shoot.updatedAt)
     if (store.plan === sent) {
       state.value = 'saved'
-      localStorage.removeItem(draftKey(id.value))
+      dropDraft()
     }
   }
 
@@ -90,10 +97,12 @@ export const useSaving = defineStore('saving', () => {
       if (!plan) return
       if (plan === savedPlan && !running && state.value !== 'conflict') {
         state.value = 'saved'
-        localStorage.removeItem(draftKey(id.value))
+        dropDraft()
         return
       }
-      keepDraft()
+      // After the key press has shown its effect: the safety copy must not hold it up.
+      clearTimeout(draftTimer)
+      draftTimer = setTimeout(keepDraft, DRAFT_MS)
       if (state.value === 'conflict') return
       if (state.value === 'saved') state.value = 'waiting'
       clearTimeout(timer)
@@ -145,7 +154,7 @@ export const useSaving = defineStore('saving', () => {
     savedPlan = store.plan
     state.value = 'saved'
     savedAt.value = new Date(shoot.updatedAt)
-    localStorage.removeItem(draftKey(id.value))
+    dropDraft()
   }
 
   /** Sends at once what is still waiting, even while the page goes away. */
@@ -153,6 +162,7 @@ export const useSaving = defineStore('saving', () => {
     if (state.value === 'waiting') await save()
   }
   addEventListener('pagehide', () => {
+    if (state.value !== 'saved') keepDraft()
     if (state.value === 'waiting' && store.plan) void api.savePlan(id.value, version.value, store.plan, true).catch(() => undefined)
   })
 

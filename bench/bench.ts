@@ -1,0 +1,129 @@
+/** `npm run bench`: a table of measured speeds. `-- --json` prints one JSON object, a name after it runs that part alone. */
+import { spawn } from 'node:child_process'
+import { gzipSync } from 'node:zlib'
+import { chromium } from '@playwright/test'
+import { evaluate } from '../core/ledger/evaluate'
+import { testPlan } from '../core/testing'
+import { LAUNCH } from '../e2e/chromium'
+import { startServer, type RunningServer } from '../e2e/server'
+
+interface Figure {
+  readonly key: string
+  readonly value: number
+  readonly aim: string
+  readonly about: string
+}
+
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+const percentile95 = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!
+
+const ledger = (): Promise<Figure[]> => {
+  const plans = Array.from({ length: 64 }, (_, i) =>
+    testPlan((plan) => {
+      plan.lights[0].distanceMm += i
+      plan.ambient.ground = { value: { kind: 'ev', ev: i / 10 }, bound: 'exact', via: 'reflected', atMagnification: 1 }
+      plan.ambient.subject = { value: { kind: 'ev', ev: i / 9 }, bound: 'exact', via: 'incident', atMagnification: 1 }
+    })
+  )
+  const round = (seconds: number): number => {
+    const end = performance.now() + seconds * 1000
+    let done = 0
+    let sink = 0
+    while (performance.now() < end) for (const plan of plans) { sink += evaluate(plan).ledger.totals.subject; done++ }
+    if (Number.isNaN(sink)) throw new Error('a level is not a number')
+    return done / seconds
+  }
+  round(0.5)
+  return Promise.resolve([{ key: 'ledger.evaluationsPerSecond', value: Math.round(median([1, 2, 3, 4, 5].map(() => round(0.5)))), aim: '≥ 50000', about: 'whole evaluations (ledger, verdicts, suggestion, flags) in Node, median of 5 rounds' }])
+}
+
+const withServer = async <T>(work: (server: RunningServer) => Promise<T>): Promise<T> => {
+  const server = await startServer()
+  try {
+    return await work(server)
+  } finally {
+    await server.stop()
+  }
+}
+
+/** From the key's own time stamp until the changed verdict stands in the page and is laid out. */
+const client = (): Promise<Figure[]> =>
+  withServer(async (server) => {
+    const browser = await chromium.launch(LAUNCH)
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(`${server.url}/shoots/demo-beetle/light`)
+    await page.getByRole('spinbutton', { name: 'Aperture' }).focus()
+    await page.evaluate(() => {
+      const times: number[] = []
+      Object.assign(globalThis, { times })
+      let pressed = 0
+      addEventListener('keydown', (event) => { pressed = event.timeStamp }, true)
+      const list = document.querySelector('[aria-label="Verdicts"]')!
+      new MutationObserver(() => {
+        if (pressed === 0) return
+        list.getBoundingClientRect()
+        times.push(performance.now() - pressed)
+        pressed = 0
+      }).observe(list, { subtree: true, characterData: true, childList: true })
+    })
+    for (let i = 0; i < 120; i++) {
+      await page.keyboard.press(i % 20 < 10 ? 'ArrowUp' : 'ArrowDown')
+      await page.waitForTimeout(25)
+    }
+    const times = (await page.evaluate(() => (globalThis as unknown as { times: number[] }).times)).slice(20)
+    await browser.close()
+    return [
+      { key: 'client.keyToVerdictMs', value: Number(median(times).toFixed(2)), aim: '≤ 16', about: `key press to changed verdict laid out, Light stage, median of ${times.length}` },
+      { key: 'client.keyToVerdictP95Ms', value: Number(percentile95(times).toFixed(2)), aim: '', about: 'the same, 95th percentile' }
+    ]
+  })
+
+/** `npm start`'s script with everything installed, built and a database there, until it prints its address. */
+const start = (): Promise<Figure[]> =>
+  withServer(async (server) => {
+    const once = () =>
+      new Promise<number>((resolve, reject) => {
+        const began = performance.now()
+        const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: '0', DATA_DIR: server.dataDir }, stdio: ['ignore', 'pipe', 'inherit'] })
+        child.stdout.on('data', (chunk: Buffer) => {
+          if (!chunk.toString().includes('ready')) return
+          resolve((performance.now() - began) / 1000)
+          child.kill()
+        })
+        child.on('error', reject)
+      })
+    const times: number[] = []
+    for (let i = 0; i < 5; i++) times.push(await once())
+    return [{ key: 'start.warmSeconds', value: Number(median(times).toFixed(2)), aim: '≤ 3', about: 'second start, until the address is printed, median of 5' }]
+  })
+
+const home = (): Promise<Figure[]> =>
+  withServer(async (server) => {
+    const browser = await chromium.launch(LAUNCH)
+    const page = await browser.newPage()
+    const scripts: Promise<Buffer>[] = []
+    page.on('response', (response) => response.request().resourceType() === 'script' && scripts.push(response.body()))
+    await page.goto(server.url)
+    await page.getByText('Ground beetle').waitFor()
+    const sizes = (await Promise.all(scripts)).map((body) => gzipSync(body).length)
+    await browser.close()
+    return [{ key: 'client.homeScriptKb', value: Number((sizes.reduce((sum, size) => sum + size, 0) / 1024).toFixed(1)), aim: '≤ 250', about: `JavaScript, gzip, before the home list shows (${sizes.length} files)` }]
+  })
+
+const PARTS: Record<string, () => Promise<Figure[]>> = { ledger, client, start, home }
+
+const args = process.argv.slice(2)
+const asJson = args.includes('--json')
+const names = args.filter((arg) => !arg.startsWith('--'))
+const unknown = names.find((name) => !(name in PARTS))
+if (unknown) {
+  console.error(`no part ${unknown}; parts: ${Object.keys(PARTS).join(', ')}`)
+  process.exit(1)
+}
+const figures: Figure[] = []
+for (const name of names.length ? names : Object.keys(PARTS)) figures.push(...(await PARTS[name]!()))
+if (asJson) console.log(JSON.stringify(Object.fromEntries(figures.map(({ key, value }) => [key, value]))))
+else {
+  const width = Math.max(...figures.map(({ key }) => key.length))
+  for (const { key, value, aim, about } of figures) console.log(`${key.padEnd(width)}  ${String(value).padStart(10)}  ${aim.padEnd(8)}  ${about}`)
+}
