@@ -2,6 +2,6 @@ export default {
   testMatch: ['<rootDir>/{core,server,client,scripts}/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },
-  moduleNameMapper: { '^@core/(.*)$': '<rootDir>/core/$1' },
+  moduleNameMapper: { '^@core/(.*)$': '<rootDir>/core/$1', '^@/(.*)$': '<rootDir>/client/src/$1' },
   testEnvironment: 'node'
 }

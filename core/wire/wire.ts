@@ -23,7 +23,7 @@ export const shootSummarySchema = z.object({
   look: lookSchema,
   stage: stageSchema.describe('furthest stage reached'),
   frames: z.number().int(),
-  picture: idSchema.nullable().describe('newest frame that has a picture'),
+  picture: idSchema.nullable().describe('newest lit frame that has a picture'),
   version,
   updatedAt: z.iso.datetime()
 })

@@ -49,7 +49,7 @@ export const shootStore = (db: Knex) => {
         .select('id', 'version', 'stage', 'updated_at')
         .select(db.raw("json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look"))
         .select(db.raw('(select count(*) from frames where shoot_id = shoots.id and frames.deleted_at is null) as frames'))
-        .select(db.raw('(select id from frames where shoot_id = shoots.id and frames.deleted_at is null and image is not null order by seq desc limit 1) as picture'))
+        .select(db.raw("(select id from frames where shoot_id = shoots.id and frames.deleted_at is null and image is not null and json_extract(frame, '$.kind') = 'lit' order by seq desc limit 1) as picture"))
         .orderBy('updated_at', 'desc')) as unknown as (Row & Pick<ShootSummary, 'title' | 'look' | 'frames' | 'picture'>)[]
       return rows.map((row) => ({
         id: row.id, title: row.title, look: row.look, stage: row.stage, frames: row.frames, picture: row.picture, version: row.version, updatedAt: row.updated_at

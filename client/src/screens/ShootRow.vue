@@ -69,6 +69,7 @@ const endRename = (keep: boolean): void => {
 td { padding: 0.55rem 0.8rem 0.55rem 0; border-bottom: 1px solid var(--line); }
 .picture { width: 100px; }
 .picture img, .none { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
+.none { background: transparent; border-style: dashed; }
 .title a { color: var(--bright); text-decoration: none; font-size: 1.0625rem; display: inline-block; padding: 0.2rem 0; }
 .title a:hover { color: var(--accent); }
 input { width: 100%; max-width: 22rem; border: 0; border-bottom: 2px solid var(--accent); background: var(--raised); color: var(--bright); font-size: 1.0625rem; padding: 0.2rem 0; }
@@ -79,6 +80,7 @@ input:focus { outline: 0; }
   .narrow { display: block; }
   .picture { width: 100px; }
 .picture img, .none { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
+.none { background: transparent; border-style: dashed; }
 .title a { padding: 0.5rem 0 0.1rem; }
 }
 </style>

@@ -1,0 +1,95 @@
+import { beforeEach, describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { createPinia, setActivePinia } from 'pinia'
+import { testPlan } from '@core/testing'
+import { KINDS, type KindName } from '@/instruments/kinds'
+import { usePlan, valueAt } from './plan'
+
+beforeEach(() => setActivePinia(createPinia()))
+const opened = () => {
+  const store = usePlan()
+  store.open(testPlan())
+  return store
+}
+
+describe('the plan being worked on', () => {
+  test('a change is evaluated at once, undone and redone', () => {
+    const store = opened()
+    const before = store.evaluation!.ledger.strobe.subject.level
+    expect(store.set('settings.apertureStops', 6, 'aperture')).toEqual([])
+    expect(store.evaluation!.ledger.strobe.subject.level).toBeCloseTo(before + 2, 9)
+    store.undo()
+    expect(store.evaluation!.ledger.strobe.subject.level).toBeCloseTo(before, 9)
+    store.redo()
+    expect(store.plan!.settings.apertureStops).toBe(6)
+  })
+  test('quick steps at one figure are one undo; steps at another are not', () => {
+    const store = opened()
+    for (const width of [23, 24, 25]) store.set('subject.widthMm', width, 'width')
+    store.set('subject.heightMm', 9, 'height')
+    expect(store.past).toHaveLength(2)
+    store.undo()
+    store.undo()
+    expect(store.plan!.subject.widthMm).toBe(testPlan().subject.widthMm)
+  })
+  test('what the schema refuses changes nothing and names its path', () => {
+    const store = opened()
+    const before = store.plan
+    expect(store.set('subject.widthMm', -4, 'width')).toEqual([{ path: 'subject.widthMm', message: 'must be at least 0.1' }])
+    expect(store.set('subject.widthMm', NaN, 'width')).toHaveLength(1)
+    expect(store.plan).toBe(before)
+    expect(store.past).toHaveLength(0)
+  })
+  test('parts that did not change stay the same objects', () => {
+    const store = opened()
+    const { camera, lens } = store.plan!
+    store.set('settings.isoStops', 1, 'ISO')
+    expect(store.plan!.camera).toBe(camera)
+    expect(store.plan!.lens).toBe(lens)
+  })
+  test('locks are part of the plan and undo like the rest', () => {
+    const store = opened()
+    store.toggleLock('settings.isoStops')
+    expect(store.isLocked('settings.isoStops')).toBe(true)
+    store.undo()
+    expect(store.isLocked('settings.isoStops')).toBe(false)
+  })
+  test('property: any run of changes undoes all the way back', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.constantFrom('subject.widthMm', 'ground.distanceMm', 'lights.0.distanceMm'), fc.integer({ min: 20, max: 900 })), { maxLength: 12 }), (steps) => {
+        setActivePinia(createPinia())
+        const store = opened()
+        const first = store.plan
+        for (const [path, value] of steps) store.set(path, value, path)
+        const last = store.plan
+        while (store.past.length) store.undo()
+        expect(store.plan).toEqual(first)
+        while (store.future.length) store.redo()
+        expect(store.plan).toEqual(last)
+      })
+    )
+  })
+})
+
+describe('kinds of figures', () => {
+  const PATHS: Record<string, KindName> = {
+    'settings.apertureStops': 'aperture', 'settings.shutterStops': 'shutter', 'settings.isoStops': 'iso', 'lights.0.powerStops': 'power', 'lights.0.distanceMm': 'length', 'subject.reflectance': 'reflectance',
+    'goals.groundStops': 'stops', 'goals.toleranceStops': 'tolerance', 'goals.blurPx': 'pixels', 'lights.0.tiltDeg': 'degrees', 'focus.magnification': 'magnification', 'settings.ndStops': 'filter', 'subject.speedMmS': 'speed'
+  }
+  test.each(Object.entries(PATHS))('%s: shown text is read back; a step up and one down return', (path, name) => {
+    const plan = testPlan((p) => { p.lights[0].powerStops = -3; p.settings.isoStops = 2; p.settings.apertureStops = 6; p.settings.ndStops = 2; p.subject.speedMmS = 100; p.focus.magnification = 0.5 })
+    const kind = KINDS[name]
+    const value = valueAt(plan, path) as number
+    const shown = kind.format(value, plan)
+    expect(kind.parse(shown.replace('± ', ''), plan)! - value).toBeCloseTo(0, 1)
+    expect(kind.step(kind.step(value, 1, plan), -1, plan) / value).toBeCloseTo(1, 2)
+    for (const nonsense of ['', 'abc', 'NaN', '∞', '1e999', '--1', '1//2']) expect(kind.parse(nonsense, plan)).toBeNull()
+  })
+  test('a step of a distance is a third of a stop of light', () => {
+    // Kept to three figures, as it is shown.
+    expect(Math.abs(2 * Math.log2(KINDS.length.step(200, 1) / 200) - 1 / 3)).toBeLessThan(0.01)
+  })
+  test('a typed power goes to the nearest mark of the dial', () => {
+    expect(KINDS.power.parse('1/24', testPlan())).toBeCloseTo(-4 - 2 / 3, 9)
+  })
+})
