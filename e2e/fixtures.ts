@@ -12,7 +12,6 @@ interface Fixtures {
 
 export const test = base.extend<Fixtures, { server: RunningServer }>({
   server: [
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const server = await startServer()
       await use(server)
@@ -21,7 +20,6 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
     { scope: 'worker' }
   ],
   baseURL: async ({ server }, use) => use(server.url),
-  // eslint-disable-next-line no-empty-pattern
   expected: async ({}, use) => use([]),
   watch: [
     async ({ page, expected }, use) => {

@@ -5,7 +5,7 @@ import { testPlan } from '@core/testing'
 import { KINDS, type KindName } from '@/instruments/kinds'
 import { usePlan, valueAt } from './plan'
 
-beforeEach(() => setActivePinia(createPinia()))
+beforeEach(() => void setActivePinia(createPinia()))
 const opened = () => {
   const store = usePlan()
   store.open(testPlan())
