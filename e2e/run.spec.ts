@@ -113,7 +113,7 @@ test('a cut-off or foreign file is refused in words and nothing is logged', asyn
 
 test('reading a large picture shows progress and can be cancelled', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'run')
-  const large = await sharp({ create: { width: 9000, height: 6000, channels: 3, background: '#222', noise: { type: 'gaussian', mean: 40, sigma: 20 } } }).jpeg().toBuffer()
+  const large = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: '#222', noise: { type: 'gaussian', mean: 40, sigma: 20 } } }).jpeg().toBuffer()
   await page.getByLabel('Log black frame with its JPEG').setInputFiles(jpeg(large))
   await expect(page.getByText(/Reading the picture/)).toBeVisible()
   await page.getByRole('button', { name: 'Cancel' }).click()

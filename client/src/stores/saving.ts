@@ -3,9 +3,9 @@
  * is told and picks a side. Until the server has acknowledged a change it is also kept in this browser.
  */
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import { openPlan } from '@core/plan/open'
-import type { Plan } from '@core/plan/plan'
+import { planSchema, type Plan } from '@core/plan/plan'
 import type { Shoot, Stage } from '@core/wire/wire'
 import { api, type ApiProblem } from '@/api/client'
 import { usePlan } from './plan'
@@ -18,6 +18,20 @@ const draftKey = (id: string) => `fine-spark-draft-${id}`
 interface Draft {
   readonly version: number
   readonly plan: Plan
+}
+
+/** Equal figures, whatever the order of keys. */
+const samePlan = (a: Plan, b: Plan): boolean => JSON.stringify(planSchema.parse(a)) === JSON.stringify(planSchema.parse(b))
+
+/** What this browser kept for a shoot; null when there is nothing, or nothing that can be read. */
+const readDraft = (id: string): Draft | null => {
+  try {
+    const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as { version?: unknown; plan?: unknown } | null
+    const opened = openPlan(draft?.plan)
+    return opened.ok && typeof draft?.version === 'number' ? { version: draft.version, plan: opened.plan } : null
+  } catch {
+    return null
+  }
 }
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'refused' | 'conflict'
@@ -35,8 +49,6 @@ export const useSaving = defineStore('saving', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
   let draftTimer: ReturnType<typeof setTimeout> | undefined
   let running = false
-
-  const dirty = computed(() => store.plan !== null && state.value !== 'saved')
 
   const keepDraft = () => {
     if (!store.plan) return
@@ -62,9 +74,12 @@ export const useSaving = defineStore('saving', () => {
     }
   }
 
-  const meetConflict = async () => {
+  const meetConflict = async (sent: Plan) => {
+    const shoot = await api.shoot(id.value)
+    // The write had got through and only its answer was lost.
+    if (samePlan(shoot.plan, sent)) return settle(shoot, sent)
     state.value = 'conflict'
-    theirs.value = await api.shoot(id.value)
+    theirs.value = shoot
   }
 
   const save = async (): Promise<void> => {
@@ -79,7 +94,7 @@ export const useSaving = defineStore('saving', () => {
       if (id.value === sentFor) settle(shoot, sent)
     } catch (error) {
       const problem = error as ApiProblem
-      if (problem.status === 409) await meetConflict().catch(() => (state.value = 'offline'))
+      if (problem.status === 409) await meetConflict(sent).catch(() => (state.value = 'offline'))
       else {
         state.value = problem.unreachable ? 'offline' : 'refused'
         refusal.value = problem.message
@@ -123,17 +138,14 @@ export const useSaving = defineStore('saving', () => {
     state.value = 'saved'
     theirs.value = null
     // Opening counts as saved and clears the draft, so it is read first.
-    const raw = localStorage.getItem(draftKey(shootId))
+    const draft = readDraft(shootId)
     store.open(shoot.plan)
-    if (!raw) return
-    const draft = JSON.parse(raw) as { version?: number; plan?: unknown }
-    const opened = openPlan(draft.plan)
-    if (!opened.ok || JSON.stringify(opened.plan) === JSON.stringify(shoot.plan)) return localStorage.removeItem(draftKey(shootId))
+    if (!draft || samePlan(draft.plan, shoot.plan)) return
     if (draft.version !== shoot.version) {
       state.value = 'conflict'
       theirs.value = shoot
     }
-    store.replace(opened.plan, 'unsaved changes taken up again')
+    store.replace(draft.plan, 'unsaved changes taken up again')
   }
 
   const keepMine = async (): Promise<void> => {
@@ -172,5 +184,5 @@ export const useSaving = defineStore('saving', () => {
     await api.reach(id.value, next).catch(() => undefined)
   }
 
-  return { id, stage, state, savedAt, refusal, theirs, dirty, load, save, flush, keepMine, takeTheirs, reach }
+  return { id, stage, state, savedAt, refusal, theirs, load, save, flush, keepMine, takeTheirs, reach }
 })
