@@ -10,17 +10,19 @@ const layer = (files, deny, message) => ({
 const outside = '(^@/)|(/|^)(client|server|simulator|e2e|bench|scripts)(/|$)'
 const anyPackage = '^(?!\\.{1,2}/)(?!zod$)(?!@core/)'
 
-/** Within core: scales ← optics, light, ambient ← plan, ledger ← solve, run. */
+/** Within core: scales ← optics, light, ambient ← kit, plan ← set ← ledger ← solve ← checks, run. */
 const coreOrder = [
-  ['scales', '/(optics|light|ambient|kit|plan|ledger|solve|run|measure|wire)/'],
-  ['optics', '/(light|ambient|kit|plan|ledger|solve|run|measure|wire)/'],
-  ['light', '/(ambient|kit|plan|ledger|solve|run|measure|wire)/'],
-  ['ambient', '/(kit|plan|ledger|solve|run|measure|wire)/'],
-  ['kit', '/(plan|ledger|solve|run|measure|wire)/'],
-  ['ledger', '/(solve|run|measure|wire)/'],
-  ['plan', '/(ledger|solve|run|measure|wire)/'],
-  ['measure', '/(kit|plan|ledger|solve|run|wire)/'],
-  ['solve', '/(run|measure|wire)/'],
+  ['scales', '/(optics|light|ambient|kit|plan|set|ledger|checks|solve|run|measure|wire)/'],
+  ['optics', '/(light|ambient|kit|plan|set|ledger|checks|solve|run|measure|wire)/'],
+  ['light', '/(ambient|kit|plan|set|ledger|checks|solve|run|measure|wire)/'],
+  ['ambient', '/(kit|plan|set|ledger|checks|solve|run|measure|wire)/'],
+  ['kit', '/(plan|set|ledger|checks|solve|run|measure|wire)/'],
+  ['plan', '/(set|ledger|checks|solve|run|measure|wire)/'],
+  ['set', '/(ledger|checks|solve|run|measure|wire)/'],
+  ['ledger', '/(checks|solve|run|measure|wire)/'],
+  ['checks', '/(run|measure|wire)/'],
+  ['measure', '/(kit|plan|set|ledger|checks|solve|run|wire)/'],
+  ['solve', '/(checks|run|measure|wire)/'],
   ['run', '/wire/']
 ]
 

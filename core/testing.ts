@@ -1,7 +1,8 @@
 /** Kit and a plan for tests: plain round figures, nobody's gear. Not for the demo. */
 import { cameraSchema, lensSchema, modifierSchema, strobeSchema, type Camera, type Lens, type Modifier, type Strobe } from './kit/kit'
 import { planFromLook } from './solve/looks'
-import type { Plan } from './plan/plan'
+import { withBestPower } from './solve/power'
+import { lightSchema, planSchema, type Light, type Plan } from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
   cameraSchema.parse({
@@ -18,18 +19,29 @@ export const testLens = (part: Partial<Lens> = {}): Lens =>
 
 export const testStrobe = (part: Partial<Strobe> = {}): Strobe =>
   strobeSchema.parse({
-    kind: 'strobe', id: 'strobe', name: 'Test head', notes: '', guideNumberM: 32, beamDeg: 60, headSizeMm: 30,
+    kind: 'strobe', id: 'strobe', name: 'Test head', notes: '', guideNumberM: 32, beamDeg: 60, face: { kind: 'disc', diameterMm: 1 },
     dial: { kind: 'fraction', step: 'third', lowestStops: -7 }, recycleFullS: 3, flashesFull: 150, quench: 'quenched',
     t01FullS: 1 / 300, durations: [], pulsedSync: true, pulsedPenaltyStops: 0.5, ...part
   })
 
 export const testModifier = (part: Partial<Modifier> = {}): Modifier =>
-  modifierSchema.parse({ kind: 'modifier', id: 'mod', name: 'Test sheet', notes: '', lossStops: 1, beam: { kind: 'keep' }, sizeMm: 0, ...part })
+  modifierSchema.parse({ kind: 'modifier', id: 'mod', name: 'Test sheet', notes: '', lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' }, ...part })
 
+/** A flat subject square to the lens under one small head, no ground to speak of: what the plain formulas are about. */
 export const testPlan = (change?: (plan: Plan) => void): Plan => {
   const plan = planFromLook('black-still', 'Test', {
     camera: testCamera(), lens: testLens(), strobe: testStrobe(), modifier: null
   })
-  change?.(plan)
-  return plan
+  plan.subject = { ...plan.subject, shape: 'sheet' }
+  plan.ground = { ...plan.ground, reflectance: 0.005 }
+  plan.lights[0]!.at = { distanceMm: 200, turnDeg: 40, heightDeg: 0 }
+  // A copy: what a test changes in place must not be what was evaluated already.
+  const ready = planSchema.parse(JSON.parse(JSON.stringify(withBestPower(plan, 0))))
+  change?.(ready)
+  return ready
 }
+export const testLight = (part: Partial<Light> = {}): Light =>
+  lightSchema.parse({
+    id: 'A', name: 'Key', role: 'key', on: true, group: null, strobe: testStrobe(), modifiers: [], powerStops: -3, mount: 'stand',
+    at: { distanceMm: 200, turnDeg: 40, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' }, rollDeg: 0, ...part
+  })

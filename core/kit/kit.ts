@@ -2,6 +2,7 @@
  * Kit: what the photographer owns, with the figures the sums need. Defined once, used on both sides of the wire.
  */
 import { z } from 'zod'
+import { distributionSchema } from '../light/beam'
 import { dialSchema } from '../scales/dial'
 
 const id = z.string().min(1).max(64).regex(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _ only')
@@ -49,6 +50,18 @@ export const lensSchema = z.strictObject({
     context.addIssue({ code: 'custom', path: ['widestStops'], message: 'the widest f-number must be below the narrowest' })
 })
 
+const millimetres = z.number().min(1).max(3000)
+/** The lit face of a head or modifier: the light leaves it evenly, so a near one is summed over its area. */
+export const faceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('disc'), diameterMm: millimetres }),
+  z.strictObject({ kind: z.literal('rectangle'), widthMm: millimetres, heightMm: millimetres }),
+  z.strictObject({ kind: z.literal('ring'), innerMm: millimetres, outerMm: millimetres }).describe('diameters; the lens looks through the hole')
+]).superRefine((face, context) => {
+  if (face.kind === 'ring' && face.innerMm >= face.outerMm)
+    context.addIssue({ code: 'custom', path: ['innerMm'], message: 'the hole must be smaller than the ring' })
+})
+export type Face = z.infer<typeof faceSchema>
+
 export const durationPointSchema = z.strictObject({ powerStops: stops(-12, 0), t01: z.number().min(1e-6).max(1) })
 
 export const strobeSchema = z.strictObject({
@@ -58,7 +71,8 @@ export const strobeSchema = z.strictObject({
   notes,
   guideNumberM: z.number().min(0.5).max(200).describe('metres, ISO 100, full power, in the stated beam'),
   beamDeg: z.number().min(5).max(178).describe('full angle at whose edge the light is down one stop'),
-  headSizeMm: z.number().min(1).max(600).describe('largest size of the lit face'),
+  distribution: distributionSchema.default({ kind: 'cos' }),
+  face: faceSchema,
   dial: dialSchema,
   recycleFullS: z.number().min(0).max(60),
   flashesFull: z.number().int().min(1).max(100000),
@@ -78,9 +92,10 @@ export const modifierSchema = z.strictObject({
   beam: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('keep').describe("leaves the strobe's beam as it is") }),
     z.strictObject({ kind: z.literal('spread').describe('a soft beam of this angle'), beamDeg: z.number().min(5).max(178) }),
-    z.strictObject({ kind: z.literal('cut').describe('no light outside this angle'), beamDeg: z.number().min(1).max(178) })
+    z.strictObject({ kind: z.literal('cut').describe('a grid: no light outside this angle'), beamDeg: z.number().min(1).max(178) }),
+    z.strictObject({ kind: z.literal('snoot').describe('a tube: no light beyond atan(throat / length) off its axis'), throatMm: millimetres, lengthMm: millimetres })
   ]),
-  sizeMm: z.number().min(0).max(3000).describe("largest size of the lit face it makes; 0 keeps the head's")
+  face: z.union([z.strictObject({ kind: z.literal('keep').describe("keeps the head's face") }), faceSchema])
 })
 
 export const kitItemSchema = z.discriminatedUnion('kind', [cameraSchema, lensSchema, strobeSchema, modifierSchema])

@@ -1,42 +1,22 @@
 /**
- * One source at one place: the list of terms whose sum is its level.
+ * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up without building the list.
  */
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
-import type { AmbientReading, Place, Plan } from '../plan/plan'
 import { closeUpLoss } from '../optics/closeup'
 import { pulsedLoss } from '../optics/shutter'
-import { beamStops, distanceStops, flashDuration, guideStops } from '../light/strobe'
+import { flashDuration, guideStops } from '../light/strobe'
+import type { AmbientReading, Light, Place, Plan, ReadPlace } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
+import type { PlacePoint } from '../set/places'
+import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
-import type { Cell, SourceId, Term, TermKind } from './terms'
+import type { Cell, CellState, SourceId } from './terms'
 
-const term = (kind: TermKind, stops: number, figures: Record<string, number> = {}): Term => ({ kind, stops, figures })
+/** Close-up loss that is not yet in the f-number, stops ≥ 0. */
+export const closeUpStops = (plan: Plan): number => (plan.camera.showsEffective ? 0 : closeUpLoss(plan.focus.magnification, plan.lens.pupilRatio))
 
-/** Terms every source shares: the camera's side of the sum. */
-const cameraTerms = (plan: Plan): Term[] => {
-  const { settings, camera, focus, lens } = plan
-  const terms = [term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })]
-  const loss = closeUpLoss(focus.magnification, lens.pupilRatio)
-  terms.push(term('closeUp', camera.showsEffective ? 0 : -loss, { m: focus.magnification, P: lens.pupilRatio }))
-  if (settings.isoStops !== 0) terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
-  if (settings.ndStops !== 0) terms.push(term('nd', -settings.ndStops, { ND: settings.ndStops }))
-  return terms
-}
-
-const surfaceTerm = (plan: Plan, place: Place): Term => {
-  const rho = place === 'subject' ? plan.subject.reflectance : plan.ground.reflectance
-  return term('surface', surfaceStops(rho), { ρ: rho })
-}
-
-const sumOf = (terms: readonly Term[]): number => terms.reduce((sum, each) => sum + each.stops, 0)
-
-/** Adds the user's own reading, if one fits, and closes the sum. */
-const close = (plan: Plan, source: SourceId, place: Place, terms: Term[], bound: Cell['bound'] = 'exact'): Cell => {
-  const correction = correctionFor(plan, source, place)
-  if (correction) terms.push(term('yourReading', correction.stops, { sure: correction.sureStops }))
-  const level = sumOf(terms)
-  return { source, place, state: level === -Infinity ? 'dark' : 'known', level, bound: correction?.bound ?? bound, terms }
-}
+/** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
+export const cameraStops = (plan: Plan): number => -plan.settings.apertureStops - closeUpStops(plan) + plan.settings.isoStops - plan.settings.ndStops
 
 /** EV at ISO 100 that a reading stands for. */
 export const evOfReading = (reading: AmbientReading): number => {
@@ -45,89 +25,76 @@ export const evOfReading = (reading: AmbientReading): number => {
   return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
 }
 
+/** Ambient is read at two places; the others have the light of the nearer kind: what belongs to the ground its, all else the subject's. */
+export const readPlaceOf = (place: Place): ReadPlace => (place.startsWith('ground') ? 'ground' : 'subject')
+
+/** What the surface adds to an ambient reading at a place: all of it for light falling in, the difference for light sent back. */
+export const ambientSurfaceStops = (plan: Plan, place: PlacePoint, reading: AmbientReading): number => {
+  if (reading.via === 'incident') return surfaceStops(place.reflectance)
+  const own = readPlaceOf(place.id) === 'ground' ? plan.ground.reflectance : plan.subject.reflectance
+  return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
+}
+
+const close = (plan: Plan, source: SourceId, place: Place, state: CellState, sum: number, bound: Cell['bound'] = 'exact'): Cell => {
+  const correction = correctionFor(plan, source, place)
+  const level = sum + (correction?.stops ?? 0)
+  return { source, place, state, level, bound: correction?.bound ?? bound }
+}
+
 /** Ambient at a place. Unknown until it has been read. */
-export const ambientCell = (plan: Plan, place: Place): Cell => {
-  const reading = plan.ambient[place]
-  if (!reading) return { source: 'ambient', place, state: 'unknown', level: -Infinity, bound: 'exact', terms: [] }
-  const terms = [term('reading', evOfReading(reading), { EV: evOfReading(reading) })]
-  if (reading.via === 'incident') terms.push(surfaceTerm(plan, place))
-  if (reading.via === 'lens' && !plan.camera.showsEffective)
-    terms.push(
-      term('closeUpAtReading', closeUpLoss(reading.atMagnification, plan.lens.pupilRatio), {
-        m: reading.atMagnification,
-        P: plan.lens.pupilRatio
-      })
-    )
-  terms.push(term('shutter', -plan.settings.shutterStops, { t: secondsAt(plan.settings.shutterStops) }), ...cameraTerms(plan))
-  return close(plan, 'ambient', place, terms, reading.bound)
+export const ambientCell = (plan: Plan, place: PlacePoint): Cell => {
+  const reading = plan.ambient[readPlaceOf(place.id)]
+  if (!reading) return { source: 'ambient', place: place.id, state: 'unknown', level: -Infinity, bound: 'exact' }
+  const atReading = reading.via === 'lens' && !plan.camera.showsEffective ? closeUpLoss(reading.atMagnification, plan.lens.pupilRatio) : 0
+  const sum = evOfReading(reading) + ambientSurfaceStops(plan, place, reading) + atReading - plan.settings.shutterStops + cameraStops(plan)
+  return close(plan, 'ambient', place.id, 'known', sum, reading.bound)
 }
 
-export interface StrobeGeometry {
-  readonly distanceMm: number
-  /** cosine of the angle of incidence on the surface, which faces the lens */
-  readonly cosTilt: number
-  /** angle off the beam's axis */
-  readonly offAxisRad: number
-}
-
-/**
- * Where the strobe stands: `tilt` away from the lens axis at `distance` from the subject, aimed at it. The ground is a
- * sheet square to the lens axis behind the subject; its place is where the axis meets it, the subject's own shadow left out.
- */
-export const strobeGeometry = (plan: Plan, place: Place): StrobeGeometry => {
-  const { distanceMm, tiltDeg } = plan.lights[0]
-  const tilt = (tiltDeg * Math.PI) / 180
-  if (place === 'subject') return { distanceMm, cosTilt: Math.cos(tilt), offAxisRad: 0 }
-  const across = distanceMm * Math.sin(tilt)
-  const along = distanceMm * Math.cos(tilt) + plan.ground.distanceMm
-  const toGround = Math.hypot(across, along)
-  return { distanceMm: toGround, cosTilt: along / toGround, offAxisRad: Math.max(0, tilt - Math.atan2(across, along)) }
-}
-
-const beamTerms = (plan: Plan, offAxisRad: number): Term[] => {
-  const { strobe, modifier } = plan.lights[0]
-  const spread = modifier?.beam.kind === 'spread' ? modifier.beam.beamDeg : strobe.beamDeg
-  const alpha = (offAxisRad * 180) / Math.PI
-  const outside = modifier?.beam.kind === 'cut' && alpha > modifier.beam.beamDeg / 2
-  const stops = outside ? -Infinity : beamStops(offAxisRad, spread)
-  return alpha < 1e-9 ? [] : [term('beam', stops, { α: alpha, beam: outside && modifier?.beam.kind === 'cut' ? modifier.beam.beamDeg : spread })]
-}
-
-/** What the shutter takes from the flash: pulsing above sync, or a leaf shutter closing on its tail. */
-const shutterTerms = (plan: Plan): Term[] => {
-  const { camera, settings } = plan
-  const { strobe, powerStops } = plan.lights[0]
-  const t = secondsAt(settings.shutterStops)
-  if (camera.curtain === 'leaf') {
-    const t01 = flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
-    const clip = Math.log2(1 - 10 ** (-t / t01))
-    return clip < -0.005 ? [term('leafClip', clip, { t, 't0.1': t01 })] : []
-  }
-  if (!pulses(plan)) return []
-  const travel = secondsAt(camera.syncStops)
-  return [term('pulsed', -pulsedLoss(t, travel) - strobe.pulsedPenaltyStops, { t, Tc: travel, penalty: strobe.pulsedPenaltyStops })]
-}
-
-/** Faster than sync with a focal-plane shutter, the strobe pulsed. */
-export const pulses = (plan: Plan): boolean =>
+/** Faster than sync with a focal-plane shutter, this strobe pulsed. */
+export const pulsesWith = (plan: Plan, light: Light): boolean =>
   plan.camera.curtain === 'focal-plane' &&
   plan.settings.shutterStops > plan.camera.syncStops + 1e-6 &&
   plan.settings.pulsedSync &&
   plan.camera.pulsedSync &&
-  plan.lights[0].strobe.pulsedSync
+  light.strobe.pulsedSync
 
-/** The strobe at a place. */
-export const strobeCell = (plan: Plan, place: Place): Cell => {
-  const { strobe, modifier, powerStops } = plan.lights[0]
-  const at = strobeGeometry(plan, place)
-  const terms = [
-    term('output', guideStops(strobe.guideNumberM), { GN: strobe.guideNumberM }),
-    term('power', powerStops, { p: 2 ** powerStops }),
-    term('distance', distanceStops(at.distanceMm), { d: at.distanceMm / 1000 })
-  ]
-  if (at.cosTilt < 1 - 1e-9) terms.push(term('tilt', Math.log2(at.cosTilt), { θ: (Math.acos(at.cosTilt) * 180) / Math.PI }))
-  terms.push(...beamTerms(plan, at.offAxisRad))
-  if (modifier && modifier.lossStops !== 0) terms.push(term('modifier', -modifier.lossStops, { loss: modifier.lossStops }))
-  terms.push(surfaceTerm(plan, place), ...cameraTerms(plan), ...shutterTerms(plan))
-  return close(plan, 'A', place, terms)
+/** t0.1 of a light's flash at its power, seconds. */
+export const flashSecondsOf = ({ strobe, powerStops }: Light): number => flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
+
+/** What the shutter takes from a flash: pulsing above sync, or a leaf shutter closing on its tail; stops ≤ 0. */
+export const shutterLoss = (plan: Plan, light: Light): { readonly kind: 'pulsed' | 'leafClip' | null; readonly stops: number } => {
+  const t = secondsAt(plan.settings.shutterStops)
+  if (plan.camera.curtain === 'leaf') {
+    const clip = Math.log2(1 - 10 ** (-t / flashSecondsOf(light)))
+    return clip < -0.005 ? { kind: 'leafClip', stops: clip } : { kind: null, stops: 0 }
+  }
+  if (!pulsesWith(plan, light)) return { kind: null, stops: 0 }
+  return { kind: 'pulsed', stops: -pulsedLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.pulsedPenaltyStops }
+}
+
+export const modifierLoss = (light: Light): number => light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
+
+/** Light that arrives less than this share of what it would straight on counts as none. */
+const NOTHING = 2 ** -24
+
+/** Everything of a light's sum that does not depend on the place; stops. */
+export const lightStops = (plan: Plan, light: Light): number =>
+  guideStops(light.strobe.guideNumberM) + light.powerStops - modifierLoss(light) + cameraStops(plan) + shutterLoss(plan, light).stops
+
+/** A light at a place. @param i index of the light, @param j of the place in the transport @param base lightStops */
+export const lightCell = (plan: Plan, transport: Transport, i: number, j: number, base: number): Cell => {
+  const light = plan.lights[i]!
+  const { places } = transport.scene
+  const place = places[j]!
+  const none = (state: CellState): Cell => ({ source: light.id, place: place.id, state, level: -Infinity, bound: 'exact' })
+  if (!light.on) return none('off')
+  const at = i * places.length + j
+  const arrives = transport.direct[at]! + transport.bounce[at]!
+  if (arrives < NOTHING) {
+    if (transport.open[at]! > NOTHING) return none('shadowed')
+    const head = transport.scene.heads[i]!
+    const facing = place.normal === null ? 1 : (head.at[0] - place.at[0]) * place.normal[0] + (head.at[1] - place.at[1]) * place.normal[1] + (head.at[2] - place.at[2]) * place.normal[2]
+    return none(facing <= 0 ? 'behind' : 'outside')
+  }
+  return close(plan, light.id, place.id, 'known', base + Math.log2(arrives) + transport.scene.surfaces[j]!)
 }

@@ -1,21 +1,25 @@
 /** Figures computed past the range their model holds for. They are shown as such, not quietly used. */
 import type { Plan } from '../plan/plan'
+import { transportOf } from '../set/transport'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
 
-/** Within about five times its size a source is no point. Source: photometry handbooks' five-times rule (from memory). */
-export const NEAR_FACTOR = 5
-
-/** Largest lit size of the strobe with its modifier, mm. */
-export const sourceSizeMm = (plan: Plan): number => plan.lights[0].modifier?.sizeMm || plan.lights[0].strobe.headSizeMm
-
 export const findFlags = (plan: Plan): Flag[] => {
   const flags: Flag[] = []
-  const { strobe, distanceMm, tiltDeg } = plan.lights[0]
-  const { camera, lens, settings, focus } = plan
-  if (distanceMm < NEAR_FACTOR * sourceSizeMm(plan)) flags.push('near-source')
-  if (strobe.quench === 'voltage' && strobe.durations.length === 0) flags.push('duration-assumed')
-  if (tiltDeg > 75) flags.push('grazing')
+  const { camera, lens, settings, focus, subject } = plan
+  const lit = plan.lights.filter((light) => light.on)
+  if (subject.finish !== 'matt') flags.push('specular')
+  const half = Math.min(subject.widthMm, subject.heightMm, subject.shape === 'sheet' ? Infinity : subject.depthMm) / 2
+  if (subject.shape !== 'sheet' && lit.some((light) => light.mount === 'stand' && light.at.distanceMm < half)) flags.push('light-inside')
+  if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0)) flags.push('duration-assumed')
+  const { places, heads } = transportOf(plan).scene
+  const spot = places[0]!
+  if (spot.normal !== null && lit.length === 1) {
+    const { at } = heads[plan.lights.indexOf(lit[0]!)]!
+    const d = Math.hypot(at[0] - spot.at[0], at[1] - spot.at[1], at[2] - spot.at[2])
+    const cosine = ((at[0] - spot.at[0]) * spot.normal[0] + (at[1] - spot.at[1]) * spot.normal[1] + (at[2] - spot.at[2]) * spot.normal[2]) / d
+    if (cosine < Math.cos((75 * Math.PI) / 180)) flags.push('grazing')
+  }
   if (focus.magnification > lens.maxMagnification * 1.0001) flags.push('lens-limit')
   const marked = settings.apertureStops - (camera.showsEffective ? 2 * Math.log2(1 + focus.magnification / lens.pupilRatio) : 0)
   const outside = (value: number, from: number, to: number) => value < from - 0.2 || value > to + 0.2
@@ -25,10 +29,7 @@ export const findFlags = (plan: Plan): Flag[] => {
     outside(settings.isoStops, camera.lowestIsoStops, camera.highestIsoStops)
   )
     flags.push('off-camera-range')
-  for (const source of ['ambient', 'A'] as const)
-    if ((['subject', 'ground'] as const).some((place) => (correctionFor(plan, source, place)?.bound ?? 'exact') !== 'exact')) {
-      flags.push('reading-bound')
-      break
-    }
+  if (plan.corrections.length > 0 && (['ambient', ...lit.map((light) => light.id)] as const).some((source) => (['subject', 'ground'] as const).some((place) => (correctionFor(plan, source, place)?.bound ?? 'exact') !== 'exact')))
+    flags.push('reading-bound')
   return flags
 }

@@ -4,7 +4,9 @@
 import { dialMarks } from '../scales/dial'
 import { nameOf } from '../scales/marks'
 import type { Plan } from '../plan/plan'
-import { cellsOf, evaluate } from './evaluate'
+import { cellTerms } from './cellTerms'
+import { evaluate } from './evaluate'
+import { cellsOf } from './ledger'
 import { TERM_FORMULAS } from './terms'
 
 const round = (value: number): number | null => (Number.isFinite(value) ? Number(value.toFixed(4)) : null)
@@ -13,8 +15,6 @@ const figures = (record: Readonly<Record<string, number>>): Record<string, numbe
 
 export const report = (plan: Plan) => {
   const result = evaluate(plan)
-  const { suggestion } = result
-  const light = plan.lights[0]
   return {
     plan: plan.title,
     settings: {
@@ -29,27 +29,36 @@ export const report = (plan: Plan) => {
       state: cell.state,
       level: round(cell.level),
       bound: cell.bound,
-      terms: cell.terms.map((term) => ({
+      terms: cellTerms(plan, cell.source, cell.place).map((term) => ({
         kind: term.kind,
+        ...(term.name !== undefined && { name: term.name }),
         stops: round(term.stops),
         formula: TERM_FORMULAS[term.kind].formula,
         figures: figures(term.figures)
       }))
     })),
-    totals: { subject: round(result.ledger.totals.subject), ground: round(result.ledger.totals.ground) },
+    totals: Object.fromEntries(result.ledger.places.map((place) => [place, round(result.ledger.totals[place]!)])),
     verdicts: result.verdicts.map(({ id, state, reason, value, limit, figures: raw }) => ({
       id, state, reason, value: value === null ? null : round(value), limit: limit === null ? null : round(limit), figures: figures(raw)
     })),
-    suggestedPower: {
-      source: light.id,
-      state: suggestion.state,
-      wantedStops: suggestion.wantedStops === null ? null : round(suggestion.wantedStops),
-      mark: suggestion.choice?.mark.label ?? null,
-      markStops: suggestion.choice ? round(suggestion.choice.mark.stops) : null,
-      roundingErrorStops: suggestion.choice ? round(suggestion.choice.errorStops) : null,
-      missStops: round(suggestion.missStops),
-      dialEnds: [dialMarks(light.strobe.dial)[0]!.label, dialMarks(light.strobe.dial).at(-1)!.label]
-    },
+    suggestedPower: plan.lights.flatMap((light) => {
+      const suggestion = result.suggestions[light.id]
+      if (!suggestion) return []
+      const marks = dialMarks(light.strobe.dial)
+      return [
+        {
+          source: light.id,
+          place: suggestion.place,
+          state: suggestion.state,
+          wantedStops: suggestion.wantedStops === null ? null : round(suggestion.wantedStops),
+          mark: suggestion.choice?.mark.label ?? null,
+          markStops: suggestion.choice ? round(suggestion.choice.mark.stops) : null,
+          roundingErrorStops: suggestion.choice ? round(suggestion.choice.errorStops) : null,
+          missStops: round(suggestion.missStops),
+          dialEnds: [marks[0]!.label, marks.at(-1)!.label]
+        }
+      ]
+    }),
     flags: result.flags
   }
 }

@@ -1,7 +1,7 @@
 /**
  * The ledger's parts. A term is one addend in stops with the figures it was made of; a cell is a source at a place.
  */
-import type { Place } from '../plan/plan'
+import type { LightId, Place } from '../plan/plan'
 
 export type TermKind =
   | 'reading'
@@ -15,9 +15,13 @@ export type TermKind =
   | 'output'
   | 'power'
   | 'distance'
+  | 'nearness'
   | 'tilt'
   | 'beam'
   | 'modifier'
+  | 'shadow'
+  | 'bounce'
+  | 'bounceOnly'
   | 'pulsed'
   | 'leafClip'
   | 'yourReading'
@@ -27,14 +31,19 @@ export interface Term {
   readonly stops: number
   /** what the formula was given, by symbol */
   readonly figures: Readonly<Record<string, number>>
+  /** which of several: a modifier's or a reflector's name */
+  readonly name?: string
 }
 
-/** known: a level; dark: the source does not reach the place; unknown: nobody has measured it yet */
-export type CellState = 'known' | 'dark' | 'unknown'
-export type SourceId = 'ambient' | 'A'
+/**
+ * known: a level; off: switched off; unknown: nobody has measured it yet. Dark ones say why no light arrives: outside the
+ * beam, behind the surface, or something in the way.
+ */
+export type CellState = 'known' | 'off' | 'outside' | 'behind' | 'shadowed' | 'unknown'
+export type SourceId = 'ambient' | LightId
 
 /** A figure computed outside the range its model holds for. */
-export type Flag = 'near-source' | 'duration-assumed' | 'grazing' | 'lens-limit' | 'off-camera-range' | 'reading-bound'
+export type Flag = 'specular' | 'light-inside' | 'duration-assumed' | 'grazing' | 'lens-limit' | 'off-camera-range' | 'reading-bound'
 
 export interface Cell {
   readonly source: SourceId
@@ -44,7 +53,6 @@ export interface Cell {
   readonly level: number
   /** whether the level is a figure or only a limit: a black or clipped reading says no more */
   readonly bound: 'exact' | 'at-least' | 'at-most'
-  readonly terms: readonly Term[]
 }
 
 /** Formulas behind the terms, in the symbols the figures use, with their sources. Shown when a cell is opened. */
@@ -60,8 +68,12 @@ export const TERM_FORMULAS: Record<TermKind, { readonly formula: string; readonl
   output: { formula: '2·log2 GN', source: 'guide number, ISO 1230' },
   power: { formula: 'log2 p', source: 'the dial' },
   distance: { formula: '−2·log2(d / 1 m)', source: 'inverse square of a point source' },
+  nearness: { formula: 'log2 of the light summed over the face, against all of it from its middle', source: 'a near source is no point; radiometry of extended sources' },
   tilt: { formula: 'log2 cos θ', source: 'Lambert’s cosine law' },
-  beam: { formula: 'n·log2 cos α, one stop down at the edge of the stated beam', source: 'common practice, no source' },
+  beam: { formula: 'log2 of the beam at α: cosⁿ, table or photometric file; nothing outside a grid or snoot', source: 'the kit; cosⁿ one stop down at the stated edge is common practice' },
+  shadow: { formula: 'log2 of the share of the face that the place sees', source: 'straight lines past subject, cards, flags, ground, table' },
+  bounce: { formula: 'log2(1 + bounced / straight)', source: 'one diffuse bounce off cards, table, ground, walls, ceiling' },
+  bounceOnly: { formula: 'log2 of what one bounce brings; nothing arrives straight', source: 'one diffuse bounce off cards, table, ground, walls, ceiling' },
   modifier: { formula: '−loss', source: 'kit figure, a first guess until you measure it' },
   pulsed: { formula: '−log2((Tc + t)/t) − penalty', source: 'curtain geometry; penalty from the kit' },
   leafClip: { formula: 'log2(1 − 10^(−t/t0.1))', source: 'exponential decay inside a leaf shutter' },

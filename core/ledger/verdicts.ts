@@ -8,11 +8,12 @@ import { motionBlurPx } from '../optics/motion'
 import { darkShare } from '../optics/shutter'
 import { pixelPitchMm } from '../kit/kit'
 import { dialLowest } from '../scales/dial'
-import { flashDuration, flashesPerCharge, recycleSeconds } from '../light/strobe'
+import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { secondsAt } from '../scales/marks'
-import type { Place, Plan } from '../plan/plan'
-import { pulses } from './cells'
-import type { Ledger } from './evaluate'
+import type { Light, Place, Plan } from '../plan/plan'
+import { keyLight } from '../set/places'
+import { flashSecondsOf, pulsesWith, shutterLoss } from './cells'
+import { cellAt, type Ledger } from './ledger'
 import type { SourceId, TermKind } from './terms'
 
 export type VerdictId = 'ground' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
@@ -41,38 +42,42 @@ export interface Verdict {
 /** Ambient on a moving part shows as a ghost above this level. Source: common practice, no source. */
 export const GHOST_LEVEL = -5
 
+const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
+
+/** The source that gives most at a place. */
+const strongest = (ledger: Ledger, place: Place): SourceId =>
+  ledger.rows.reduce((best, row) => (row.cells[place]!.level > best.cells[place]!.level ? row : best)).source
+
 const groundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const goal = plan.goals.groundStops
-  const { ambient, strobe } = ledger
-  const byAmbient = ambient.ground.level >= strobe.ground.level
-  const level = ledger.totals.ground
+  const place = GROUND.reduce((best: Place, each) => (ledger.totals[each]! > ledger.totals[best]! + 1e-9 ? each : best), 'ground')
+  const ambient = ledger.ambient[place]!
+  const flash = ledger.flash[place]!
+  const byAmbient = ambient.level >= flash
+  const level = ledger.totals[place]!
   const over = level - goal
   // A reading that says "at most" cannot prove the ground too bright at settings it was not taken at.
-  const unread = ambient.ground.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.ground.bound === 'at-most')
+  const unread = ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.bound === 'at-most')
   const bright = over > 1e-9 && !(unread && byAmbient)
   const state = bright ? (over > 0.5 ? 'miss' : 'near') : unread ? 'unknown' : 'ok'
   const reason = bright ? (byAmbient ? 'ground-ambient' : 'ground-strobe') : unread ? 'ground-unread' : 'ground-dark'
   return {
     id: 'ground', state, reason, value: level, limit: goal,
-    figures: { over, ambient: ambient.ground.level, strobe: strobe.ground.level },
-    cause: byAmbient
-      ? { source: 'ambient', place: 'ground', term: 'reading' }
-      : { source: 'A', place: 'ground', term: 'distance' },
+    figures: { over, ambient: ambient.level, strobe: flash },
+    cause: byAmbient ? { source: 'ambient', place, term: 'reading' } : { source: strongest(ledger, place), place, term: 'distance' },
     path: unread ? 'ambient.ground' : byAmbient ? 'settings.shutterStops' : 'ground.distanceMm'
   }
 }
 
 const subjectVerdict = (plan: Plan, ledger: Ledger): Verdict => {
-  const miss = ledger.totals.subject - plan.goals.subjectStops
+  const miss = ledger.totals.subject! - plan.goals.subjectStops
   const state = Math.abs(miss) <= plan.goals.toleranceStops + 1e-9 ? 'ok' : Math.abs(miss) <= 1 ? 'near' : 'miss'
+  const most = strongest(ledger, 'subject')
   return {
-    id: 'subject', state, value: ledger.totals.subject, limit: plan.goals.subjectStops,
+    id: 'subject', state, value: ledger.totals.subject!, limit: plan.goals.subjectStops,
     reason: state === 'ok' ? 'subject-right' : miss > 0 ? 'subject-over' : 'subject-under',
-    figures: { miss, ambient: ledger.ambient.subject.level, strobe: ledger.strobe.subject.level },
-    cause:
-      ledger.ambient.subject.level > ledger.strobe.subject.level
-        ? { source: 'ambient', place: 'subject', term: 'reading' }
-        : { source: 'A', place: 'subject', term: 'power' },
+    figures: { miss, ambient: ledger.ambient.subject!.level, strobe: ledger.flash.subject! },
+    cause: { source: most, place: 'subject', term: most === 'ambient' ? 'reading' : 'power' },
     path: 'lights.0.powerStops'
   }
 }
@@ -97,15 +102,17 @@ const depthVerdict = (plan: Plan): Verdict => {
     figures: {
       blurPx: blurAtEnds(need, markedFNumber(plan), plan.focus.magnification, plan.lens.pupilRatio) / pixelPitchMm(plan.camera)
     },
-    cause: { source: 'A', place: 'subject', term: 'aperture' },
+    cause: { source: plan.lights[0]!.id, place: 'subject', term: 'aperture' },
     path: 'settings.apertureStops'
   }
 }
 
-/** t0.1 of the flash at the power in use, seconds. */
-export const flashSeconds = (plan: Plan): number => {
-  const { strobe, powerStops } = plan.lights[0]
-  return flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
+/** Lights that freeze or smear the subject: those that show on it, within six stops of the strongest. */
+const showing = (plan: Plan, ledger: Ledger): Light[] => {
+  const level = (light: Light) => cellAt(ledger, light.id, 'subject')?.level ?? -Infinity
+  const most = Math.max(...plan.lights.map(level))
+  const lit = plan.lights.filter((light) => light.on && level(light) > most - 6)
+  return lit.length ? lit : [keyLight(plan)]
 }
 
 const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
@@ -113,57 +120,65 @@ const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const pitch = pixelPitchMm(plan.camera)
   const shutter = secondsAt(plan.settings.shutterStops)
   // A pulsed strobe shines for the whole travel, so the shutter, not the flash, does the freezing.
-  const seconds = pulses(plan) ? shutter : Math.min(flashSeconds(plan), shutter)
+  const secondsOf = (light: Light) => (pulsesWith(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter))
+  const slowest = showing(plan, ledger).reduce((worst, light) => (secondsOf(light) > secondsOf(worst) ? light : worst))
+  const seconds = secondsOf(slowest)
   const strobePx = motionBlurPx(speed, seconds, plan.focus.magnification, pitch)
   const ambientPx = motionBlurPx(speed, shutter, plan.focus.magnification, pitch)
   const limit = plan.goals.blurPx
-  const ambient = ledger.ambient.subject.level
+  const ambient = ledger.ambient.subject!.level
   const ghost = ambient > GHOST_LEVEL && ambientPx > limit
   const still = speed === 0
   const reason: Reason = still ? 'freeze-still' : strobePx > limit ? 'freeze-strobe' : ghost ? 'freeze-ghost' : 'freeze-sharp'
+  const index = plan.lights.indexOf(slowest)
   return {
     id: 'freeze', reason, limit,
     state: still ? 'idle' : strobePx > 2 * limit ? 'miss' : strobePx > limit || ghost ? 'near' : 'ok',
     value: reason === 'freeze-ghost' ? ambientPx : strobePx,
     figures: { strobePx, ambientPx, seconds, ambient },
-    cause: still ? null : reason === 'freeze-ghost' ? BY_SHUTTER : BY_POWER,
-    path: still ? 'subject.speedMmS' : reason === 'freeze-ghost' ? 'settings.shutterStops' : 'lights.0.powerStops'
+    cause: still ? null : reason === 'freeze-ghost' ? { source: 'ambient', place: 'subject', term: 'shutter' } : { source: slowest.id, place: 'subject', term: 'power' },
+    path: still ? 'subject.speedMmS' : reason === 'freeze-ghost' ? 'settings.shutterStops' : `lights.${index}.powerStops`
   }
 }
-
-const BY_POWER = { source: 'A', place: 'subject', term: 'power' } as const
-const BY_SHUTTER = { source: 'ambient', place: 'subject', term: 'shutter' } as const
 
 const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const { camera, settings } = plan
   const t = secondsAt(settings.shutterStops)
-  const lost = ledger.strobe.subject.terms.find((each) => each.kind === 'pulsed' || each.kind === 'leafClip')
-  const dark = camera.curtain === 'leaf' || pulses(plan) ? 0 : darkShare(t, secondsAt(camera.syncStops))
+  const lights = showing(plan, ledger)
+  const worst = lights.reduce((most, light) => (shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most))
+  const lost = shutterLoss(plan, worst)
   const within = settings.shutterStops <= camera.syncStops + 1e-6
   const leaf = camera.curtain === 'leaf'
-  const reason: Reason = leaf ? (lost ? 'sync-leaf-clip' : 'sync-leaf') : within ? 'sync-within' : pulses(plan) ? 'sync-pulsed' : 'sync-band'
+  // One strobe that cannot pulse leaves its band, however many others do.
+  const banded = !leaf && !within && lights.some((light) => !pulsesWith(plan, light))
+  const reason: Reason = leaf ? (lost.kind ? 'sync-leaf-clip' : 'sync-leaf') : within ? 'sync-within' : banded ? 'sync-band' : 'sync-pulsed'
   return {
     id: 'sync', reason,
-    state: reason === 'sync-band' ? 'miss' : lost ? 'near' : 'ok',
+    state: reason === 'sync-band' ? 'miss' : lost.kind ? 'near' : 'ok',
     value: settings.shutterStops, limit: camera.syncStops,
-    figures: { dark, loss: lost?.stops ?? 0 },
-    cause: lost ? { source: 'A', place: 'subject', term: lost.kind } : null,
+    figures: { dark: banded ? darkShare(t, secondsAt(camera.syncStops)) : 0, loss: lost.stops },
+    cause: lost.kind && !banded ? { source: worst.id, place: 'subject', term: lost.kind } : null,
     path: 'settings.shutterStops'
   }
 }
 
+/** The light with the least power left above; recycle and charge of the slowest. */
 const reserveVerdict = (plan: Plan): Verdict => {
-  const { strobe, powerStops } = plan.lights[0]
-  const up = 0 - powerStops
-  const atEnd = up < 1e-9 || powerStops <= dialLowest(strobe.dial) + 1e-9
+  const lit = plan.lights.filter((light) => light.on)
+  const lights = lit.length ? lit : [plan.lights[0]!]
+  const least = lights.reduce((worst, light) => (light.powerStops > worst.powerStops ? light : worst))
+  const atEnd = (light: Light) => light.powerStops > -1e-9 || light.powerStops <= dialLowest(light.strobe.dial) + 1e-9
+  const ended = lights.find(atEnd)
+  const shown = ended ?? least
   return {
-    id: 'reserve', state: atEnd ? 'near' : 'ok', reason: atEnd ? 'reserve-end' : 'reserve-fine', value: up, limit: null,
+    id: 'reserve', state: ended ? 'near' : 'ok', reason: ended ? 'reserve-end' : 'reserve-fine', value: 0 - shown.powerStops, limit: null,
     figures: {
-      up, down: powerStops - dialLowest(strobe.dial),
-      recycle: recycleSeconds(powerStops, strobe.recycleFullS), flashes: flashesPerCharge(powerStops, strobe.flashesFull)
+      up: 0 - shown.powerStops, down: shown.powerStops - dialLowest(shown.strobe.dial),
+      recycle: Math.max(...lights.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))),
+      flashes: Math.min(...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull)))
     },
-    cause: { source: 'A', place: 'subject', term: 'power' },
-    path: 'lights.0.powerStops'
+    cause: { source: shown.id, place: 'subject', term: 'power' },
+    path: `lights.${plan.lights.indexOf(shown)}.powerStops`
   }
 }
 

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evFromLux, exposureValue, luminanceFromEv, luxFromEv, surfaceStops } from '../ambient/ev'
 import { levelTo8Bit, srgbDecode, srgbEncode } from '../ambient/blackScale'
-import { beamStops, distanceForStops, distanceStops, flashDuration, flashesPerCharge, fNumberFromGuide, recycleSeconds } from './strobe'
+import { beamExponent, beamShape } from './beam'
+import { distanceForStops, distanceStops, flashDuration, flashesPerCharge, fNumberFromGuide, recycleSeconds } from './strobe'
 
 describe('strobe as a point', () => {
   // Definition of the guide number, ISO 1230.
@@ -15,10 +16,15 @@ describe('strobe as a point', () => {
     expect(distanceStops(400) - distanceStops(200)).toBeCloseTo(-2, 12)
     expect(distanceForStops(distanceStops(283))).toBeCloseTo(283, 9)
   })
-  test('beam is down one stop at the edge of its angle and never brighter off axis', () => {
-    expect(beamStops(Math.PI / 6, 60)).toBeCloseTo(-1, 9)
-    expect(beamStops(0, 60)).toBeCloseTo(0, 12)
-    expect(beamStops(Math.PI / 2, 60)).toBe(-Infinity)
+  test('beam is down one stop at the edge of its angle and never brighter off axis; 120° is Lambertian', () => {
+    const beam = beamShape({ kind: 'cos' }, 60)
+    expect(Math.log2(beam(Math.cos(Math.PI / 6), 0))).toBeCloseTo(-1, 4)
+    expect(beam(1, 0)).toBe(1)
+    expect(beam(0, 0)).toBe(0)
+    expect(beamExponent(120)).toBeCloseTo(1, 12)
+    fc.assert(fc.property(fc.double({ min: 5, max: 170, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (deg, cosine) => {
+      expect(beamShape({ kind: 'cos' }, deg)(cosine, 0)).toBeCloseTo(cosine ** beamExponent(deg), 2)
+    }))
   })
 })
 

@@ -23,18 +23,6 @@ export const distanceStops = (distanceMm: number): number => -2 * Math.log2(posi
 /** Distance that gives a wanted number of stops against 1 m, mm. */
 export const distanceForStops = (stops: number): number => 1000 * 2 ** (-stops / 2)
 
-/**
- * Fall-off of a cosⁿ beam whose level has dropped one stop at the edge of the stated full angle.
- * @returns stops ≤ 0, −Infinity from 90° on
- * Source: common practice for stated coverage (one stop at the edge), no source.
- */
-export const beamStops = (offAxisRad: number, beamDeg: number): number => {
-  const cosine = Math.cos(offAxisRad)
-  if (cosine <= 1e-6) return -Infinity
-  const edge = Math.cos((Math.min(positive(beamDeg, 'beamDeg'), 178) * Math.PI) / 360)
-  return -Math.log2(cosine) / Math.log2(edge)
-}
-
 export interface DurationPoint {
   /** stops below full, ≤ 0 */
   readonly powerStops: number

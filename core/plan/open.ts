@@ -1,5 +1,6 @@
 /** Opens a plan from outside: checks it, brings older versions forward, names each fault by its path. */
 import { z } from 'zod'
+import { bringForward } from './older'
 import { PLAN_FORMAT, PLAN_VERSION, planSchema, type Plan } from './plan'
 
 export interface Fault {
@@ -30,12 +31,12 @@ export const openPlan = (input: unknown): Opened => {
         }
       ]
     }
-  const parsed = planSchema.safeParse(input)
+  const parsed = planSchema.safeParse(head.data.version < PLAN_VERSION ? bringForward(input as Record<string, unknown>) : input)
   return parsed.success ? { ok: true, plan: parsed.data } : { ok: false, faults: faultsOf(parsed.error) }
 }
 
 /** JSON Schema (draft 2020-12) of the present plan version, generated from the Zod schema. */
 export const planJsonSchema = (): Record<string, unknown> => ({
-  title: 'Fine Spark plan, version 1',
+  title: 'Fine Spark plan, version 2',
   ...(z.toJSONSchema(planSchema, { io: 'input' }) as Record<string, unknown>)
 })

@@ -26,10 +26,10 @@ describe('opening a plan', () => {
     expect(broken((p) => { p.camera!.pixelsWide = '6000' })).toEqual(['camera.pixelsWide'])
     expect(broken((p) => { (p as Record<string, unknown>).title = 'x'.repeat(1e6) })).toEqual(['title'])
     expect(broken((p) => { (p as Record<string, unknown>).extra = 1 })).toEqual([''])
-    expect(broken((p) => { (p.lights as unknown as { distanceMm: number }[])[0]!.distanceMm = 0 })).toEqual(['lights.0.distanceMm'])
+    expect(broken((p) => { (p.lights as unknown as { at: { distanceMm: number } }[])[0]!.at.distanceMm = 0 })).toEqual(['lights.0.at.distanceMm'])
   })
   test('a newer version is refused by name', () => {
-    const opened = openPlan({ ...testPlan(), version: 2 })
+    const opened = openPlan({ ...testPlan(), version: 3 })
     expect(opened).toMatchObject({ ok: false, faults: [{ path: 'version' }] })
     expect(openPlan({ format: 'other', version: 1 })).toMatchObject({ ok: false, faults: [{ path: 'format' }] })
   })
@@ -47,7 +47,8 @@ describe('looks', () => {
   test.each(LOOKS)('%s starts valid, within the kit, with the subject right where the dial allows', (look) => {
     const plan = planFromLook(look, 'New', { camera: testCamera(), lens: testLens(), strobe: testStrobe(), modifier: null })
     expect(openPlan(json(plan)).ok).toBe(true)
-    const { verdicts, suggestion } = evaluate(plan)
+    const { verdicts, suggestions } = evaluate(plan)
+    const suggestion = suggestions.A!
     expect(['ok', 'too-bright']).toContain(suggestion.state)
     if (suggestion.state === 'ok') expect(verdicts.find((each) => each.id === 'subject')!.state).toBe('ok')
     expect(verdicts.find((each) => each.id === 'sync')!.state).toBe('ok')

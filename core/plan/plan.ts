@@ -1,12 +1,12 @@
 /**
  * The plan: everything that decides the picture, as one document that stands alone (the kit it uses is inside it).
- * Version 1: one strobe, one subject, one ground. Format: docs/plan-format.md.
+ * Version 2: a set of lights, cards and places in space. Older versions: older.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
 import { cameraSchema, lensSchema, modifierSchema, strobeSchema } from '../kit/kit'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 1
+export const PLAN_VERSION = 2
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -39,35 +39,94 @@ export const readingSchema = z
   })
 export type AmbientReading = z.infer<typeof readingSchema>
 
-export const placeSchema = z.enum(['subject', 'ground'])
-export type Place = z.infer<typeof placeSchema>
-export const PLACES = placeSchema.options
+/**
+ * Places whose light matters. `subject` is the subject's lit side, `ground` the middle of the ground as the frame sees it;
+ * the rest follow from subject, camera and key light (core/set/places.ts). P1, P2 … are the user's own.
+ */
+export const AUTO_PLACES = ['subject', 'shadow', 'top', 'front', 'ground', 'groundLeft', 'groundRight', 'foreground', 'lens'] as const
+export const placeSchema = z.string().regex(/^(subject|shadow|top|front|ground|groundLeft|groundRight|foreground|lens|P[1-8])$/, 'no such place')
+export type Place = string
+/** Where ambient light is read. */
+export const READ_PLACES = ['subject', 'ground'] as const
+export type ReadPlace = (typeof READ_PLACES)[number]
+
+export const LIGHT_IDS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const
+export const lightIdSchema = z.enum(LIGHT_IDS)
+export type LightId = z.infer<typeof lightIdSchema>
 
 /** A measured fact about one source at one place, held against what the sum had said. */
 export const correctionSchema = z.strictObject({
   id: z.string().min(1).max(64),
   frameId: z.string().min(1).max(64),
-  source: z.enum(['ambient', 'A']),
+  source: z.enum(['ambient', ...LIGHT_IDS]),
   place: placeSchema,
   stops: stops(-20, 20).describe('measured minus predicted'),
   sureStops: stops(0.05, 3).describe('how far off it may be'),
   method: z.enum(['judged', 'meter', 'patch']),
   bound: z.enum(['exact', 'at-least', 'at-most']).describe('a clipped or black patch gives a limit only'),
   strobeId: z.string().max(64).nullable(),
-  modifierId: z.string().max(64).nullable(),
+  modifierIds: z.array(z.string().max(64)).max(4),
   on: z.boolean()
 })
 export type Correction = z.infer<typeof correctionSchema>
 
+const degrees = (most: number) => z.number().min(-most).max(most)
+/**
+ * Where a thing stands, seen from the focus point: distance, turn (0 toward the camera's side, + to the right seen from
+ * above with the camera below) and height angle (+ up).
+ */
+export const spotSchema = z.strictObject({ distanceMm: lengthMm(5, 20000), turnDeg: degrees(180), heightDeg: degrees(90) })
+export type Spot = z.infer<typeof spotSchema>
+
+export const aimSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('place'), place: z.union([z.literal('focus'), placeSchema]) }),
+  z.strictObject({ kind: z.literal('free'), turnDeg: degrees(180), heightDeg: degrees(90) }).describe('the direction it faces')
+])
+export type Aim = z.infer<typeof aimSchema>
+
+export const ROLES = ['key', 'fill', 'rim', 'ground', 'other'] as const
+
 export const lightSchema = z.strictObject({
-  id: z.literal('A'),
+  id: lightIdSchema,
+  name: z.string().trim().min(1, 'a name is needed').max(40),
+  role: z.enum(ROLES),
+  on: z.boolean(),
+  group: z.string().regex(/^[A-F]$/, 'a letter from A to F').nullable(),
   strobe: strobeSchema,
-  modifier: modifierSchema.nullable(),
+  modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),
   powerStops: stops(-14, 0).describe('stops below full'),
-  distanceMm: lengthMm(10, 20000).describe('strobe to subject'),
-  tiltDeg: z.number().min(0).max(89).describe('angle between the strobe and the lens axis, seen from the subject')
+  mount: z.enum(['stand', 'lens']).describe('lens: sits round the lens front and looks where the lens looks'),
+  at: spotSchema,
+  aim: aimSchema,
+  rollDeg: degrees(180).describe('turn of an oblong face about its own axis')
 })
 export type Light = z.infer<typeof lightSchema>
+
+export const cardSchema = z.strictObject({
+  id: z.string().regex(/^K[1-8]$/, 'K1 to K8'),
+  kind: z.enum(['card', 'flag']).describe('a card throws light back, a flag only stops it'),
+  on: z.boolean(),
+  widthMm: lengthMm(5, 3000),
+  heightMm: lengthMm(5, 3000),
+  reflectance: z.number().min(0.005).max(1),
+  at: spotSchema,
+  aim: aimSchema
+})
+export type Card = z.infer<typeof cardSchema>
+
+export const ownPlaceSchema = z.strictObject({
+  id: z.string().regex(/^P[1-8]$/, 'P1 to P8'),
+  name: z.string().trim().min(1, 'a name is needed').max(40),
+  xMm: degrees(20000),
+  yMm: degrees(20000),
+  zMm: degrees(20000),
+  faces: z.enum(['lens', 'up', 'left', 'right']).describe('which way the surface there faces'),
+  reflectance: z.number().min(0.005).max(1)
+})
+export type OwnPlace = z.infer<typeof ownPlaceSchema>
+
+export const SHAPES = ['sheet', 'ellipsoid', 'box', 'cylinder', 'vessel', 'plume'] as const
+export const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
 
 export const settingsSchema = z.strictObject({
   apertureStops: stops(-2, 14),
@@ -78,27 +137,54 @@ export const settingsSchema = z.strictObject({
 })
 export type Settings = z.infer<typeof settingsSchema>
 
+const uniqueIds = (list: readonly { readonly id: string }[], path: string, context: z.RefinementCtx): void =>
+  list.forEach((each, i) => {
+    if (list.findIndex((other) => other.id === each.id) < i) context.addIssue({ code: 'custom', path: [path, i, 'id'], message: `${each.id} is there twice` })
+  })
+
 export const planSchema = z.strictObject({
   format: z.literal(PLAN_FORMAT),
   version: z.literal(PLAN_VERSION),
   title: z.string().trim().min(1, 'a title is needed').max(120),
   look: lookSchema,
   subject: z.strictObject({
+    shape: z.enum(SHAPES),
+    finish: z.enum(FINISHES),
     widthMm: lengthMm(0.1, 5000),
     heightMm: lengthMm(0.1, 5000),
+    depthMm: lengthMm(0.1, 5000).describe('front to back; a sheet has none'),
+    turnDeg: degrees(180).describe('about the upright axis'),
     sharpDepthMm: lengthMm(0.001, 5000).describe('depth that must be sharp'),
     reflectance: z.number().min(0.005).max(1),
     speedMmS: z.number().min(0).max(1e6).describe('speed across the frame, 0 for a still subject')
   }),
   ground: z.strictObject({
-    distanceMm: lengthMm(1, 1e6).describe('from the subject to the ground behind it'),
-    reflectance: z.number().min(0.001).max(1)
+    distanceMm: lengthMm(1, 1e6).describe('from the focus point along the lens axis'),
+    reflectance: z.number().min(0.001).max(1),
+    widthMm: lengthMm(10, 1e6),
+    heightMm: lengthMm(10, 1e6),
+    tiltDeg: degrees(80).describe('0 square to the lens axis, + its top leans away')
   }),
+  table: z
+    .strictObject({ belowMm: lengthMm(0.1, 5000).describe('under the focus point'), widthMm: lengthMm(20, 5000), depthMm: lengthMm(20, 5000), reflectance: z.number().min(0.005).max(1) })
+    .nullable(),
+  room: z
+    .strictObject({
+      widthMm: lengthMm(500, 30000), depthMm: lengthMm(500, 30000), ceilingMm: lengthMm(200, 10000).describe('above the focus point'), floorMm: lengthMm(100, 5000).describe('under it'),
+      wallReflectance: z.number().min(0.01).max(1), ceilingReflectance: z.number().min(0.01).max(1)
+    })
+    .nullable()
+    .describe('walls that throw light back; the focus point is in its middle'),
+  view: z.strictObject({ heightDeg: degrees(90).describe('the camera looks down from above (+) or up from below (−)') }),
   goals: z.strictObject({
     groundStops: stops(-12, 3).describe('ground at most this level'),
     subjectStops: stops(-4, 3),
     toleranceStops: stops(0.05, 2),
-    blurPx: z.number().min(0.1).max(1000)
+    blurPx: z.number().min(0.1).max(1000),
+    places: z
+      .array(z.strictObject({ place: placeSchema, kind: z.enum(['about', 'at-most']), stops: stops(-14, 6), toleranceStops: stops(0.05, 3) }))
+      .max(16)
+      .describe('goals at other places')
   }),
   ambient: z.strictObject({ subject: readingSchema.nullable(), ground: readingSchema.nullable() }),
   camera: cameraSchema,
@@ -111,8 +197,14 @@ export const planSchema = z.strictObject({
     ])
   }),
   settings: settingsSchema,
-  lights: z.tuple([lightSchema]),
+  lights: z.array(lightSchema).min(1, 'a plan has at least one light').max(8),
+  cards: z.array(cardSchema).max(8),
+  places: z.array(ownPlaceSchema).max(8),
   corrections: z.array(correctionSchema).max(500),
   locks: z.array(z.string().min(1).max(60)).max(60).describe('paths of the figures the user will not have changed')
+}).superRefine((plan, context) => {
+  uniqueIds(plan.lights, 'lights', context)
+  uniqueIds(plan.cards, 'cards', context)
+  uniqueIds(plan.places, 'places', context)
 })
 export type Plan = z.infer<typeof planSchema>

@@ -3,20 +3,26 @@
  */
 import { z } from 'zod'
 import { analysisSchema } from '../measure/analyse'
-import { placeSchema, settingsSchema, type Plan } from '../plan/plan'
+import { lightIdSchema, placeSchema, settingsSchema, spotSchema, type Light, type LightId, type Plan } from '../plan/plan'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
-/** What stood on camera and strobe when the frame was taken. */
+export const lightStateSchema = z.strictObject({
+  id: lightIdSchema,
+  on: z.boolean(),
+  powerStops: stops(-14, 0),
+  at: spotSchema,
+  strobeId: z.string().min(1).max(64),
+  modifierIds: z.array(z.string().max(64)).max(4),
+  modifierNames: z.array(z.string().max(80)).max(4)
+})
+export type LightState = z.infer<typeof lightStateSchema>
+
+/** What stood on camera and strobes when the frame was taken. */
 export const snapshotSchema = z.strictObject({
   ...settingsSchema.shape,
   magnification: z.number().min(0.001).max(20),
-  powerStops: stops(-14, 0),
-  distanceMm: z.number().min(10).max(20000),
-  tiltDeg: z.number().min(0).max(89),
-  strobeId: z.string().min(1).max(64),
-  modifierId: z.string().max(64).nullable(),
-  modifierName: z.string().max(80).nullable()
+  lights: z.array(lightStateSchema).min(1).max(8)
 })
 export type Snapshot = z.infer<typeof snapshotSchema>
 
@@ -53,32 +59,34 @@ export const frameSchema = z.strictObject({
 })
 export type Frame = z.infer<typeof frameSchema>
 
-/** The settings of a plan as they stand now. */
-export const snapshotOf = (plan: Plan): Snapshot => {
-  const light = plan.lights[0]
-  return {
-    ...plan.settings,
-    magnification: plan.focus.magnification,
-    powerStops: light.powerStops,
-    distanceMm: light.distanceMm,
-    tiltDeg: light.tiltDeg,
-    strobeId: light.strobe.id,
-    modifierId: light.modifier?.id ?? null,
-    modifierName: light.modifier?.name ?? null
-  }
-}
+/** The settings of a plan as they stand now. @param only the lights that were fired; all that are on when left out */
+export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => ({
+  ...plan.settings,
+  magnification: plan.focus.magnification,
+  lights: plan.lights.map((light) => ({
+    id: light.id, on: only ? only.includes(light.id) : light.on, powerStops: light.powerStops, at: light.at, strobeId: light.strobe.id,
+    modifierIds: light.modifiers.map((each) => each.id), modifierNames: light.modifiers.map((each) => each.name)
+  }))
+})
 
-/** The plan as it stood when a frame was taken; its kit must still be the same for the result to mean anything. */
+/** The plan as it stood when a frame was taken; its kit must still be the same for the result to mean anything. Lights the frame does not know are off. */
 export const planAt = (plan: Plan, snapshot: Snapshot): Plan => {
-  const { apertureStops, shutterStops, isoStops, ndStops, pulsedSync, magnification, powerStops, distanceMm, tiltDeg } = snapshot
+  const { apertureStops, shutterStops, isoStops, ndStops, pulsedSync, magnification } = snapshot
   return {
     ...plan,
     settings: { apertureStops, shutterStops, isoStops, ndStops, pulsedSync },
     focus: { ...plan.focus, magnification },
-    lights: [{ ...plan.lights[0], powerStops, distanceMm, tiltDeg }]
+    lights: plan.lights.map((light) => {
+      const then = snapshot.lights.find((each) => each.id === light.id)
+      return then ? { ...light, on: then.on, powerStops: then.powerStops, at: then.at } : { ...light, on: false }
+    })
   }
 }
 
-/** Same kit on the light as when the frame was taken. */
-export const sameKit = (plan: Plan, snapshot: Snapshot): boolean =>
-  snapshot.strobeId === plan.lights[0].strobe.id && snapshot.modifierId === (plan.lights[0].modifier?.id ?? null)
+export const litIds = (snapshot: Snapshot): LightId[] => snapshot.lights.filter((light) => light.on).map((light) => light.id)
+
+/** Same kit on a light as when the frame was taken. */
+export const sameKit = (light: Light, snapshot: Snapshot): boolean => {
+  const then = snapshot.lights.find((each) => each.id === light.id)
+  return then !== undefined && then.strobeId === light.strobe.id && then.modifierIds.join() === light.modifiers.map((each) => each.id).join()
+}

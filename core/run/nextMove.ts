@@ -3,37 +3,35 @@
  * so leaving and coming back loses nothing.
  */
 import { levelTo8Bit } from '../ambient/blackScale'
-import type { Modifier } from '../kit/kit'
 import { BLACK_VALUE } from '../measure/analyse'
-import type { Plan } from '../plan/plan'
-import { evaluate } from '../ledger/evaluate'
+import { evaluate, type Evaluation } from '../ledger/evaluate'
+import type { Light, LightId, Plan } from '../plan/plan'
+import { keyLight } from '../set/places'
 import { darkenMove, type DarkMove } from '../solve/darken'
 import { isLocked } from '../solve/price'
-import { waysOut, type WayOut } from '../solve/waysOut'
-import type { Frame, Snapshot } from './frame'
-import { snapshotOf } from './frame'
+import { withLight } from '../solve/power'
+import { litIds, snapshotOf, type Frame, type LightState, type Snapshot } from './frame'
 
 export type NextMove =
   | { readonly kind: 'take-black' }
   | { readonly kind: 'judge'; readonly frame: Frame }
   | { readonly kind: 'darken'; readonly move: DarkMove | null; readonly overStops: number }
-  | { readonly kind: 'set-power'; readonly from: number; readonly to: number; readonly after: Plan; readonly errorStops: number }
-  | { readonly kind: 'way-out'; readonly ways: readonly WayOut[]; readonly missStops: number }
-  | { readonly kind: 'ambient-alone'; readonly overStops: number }
-  | { readonly kind: 'no-light' }
-  | { readonly kind: 'power-locked'; readonly wanted: number }
-  | { readonly kind: 'take-lit' }
+  | { readonly kind: 'set-power'; readonly light: LightId; readonly from: number; readonly to: number; readonly after: Plan; readonly errorStops: number }
+  | { readonly kind: 'way-out'; readonly light: LightId; readonly missStops: number }
+  | { readonly kind: 'too-much'; readonly by: 'ambient' | 'others'; readonly light: LightId; readonly overStops: number }
+  | { readonly kind: 'no-light'; readonly light: LightId }
+  | { readonly kind: 'power-locked'; readonly light: LightId; readonly wanted: number }
+  | { readonly kind: 'take-lit'; readonly lights: readonly LightId[]; readonly alone: boolean }
+  | { readonly kind: 'all-off' }
   | { readonly kind: 'done'; readonly frame: Frame; readonly missStops: number }
 
 const near = (a: number, b: number) => Math.abs(a - b) < 1e-6
-
 const sameCamera = (a: Snapshot, b: Snapshot): boolean =>
   near(a.apertureStops, b.apertureStops) && near(a.shutterStops, b.shutterStops) && near(a.isoStops, b.isoStops) &&
   near(a.ndStops, b.ndStops) && near(a.magnification, b.magnification)
-
-const sameLight = (a: Snapshot, b: Snapshot): boolean =>
-  near(a.powerStops, b.powerStops) && near(a.distanceMm, b.distanceMm) && near(a.tiltDeg, b.tiltDeg) &&
-  a.strobeId === b.strobeId && a.modifierId === b.modifierId && a.pulsedSync === b.pulsedSync
+const sameLight = (a: LightState, b: LightState): boolean =>
+  near(a.powerStops, b.powerStops) && near(a.at.distanceMm, b.at.distanceMm) && near(a.at.turnDeg, b.at.turnDeg) && near(a.at.heightDeg, b.at.heightDeg) &&
+  a.strobeId === b.strobeId && a.modifierIds.join() === b.modifierIds.join()
 
 const latest = (frames: readonly Frame[], test: (frame: Frame) => boolean): Frame | null => {
   for (let i = frames.length - 1; i >= 0; i--) if (test(frames[i]!)) return frames[i]!
@@ -44,31 +42,65 @@ const latest = (frames: readonly Frame[], test: (frame: Frame) => boolean): Fram
 const seen = (frame: Frame, groundStops: number): boolean =>
   frame.evidence.length > 0 || (frame.analysis !== null && frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(groundStops)))
 
+/** What to do about one light's power; null when its place comes out as wanted or it has no goal. */
+const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove | null => {
+  const suggestion = evaluation.suggestions[light.id]
+  if (!suggestion) return null
+  const miss = evaluation.ledger.totals[suggestion.place]! - suggestion.goalStops
+  if (Math.abs(miss) <= suggestion.toleranceStops + 1e-9) return null
+  const index = plan.lights.indexOf(light)
+  switch (suggestion.state) {
+    case 'ambient-alone':
+      return { kind: 'too-much', by: 'ambient', light: light.id, overStops: suggestion.missStops }
+    case 'others-alone':
+      return { kind: 'too-much', by: 'others', light: light.id, overStops: suggestion.missStops }
+    case 'no-light':
+      return { kind: 'no-light', light: light.id }
+    case 'ok':
+      break
+    default:
+      return { kind: 'way-out', light: light.id, missStops: suggestion.missStops }
+  }
+  const { mark, errorStops } = suggestion.choice!
+  if (isLocked(plan, 'power', index)) return { kind: 'power-locked', light: light.id, wanted: mark.stops }
+  return { kind: 'set-power', light: light.id, from: light.powerStops, to: mark.stops, after: withLight(plan, index, { powerStops: mark.stops }), errorStops }
+}
+
 /**
+ * The order people work in: the black frame; each light alone, the key first, its power corrected; all together.
  * @param frames the run so far, oldest first
- * @param bag modifiers at hand, for ways out
  */
-export const nextMove = (plan: Plan, frames: readonly Frame[], bag: readonly Modifier[] = []): NextMove => {
+export const nextMove = (plan: Plan, frames: readonly Frame[]): NextMove => {
   const now = snapshotOf(plan)
-  const { ledger, suggestion } = evaluate(plan)
+  const evaluation = evaluate(plan)
+  const { ledger } = evaluation
   const black = latest(frames, (frame) => frame.kind === 'black' && sameCamera(frame.snapshot, now))
-  const ambient = ledger.ambient.ground
+  const ambient = ledger.ambient.ground!
   if (ambient.level > plan.goals.groundStops + 0.05 && (ambient.bound !== 'at-most' || black))
     return { kind: 'darken', move: darkenMove(plan), overStops: ambient.level - plan.goals.groundStops }
   if (!black) return { kind: 'take-black' }
   if (!seen(black, plan.goals.groundStops)) return { kind: 'judge', frame: black }
-  if (suggestion.state === 'ambient-alone') return { kind: 'ambient-alone', overStops: suggestion.missStops }
-  if (suggestion.state === 'no-light') return { kind: 'no-light' }
-  const miss = ledger.totals.subject - plan.goals.subjectStops
-  if (Math.abs(miss) > plan.goals.toleranceStops + 1e-9) {
-    if (suggestion.state !== 'ok') return { kind: 'way-out', ways: waysOut(plan, bag), missStops: suggestion.missStops }
-    const { mark, errorStops } = suggestion.choice!
-    if (isLocked(plan, 'power')) return { kind: 'power-locked', wanted: mark.stops }
-    const after: Plan = { ...plan, lights: [{ ...plan.lights[0], powerStops: mark.stops }] }
-    return { kind: 'set-power', from: plan.lights[0].powerStops, to: mark.stops, after, errorStops }
+  const lit = plan.lights.filter((light) => light.on)
+  if (lit.length === 0) return { kind: 'all-off' }
+  const key = keyLight(plan)
+  const order = [...lit.filter((light) => light.id === key.id), ...lit.filter((light) => light.id !== key.id)]
+  const taken = (ids: readonly LightId[]): Frame | null =>
+    latest(frames, ({ kind, snapshot }) =>
+      kind === 'lit' && sameCamera(snapshot, now) && snapshot.pulsedSync === now.pulsedSync && litIds(snapshot).join() === [...ids].sort().join() &&
+      snapshot.lights.every((light) => !light.on || sameLight(light, now.lights.find((each) => each.id === light.id)!)))
+  const show = (ids: readonly LightId[], alone: boolean): NextMove | null => {
+    const frame = taken(ids)
+    if (!frame) return { kind: 'take-lit', lights: ids, alone }
+    return frame.evidence.length === 0 ? { kind: 'judge', frame } : null
   }
-  const lit = latest(frames, (frame) => frame.kind === 'lit' && sameCamera(frame.snapshot, now) && sameLight(frame.snapshot, now))
-  if (!lit) return { kind: 'take-lit' }
-  if (lit.evidence.length === 0) return { kind: 'judge', frame: lit }
-  return { kind: 'done', frame: lit, missStops: miss }
+  for (const light of order) {
+    const move = powerMove(plan, evaluation, light)
+    if (move) return move
+    const alone = order.length > 1 ? show([light.id], true) : null
+    if (alone) return alone
+  }
+  const ids = order.map((light) => light.id)
+  const together = show(ids, false)
+  if (together) return together
+  return { kind: 'done', frame: taken(ids)!, missStops: ledger.totals.subject! - plan.goals.subjectStops }
 }

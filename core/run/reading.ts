@@ -4,8 +4,10 @@
  */
 import { surfaceStops } from '../ambient/ev'
 import { closeUpLoss } from '../optics/closeup'
-import { ambientCell, strobeCell } from '../ledger/cells'
-import type { AmbientReading, Correction, Place, Plan } from '../plan/plan'
+import { readPlaceOf } from '../ledger/cells'
+import { cellAt, ledgerOf } from '../ledger/ledger'
+import type { SourceId } from '../ledger/terms'
+import type { AmbientReading, Correction, Place, Plan, ReadPlace } from '../plan/plan'
 import { planAt, sameKit, type Evidence, type Frame } from './frame'
 
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
@@ -26,11 +28,12 @@ export const placeOf = (evidence: Evidence): Place => (evidence.kind === 'meter'
 
 export type Lesson =
   | { readonly kind: 'correction'; readonly correction: Correction }
-  | { readonly kind: 'ambient'; readonly place: Place; readonly reading: AmbientReading }
-  | { readonly kind: 'nothing'; readonly why: 'as-predicted-or-darker' | 'ambient-alone' | 'other-kit' | 'strobe-out-of-reach' | 'meter-on-black' }
+  | { readonly kind: 'ambient'; readonly place: ReadPlace; readonly reading: AmbientReading }
+  | { readonly kind: 'nothing'; readonly why: 'as-predicted-or-darker' | 'rest-alone' | 'other-kit' | 'strobe-out-of-reach' | 'meter-on-black' | 'no-such-place' }
 
 /**
- * What one piece of evidence teaches.
+ * What one piece of evidence teaches. A frame with several lights speaks for the one that gives most at that place; the
+ * others are taken out as the sum predicts them.
  * @param plan the plan now; its settings are replaced by the frame's
  * @param id identifier for a new correction
  */
@@ -39,32 +42,37 @@ export const learn = (plan: Plan, frame: Frame, evidence: Evidence, id: string):
   const place = placeOf(evidence)
   const level = measuredLevel(was, evidence)
   const bound = evidence.kind === 'meter' ? 'exact' : evidence.bound
-  const correction = (source: 'ambient' | 'A', predicted: number, measured: number): Lesson => ({
-    kind: 'correction',
-    correction: {
-      id, frameId: frame.id, source, place, stops: measured - predicted, sureStops: SURENESS[evidence.kind], method: evidence.kind, bound,
-      strobeId: source === 'A' ? frame.snapshot.strobeId : null,
-      modifierId: source === 'A' ? frame.snapshot.modifierId : null,
-      on: true
+  const correction = (source: SourceId, predicted: number, measured: number): Lesson => {
+    const light = plan.lights.find((each) => each.id === source)
+    return {
+      kind: 'correction',
+      correction: {
+        id, frameId: frame.id, source, place, stops: measured - predicted, sureStops: SURENESS[evidence.kind], method: evidence.kind, bound,
+        strobeId: light?.strobe.id ?? null, modifierIds: light?.modifiers.map((each) => each.id) ?? [], on: true
+      }
     }
-  })
-  const without: Plan = { ...was, corrections: [] }
-  const ambient = ambientCell(without, place)
+  }
+  const plain = ledgerOf({ ...was, corrections: [] })
+  const corrected = ledgerOf(was)
+  if (!plain.places.includes(place)) return { kind: 'nothing', why: 'no-such-place' }
   if (frame.kind === 'black') {
     if (evidence.kind === 'meter') return { kind: 'nothing', why: 'meter-on-black' }
-    if (ambient.state === 'unknown') return { kind: 'ambient', place, reading: ambientFromLevel(was, level, bound === 'at-most' ? 'at-most' : 'exact') }
-    if (bound === 'at-most' && ambientCell(was, place).level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
-    return correction('ambient', ambient.level, level)
+    const read = readPlaceOf(place)
+    if (plain.ambient[place]!.state === 'unknown') return { kind: 'ambient', place: read, reading: ambientFromLevel(was, level, bound === 'at-most' ? 'at-most' : 'exact') }
+    if (bound === 'at-most' && corrected.ambient[place]!.level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
+    return correction('ambient', plain.ambient[place]!.level, level)
   }
-  if (!sameKit(plan, frame.snapshot)) return { kind: 'nothing', why: 'other-kit' }
-  const strobe = strobeCell(without, place)
-  if (strobe.state !== 'known') return { kind: 'nothing', why: 'strobe-out-of-reach' }
-  if (bound === 'at-most' && strobeCell(was, place).level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
-  const corrected = ambientCell(was, place)
-  // A flash meter reads the flash alone; a picture shows both, so the ambient is taken out.
-  const rest = evidence.kind === 'meter' || corrected.state !== 'known' ? 2 ** level : 2 ** level - 2 ** corrected.level
-  if (!(rest > 2 ** level * 0.03)) return { kind: 'nothing', why: 'ambient-alone' }
-  return correction('A', strobe.level, Math.log2(rest))
+  const rows = plain.rows.filter((row) => row.source !== 'ambient' && row.cells[place]!.state === 'known')
+  if (rows.length === 0) return { kind: 'nothing', why: 'strobe-out-of-reach' }
+  const most = rows.reduce((best, row) => (row.cells[place]!.level > best.cells[place]!.level ? row : best))
+  if (!sameKit(plan.lights.find((light) => light.id === most.source)!, frame.snapshot)) return { kind: 'nothing', why: 'other-kit' }
+  if (bound === 'at-most' && cellAt(corrected, most.source, place)!.level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
+  // A flash meter reads the flash alone; a picture shows everything, so the rest is taken out.
+  let rest = evidence.kind === 'meter' ? 0 : 2 ** corrected.ambient[place]!.level
+  for (const row of corrected.rows) if (row.source !== 'ambient' && row.source !== most.source) rest += 2 ** row.cells[place]!.level
+  const own = 2 ** level - rest
+  if (!(own > 2 ** level * 0.03)) return { kind: 'nothing', why: 'rest-alone' }
+  return correction(most.source, most.cells[place]!.level, Math.log2(own))
 }
 
 /** A level seen through the lens at known settings, as the ambient reading it amounts to. */

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
-import { strobeCell } from '../ledger/cells'
 import { countPixels, finishCount, newCounter } from '../measure/analyse'
 import type { Plan } from '../plan/plan'
 import { darkenMove, darkMoves } from '../solve/darken'
+import { moveGroup, withBestPower, withLight } from '../solve/power'
 import { waysOut } from '../solve/waysOut'
-import { testLens, testModifier, testPlan, testStrobe } from '../testing'
+import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { changesBetween } from './changes'
 import { snapshotOf, type Evidence, type Frame } from './frame'
 import { nextMove } from './nextMove'
@@ -20,37 +20,38 @@ const judged = (levelStops: number, place: 'subject' | 'ground' = 'subject'): Ev
 const log = (plan: Plan, taken: Frame): Plan => taken.evidence.reduce((p, each, i) => takeIn(p, learn(p, taken, each, `${taken.id}-${i}`)), plan)
 
 describe('ways out at the ends of the dial', () => {
-  const tooBright = testPlan((p) => { p.lights[0].distanceMm = 60; p.settings.apertureStops = 3; p.focus.magnification = 0.2 })
-  const tooDim = testPlan((p) => { p.lights[0].distanceMm = 1500; p.settings.apertureStops = 9; p.lights[0].modifier = testModifier({ lossStops: 2 }) })
+  const tooBright = testPlan((p) => { p.lights[0]!.at = { distanceMm: 60, turnDeg: 40, heightDeg: 0 }; p.settings.apertureStops = 3; p.focus.magnification = 0.2 })
+  const tooDim = testPlan((p) => { p.lights[0]!.at = { distanceMm: 1500, turnDeg: 40, heightDeg: 0 }; p.settings.apertureStops = 9; p.lights[0]!.modifiers = [testModifier({ lossStops: 2 })] })
 
   test('lowest power still too bright: farther, diffusion, ND, smaller aperture; each does what it says', () => {
-    expect(evaluate(tooBright).suggestion.state).toBe('too-bright')
-    const ways = waysOut(tooBright, [testModifier({ id: 'thick', name: 'Thick sheet', lossStops: 4 })])
+    expect(evaluate(tooBright).suggestions.A!.state).toBe('too-bright')
+    const ways = waysOut(tooBright, 0, [testModifier({ id: 'thick', name: 'Thick sheet', lossStops: 4 })])
     expect(new Set(ways.map((way) => way.control))).toEqual(new Set(['distance', 'modifier', 'aperture', 'nd']))
     for (const way of ways) {
-      const miss = evaluate(way.after).ledger.totals.subject - way.after.goals.subjectStops
+      const miss = evaluate(way.after).ledger.totals.subject! - way.after.goals.subjectStops
       expect(miss).toBeCloseTo(way.suggestion.missStops, 6)
       expect(way.solves).toBe(Math.abs(miss) <= way.after.goals.toleranceStops + 1e-6)
     }
     expect(ways[0]!.solves).toBe(true)
   })
   test('full power too dim: closer, bare head, wider aperture, higher ISO', () => {
-    const ways = waysOut(tooDim)
+    const ways = waysOut(tooDim, 0)
     expect(new Set(ways.map((way) => way.control))).toEqual(new Set(['distance', 'modifier', 'aperture', 'iso']))
     expect(ways.find((way) => way.control === 'iso')!.price.ambientSubject).toBe(0)
   })
   test('locked controls are left alone', () => {
-    const locked = { ...tooDim, locks: ['settings.isoStops', 'lights.0.distanceMm'] }
-    expect(waysOut(locked).map((way) => way.control)).not.toContain('iso')
-    expect(waysOut(locked).map((way) => way.control)).not.toContain('distance')
+    const locked = { ...tooDim, locks: ['settings.isoStops', 'lights.0.at.distanceMm'] }
+    expect(waysOut(locked, 0).map((way) => way.control)).not.toContain('iso')
+    expect(waysOut(locked, 0).map((way) => way.control)).not.toContain('distance')
   })
-  test('nothing to offer where a mark on the dial does it', () => expect(waysOut(testPlan())).toEqual([]))
+  test('nothing to offer where a mark on the dial does it', () => expect(waysOut(testPlan(), 0)).toEqual([]))
   test('a dial of whole stops is helped by a small move', () => {
-    const coarse = testPlan((p) => { p.lights[0] = { ...p.lights[0], strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 } }) } })
-    coarse.lights[0].distanceMm *= 2 ** ((evaluate(coarse).suggestion.missStops + 0.5) / 2)
-    const state = evaluate(coarse).suggestion.state
+    let coarse = testPlan((p) => { p.lights[0] = testLight({ strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 } }) }) })
+    const first = evaluate(coarse).suggestions.A!.missStops
+    coarse = withLight(coarse, 0, { at: { ...coarse.lights[0]!.at, distanceMm: 200 * 2 ** ((first + 0.5) / 2) } })
+    const state = evaluate(coarse).suggestions.A!.state
     expect(state).toBe('coarse')
-    expect(waysOut(coarse).some((way) => way.control === 'distance' && way.solves)).toBe(true)
+    expect(waysOut(coarse, 0).some((way) => way.control === 'distance' && way.solves)).toBe(true)
   })
 })
 
@@ -79,8 +80,8 @@ describe('darkening', () => {
       fc.property(fc.double({ min: 5, max: 18, noNaN: true }), (ev) => {
         const plan = lamp(ev)
         const move = darkenMove(plan)
-        if (!move) return expect(evaluate(plan).ledger.ambient.ground.level).toBeLessThanOrEqual(plan.goals.groundStops + 1e-6)
-        const level = evaluate(move.after).ledger.ambient.ground.level
+        if (!move) return expect(evaluate(plan).ledger.ambient.ground!.level).toBeLessThanOrEqual(plan.goals.groundStops + 1e-6)
+        const level = evaluate(move.after).ledger.ambient.ground!.level
         const atEnd = move.to === (move.control === 'shutter' ? 8 : move.control === 'aperture' ? 10 : move.to)
         expect(level <= plan.goals.groundStops + 1e-6 || atEnd).toBe(true)
       })
@@ -94,33 +95,33 @@ describe('readings', () => {
       fc.property(fc.double({ min: -4, max: 3, noNaN: true }), (seen) => {
         const plan = testPlan()
         const taken = frame(plan, 'lit', [judged(seen)])
-        expect(evaluate(log(plan, taken)).ledger.totals.subject).toBeCloseTo(seen, 6)
+        expect(evaluate(log(plan, taken)).ledger.totals.subject!).toBeCloseTo(seen, 6)
       })
     )
   })
   test('ambient is taken out before the strobe is corrected', () => {
     const plan = testPlan((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 15.5 }, bound: 'exact', via: 'lens', atMagnification: p.focus.magnification } })
-    plan.lights[0].powerStops = evaluate(plan).suggestion.choice!.mark.stops
+    plan.lights[0]!.powerStops = evaluate(plan).suggestions.A!.choice!.mark.stops
     const taken = frame(plan, 'lit', [judged(0.5)])
-    expect(evaluate(log(plan, taken)).ledger.totals.subject).toBeCloseTo(0.5, 6)
+    expect(evaluate(log(plan, taken)).ledger.totals.subject!).toBeCloseTo(0.5, 6)
     const explained = learn(plan, frame(plan, 'lit'), judged(-0.51), 'x')
-    expect(explained).toMatchObject({ kind: 'nothing', why: 'ambient-alone' })
+    expect(explained).toMatchObject({ kind: 'nothing', why: 'rest-alone' })
   })
   test('a flash meter in tenths: 8·6 at the card against f/16 focused at 1:1 reads 3.4 stops under', () => {
     const plan = testPlan((p) => { p.settings.apertureStops = 8; p.focus.magnification = 1; p.subject.reflectance = 0.18 })
     expect(measuredLevel(plan, { kind: 'meter', apertureStops: 6.6, isoStops: 0 })).toBeCloseTo(6.6 - 10, 9)
     const lesson = learn(plan, frame(plan, 'lit'), { kind: 'meter', apertureStops: 6.6, isoStops: 0 }, 'm')
     expect(lesson).toMatchObject({ kind: 'correction', correction: { method: 'meter', sureStops: 0.1 } })
-    expect(strobeCell(takeIn(plan, lesson), 'subject').level).toBeCloseTo(-3.4, 9)
+    expect(evaluate(takeIn(plan, lesson)).ledger.flash.subject!).toBeCloseTo(-3.4, 9)
   })
   test('a black frame gives the ambient where none was known, and corrects it where it was', () => {
     const plan = testPlan((p) => { p.settings.shutterStops = 6 })
     const first = frame(plan, 'black', [judged(-4, 'ground')])
     const learned = log(plan, first)
     expect(learned.ambient.ground).not.toBeNull()
-    expect(evaluate(learned).ledger.ambient.ground.level).toBeCloseTo(-4, 2)
+    expect(evaluate(learned).ledger.ambient.ground!.level).toBeCloseTo(-4, 2)
     const again = log(learned, frame(learned, 'black', [judged(-5, 'ground')]))
-    expect(evaluate(again).ledger.ambient.ground.level).toBeCloseTo(-5, 2)
+    expect(evaluate(again).ledger.ambient.ground!.level).toBeCloseTo(-5, 2)
   })
   test('a patch at the file’s floor does not lift a darker prediction', () => {
     const plan = testPlan((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 1 }, bound: 'exact', via: 'reflected', atMagnification: 1 } })
@@ -129,7 +130,7 @@ describe('readings', () => {
   })
   test('a frame from other kit teaches nothing about this kit', () => {
     const old = frame(testPlan(), 'lit')
-    const now = testPlan((p) => { p.lights[0].modifier = testModifier() })
+    const now = testPlan((p) => { p.lights[0]!.modifiers = [testModifier()] })
     expect(learn(now, old, judged(-1), 'x')).toMatchObject({ why: 'other-kit' })
   })
   test('judging the same frame again replaces the first opinion', () => {
@@ -138,7 +139,7 @@ describe('readings', () => {
     const once = takeIn(plan, learn(plan, taken, judged(-1), 'a'))
     const twice = takeIn(once, learn(once, taken, judged(-0.5), 'b'))
     expect(twice.corrections).toHaveLength(1)
-    expect(evaluate(twice).ledger.totals.subject).toBeCloseTo(-0.5, 6)
+    expect(evaluate(twice).ledger.totals.subject!).toBeCloseTo(-0.5, 6)
   })
 })
 
@@ -189,9 +190,50 @@ describe('the run, move by move', () => {
     const plan = testPlan()
     const black = frame(plan, 'black', [judged(-8, 'ground')])
     const ready = log(plan, black)
-    const under = { ...ready, lights: [{ ...ready.lights[0], powerStops: ready.lights[0].powerStops - 2 }] as Plan['lights'] }
+    const under = withLight(ready, 0, { powerStops: ready.lights[0]!.powerStops - 2 })
     expect(nextMove({ ...under, locks: ['lights.0.powerStops'] }, [black]).kind).toBe('power-locked')
-    const far = { ...ready, lights: [{ ...ready.lights[0], distanceMm: 6000, powerStops: 0 }] as Plan['lights'], lens: testLens() }
+    const far = { ...withLight(ready, 0, { at: { ...ready.lights[0]!.at, distanceMm: 6000 }, powerStops: 0 }), lens: testLens() }
     expect(nextMove(far, [black])).toMatchObject({ kind: 'way-out' })
+  })
+
+  test('two lights: each alone, the key first, then both; what each frame showed corrects the light it isolates', () => {
+    let plan = testPlan((p) => {
+      p.subject.shape = 'ellipsoid'
+      p.lights[0]!.at = { distanceMm: 200, turnDeg: 75, heightDeg: 10 }
+      p.lights.push(testLight({ id: 'B', name: 'Fill', role: 'fill', at: { distanceMm: 300, turnDeg: -50, heightDeg: 10 } }))
+      p.goals.places = [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 1 / 3 }]
+    })
+    plan = withBestPower(withBestPower(withBestPower(plan, 0), 1), 0)
+    const black = frame(plan, 'black', [judged(-8, 'ground')])
+    const frames = [black]
+    plan = log(plan, black)
+    expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['A'], alone: true })
+    const only = (ids: ('A' | 'B')[], evidence: Evidence[]): Frame => ({ ...frame(plan, 'lit', evidence), snapshot: snapshotOf(plan, ids) })
+    const keyAlone = only(['A'], [judged(evaluate(plan).ledger.rows[1]!.cells.subject!.level)])
+    frames.push(keyAlone)
+    plan = log(plan, keyAlone)
+    expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['B'], alone: true })
+    const fillAlone = only(['B'], [judged(evaluate(plan).ledger.rows[2]!.cells.shadow!.level - 1, 'shadow' as 'subject')])
+    frames.push(fillAlone)
+    plan = log(plan, fillAlone)
+    expect(plan.corrections.at(-1)).toMatchObject({ source: 'B', place: 'shadow' })
+    expect(plan.corrections.at(-1)!.stops).toBeCloseTo(-1, 6)
+    const move = nextMove(plan, frames)
+    expect(move).toMatchObject({ kind: 'set-power', light: 'B' })
+    if (move.kind !== 'set-power') return
+    plan = move.after
+    expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['B'] })
+    frames.push(only(['B'], [judged(-1.5, 'shadow' as 'subject')]))
+    expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['A', 'B'], alone: false })
+    frames.push(only(['A', 'B'], [judged(0)]))
+    expect(nextMove(plan, frames).kind).toBe('done')
+    expect(changesBetween(frames[1]!.snapshot, frames[2]!.snapshot).map((each) => [each.light, each.control, each.to])).toEqual([['A', 'switch', false], ['B', 'switch', true]])
+  })
+  test('a group moves as one, each light on its own dial', () => {
+    const plan = testPlan((p) => {
+      p.lights = [testLight({ group: 'A', powerStops: -4 }), testLight({ id: 'B', group: 'A', powerStops: -5, strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -6 } }) }), testLight({ id: 'C', powerStops: -3 })]
+    })
+    expect(moveGroup(plan, 'A', 1 / 3).lights.map((light) => light.powerStops)).toEqual([-4 + 1 / 3, -5, -3])
+    expect(moveGroup(plan, 'A', -2).lights.map((light) => light.powerStops)).toEqual([-6, -6, -3])
   })
 })

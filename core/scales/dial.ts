@@ -94,8 +94,15 @@ export interface DialChoice {
 /** The mark nearest to a wanted power, with the rounding error, and how far the dial falls short. */
 export const chooseOnDial = (dial: Dial, wantedStops: number): DialChoice => {
   const marks = dialMarks(dial)
-  let mark = marks[0]!
-  for (const candidate of marks) if (Math.abs(candidate.stops - wantedStops) < Math.abs(mark.stops - wantedStops) - 1e-9) mark = candidate
+  // Marks rise: halve until two neighbours are left; the lower one on a tie.
+  let low = 0
+  let high = marks.length - 1
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (marks[middle]!.stops <= wantedStops) low = middle
+    else high = middle
+  }
+  const mark = marks[high]!.stops - wantedStops < wantedStops - marks[low]!.stops - 1e-9 ? marks[high]! : marks[low]!
   const beyond = wantedStops > 0 ? wantedStops : Math.min(0, wantedStops - marks[0]!.stops)
   return { mark, errorStops: mark.stops - wantedStops, beyondStops: Math.abs(beyond) < 1e-9 ? 0 : beyond }
 }

@@ -35,6 +35,9 @@ const withSetting = (plan: Plan, key: 'shutterStops' | 'apertureStops' | 'isoSto
   settings: { ...plan.settings, [key]: value }
 })
 
+/** Power left above in the light that has least, stops. */
+export const leastReserve = (plan: Plan): number => Math.min(...plan.lights.filter((light) => light.on).map((light) => -light.powerStops), 14)
+
 const last = (marks: readonly { stops: number }[], fallback: number): number => marks[marks.length - 1]?.stops ?? fallback
 
 export const darkMoves = (plan: Plan): DarkMove[] => {
@@ -53,7 +56,7 @@ export const darkMoves = (plan: Plan): DarkMove[] => {
     const price = priceOf(plan, after, was, is)
     return {
       control, from: settings[key], to, after, price, locked: isLocked(plan, control),
-      strobeMustFind: Math.max(0, -price.strobeSubject), strobeHas: -plan.lights[0].powerStops
+      strobeMustFind: Math.max(0, -price.strobeSubject), strobeHas: leastReserve(plan)
     }
   })
 }
@@ -64,7 +67,7 @@ export const darkMoves = (plan: Plan): DarkMove[] => {
  * @returns null when nothing is left to move
  */
 export const darkenMove = (plan: Plan): DarkMove | null => {
-  const ambient = evaluate(plan).ledger.ambient.ground.level
+  const ambient = evaluate(plan).ledger.ambient.ground!.level
   const need = ambient - plan.goals.groundStops
   if (!(need > 1e-9)) return null
   const all = darkMoves(plan).filter((move) => !move.locked && move.price.ambientGround < -1e-6)

@@ -5,7 +5,7 @@
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { PLAN_FORMAT, PLAN_VERSION, type Look, type Plan } from '../plan/plan'
-import { suggestPower } from '../ledger/suggest'
+import { withBestPower } from './power'
 
 interface Start {
   readonly fNumber: number
@@ -13,7 +13,8 @@ interface Start {
   readonly groundMm: number
   readonly groundReflectance: number
   readonly distanceMm: number
-  readonly tiltDeg: number
+  readonly turnDeg: number
+  readonly heightDeg: number
   readonly sharpDepthMm: number
   readonly widthMm: number
   readonly speedMmS: number
@@ -21,10 +22,10 @@ interface Start {
 }
 
 const STARTS: Record<Look, Start> = {
-  'black-still': { fNumber: 16, groundStops: -7, groundMm: 900, groundReflectance: 0.02, distanceMm: 200, tiltDeg: 40, sharpDepthMm: 4, widthMm: 22, speedMmS: 0, ambientEv: null },
-  'black-soft': { fNumber: 11, groundStops: -5, groundMm: 500, groundReflectance: 0.04, distanceMm: 250, tiltDeg: 30, sharpDepthMm: 8, widthMm: 40, speedMmS: 0, ambientEv: null },
-  'daylight-fill': { fNumber: 8, groundStops: -1, groundMm: 900, groundReflectance: 0.18, distanceMm: 400, tiltDeg: 25, sharpDepthMm: 10, widthMm: 60, speedMmS: 50, ambientEv: 12 },
-  plume: { fNumber: 8, groundStops: -7, groundMm: 1500, groundReflectance: 0.04, distanceMm: 350, tiltDeg: 80, sharpDepthMm: 20, widthMm: 120, speedMmS: 250, ambientEv: null }
+  'black-still': { fNumber: 16, groundStops: -7, groundMm: 900, groundReflectance: 0.02, distanceMm: 200, turnDeg: 35, heightDeg: 20, sharpDepthMm: 4, widthMm: 22, speedMmS: 0, ambientEv: null },
+  'black-soft': { fNumber: 11, groundStops: -5, groundMm: 500, groundReflectance: 0.04, distanceMm: 250, turnDeg: 25, heightDeg: 20, sharpDepthMm: 8, widthMm: 40, speedMmS: 0, ambientEv: null },
+  'daylight-fill': { fNumber: 8, groundStops: -1, groundMm: 900, groundReflectance: 0.18, distanceMm: 400, turnDeg: 20, heightDeg: 15, sharpDepthMm: 10, widthMm: 60, speedMmS: 50, ambientEv: 12 },
+  plume: { fNumber: 8, groundStops: -7, groundMm: 1500, groundReflectance: 0.04, distanceMm: 350, turnDeg: 80, heightDeg: 0, sharpDepthMm: 20, widthMm: 120, speedMmS: 250, ambientEv: null }
 }
 
 export interface LookKit {
@@ -47,14 +48,21 @@ export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
     title,
     look,
     subject: {
+      shape: look === 'plume' ? 'plume' : 'ellipsoid',
+      finish: 'matt',
       widthMm: start.widthMm,
       heightMm: start.widthMm * 0.6,
+      depthMm: Math.max(start.sharpDepthMm * 2, start.widthMm * 0.4),
+      turnDeg: 0,
       sharpDepthMm: start.sharpDepthMm,
       reflectance: 0.18,
       speedMmS: start.speedMmS
     },
-    ground: { distanceMm: start.groundMm, reflectance: start.groundReflectance },
-    goals: { groundStops: start.groundStops, subjectStops: 0, toleranceStops: 1 / 3, blurPx: 3 },
+    ground: { distanceMm: start.groundMm, reflectance: start.groundReflectance, widthMm: 1000, heightMm: 800, tiltDeg: 0 },
+    table: null,
+    room: null,
+    view: { heightDeg: 0 },
+    goals: { groundStops: start.groundStops, subjectStops: 0, toleranceStops: 1 / 3, blurPx: 3, places: [] },
     ambient: {
       subject: start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification },
       ground: start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification }
@@ -70,12 +78,15 @@ export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
       pulsedSync: camera.pulsedSync && kit.strobe.pulsedSync
     },
     lights: [
-      { id: 'A', strobe: kit.strobe, modifier: kit.modifier, powerStops: -3, distanceMm: start.distanceMm, tiltDeg: start.tiltDeg }
+      {
+        id: 'A', name: 'Key', role: 'key', on: true, group: null, strobe: kit.strobe, modifiers: kit.modifier ? [kit.modifier] : [], powerStops: -3, mount: 'stand',
+        at: { distanceMm: start.distanceMm, turnDeg: start.turnDeg, heightDeg: start.heightDeg }, aim: { kind: 'place', place: 'focus' }, rollDeg: 0
+      }
     ],
+    cards: [],
+    places: [],
     corrections: [],
     locks: []
   }
-  const suggestion = suggestPower(plan)
-  if (suggestion.choice) plan.lights[0].powerStops = suggestion.choice.mark.stops
-  return plan
+  return withBestPower(plan, 0)
 }

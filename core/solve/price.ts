@@ -7,15 +7,15 @@ import { depthOf, markedFNumber } from '../ledger/verdicts'
 
 export type Control = 'shutter' | 'aperture' | 'iso' | 'nd' | 'power' | 'distance' | 'modifier' | 'pulsed'
 
-/** Plan path a control stands at, as locks name it. */
-export const CONTROL_PATH: Record<Control, string> = {
+/** Plan path a control stands at, as locks name it; those of a light follow `lights.<index>.`. */
+const CONTROL_PATH: Record<Control, string> = {
   shutter: 'settings.shutterStops',
   aperture: 'settings.apertureStops',
   iso: 'settings.isoStops',
   nd: 'settings.ndStops',
-  power: 'lights.0.powerStops',
-  distance: 'lights.0.distanceMm',
-  modifier: 'lights.0.modifier',
+  power: 'powerStops',
+  distance: 'at.distanceMm',
+  modifier: 'modifiers',
   pulsed: 'settings.pulsedSync'
 }
 
@@ -33,12 +33,16 @@ export interface Price {
 const change = (after: number, before: number): number => (after === before || !Number.isFinite(after - before) ? 0 : after - before)
 
 export const priceOf = (before: Plan, after: Plan, was: Evaluation = evaluate(before), is: Evaluation = evaluate(after)): Price => ({
-  ambientSubject: change(is.ledger.ambient.subject.level, was.ledger.ambient.subject.level),
-  ambientGround: change(is.ledger.ambient.ground.level, was.ledger.ambient.ground.level),
-  strobeSubject: change(is.ledger.strobe.subject.level, was.ledger.strobe.subject.level),
-  strobeGround: change(is.ledger.strobe.ground.level, was.ledger.strobe.ground.level),
+  ambientSubject: change(is.ledger.ambient.subject!.level, was.ledger.ambient.subject!.level),
+  ambientGround: change(is.ledger.ambient.ground!.level, was.ledger.ambient.ground!.level),
+  strobeSubject: change(is.ledger.flash.subject!, was.ledger.flash.subject!),
+  strobeGround: change(is.ledger.flash.ground!, was.ledger.flash.ground!),
   depthMm: change(depthOf(after).totalMm, depthOf(before).totalMm),
   fNumber: markedFNumber(after) - markedFNumber(before)
 })
 
-export const isLocked = (plan: Plan, control: Control): boolean => plan.locks.includes(CONTROL_PATH[control])
+/** @param light index of the light a power, distance or modifier belongs to */
+export const lockPath = (control: Control, light = 0): string =>
+  control === 'power' || control === 'distance' || control === 'modifier' ? `lights.${light}.${CONTROL_PATH[control]}` : CONTROL_PATH[control]
+
+export const isLocked = (plan: Plan, control: Control, light = 0): boolean => plan.locks.includes(lockPath(control, light))

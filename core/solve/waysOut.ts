@@ -3,10 +3,11 @@
  * dial's steps too wide. Each way changes one thing, then sets the best power, and is priced by evaluating the plan again.
  */
 import type { Modifier } from '../kit/kit'
-import { distanceForStops, distanceStops } from '../light/strobe'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
+import { evaluate } from '../ledger/evaluate'
+import type { Suggestion } from '../ledger/suggest'
 import type { Plan } from '../plan/plan'
-import { suggestPower, type Suggestion } from '../ledger/suggest'
+import { withLight } from './power'
 import { apertureRange } from './darken'
 import { isLocked, priceOf, type Control, type Price } from './price'
 
@@ -27,46 +28,65 @@ export interface WayOut {
 const NEAREST_MM = 30
 const FARTHEST_MM = 5000
 
-const finish = (plan: Plan, control: WayOut['control'], from: number | string, to: number | string, changed: Plan): WayOut => {
-  const suggestion = suggestPower(changed)
-  const after: Plan = suggestion.choice
-    ? { ...changed, lights: [{ ...changed.lights[0], powerStops: suggestion.choice.mark.stops }] }
-    : changed
+export const modifierNames = (modifiers: readonly Modifier[]): string => modifiers.map((each) => each.name).join(' + ')
+
+/** Distance at which the light gives its place `excess` stops less than now, found by evaluating the set: near sources do not follow the inverse square. */
+const reachFor = (plan: Plan, index: number, excess: number): number => {
+  const light = plan.lights[index]!
+  const missAt = (distanceMm: number): number => {
+    const miss = evaluate(withLight(plan, index, { at: { ...light.at, distanceMm } })).suggestions[light.id]?.missStops
+    return miss === undefined || !Number.isFinite(miss) ? -20 : miss
+  }
+  let near = Math.max(NEAREST_MM, Math.min(light.at.distanceMm, excess > 0 ? light.at.distanceMm : NEAREST_MM))
+  let far = excess > 0 ? FARTHEST_MM : light.at.distanceMm
+  for (let i = 0; i < 14 && far / near > 1.005; i++) {
+    const middle = Math.sqrt(near * far)
+    // Too bright means farther, too dim nearer; inside the dial either end will do, the one that changes least is kept.
+    const miss = missAt(middle)
+    if (Math.abs(miss) < 0.02) return Math.round(middle)
+    if (miss > 0) near = middle
+    else far = middle
+  }
+  return Math.round(excess > 0 ? far : near)
+}
+
+const finish = (plan: Plan, index: number, control: WayOut['control'], from: number | string, to: number | string, changed: Plan): WayOut | null => {
+  const suggestion = evaluate(changed).suggestions[plan.lights[index]!.id]
+  if (!suggestion) return null
+  const after = suggestion.choice ? withLight(changed, index, { powerStops: suggestion.choice.mark.stops }) : changed
   return { control, from, to, after, suggestion, solves: suggestion.state === 'ok', price: priceOf(plan, after) }
 }
 
 /**
  * @param plan the plan as it stands
+ * @param index the light whose dial has run out
  * @param bag modifiers at hand
  * @returns ways in the order people prefer them (distance, modifier, aperture, ISO, ND), those that solve it first;
  *          empty when a mark on the dial already does it. Locked controls are left alone.
  */
-export const waysOut = (plan: Plan, bag: readonly Modifier[] = []): WayOut[] => {
-  const now = suggestPower(plan)
-  if (now.state === 'ok' || now.state === 'no-light' || now.state === 'ambient-alone') return []
+export const waysOut = (plan: Plan, index: number, bag: readonly Modifier[] = []): WayOut[] => {
+  const light = plan.lights[index]!
+  const now = evaluate(plan).suggestions[light.id]
+  if (!now || !['coarse', 'too-bright', 'too-dim'].includes(now.state)) return []
   const excess = now.missStops
-  const light = plan.lights[0]
   const { settings, camera } = plan
   const ways: WayOut[] = []
   const add = (control: WayOut['control'], from: number | string, to: number | string, changed: Plan) => {
-    if (!isLocked(plan, control) && from !== to) ways.push(finish(plan, control, from, to, changed))
+    const way = !isLocked(plan, control, index) && from !== to ? finish(plan, index, control, from, to, changed) : null
+    if (way) ways.push(way)
   }
-  const withLight = (part: Partial<typeof light>): Plan => ({ ...plan, lights: [{ ...light, ...part }] })
   const withSettings = (part: Partial<typeof settings>): Plan => ({ ...plan, settings: { ...settings, ...part } })
-
-  const distance = Math.round(distanceForStops(distanceStops(light.distanceMm) - excess))
-  const reachable = Math.min(FARTHEST_MM, Math.max(NEAREST_MM, distance))
-  add('distance', light.distanceMm, reachable, withLight({ distanceMm: reachable }))
-
-  const worn = light.modifier?.lossStops ?? 0
-  const candidates: (Modifier | null)[] = [null, ...bag]
-  const useful = candidates
-    .filter((each) => each?.id !== light.modifier?.id)
-    .map((each) => ({ each, gain: worn - (each?.lossStops ?? 0) }))
+  if (light.mount === 'stand') {
+    const reachable = reachFor(plan, index, excess)
+    add('distance', light.at.distanceMm, reachable, withLight(plan, index, { at: { ...light.at, distanceMm: reachable } }))
+  }
+  // One layer more, or one less, of what is at hand.
+  const less = light.modifiers.map((each) => ({ name: light.modifiers.filter((other) => other !== each), gain: each.lossStops }))
+  const more = light.modifiers.length < 4 ? bag.filter((each) => !light.modifiers.some((on) => on.id === each.id)).map((each) => ({ name: [...light.modifiers, each], gain: -each.lossStops })) : []
+  const useful = [...less, ...more]
     .filter(({ gain }) => Math.sign(gain) === -Math.sign(excess) && gain !== 0)
     .sort((a, b) => Math.abs(a.gain + excess) - Math.abs(b.gain + excess))
-  for (const { each } of useful.slice(0, 2)) add('modifier', light.modifier?.name ?? '', each?.name ?? '', withLight({ modifier: each }))
-
+  for (const { name: modifiers } of useful.slice(0, 2)) add('modifier', modifierNames(light.modifiers), modifierNames(modifiers), withLight(plan, index, { modifiers }))
   const [widest, narrowest] = apertureRange(plan)
   const apertures = marksBetween(marksOf('aperture', camera.step), widest, narrowest)
   if (apertures.length) {

@@ -1,0 +1,62 @@
+/**
+ * Checks of the set: what goes wrong with it, why, what would cure it and what the cure does in stops. A cure that can be
+ * carried out holds the whole plan after it, evaluated, so that what it promises is what the sum says.
+ */
+import type { Modifier } from '../kit/kit'
+import { cellAt, ledgerOf } from '../ledger/ledger'
+import { evaluate, type Evaluation } from '../ledger/evaluate'
+import type { Light, LightId, Place, Plan } from '../plan/plan'
+import { transportOf, type Transport } from '../set/transport'
+import { frameChecks } from './inFrame'
+import { flareChecks } from './flare'
+import { groupChecks } from './groups'
+import { mirrorChecks } from './mirrors'
+import { reachChecks } from './reach'
+import { shadowChecks } from './shadow'
+import { spillChecks } from './spill'
+
+export type CheckKind = 'in-frame' | 'hidden' | 'into-lens' | 'spill' | 'mirror-flat' | 'mirror-curved' | 'shadow' | 'too-dim' | 'too-bright' | 'group'
+export type CureKind = 'turn' | 'raise' | 'away' | 'narrow' | 'modifier' | 'flag' | 'ground-back' | 'distance' | 'control' | 'split'
+
+export interface Cure {
+  readonly kind: CureKind
+  readonly figures: Readonly<Record<string, number>>
+  readonly name?: string
+  /** what it changes, in stops, at the place the check is about; null when no level changes */
+  readonly effectStops: number | null
+  /** null: a thing to do by hand */
+  readonly after: Plan | null
+}
+export interface Check {
+  readonly kind: CheckKind
+  readonly state: 'miss' | 'near' | 'info'
+  readonly light: LightId
+  readonly place: Place | null
+  readonly figures: Readonly<Record<string, number>>
+  readonly cures: readonly Cure[]
+}
+export interface Context {
+  readonly plan: Plan
+  readonly evaluation: Evaluation
+  readonly transport: Transport
+  /** modifiers at hand */
+  readonly bag: readonly Modifier[]
+}
+
+export const indexOfPlace = ({ scene }: Transport, place: Place): number => scene.places.findIndex((each) => each.id === place)
+
+/** Level of a light at a place of another plan minus its level now, stops; null when either gives none. */
+export const effectAt = (plan: Plan, after: Plan, light: Light, place: Place): number | null => {
+  const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity
+  const is = cellAt(ledgerOf(after), light.id, place)?.level ?? -Infinity
+  return Number.isFinite(was) && Number.isFinite(is) ? is - was : Number.isFinite(was) ? -Infinity : null
+}
+
+/** All checks of a plan, the worst first. */
+export const checkSet = (plan: Plan, bag: readonly Modifier[] = []): Check[] => {
+  const context: Context = { plan, bag, evaluation: evaluate(plan), transport: transportOf(plan) }
+  const order = { miss: 0, near: 1, info: 2 }
+  return [frameChecks, flareChecks, spillChecks, reachChecks, shadowChecks, groupChecks, mirrorChecks]
+    .flatMap((check) => check(context))
+    .sort((a, b) => order[a.state] - order[b.state])
+}

@@ -1,0 +1,68 @@
+/** Does a light shine into the lens, and what would keep it out? */
+import { cellAt } from '../ledger/ledger'
+import type { Plan } from '../plan/plan'
+import { cutAngleDeg, faceSizeMm } from '../set/heads'
+import { withLight } from '../solve/power'
+import { add, distance, dot, scale, spotOf, sub, toDeg, unit } from '../set/vec'
+import { effectAt, type Check, type Context, type Cure } from './checks'
+
+/** A light counts as flare when a grey card at the lens front would come out above this, against the subject's goal. Common practice, no source. */
+export const FLARE_STOPS = -3
+/** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
+const FRONT_MM = 35
+
+const nextCardId = (plan: Plan): string | null => ['K1', 'K2', 'K3', 'K4', 'K5', 'K6', 'K7', 'K8'].find((id) => !plan.cards.some((card) => card.id === id)) ?? null
+
+/** A flag close to the light that just shades the lens front; left out when it would shade the subject as well. */
+const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
+  const id = nextCardId(plan)
+  if (!id) return null
+  const light = plan.lights[index]!
+  const head = transport.scene.heads[index]!
+  const { front } = transport.scene.pose
+  const towards = unit(sub(front, head.at))
+  const far = distance(front, head.at)
+  const out = Math.min(far * 0.5, Math.max(40, 1.2 * faceSizeMm(head.face)))
+  const size = Math.ceil((faceSizeMm(head.face) * (1 - out / far) + 2 * FRONT_MM * (out / far)) * 1.15)
+  const angles = spotOf(scale(towards, -1))
+  // Pushed away from the beam, so that its edge and not its middle stands in it.
+  const across = unit(sub(towards, scale(head.axis, dot(towards, head.axis))))
+  const at = add(head.at, add(scale(towards, out), scale(across, size * 0.12)))
+  const after: Plan = {
+    ...plan,
+    cards: [...plan.cards, { id, kind: 'flag', on: true, widthMm: Math.max(5, size), heightMm: Math.max(5, size), reflectance: 0.03, at: spotOf(at), aim: { kind: 'free', turnDeg: angles.turnDeg, heightDeg: angles.heightDeg } }]
+  }
+  const atSubject = effectAt(plan, after, light, 'subject')
+  if (atSubject !== null && atSubject < -0.2) return null
+  return { kind: 'flag', figures: { sizeMm: size, fromLightMm: out, subject: atSubject ?? 0 }, effectStops: effectAt(plan, after, light, 'lens'), after }
+}
+
+export const flareChecks = (context: Context): Check[] => {
+  const { plan, evaluation, transport, bag } = context
+  const { pose, heads, places } = transport.scene
+  const j = places.findIndex((each) => each.id === 'lens')
+  return plan.lights.flatMap((light, i): Check[] => {
+    const direct = transport.direct[i * places.length + j]!
+    const level = cellAt(evaluation.ledger, light.id, 'lens')!.level
+    if (!light.on || direct <= 0 || level < plan.goals.subjectStops + FLARE_STOPS) return []
+    const head = heads[i]!
+    const towards = unit(sub(pose.front, head.at))
+    const offBeam = toDeg(Math.acos(Math.min(1, dot(towards, head.axis))))
+    // Between the lens axis, looking out, and the line to the light.
+    const offLens = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(towards, pose.toCamera)))))
+    // A tube or grid must end before the lens front's near edge as seen from the head.
+    const edge = toDeg(Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at)))
+    const narrowDeg = 2 * (offBeam - edge)
+    const cures: Cure[] = []
+    const fitting = bag
+      .flatMap((modifier) => (cutAngleDeg(modifier.beam) !== null && cutAngleDeg(modifier.beam)! <= narrowDeg ? [{ modifier, deg: cutAngleDeg(modifier.beam)! }] : []))
+      .sort((a, b) => b.deg - a.deg)[0]
+    if (fitting && light.modifiers.length < 4) {
+      const after = withLight(plan, i, { modifiers: [...light.modifiers, fitting.modifier] })
+      cures.push({ kind: 'modifier', name: fitting.modifier.name, figures: { deg: fitting.deg, loss: fitting.modifier.lossStops, subject: effectAt(plan, after, light, 'subject') ?? 0 }, effectStops: effectAt(plan, after, light, 'lens'), after })
+    } else if (narrowDeg > 3) cures.push({ kind: 'narrow', figures: { deg: narrowDeg }, effectStops: null, after: null })
+    const flag = flagFor(context, i)
+    if (flag) cures.push(flag)
+    return [{ kind: 'into-lens', state: level > plan.goals.subjectStops ? 'miss' : 'near', light: light.id, place: 'lens', figures: { level, offLensDeg: offLens, offBeamDeg: offBeam, narrowDeg }, cures }]
+  })
+}

@@ -1,0 +1,68 @@
+/** Does a light stand in the picture, or is it hidden behind the subject? */
+import type { Light, Plan } from '../plan/plan'
+import { project } from '../set/camera'
+import { faceSizeMm, type Head } from '../set/heads'
+import { blockedBy } from '../set/occluders'
+import { withLight } from '../solve/power'
+import { sceneOf, type Scene } from '../set/transport'
+import { add, scale, type Vec } from '../set/vec'
+import { effectAt, type Check, type Context, type Cure } from './checks'
+
+/** Outline of a head as a box a little behind its face: its rim, its middle, and the end of its body. */
+const outline = (head: Head): Vec[] => {
+  const half = faceSizeMm(head.face) / 2
+  const back = scale(head.axis, -Math.max(30, half))
+  const rim = Array.from({ length: 12 }, (_, i) => add(head.at, add(scale(head.across, half * Math.cos((i * Math.PI) / 6)), scale(head.upward, half * Math.sin((i * Math.PI) / 6)))))
+  return [head.at, ...rim, ...rim.map((p) => add(p, back))]
+}
+
+/** Shares of a head's outline that lie inside the frame, and that show there. */
+const showing = (scene: Scene, head: Head): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
+  const subject = blockedBy(scene.occluders.filter((each) => each.id === 'subject'))
+  const points = outline(head)
+  let inside = 0
+  let seen = 0
+  let hidden = 0
+  const { pupil } = scene.pose
+  for (const p of points) {
+    const spot = project(scene.pose, p)
+    if (!spot || Math.abs(spot.x) > 1 || Math.abs(spot.y) > 1) continue
+    inside++
+    if (subject(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) hidden++
+    else if (!scene.blocked(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) seen++
+  }
+  return { inside: inside / points.length, seen: seen / points.length, hidden: hidden / points.length }
+}
+
+const MOVES: readonly { readonly kind: Cure['kind']; readonly make: (light: Light, by: number) => Light['at'] }[] = [
+  { kind: 'turn', make: ({ at }, by) => ({ ...at, turnDeg: wrap(at.turnDeg + by) }) },
+  { kind: 'turn', make: ({ at }, by) => ({ ...at, turnDeg: wrap(at.turnDeg - by) }) },
+  { kind: 'raise', make: ({ at }, by) => ({ ...at, heightDeg: Math.min(90, at.heightDeg + by) }) },
+  { kind: 'away', make: ({ at }, by) => ({ ...at, distanceMm: at.distanceMm * (1 + by / 20) }) }
+]
+const wrap = (deg: number): number => ((deg + 540) % 360) - 180
+
+/** The smallest turn, rise or step back that takes it out of the picture. */
+const waysOutOfFrame = (plan: Plan, index: number): Cure[] => {
+  const light = plan.lights[index]!
+  const found: Cure[] = []
+  for (const { kind, make } of MOVES)
+    for (let by = 2; by <= 60; by += 2) {
+      const after = withLight(plan, index, { at: make(light, by) })
+      const scene = sceneOf(after)
+      if (showing(scene, scene.heads[index]!).seen > 0) continue
+      const at = after.lights[index]!.at
+      found.push({ kind, figures: { by: kind === 'away' ? at.distanceMm - light.at.distanceMm : by, turnDeg: at.turnDeg, heightDeg: at.heightDeg, distanceMm: at.distanceMm }, effectStops: effectAt(plan, after, light, 'subject'), after })
+      break
+    }
+  return found.sort((a, b) => Math.abs(a.effectStops ?? 9) - Math.abs(b.effectStops ?? 9)).slice(0, 2)
+}
+
+export const frameChecks = ({ plan, transport }: Context): Check[] =>
+  plan.lights.flatMap((light, i): Check[] => {
+    if (!light.on || light.mount === 'lens') return []
+    const { inside, seen, hidden } = showing(transport.scene, transport.scene.heads[i]!)
+    if (inside === 0) return []
+    if (seen === 0) return hidden > 0 ? [{ kind: 'hidden', state: 'info', light: light.id, place: null, figures: { inside }, cures: [] }] : []
+    return [{ kind: 'in-frame', state: 'miss', light: light.id, place: 'subject', figures: { inside, seen }, cures: waysOutOfFrame(plan, i) }]
+  })

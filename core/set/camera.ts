@@ -1,0 +1,45 @@
+/** The camera in the set: where its lens front and entrance pupil stand, and what its frame takes in. */
+import { sensorToSubject } from '../optics/closeup'
+import type { Plan } from '../plan/plan'
+import { add, direction, dot, scale, sub, type Vec } from './vec'
+
+export interface CameraPose {
+  /** unit direction from the focus point to the camera */
+  readonly toCamera: Vec
+  readonly right: Vec
+  readonly up: Vec
+  readonly front: Vec
+  readonly frontMm: number
+  readonly pupil: Vec
+  readonly pupilMm: number
+  readonly sensorMm: number
+  /** half width and height of the frame in the plane of focus, mm */
+  readonly halfWidthMm: number
+  readonly halfHeightMm: number
+}
+
+/** Distances of a thin lens with a pupil ratio, the same as in the Focus stage. */
+export const poseOf = ({ camera, lens, focus, view }: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose => {
+  const toCamera = direction(0, view.heightDeg)
+  const right: Vec = [1, 0, 0]
+  const up: Vec = [0, toCamera[2], -toCamera[1]]
+  const sensorMm = sensorToSubject(lens.focalMm, focus.magnification)
+  const frontMm = Math.max(1, sensorMm - lens.sensorToFrontMm)
+  const pupilMm = lens.focalMm * (1 / lens.pupilRatio + 1 / focus.magnification)
+  return {
+    toCamera, right, up, frontMm, pupilMm, sensorMm, front: scale(toCamera, frontMm), pupil: scale(toCamera, pupilMm),
+    halfWidthMm: camera.sensorWidthMm / focus.magnification / 2, halfHeightMm: camera.sensorHeightMm / focus.magnification / 2
+  }
+}
+
+/** A point as the frame sees it: x and y from −1 to 1 inside it, depth from the pupil; null beside or behind the lens. */
+export const project = (pose: CameraPose, p: Vec): { readonly x: number; readonly y: number; readonly depthMm: number } | null => {
+  const depthMm = pose.pupilMm - dot(p, pose.toCamera)
+  if (depthMm <= 1e-6) return null
+  const grow = pose.pupilMm / depthMm
+  return { x: (dot(p, pose.right) * grow) / pose.halfWidthMm, y: (dot(p, pose.up) * grow) / pose.halfHeightMm, depthMm }
+}
+
+/** Direction from the pupil through a spot of the frame (−1 to 1), not of unit length: it reaches the plane of focus at 1. */
+export const rayThrough = (pose: CameraPose, x: number, y: number): Vec =>
+  sub(add(scale(pose.right, x * pose.halfWidthMm), scale(pose.up, y * pose.halfHeightMm)), pose.pupil)
