@@ -39,6 +39,7 @@ export default ts.config(
     rules: {
       'no-undef': 'off',
       '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', ignoreRestSiblings: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       'vue/multi-word-component-names': 'off',
       'vue/max-attributes-per-line': 'off',

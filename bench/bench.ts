@@ -3,7 +3,8 @@ import { spawn } from 'node:child_process'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { evaluate } from '../core/ledger/evaluate'
-import { testPlan } from '../core/testing'
+import { testLight, testModifier, testPlan, testStrobe } from '../core/testing'
+import { LIGHT_IDS, type Plan } from '../core/plan/plan'
 import { LAUNCH } from '../e2e/chromium'
 import { startServer, type RunningServer } from '../e2e/server'
 
@@ -20,7 +21,7 @@ const percentile95 = (values: readonly number[]): number => [...values].sort((a,
 const ledger = (): Promise<Figure[]> => {
   const plans = Array.from({ length: 64 }, (_, i) =>
     testPlan((plan) => {
-      plan.lights[0].distanceMm += i
+      plan.lights[0]!.powerStops = -(i % 7)
       plan.ambient.ground = { value: { kind: 'ev', ev: i / 10 }, bound: 'exact', via: 'reflected', atMagnification: 1 }
       plan.ambient.subject = { value: { kind: 'ev', ev: i / 9 }, bound: 'exact', via: 'incident', atMagnification: 1 }
     })
@@ -29,12 +30,47 @@ const ledger = (): Promise<Figure[]> => {
     const end = performance.now() + seconds * 1000
     let done = 0
     let sink = 0
-    while (performance.now() < end) for (const plan of plans) { sink += evaluate(plan).ledger.totals.subject; done++ }
+    while (performance.now() < end) for (const plan of plans) { sink += evaluate({ ...plan, settings: { ...plan.settings, apertureStops: 4 + (done % 20) / 3 } }).ledger.totals.subject!; done++ }
     if (Number.isNaN(sink)) throw new Error('a level is not a number')
     return done / seconds
   }
   round(0.5)
-  return Promise.resolve([{ key: 'ledger.evaluationsPerSecond', value: Math.round(median([1, 2, 3, 4, 5].map(() => round(0.5)))), aim: '≥ 50000', about: 'whole evaluations (ledger, verdicts, suggestion, flags) in Node, median of 5 rounds' }])
+  return Promise.resolve([{ key: 'ledger.evaluationsPerSecond', value: Math.round(median([1, 2, 3, 4, 5].map(() => round(0.5)))), aim: '≥ 50000', about: 'whole evaluations (ledger, verdicts, suggestions, flags) of changed settings, the lamps standing still, in Node, median of 5 rounds' }])
+}
+
+/** Every kind of face, a snoot, a card, a flag, a table: what a full evaluation meets. */
+const fullSet = (lights: number, places: number): Plan =>
+  testPlan((plan) => {
+    plan.subject.shape = 'ellipsoid'
+    plan.table = { belowMm: 10, widthMm: 600, depthMm: 500, reflectance: 0.3 }
+    const faces = [{ kind: 'rectangle', widthMm: 200, heightMm: 150 }, { kind: 'disc', diameterMm: 45 }, { kind: 'ring', innerMm: 64, outerMm: 92 }] as const
+    plan.lights = LIGHT_IDS.slice(0, lights).map((id, i) =>
+      testLight({
+        id, role: i ? 'other' : 'key', strobe: testStrobe({ face: faces[i % 3]! }), modifiers: i === 1 ? [testModifier({ beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })] : [],
+        at: { distanceMm: 150 + 60 * i, turnDeg: -150 + 40 * i, heightDeg: 10 * i }
+      })
+    )
+    plan.cards = (['card', 'flag'] as const).map((kind, k) => ({ id: `K${k + 1}`, kind, on: true, widthMm: 100, heightMm: 70, reflectance: 0.85, at: { distanceMm: 90, turnDeg: -60 * (k + 1), heightDeg: 0 }, aim: { kind: 'place', place: 'focus' } }))
+    // Nine places follow from subject, camera and key; the rest are the user's own.
+    plan.places = Array.from({ length: places - 9 }, (_, k) => ({ id: `P${k + 1}`, name: 'own', xMm: 5 * k, yMm: 5, zMm: 5, faces: 'lens' as const, reflectance: 0.18 }))
+  })
+
+const set = (): Promise<Figure[]> => {
+  const time = (lights: number, places: number): number => {
+    const plan = fullSet(lights, places)
+    const times: number[] = []
+    for (let i = 0; i < 150; i++) {
+      // A lamp has moved: nothing of the set's light may be remembered.
+      const moved = { ...plan, lights: plan.lights.map((light, k) => (k ? light : { ...light, at: { ...light.at, turnDeg: light.at.turnDeg + i * 0.01 } })) }
+      const began = performance.now()
+      evaluate(moved)
+      times.push(performance.now() - began)
+    }
+    return median(times.slice(50))
+  }
+  time(6, 12)
+  const row = (key: string, lights: number, places: number, aim = ''): Figure => ({ key, value: Number(time(lights, places).toFixed(2)), aim, about: `${lights} lights × ${places} places, occlusion and one bounce, a lamp moved, median of 100 in Node` })
+  return Promise.resolve([row('set.evaluateMs', 6, 12, '≤ 4'), row('set.evaluateMs1Light', 1, 12), row('set.evaluateMs3Lights', 3, 12), row('set.evaluateMs8Lights', 8, 12), row('set.evaluateMs9Places', 6, 9), row('set.evaluateMs17Places', 6, 17)])
 }
 
 const withServer = async <T>(work: (server: RunningServer) => Promise<T>): Promise<T> => {
@@ -78,6 +114,41 @@ const client = (): Promise<Figure[]> =>
     ]
   })
 
+/** Frame times while a light is dragged round a set of four lights, card and table, at 1280x800. */
+const dragged = (): Promise<Figure[]> =>
+  withServer(async (server) => {
+    const browser = await chromium.launch(LAUNCH)
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const plan = { ...fullSet(4, 12), title: 'Drag' }
+    const { id } = (await (await page.request.post(`${server.url}/api/shoots/import`, { data: plan })).json()) as { id: string }
+    await page.goto(`${server.url}/shoots/${id}/light`)
+    const head = page.locator('svg[data-view="above"] [data-light="C"] circle')
+    await head.waitFor()
+    const box = (await head.boundingBox())!
+    await page.waitForTimeout(1500)
+    await page.mouse.move(box.x + 20, box.y + 20)
+    await page.mouse.down()
+    await page.evaluate(() => {
+      const times: number[] = []
+      Object.assign(globalThis, { times })
+      let last = performance.now()
+      const tick = (now: number): void => {
+        times.push(now - last)
+        last = now
+        requestAnimationFrame(tick)
+      }
+      requestAnimationFrame(tick)
+    })
+    for (let i = 0; i < 240; i++) await page.mouse.move(box.x + 20 + 40 * Math.sin(i / 12), box.y + 20 + 25 * Math.cos(i / 9))
+    const times = (await page.evaluate(() => (globalThis as unknown as { times: number[] }).times)).slice(10)
+    await page.mouse.up()
+    await browser.close()
+    return [
+      { key: 'set.dragFrameMs', value: Number(percentile95(times).toFixed(2)), aim: '≤ 17', about: `frame time while a light is dragged, 4 lights × 12 places, 95th percentile of ${times.length}` },
+      { key: 'set.dragFrameMedianMs', value: Number(median(times).toFixed(2)), aim: '', about: 'the same, median' }
+    ]
+  })
+
 /** `npm start`'s script with everything installed, built and a database there, until it prints its address. */
 const start = (): Promise<Figure[]> =>
   withServer(async (server) => {
@@ -110,7 +181,7 @@ const home = (): Promise<Figure[]> =>
     return [{ key: 'client.homeScriptKb', value: Number((sizes.reduce((sum, size) => sum + size, 0) / 1024).toFixed(1)), aim: '≤ 250', about: `JavaScript, gzip, before the home list shows (${sizes.length} files)` }]
   })
 
-const PARTS: Record<string, () => Promise<Figure[]>> = { ledger, client, start, home }
+const PARTS: Record<string, () => Promise<Figure[]>> = { ledger, set, client, dragged, start, home }
 
 const args = process.argv.slice(2)
 const asJson = args.includes('--json')

@@ -49,7 +49,7 @@ test('a camera, a lens and a modifier; typed in the notation of the trade', asyn
   await page.getByRole('button', { name: 'Add modifier' }).click()
   await field(page, 'Name').fill('Test tube')
   await dialog(page).getByRole('combobox', { name: 'Beam' }).press('Enter')
-  await page.getByRole('option', { name: 'Nothing outside' }).click()
+  await page.getByRole('option', { name: 'Nothing outside (grid)' }).click()
   await field(page, 'Beam angle').fill('25')
   await dialog(page).getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Test tube' })).toContainText('nothing outside 25°')

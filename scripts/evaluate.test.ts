@@ -16,7 +16,10 @@ test('prints the ledger, verdicts and power of a plan as JSON and nothing else',
   const plan = testPlan()
   const out = execFileSync('npm', ['run', '--silent', 'evaluate', '--', file('good.json', JSON.stringify(plan))], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })
   expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify(report(plan))))
-  expect(JSON.parse(out)).toMatchObject({ ledger: [{ source: 'ambient' }, { source: 'ambient' }, { source: 'A' }, { source: 'A' }], suggestedPower: { state: 'ok' } })
+  expect(JSON.parse(out)).toMatchObject({ suggestedPower: [{ source: 'A', place: 'subject', state: 'ok' }], totals: { subject: expect.any(Number), groundLeft: expect.anything() } })
+  const cells = (JSON.parse(out) as { ledger: { source: string; place: string }[] }).ledger
+  expect(new Set(cells.map((cell) => cell.source))).toEqual(new Set(['ambient', 'A']))
+  expect(cells).toHaveLength(2 * new Set(cells.map((cell) => cell.place)).size)
 })
 
 test('a bad plan: exit code 1 and one line per fault, with its path', () => {

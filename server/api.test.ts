@@ -64,11 +64,11 @@ describe('shoots', () => {
   })
   test('faults come as problem+json with the path; nothing is written', async () => {
     const shoot = await make()
-    const wrong = { ...shoot.plan, subject: { ...shoot.plan.subject, widthMm: -1 }, lights: [{ ...shoot.plan.lights[0], distanceMm: 0 }] }
+    const wrong = { ...shoot.plan, subject: { ...shoot.plan.subject, widthMm: -1 }, lights: [{ ...shoot.plan.lights[0], at: { distanceMm: 0, turnDeg: 0, heightDeg: 0 } }] }
     const answer = await server.call('PUT', `/api/shoots/${shoot.id}`, { version: 1, plan: wrong })
     expect(answer.status).toBe(422)
     expect(answer.headers.get('content-type')).toContain('application/problem+json')
-    expect(problem(answer).errors!.map((each) => each.path)).toEqual(['plan.subject.widthMm', 'plan.lights.0.distanceMm'])
+    expect(problem(answer).errors!.map((each) => each.path)).toEqual(['plan.subject.widthMm', 'plan.lights.0.at.distanceMm'])
     expect((await get<Shoot>(`/api/shoots/${shoot.id}`)).plan).toEqual(shoot.plan)
   })
   test.each([
@@ -109,7 +109,7 @@ describe('kit', () => {
     expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-22')).toBe(true)
   })
   test('figures are checked and named', async () => {
-    const answer = await server.call('PUT', '/api/kit/x', { version: null, item: { kind: 'modifier', id: 'x', name: '', notes: '', lossStops: -1, beam: { kind: 'cut', beamDeg: 0 }, sizeMm: 0 } })
+    const answer = await server.call('PUT', '/api/kit/x', { version: null, item: { kind: 'modifier', id: 'x', name: '', notes: '', lossStops: -1, beam: { kind: 'cut', beamDeg: 0 }, face: { kind: 'keep' } } })
     expect(problem(answer).errors!.map((each) => each.path).sort()).toEqual(['item.beam.beamDeg', 'item.lossStops', 'item.name'])
     expect((await server.call('GET', '/api/kit?kind=lamp')).status).toBe(422)
   })
@@ -118,7 +118,7 @@ describe('kit', () => {
 describe('frames and pictures', () => {
   const frameFor = (shoot: Shoot, id: string): Frame => ({
     id, kind: 'lit', takenAt: '2026-11-24T10:00:00.000Z', fileName: null, analysis: null, evidence: [], note: '',
-    snapshot: { ...shoot.plan.settings, magnification: 1, powerStops: -3, distanceMm: 200, tiltDeg: 0, strobeId: 's', modifierId: null, modifierName: null }
+    snapshot: { ...shoot.plan.settings, magnification: 1, lights: [{ id: 'A', on: true, powerStops: -3, at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 }, strobeId: 's', modifierIds: [], modifierNames: [] }] }
   })
   const jpeg = () => sharp({ create: { width: 300, height: 200, channels: 3, background: '#777' } }).jpeg().toBuffer()
 

@@ -32,7 +32,7 @@ const write = async (url: string, done: Acknowledged, next: () => number): Promi
       const id = `f${width}`
       await post(`${url}/api/shoots/${shoot.id}/frames/${id}`, 'PUT', {
         id, kind: 'black', takenAt: '2026-11-24T10:00:00.000Z', fileName: null, analysis: null, evidence: [], note: '',
-        snapshot: { ...shoot.plan.settings, magnification: 1, powerStops: -3, distanceMm: 200, tiltDeg: 0, strobeId: 's', modifierId: null, modifierName: null }
+        snapshot: { ...shoot.plan.settings, magnification: 1, lights: [{ id: 'A', on: true, powerStops: -3, at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 }, strobeId: 's', modifierIds: [], modifierNames: [] }] }
       })
       done.frames.add(`${shoot.id}/${id}`)
     }

@@ -4,7 +4,7 @@ import { project } from '../set/camera'
 import { faceSizeMm, type Head } from '../set/heads'
 import { blockedBy } from '../set/occluders'
 import { withLight } from '../solve/power'
-import { sceneOf, type Scene } from '../set/transport'
+import { sceneOf, solidOf, type Scene } from '../set/transport'
 import { add, scale, type Vec } from '../set/vec'
 import { effectAt, type Check, type Context, type Cure } from './checks'
 
@@ -17,8 +17,10 @@ const outline = (head: Head): Vec[] => {
 }
 
 /** Shares of a head's outline that lie inside the frame, and that show there. */
-const showing = (scene: Scene, head: Head): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
-  const subject = blockedBy(scene.occluders.filter((each) => each.id === 'subject'))
+const showing = (plan: Plan, scene: Scene, head: Head): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
+  // A clear vessel hides a head behind it too: what it bends is not the head.
+  const body = solidOf(plan.subject)
+  const subject = blockedBy(body ? [body] : [])
   const points = outline(head)
   let inside = 0
   let seen = 0
@@ -50,7 +52,7 @@ const waysOutOfFrame = (plan: Plan, index: number): Cure[] => {
     for (let by = 2; by <= 60; by += 2) {
       const after = withLight(plan, index, { at: make(light, by) })
       const scene = sceneOf(after)
-      if (showing(scene, scene.heads[index]!).seen > 0) continue
+      if (showing(after, scene, scene.heads[index]!).seen > 0) continue
       const at = after.lights[index]!.at
       found.push({ kind, figures: { by: kind === 'away' ? at.distanceMm - light.at.distanceMm : by, turnDeg: at.turnDeg, heightDeg: at.heightDeg, distanceMm: at.distanceMm }, effectStops: effectAt(plan, after, light, 'subject'), after })
       break
@@ -61,7 +63,7 @@ const waysOutOfFrame = (plan: Plan, index: number): Cure[] => {
 export const frameChecks = ({ plan, transport }: Context): Check[] =>
   plan.lights.flatMap((light, i): Check[] => {
     if (!light.on || light.mount === 'lens') return []
-    const { inside, seen, hidden } = showing(transport.scene, transport.scene.heads[i]!)
+    const { inside, seen, hidden } = showing(plan, transport.scene, transport.scene.heads[i]!)
     if (inside === 0) return []
     if (seen === 0) return hidden > 0 ? [{ kind: 'hidden', state: 'info', light: light.id, place: null, figures: { inside }, cures: [] }] : []
     return [{ kind: 'in-frame', state: 'miss', light: light.id, place: 'subject', figures: { inside, seen }, cures: waysOutOfFrame(plan, i) }]

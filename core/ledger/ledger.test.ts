@@ -189,7 +189,7 @@ describe('verdicts', () => {
   test('ground, subject, depth and reserve name what decides them', () => {
     const lamp = planWith((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 14 }, bound: 'exact', via: 'reflected', atMagnification: 1 } })
     expect(verdict(lamp, 'ground')).toMatchObject({ reason: 'ground-ambient', cause: { source: 'ambient' } })
-    expect(verdict(planWith((p) => { p.ground.distanceMm = 5; p.ground.reflectance = 0.9; p.lights[0]!.tiltDeg = 0 }), 'ground').reason).toBe('ground-strobe')
+    expect(verdict(planWith((p) => { p.ground.distanceMm = 5; p.ground.reflectance = 0.9; p.subject.widthMm = 4; p.subject.heightMm = 4; p.lights[0]!.at = { distanceMm: 200, turnDeg: 5, heightDeg: 0 } }), 'ground').reason).toBe('ground-strobe')
     expect(verdict(planWith((p) => { p.lights[0]!.powerStops = -7 }), 'subject').reason).toBe('subject-under')
     expect(verdict(planWith((p) => { p.lights[0]!.powerStops = 0 }), 'subject').reason).toBe('subject-over')
     expect(verdict(planWith((p) => { p.subject.sharpDepthMm = 100 }), 'depth').reason).toBe('depth-short')
@@ -220,7 +220,7 @@ describe('your readings in the sum', () => {
 
 test('a power typed on any dial lands on the same light', () => {
   const level = (text: string, dial: Parameters<typeof parsePower>[0]) => {
-    const plan = planWith((p) => { p.lights[0] = { ...p.lights[0], strobe: testStrobe({ dial }), powerStops: parsePower(dial, text)! } })
+    const plan = planWith((p) => { p.lights[0] = { ...p.lights[0]!, strobe: testStrobe({ dial }), powerStops: parsePower(dial, text)! } })
     return evaluate(plan).ledger.flash.subject!
   }
   const quarter = level('1/4', { kind: 'fraction', step: 'third', lowestStops: -7 })

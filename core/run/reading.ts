@@ -8,10 +8,20 @@ import { readPlaceOf } from '../ledger/cells'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
 import type { AmbientReading, Correction, Place, Plan, ReadPlace } from '../plan/plan'
-import { planAt, sameKit, type Evidence, type Frame } from './frame'
+import { goalOf } from '../ledger/suggest'
+import { litIds, planAt, sameKit, type Evidence, type Frame } from './frame'
 
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
 export const SURENESS = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
+
+/** Places a frame is judged at, the likeliest first: what the one light that was on serves, the subject, the ground. */
+export const judgedAt = (plan: Plan, frame: Frame): Place[] => {
+  if (frame.kind === 'black') return ['ground', 'subject']
+  const ids = litIds(frame.snapshot)
+  const light = ids.length === 1 ? plan.lights.find((each) => each.id === ids[0]) : undefined
+  const own = light ? goalOf(plan, light)?.place : undefined
+  return [...new Set([...(own ? [own] : []), 'subject', 'ground'])]
+}
 
 /** Level a piece of evidence states for a place, stops against mid-grey. */
 export const measuredLevel = (plan: Plan, evidence: Evidence): number => {

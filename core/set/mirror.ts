@@ -6,7 +6,7 @@
 import type { Plan } from '../plan/plan'
 import { project } from './camera'
 import { flatFaces, turned, type FlatFace } from './places'
-import { samplesOf } from './samples'
+import { FINEST, samplesOf } from './samples'
 import type { Scene } from './transport'
 import { add, dot, scale, sub, unit, type Vec } from './vec'
 
@@ -95,7 +95,7 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
     if (!light.on) return
     const head = scene.heads[of]!
     for (const zone of zones) {
-      const points = samplesOf(head, 2)
+      const points = samplesOf(head, FINEST)
       let share = 0
       let middle: Vec = [0, 0, 0]
       for (let i = 0; i < points.length; i += 4) {

@@ -11,7 +11,7 @@ import { add, cross, dot, scale, sub, toRad, unit, type Vec } from './vec'
 export interface PlacePoint {
   readonly id: string
   readonly at: Vec
-  /** unit normal of the surface; null where light counts from every side alike (vapour) */
+  /** unit normal of the surface; null where light counts from every side alike (vapour, clear things) */
   readonly normal: Vec | null
   readonly reflectance: number
   /** what the point lies on: that thing does not shade it unless it faces away */
@@ -123,9 +123,11 @@ export const placesOf = (plan: Plan, pose: CameraPose): PlacePoint[] => {
   const toKey = unit(spotAt(key, pose), pose.toCamera)
   const view = pose.toCamera
   const mirrored = sub(scale(view, 2 * dot(toKey, view)), toKey)
+  // Vapour and clear things show what comes from any side, from behind most of all.
+  const throughAndThrough = subject.shape === 'plume' || subject.finish === 'clear'
   const onSubject = (id: string, wanted: Vec): PlacePoint => {
     const spot = spotFacing(subject, wanted)
-    return { id, at: add(spot.at, scale(spot.normal, 1e-4)), normal: subject.shape === 'plume' ? null : spot.normal, reflectance: subject.reflectance, on: 'subject' }
+    return { id, at: add(spot.at, scale(spot.normal, 1e-4)), normal: throughAndThrough ? null : spot.normal, reflectance: subject.reflectance, on: 'subject' }
   }
   const flatFront = subject.shape === 'sheet'
   const places: PlacePoint[] = [onSubject('subject', flatFront ? view : between(toKey, view))]

@@ -38,10 +38,10 @@ export interface Transport {
   readonly bounceBy: Float64Array
 }
 
-const solid = (subject: Plan['subject']): Occluder | null => {
+/** The subject's body; null for vapour. */
+export const solidOf = (subject: Plan['subject']): Occluder | null => {
   const half: Vec = [subject.widthMm / 2, subject.heightMm / 2, subject.depthMm / 2]
-  // Vapour and clear things let light through; what they bend is not in the model.
-  if (subject.shape === 'plume' || subject.finish === 'clear') return null
+  if (subject.shape === 'plume') return null
   if (subject.shape === 'sheet') {
     const turn = (subject.turnDeg * Math.PI) / 180
     return { id: 'subject', kind: 'rectangle', at: [0, 0, 0], normal: [Math.sin(turn), 0, Math.cos(turn)], across: [Math.cos(turn), 0, -Math.sin(turn)], upward: [0, 1, 0], halfAcross: half[0], halfUpward: half[1] }
@@ -51,7 +51,8 @@ const solid = (subject: Plan['subject']): Occluder | null => {
 
 const occludersOf = (plan: Plan, ground: GroundPlane, placeAt: (place: string) => Vec): Occluder[] => {
   const list: Occluder[] = []
-  const subject = solid(plan.subject)
+  // Clear things let light through; what they bend is not in the model.
+  const subject = plan.subject.finish === 'clear' ? null : solidOf(plan.subject)
   if (subject) list.push(subject)
   for (const card of plan.cards) {
     if (!card.on) continue

@@ -29,7 +29,7 @@ const lenses = [
 ]
 
 const strobe = (part: Record<string, unknown>) => ({
-  kind: 'strobe', beamDeg: 60, headSizeMm: 45, recycleFullS: 2.8, flashesFull: 160, quench: 'quenched', t01FullS: 1 / 300, durations: [], pulsedSync: true,
+  kind: 'strobe', beamDeg: 60, face: { kind: 'rectangle', widthMm: 62, heightMm: 38 }, recycleFullS: 2.8, flashesFull: 160, quench: 'quenched', t01FullS: 1 / 300, durations: [], pulsedSync: true,
   pulsedPenaltyStops: 0.5, ...part
 })
 
@@ -41,24 +41,26 @@ const strobes = [
       { powerStops: -6, t01: 1 / 13000 }, { powerStops: -7, t01: 1 / 18000 }
     ]
   }),
-  strobe({ id: 'lantern-ring', name: 'Lantern ring 14', guideNumberM: 14, beamDeg: 80, headSizeMm: 92, dial: { kind: 'fraction', step: 'tenth', lowestStops: -8 }, t01FullS: 1 / 700, recycleFullS: 2 }),
-  strobe({ id: 'lamplet-20', name: 'Lamplet 20', guideNumberM: 20, beamDeg: 75, headSizeMm: 35, dial: { kind: 'fraction', step: 'half', lowestStops: -6 }, t01FullS: 1 / 500, pulsedSync: false }),
+  strobe({ id: 'lantern-ring', name: 'Lantern ring 14', guideNumberM: 14, beamDeg: 80, face: { kind: 'ring', innerMm: 64, outerMm: 92 }, dial: { kind: 'fraction', step: 'tenth', lowestStops: -8 }, t01FullS: 1 / 700, recycleFullS: 2 }),
+  strobe({ id: 'lamplet-20', name: 'Lamplet 20', guideNumberM: 20, beamDeg: 75, face: { kind: 'rectangle', widthMm: 42, heightMm: 26 }, dial: { kind: 'fraction', step: 'half', lowestStops: -6 }, t01FullS: 1 / 500, pulsedSync: false }),
   strobe({ id: 'drawer-28', name: 'Drawer 28, whole stops', guideNumberM: 28, dial: { kind: 'fraction', step: 'whole', lowestStops: -6 }, pulsedSync: false, recycleFullS: 4 }),
-  strobe({ id: 'anemone-7', name: 'Anemone 7 (under water)', notes: 'Guide number measured in air.', guideNumberM: 22, beamDeg: 100, headSizeMm: 80, dial: { kind: 'levels', count: 7, stopsPerLevel: 1 }, recycleFullS: 1.9, flashesFull: 210, pulsedSync: false }),
+  strobe({ id: 'anemone-7', name: 'Anemone 7 (under water)', notes: 'Guide number measured in air.', guideNumberM: 22, beamDeg: 100, face: { kind: 'disc', diameterMm: 80 }, dial: { kind: 'levels', count: 7, stopsPerLevel: 1 }, recycleFullS: 1.9, flashesFull: 210, pulsedSync: false }),
   strobe({
-    id: 'bench-200', name: 'Bench 200 (percent)', guideNumberM: 45, beamDeg: 85, headSizeMm: 110, dial: { kind: 'percent', lowestPercent: 3, stepPercent: 1 }, quench: 'voltage', t01FullS: 1 / 800,
+    id: 'bench-200', name: 'Bench 200 (percent)', guideNumberM: 45, beamDeg: 85, face: { kind: 'disc', diameterMm: 110 }, dial: { kind: 'percent', lowestPercent: 3, stepPercent: 1 }, quench: 'voltage', t01FullS: 1 / 800,
     durations: [{ powerStops: 0, t01: 1 / 800 }, { powerStops: -3, t01: 1 / 450 }, { powerStops: -5, t01: 1 / 320 }], recycleFullS: 1.2, flashesFull: 100000, pulsedSync: false, notes: 'Mains head: longer flashes at low power.'
   }),
-  strobe({ id: 'pack-10', name: 'Pack head, 2.0–10', guideNumberM: 64, beamDeg: 70, headSizeMm: 120, dial: { kind: 'decimal', lowest: 2, full: 10, step: 0.1 }, recycleFullS: 0.9, flashesFull: 420, t01FullS: 1 / 600 })
+  strobe({ id: 'pack-10', name: 'Pack head, 2.0–10', guideNumberM: 64, beamDeg: 70, face: { kind: 'disc', diameterMm: 120 }, dial: { kind: 'decimal', lowest: 2, full: 10, step: 0.1 }, recycleFullS: 0.9, flashesFull: 420, t01FullS: 1 / 600 })
 ]
 
 const modifiers = [
-  { kind: 'modifier', id: 'snoot-22', name: 'Snoot, 22 mm throat', lossStops: 0.4, beam: { kind: 'cut', beamDeg: 18 }, sizeMm: 22 },
-  { kind: 'modifier', id: 'snoot-45', name: 'Snoot, 45 mm throat', lossStops: 0.2, beam: { kind: 'cut', beamDeg: 34 }, sizeMm: 45 },
-  { kind: 'modifier', id: 'grid-40', name: 'Honeycomb grid, 40°', lossStops: 1, beam: { kind: 'cut', beamDeg: 40 }, sizeMm: 0 },
-  { kind: 'modifier', id: 'panel-200', name: 'Panel 200 × 150 mm', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 110 }, sizeMm: 250 },
-  { kind: 'modifier', id: 'cap', name: 'Diffuser cap', lossStops: 1.2, beam: { kind: 'spread', beamDeg: 120 }, sizeMm: 60 },
-  { kind: 'modifier', id: 'tracing', name: 'Tracing paper, one sheet', lossStops: 1, beam: { kind: 'keep' }, sizeMm: 0 }
+  { kind: 'modifier', id: 'snoot-22', name: 'Snoot, 22 mm throat', lossStops: 0.4, beam: { kind: 'snoot', throatMm: 22, lengthMm: 120 }, face: { kind: 'disc', diameterMm: 22 } },
+  { kind: 'modifier', id: 'snoot-45', name: 'Snoot, 45 mm throat', lossStops: 0.2, beam: { kind: 'snoot', throatMm: 45, lengthMm: 130 }, face: { kind: 'disc', diameterMm: 45 } },
+  { kind: 'modifier', id: 'grid-40', name: 'Honeycomb grid, 40°', lossStops: 1, beam: { kind: 'cut', beamDeg: 40 }, face: { kind: 'keep' } },
+  { kind: 'modifier', id: 'grid-20', name: 'Honeycomb grid, 20°', lossStops: 1.6, beam: { kind: 'cut', beamDeg: 20 }, face: { kind: 'keep' } },
+  { kind: 'modifier', id: 'panel-200', name: 'Panel 200 × 150 mm', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 200, heightMm: 150 } },
+  { kind: 'modifier', id: 'shell-300', name: 'White shell, 300 mm', lossStops: 1.8, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'disc', diameterMm: 300 } },
+  { kind: 'modifier', id: 'cap', name: 'Diffuser cap', lossStops: 1.2, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 70, heightMm: 50 } },
+  { kind: 'modifier', id: 'tracing', name: 'Tracing paper, one sheet', lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' } }
 ]
 
 export const DEMO_KIT: readonly KitItem[] = [...cameras, ...lenses, ...strobes, ...modifiers].map((item) => kitItemSchema.parse(item))

@@ -7,9 +7,11 @@ import { secondsAt } from '@core/scales/marks'
 const WIDTH = 1200
 const HEIGHT = 800
 
+/** A tint that leaves the luminance at the level: shares of red, green and blue light, evened out by the weights of BT.709. */
 const tone = (level: number, warm = 0): string => {
-  const v = levelTo8Bit(level)
-  return `rgb(${v},${Math.round(v * (1 - 0.12 * warm))},${Math.round(v * (1 - 0.4 * warm))})`
+  const tint = [1, 1 - 0.25 * warm, 1 - 0.65 * warm]
+  const even = 0.2126 * tint[0]! + 0.7152 * tint[1]! + 0.0722 * tint[2]!
+  return `rgb(${tint.map((share) => levelTo8Bit(level + Math.log2(share / even))).join(',')})`
 }
 
 /** A beetle seen from above: wing cases, head, legs. */

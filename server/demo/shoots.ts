@@ -1,16 +1,15 @@
-/**
- * Three shoots of the Tidewater Cabinet, an invented small museum. Their runs are played through the same core the user
- * works with: the drawn frames come out where a head slightly weaker than its guide number would put them.
- */
-import { planFromLook } from '@core/solve/looks'
-import { evaluate } from '@core/ledger/evaluate'
-import { countPixels, finishCount, newCounter, patchLevel } from '@core/measure/analyse'
-import type { Plan } from '@core/plan/plan'
-import { snapshotOf, type Evidence, type Frame } from '@core/run/frame'
+/** Demo shoots of the Tidewater Cabinet, in different states and looks. Subjects, kit and figures are invented. */
 import { learn, takeIn } from '@core/run/reading'
+import { snapshotOf, type Evidence, type Frame } from '@core/run/frame'
+import { countPixels, finishCount, newCounter, patchLevel } from '@core/measure/analyse'
+import { evaluate } from '@core/ledger/evaluate'
+import type { LightId, Plan } from '@core/plan/plan'
 import type { Stage } from '@core/wire/wire'
+import { planFromLook } from '@core/solve/looks'
+import { withBestPower, withLight } from '@core/solve/power'
 import { demoItem } from './kit'
 import { drawFrame, FRAME_SIZE, PATCH, pixelsOf, type Shape } from './pictures'
+import { demoSets } from './sets'
 
 export interface DemoShoot {
   readonly id: string
@@ -20,91 +19,108 @@ export interface DemoShoot {
   readonly frames: readonly { readonly frame: Frame; readonly jpeg: Buffer }[]
 }
 
-const patchEvidence = async (jpeg: Buffer, shape: Shape, place: 'subject' | 'ground'): Promise<Evidence> => {
+const patchEvidence = async (jpeg: Buffer, shape: Shape, place: string): Promise<Evidence> => {
   const at = place === 'ground' ? PATCH.none : PATCH[shape]
   const { level, bound } = patchLevel(await pixelsOf(jpeg, at))
   return { kind: 'patch', place, ...at, levelStops: level, bound }
 }
 
-const take = async (plan: Plan, id: string, kind: Frame['kind'], takenAt: string, shape: Shape, subject: number, ground: number, note: string) => {
+interface Take {
+  readonly id: string
+  readonly kind: Frame['kind']
+  readonly takenAt: string
+  readonly shape: Shape
+  readonly subject: number
+  readonly ground: number
+  readonly note: string
+  readonly only?: readonly LightId[]
+  /** where the patch lies; the ground in a black frame, else the lit side */
+  readonly place?: string
+}
+const take = async (plan: Plan, { id, kind, takenAt, shape, subject, ground, note, only, place }: Take) => {
   const jpeg = await drawFrame(plan, shape, subject, ground)
   const counter = newCounter()
   countPixels(counter, await pixelsOf(jpeg))
-  const evidence = [await patchEvidence(jpeg, shape, kind === 'black' ? 'ground' : 'subject')]
+  const evidence = [await patchEvidence(jpeg, shape, place ?? (kind === 'black' ? 'ground' : 'subject'))]
   const frame: Frame = {
-    id, kind, takenAt, snapshot: snapshotOf(plan), fileName: `${id}.jpg`,
+    id, kind, takenAt, snapshot: snapshotOf(plan, only), fileName: `${id}.jpg`,
     analysis: finishCount(counter, FRAME_SIZE.width, FRAME_SIZE.height), evidence, note
   }
   return { frame, jpeg, plan: takeIn(plan, learn(plan, frame, evidence[0]!, `${id}-reading`)) }
 }
 
-const withPower = (plan: Plan): Plan => {
-  const { choice } = evaluate(plan).suggestion
-  return choice ? { ...plan, lights: [{ ...plan.lights[0], powerStops: choice.mark.stops }] } : plan
-}
-
-/** Black ground, still: played to its end. */
+/** Black ground, still: a snooted key, a rim from behind and a white card, played to its end. */
 const beetleShoot = async (): Promise<DemoShoot> => {
-  let plan = planFromLook('black-still', 'Ground beetle, drawer 14', {
-    camera: demoItem('camera', 'slate-body'), lens: demoItem('lens', 'slate-100'), strobe: demoItem('strobe', 'lantern-36'), modifier: demoItem('modifier', 'snoot-22')
+  const base = planFromLook('black-still', 'Ground beetle, drawer 14', {
+    camera: demoItem('camera', 'slate-body'), lens: demoItem('lens', 'slate-100'), strobe: demoItem('strobe', 'lantern-36'), modifier: demoItem('modifier', 'snoot-45')
   })
-  plan = {
-    ...plan,
-    subject: { widthMm: 22, heightMm: 12, sharpDepthMm: 1.4, reflectance: 0.06, speedMmS: 0 },
-    ground: { distanceMm: 620, reflectance: 0.01 },
-    focus: { ...plan.focus, magnification: 0.9 },
+  let plan: Plan = {
+    ...base,
+    subject: { shape: 'ellipsoid', finish: 'matt', widthMm: 22, heightMm: 12, depthMm: 10, turnDeg: 0, sharpDepthMm: 1.4, reflectance: 0.06, speedMmS: 0 },
+    ground: { ...base.ground, distanceMm: 620, reflectance: 0.01 },
+    table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
+    focus: { ...base.focus, magnification: 0.9 },
+    goals: { ...base.goals, places: [{ place: 'top', kind: 'about', stops: 0.5, toleranceStops: 0.5 }, { place: 'lens', kind: 'at-most', stops: -2, toleranceStops: 1 }] },
     ambient: {
       subject: { value: { kind: 'ev', ev: 5.5 }, bound: 'exact', via: 'incident', atMagnification: 0.9 },
       ground: { value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2 }, bound: 'exact', via: 'reflected', atMagnification: 0.9 }
     },
-    lights: [{ ...plan.lights[0], distanceMm: 180, tiltDeg: 40 }]
+    lights: [
+      { ...base.lights[0]!, group: 'A', at: { distanceMm: 180, turnDeg: 58, heightDeg: 24 } },
+      {
+        ...base.lights[0]!, id: 'B', name: 'Rim', role: 'rim', group: 'B', strobe: demoItem('strobe', 'drawer-28'), modifiers: [demoItem('modifier', 'grid-40')], powerStops: -1,
+        at: { distanceMm: 240, turnDeg: -142, heightDeg: 36 }
+      }
+    ],
+    cards: [{ id: 'K1', kind: 'card', on: true, widthMm: 90, heightMm: 60, reflectance: 0.85, at: { distanceMm: 62, turnDeg: -104, heightDeg: 16 }, aim: { kind: 'place', place: 'focus' } }]
   }
-  plan = withPower(plan)
-  const { ledger } = evaluate(plan)
-  const black = await take(plan, 'beetle-1', 'black', '2026-11-20T09:12:00.000Z', 'none', -10, ledger.ambient.ground.level, 'Strobe off, curtain drawn.')
-  const missing = -0.6
-  const first = await take(black.plan, 'beetle-2', 'lit', '2026-11-20T09:14:00.000Z', 'beetle', evaluate(black.plan).ledger.totals.subject + missing, -9, '')
-  const corrected = withPower(first.plan)
-  const second = await take(corrected, 'beetle-3', 'lit', '2026-11-20T09:16:00.000Z', 'beetle', evaluate(corrected).ledger.totals.subject, -9, 'Keeper.')
-  return { id: 'demo-beetle', stage: 'run', at: '2026-11-20T09:16:30.000Z', plan: second.plan, frames: [black, first, second] }
+  plan = withBestPower(withBestPower(withBestPower(plan, 0), 1), 0)
+  const keyLevel = (p: Plan) => evaluate(p).ledger.rows.find((row) => row.source === 'A')!.cells.subject!.level
+  const black = await take(plan, { id: 'beetle-1', kind: 'black', takenAt: '2026-11-20T09:12:00.000Z', shape: 'none', subject: -10, ground: evaluate(plan).ledger.ambient.ground!.level, note: 'Strobes off, curtain drawn.' })
+  const first = await take(black.plan, { id: 'beetle-2', kind: 'lit', takenAt: '2026-11-20T09:14:00.000Z', shape: 'beetle', subject: keyLevel(black.plan) - 0.6, ground: -9, note: 'Key alone.', only: ['A'] })
+  const corrected = withBestPower(first.plan, 0)
+  const second = await take(corrected, { id: 'beetle-3', kind: 'lit', takenAt: '2026-11-20T09:16:00.000Z', shape: 'beetle', subject: keyLevel(corrected), ground: -9, note: '', only: ['A'] })
+  const rim = await take(second.plan, { id: 'beetle-4', kind: 'lit', takenAt: '2026-11-20T09:19:00.000Z', shape: 'beetle', subject: evaluate(second.plan).ledger.rows.find((row) => row.source === 'B')!.cells.top!.level, ground: -9, note: 'Rim alone.', only: ['B'], place: 'top' })
+  const third = await take(rim.plan, { id: 'beetle-5', kind: 'lit', takenAt: '2026-11-20T09:21:00.000Z', shape: 'beetle', subject: evaluate(rim.plan).ledger.totals.subject!, ground: -9, note: 'Both. Keeper.' })
+  return { id: 'demo-beetle', stage: 'run', at: '2026-11-20T09:21:30.000Z', plan: third.plan, frames: [black, first, second, rim, third] }
 }
 
 /** Fill in daylight with a leaf shutter: planned as far as Dark. */
 const crabShoot = (): DemoShoot => {
-  let plan = planFromLook('daylight-fill', 'Shore crab, low tide', {
+  const base = planFromLook('daylight-fill', 'Shore crab, low tide', {
     camera: demoItem('camera', 'tern-compact'), lens: demoItem('lens', 'tern-zoom'), strobe: demoItem('strobe', 'lamplet-20'), modifier: demoItem('modifier', 'cap')
   })
-  plan = {
-    ...plan,
-    subject: { widthMm: 45, heightMm: 30, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30 },
-    ground: { distanceMm: 800, reflectance: 0.18 },
-    settings: { ...plan.settings, shutterStops: 28 / 3, apertureStops: 6 },
-    goals: { ...plan.goals, groundStops: -1.5 },
+  const plan: Plan = {
+    ...base,
+    subject: { ...base.subject, widthMm: 45, heightMm: 30, depthMm: 25, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30 },
+    ground: { ...base.ground, distanceMm: 800, reflectance: 0.18 },
+    table: { belowMm: 16, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
+    settings: { ...base.settings, shutterStops: 28 / 3, apertureStops: 6 },
+    goals: { ...base.goals, groundStops: -1.5 },
     ambient: {
       subject: { value: { kind: 'ev', ev: 12.5 }, bound: 'exact', via: 'incident', atMagnification: 0.18 },
       ground: { value: { kind: 'ev', ev: 13.3 }, bound: 'exact', via: 'reflected', atMagnification: 0.18 }
-    },
-    lights: [{ ...plan.lights[0], distanceMm: 300, tiltDeg: 25 }]
+    }
   }
-  return { id: 'demo-crab', stage: 'dark', at: '2026-11-21T15:40:00.000Z', plan: withPower(plan), frames: [] }
+  const near = withLight(plan, 0, { at: { distanceMm: 300, turnDeg: 25, heightDeg: 20 } })
+  return { id: 'demo-crab', stage: 'dark', at: '2026-11-21T15:40:00.000Z', plan: withBestPower(near, 0), frames: [] }
 }
 
 /** A plume across a narrow beam: the black frame is taken, the light comes next. */
 const steamShoot = async (): Promise<DemoShoot> => {
-  let plan = planFromLook('plume', 'Steam over the thimble cup', {
+  const base = planFromLook('plume', 'Steam over the thimble cup', {
     camera: demoItem('camera', 'slate-body'), lens: demoItem('lens', 'slate-60'), strobe: demoItem('strobe', 'pack-10'), modifier: demoItem('modifier', 'grid-40')
   })
-  plan = {
-    ...plan,
-    subject: { widthMm: 90, heightMm: 140, sharpDepthMm: 20, reflectance: 0.1, speedMmS: 250 },
-    ground: { distanceMm: 1600, reflectance: 0.04 },
-    focus: { ...plan.focus, magnification: 0.2 },
-    ambient: { subject: null, ground: null },
-    lights: [{ ...plan.lights[0], distanceMm: 650, tiltDeg: 70 }]
+  const set: Plan = {
+    ...base,
+    subject: { ...base.subject, widthMm: 90, heightMm: 140, depthMm: 60, sharpDepthMm: 20, reflectance: 0.1, speedMmS: 250 },
+    ground: { ...base.ground, distanceMm: 1600, reflectance: 0.04 },
+    focus: { ...base.focus, magnification: 0.2 },
+    ambient: { subject: null, ground: null }
   }
-  plan = withPower(plan)
-  const black = await take(plan, 'steam-1', 'black', '2026-11-22T18:05:00.000Z', 'none', -10, -7.6, 'Lamps off, door shut.')
+  const plan = withBestPower(withLight(set, 0, { at: { distanceMm: 650, turnDeg: 70, heightDeg: 0 } }), 0)
+  const black = await take(plan, { id: 'steam-1', kind: 'black', takenAt: '2026-11-22T18:05:00.000Z', shape: 'none', subject: -10, ground: -7.6, note: 'Lamps off, door shut.' })
   return { id: 'demo-steam', stage: 'light', at: '2026-11-22T18:06:00.000Z', plan: black.plan, frames: [black] }
 }
 
-export const demoShoots = async (): Promise<DemoShoot[]> => [await beetleShoot(), crabShoot(), await steamShoot()]
+export const demoShoots = async (): Promise<DemoShoot[]> => [await beetleShoot(), crabShoot(), await steamShoot(), ...demoSets()]

@@ -1,6 +1,7 @@
 /** Migrations in order. Each is code, so the built server carries them inside itself. */
 import type { Knex } from 'knex'
 import * as first from './001_first'
+import * as sets from './002_sets'
 
 interface Migration {
   readonly name: string
@@ -8,7 +9,7 @@ interface Migration {
   down(knex: Knex): Promise<void>
 }
 
-const MIGRATIONS: readonly Migration[] = [{ name: '001_first', ...first }]
+const MIGRATIONS: readonly Migration[] = [{ name: '001_first', ...first }, { name: '002_sets', ...sets }]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
   getMigrations: () => Promise.resolve([...MIGRATIONS]),

@@ -31,7 +31,7 @@ export const shootService = ({ shoots, kit, frames }: Stores) => ({
       look === 'black-soft'
         ? modifiers.find((item) => item.beam.kind === 'spread')
         : look === 'plume' || look === 'black-still'
-          ? modifiers.find((item) => item.beam.kind === 'cut')
+          ? modifiers.find((item) => item.beam.kind === 'cut' || item.beam.kind === 'snoot')
           : undefined
     const plan = planFromLook(look, title, {
       camera: need(items, 'camera'), lens: need(items, 'lens'), strobe: need(items, 'strobe'), modifier: modifier ?? null

@@ -23,7 +23,7 @@ const toShoot = (row: Row): Shoot => ({
 })
 
 const kitIdsOf = (plan: Plan): string[] => [
-  ...new Set([plan.camera.id, plan.lens.id, ...plan.lights.flatMap((light) => [light.strobe.id, light.modifier?.id ?? []].flat())])
+  ...new Set([plan.camera.id, plan.lens.id, ...plan.lights.flatMap((light) => [light.strobe.id, ...light.modifiers.map((each) => each.id)])])
 ]
 
 const writeUses = async (db: Knex, shootId: string, plan: Plan): Promise<void> => {

@@ -3,13 +3,13 @@
 import { computed } from 'vue'
 import { evOfReading } from '@core/ledger/cells'
 import { luxFromEv } from '@core/ambient/ev'
-import type { AmbientReading, Place } from '@core/plan/plan'
+import type { AmbientReading, ReadPlace } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 import { plain } from '@/words/format'
-import { PLACE_NAMES } from '@/words/names'
+import { READ_NAMES } from '@/words/names'
 import StepField from './StepField.vue'
 
-const props = defineProps<{ place: Place }>()
+const props = defineProps<{ place: ReadPlace }>()
 const store = usePlan()
 const reading = computed(() => store.plan!.ambient[props.place])
 const mode = computed(() => reading.value?.value.kind ?? 'none')
@@ -47,8 +47,8 @@ const setVia = (via: AmbientReading['via']): void => {
 </script>
 
 <template>
-  <div class="reading" role="group" :aria-label="`Ambient at the ${PLACE_NAMES[place].toLowerCase()}`">
-    <h3>At the {{ PLACE_NAMES[place].toLowerCase() }}</h3>
+  <div class="reading" role="group" :aria-label="`Ambient at the ${READ_NAMES[place].toLowerCase()}`">
+    <h3>At the {{ READ_NAMES[place].toLowerCase() }}</h3>
     <v-select :model-value="mode" :items="MODES" item-value="value" item-title="title" label="Reading" @update:model-value="setMode" />
     <template v-if="reading">
       <v-select :model-value="reading.via" :items="vias" item-value="value" item-title="title" label="Taken" @update:model-value="setVia" />

@@ -15,7 +15,7 @@ const names = [{ at: -3, name: 'dark, still there' }, { at: -5, name: 'near blac
 const marks = computed(() => {
   const { ledger } = store.evaluation!
   return (['subject', 'ground'] as const).map((place) => {
-    const cell = ledger.ambient[place]
+    const cell = ledger.ambient[place]!
     return { place, known: cell.state === 'known', level: cell.level, bound: cell.bound, at: across(cell.level), turned: place === 'ground' ? across(cell.level) > 14 : across(cell.level) > 75 }
   })
 })

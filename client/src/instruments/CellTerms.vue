@@ -2,19 +2,28 @@
 /** One cell opened: its terms with figures and formulas, and their sum. */
 import { computed } from 'vue'
 import type { Place } from '@core/plan/plan'
-import { TERM_FORMULAS, type Cell, type SourceId } from '@core/ledger/terms'
+import { cellTerms } from '@core/ledger/cellTerms'
+import { correctionFor } from '@core/ledger/corrections'
+import { cellAt } from '@core/ledger/ledger'
+import { TERM_FORMULAS, type SourceId } from '@core/ledger/terms'
 import { usePlan } from '@/stores/plan'
 import { termFigures } from '@/words/figures'
 import { stops } from '@/words/format'
-import { PLACE_NAMES, SOURCE_NAMES, TERM_NAMES } from '@/words/names'
+import { placeName, sourceName, TERM_NAMES } from '@/words/names'
 
 const props = defineProps<{ cellKey: string; highlight?: string }>()
 const store = usePlan()
 const source = computed(() => props.cellKey.split('-')[0] as SourceId)
 const place = computed(() => props.cellKey.split('-')[1] as Place)
-const cell = computed<Cell>(() => (source.value === 'ambient' ? store.evaluation!.ledger.ambient : store.evaluation!.ledger.strobe)[place.value])
+const cell = computed(() => cellAt(store.evaluation!.ledger, source.value, place.value) ?? null)
+const terms = computed(() => (cell.value ? cellTerms(store.plan!, source.value, place.value) : []))
+const title = computed(() => `${sourceName(store.plan!, source.value)} at ${placeName(store.plan!, place.value).toLowerCase()}`)
 
-const correction = computed(() => [...store.plan!.corrections].reverse().find((each) => each.source === source.value && each.on))
+const correction = computed(() => correctionFor(store.plan!, source.value, place.value))
+const DARK_WORDS: Record<string, string> = {
+  off: 'This light is switched off.', outside: 'The place lies outside the beam, and nothing bounces there.', behind: 'The surface there faces away from this light, and nothing bounces there.',
+  shadowed: 'Something stands between, and nothing bounces there.', known: ''
+}
 const dropReading = (): void => {
   const id = correction.value?.id
   store.update('leave the reading out', (draft) => {
@@ -25,22 +34,24 @@ const dropReading = (): void => {
 </script>
 
 <template>
-  <section class="terms" :aria-label="`Terms of ${SOURCE_NAMES[source]} at ${PLACE_NAMES[place]}`">
-    <h3>{{ SOURCE_NAMES[source] }} at {{ PLACE_NAMES[place].toLowerCase() }}</h3>
-    <p v-if="cell.state === 'unknown'" class="muted">Not read yet. Take the black frame in Run, or enter a reading under Subject.</p>
+  <section class="terms" :aria-label="`Terms of ${title}`">
+    <h3>{{ title }}</h3>
+    <p v-if="!cell" class="muted">This place is not in the plan any more.</p>
+    <p v-else-if="cell.state === 'unknown'" class="muted">Not read yet. Take the black frame in Run, or enter a reading under Subject.</p>
+    <p v-else-if="terms.length === 0" class="muted">{{ DARK_WORDS[cell.state] }}</p>
     <table v-else>
       <tbody>
-        <tr v-for="(term, i) in cell.terms" :key="i" :class="{ led: term.kind === highlight }" :data-term="term.kind">
+        <tr v-for="(term, i) in terms" :key="i" :class="{ led: term.kind === highlight }" :data-term="term.kind">
           <td>
-            {{ TERM_NAMES[term.kind] }} <span class="muted">{{ termFigures(store.plan!, term) }}</span>
+            {{ TERM_NAMES[term.kind] }} <span class="muted">{{ termFigures(store.plan!, term, source) }}</span>
             <small :title="TERM_FORMULAS[term.kind].source">{{ TERM_FORMULAS[term.kind].formula }} <span class="from">({{ TERM_FORMULAS[term.kind].source }})</span></small>
           </td>
           <td class="num">{{ stops(term.stops) }}</td>
         </tr>
       </tbody>
-      <tfoot><tr><td>{{ SOURCE_NAMES[source] }} at {{ PLACE_NAMES[place].toLowerCase() }}</td><td class="num">{{ stops(cell.level) }}</td></tr></tfoot>
+      <tfoot><tr><td>{{ title }}</td><td class="num">{{ stops(cell.level) }}</td></tr></tfoot>
     </table>
-    <button v-if="cell.terms.some((term) => term.kind === 'yourReading')" type="button" class="push" @click="dropReading">Leave my reading out</button>
+    <button v-if="terms.some((term) => term.kind === 'yourReading')" type="button" class="push" @click="dropReading">Leave my reading out</button>
   </section>
 </template>
 

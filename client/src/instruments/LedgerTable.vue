@@ -1,84 +1,104 @@
 <script setup lang="ts">
-/** Sources down, places across, each cell a level in stops that opens into its terms. */
+/** Sources down, places across, each cell a level in stops that opens into its terms; any set of sources can be summed alone. */
 import { computed } from 'vue'
-import { PLACES, type Place } from '@core/plan/plan'
+import { sumAt } from '@core/ledger/ratios'
 import type { Cell, SourceId } from '@core/ledger/terms'
+import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
+import { goalState, goalWords } from '@/words/goals'
+import { cellWords } from '@/words/ledger'
 import { stops } from '@/words/format'
-import { PLACE_NAMES, SOURCE_MARKS, SOURCE_NAMES, STATE_MARKS, STATE_WORDS } from '@/words/names'
+import { placeName, sourceMark, sourceName, STATE_MARKS, STATE_WORDS } from '@/words/names'
 
-defineProps<{ open: string }>()
-defineEmits<{ open: [key: string] }>()
+const props = defineProps<{ open: string; isolated: readonly SourceId[] }>()
+const emit = defineEmits<{ open: [key: string]; place: [place: Place]; isolate: [sources: SourceId[]] }>()
 const store = usePlan()
+const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
-const sources: readonly { id: SourceId; about: string }[] = [
-  { id: 'ambient', about: 'strobe off' },
-  { id: 'A', about: '' }
-]
-const about = (id: SourceId): string => (id === 'A' ? `${store.plan!.lights[0].strobe.name}${store.plan!.lights[0].modifier ? `, ${store.plan!.lights[0].modifier.name}` : ''}` : sources[0]!.about)
-const cell = (id: SourceId, place: Place): Cell => (id === 'ambient' ? ledger.value.ambient[place] : ledger.value.strobe[place])
-const says = (each: Cell): string => (each.state === 'unknown' ? 'not read' : each.state === 'dark' ? 'out of beam' : `${each.bound === 'at-most' ? '≤ ' : each.bound === 'at-least' ? '≥ ' : ''}${stops(each.level)}`)
-const goal = (place: Place): string =>
-  place === 'subject' ? `goal ${stops(store.plan!.goals.subjectStops)} ± ${store.plan!.goals.toleranceStops.toFixed(1)}` : `goal ${stops(store.plan!.goals.groundStops)} or darker`
-const verdict = (place: Place) => store.evaluation!.verdicts.find((each) => each.id === place)!
+const all = computed(() => ledger.value.rows.map((row) => row.source))
+const inSum = (source: SourceId): boolean => props.isolated.length === 0 || props.isolated.includes(source)
+const toggle = (source: SourceId, event: MouseEvent): void => {
+  const now = props.isolated.length === 0 ? [] : [...props.isolated]
+  // A plain click asks what this one does alone; with shift or control it joins the ones already chosen.
+  const more = event.shiftKey || event.ctrlKey || event.metaKey
+  const next = now.includes(source) ? now.filter((each) => each !== source) : more ? [...now, source] : [source]
+  emit('isolate', next.length === all.value.length ? [] : next)
+}
+const total = (place: Place): number => (props.isolated.length ? sumAt(ledger.value, place, props.isolated) : ledger.value.totals[place]!)
+const cell = (source: SourceId, place: Place): Cell => ledger.value.rows.find((row) => row.source === source)!.cells[place]!
+const about = (source: SourceId): string => {
+  const light = plan.value.lights.find((each) => each.id === source)
+  return light ? [light.strobe.name, ...light.modifiers.map((each) => each.name)].join(', ') : 'all strobes off'
+}
+const whole = computed(() => props.isolated.length === 0)
 /** −10 at the left end of the bar, +2 at the right. */
 const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) / 12) * 100))
-const goalAt = (place: Place): number => bar(place === 'subject' ? store.plan!.goals.subjectStops : store.plan!.goals.groundStops)
 </script>
 
 <template>
-  <table class="ledger" aria-label="Ledger: stops of each source at each place">
-    <thead>
-      <tr><th>stops at</th><th v-for="place in PLACES" :key="place" scope="col">{{ PLACE_NAMES[place] }}<small>{{ goal(place) }}</small></th></tr>
-    </thead>
-    <tbody>
-      <tr v-for="source in sources" :key="source.id" :class="`source-${source.id}`">
-        <th scope="row"><span class="mark" aria-hidden="true">{{ SOURCE_MARKS[source.id] }}</span>{{ SOURCE_NAMES[source.id] }}<small>{{ about(source.id) }}</small></th>
-        <td v-for="place in PLACES" :key="place">
-          <button
-            type="button" :aria-expanded="open === `${source.id}-${place}`" :aria-label="`${SOURCE_NAMES[source.id]} at ${PLACE_NAMES[place]}: ${says(cell(source.id, place))}. Open the terms`"
-            :data-cell="`${source.id}-${place}`" :class="{ open: open === `${source.id}-${place}` }" @click="$emit('open', `${source.id}-${place}`)"
-          >
-            <span class="num" :class="{ muted: cell(source.id, place).state !== 'known' }">{{ says(cell(source.id, place)) }}</span>
-            <span class="bar" aria-hidden="true"><i :style="{ width: `${bar(cell(source.id, place).level)}%` }" /><b :style="{ left: `${goalAt(place)}%` }" /></span>
-          </button>
-        </td>
-      </tr>
-    </tbody>
-    <tfoot>
-      <tr>
-        <th scope="row">Sum</th>
-        <td v-for="place in PLACES" :key="place" :data-total="place">
-          <span class="num total">{{ stops(ledger.totals[place]) }}</span>
-          <span :class="verdict(place).state" aria-hidden="true">{{ STATE_MARKS[verdict(place).state] }}</span><span class="hidden-label">{{ STATE_WORDS[verdict(place).state] }}</span>
-        </td>
-      </tr>
-    </tfoot>
-  </table>
+  <div class="scroll" tabindex="0" role="group" aria-label="Ledger, scrolls sideways">
+    <table class="ledger" aria-label="Ledger: stops of each source at each place">
+      <thead>
+        <tr>
+          <th class="first">stops at</th>
+          <th v-for="place in ledger.places" :key="place" scope="col"><button type="button" class="place" :title="`Goal and figures of ${placeName(plan, place)}`" @click="$emit('place', place)">{{ placeName(plan, place) }}<small>{{ goalWords(plan, place) }}</small></button></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="source in all" :key="source" :class="[`hue-${source}`, { out: !inSum(source) }]">
+          <th scope="row" class="first">
+            <button type="button" class="source" :aria-pressed="isolated.includes(source)" :aria-label="`Sum ${sourceName(plan, source)} alone; with shift, together with others chosen`" :data-isolate="source" @click="toggle(source, $event)"><span class="source-mark" aria-hidden="true">{{ sourceMark(source) }}</span><span>{{ sourceName(plan, source) }}<small>{{ about(source) }}</small></span></button>
+          </th>
+          <td v-for="place in ledger.places" :key="place">
+            <button
+              type="button" :aria-expanded="open === `${source}-${place}`" :aria-label="`${sourceName(plan, source)} at ${placeName(plan, place)}: ${cellWords(cell(source, place))}. Open the terms`"
+              :data-cell="`${source}-${place}`" class="cell" :class="{ open: open === `${source}-${place}` }" @click="$emit('open', `${source}-${place}`)"
+            >
+              <span class="num" :class="{ none: cell(source, place).state !== 'known' }">{{ cellWords(cell(source, place)) }}</span>
+              <span class="bar" aria-hidden="true"><i :style="{ width: `${bar(cell(source, place).level)}%` }" /></span>
+            </button>
+          </td>
+        </tr>
+      </tbody>
+      <tfoot>
+        <tr>
+          <th scope="row" class="first">{{ whole ? 'Sum' : `Sum of ${isolated.map(sourceMark).join(' + ')}` }}<button v-if="!whole" type="button" class="push bare" @click="emit('isolate', [])">All</button></th>
+          <td v-for="place in ledger.places" :key="place" :data-total="place">
+            <span class="num total">{{ stops(total(place)) }}</span>
+            <template v-if="whole && goalState(store.evaluation!, plan, place)">
+              <span :class="goalState(store.evaluation!, plan, place)!" aria-hidden="true">{{ STATE_MARKS[goalState(store.evaluation!, plan, place)!] }}</span><span class="hidden-label">{{ STATE_WORDS[goalState(store.evaluation!, plan, place)!] }}</span>
+            </template>
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  </div>
 </template>
 
 <style scoped>
-.ledger { width: 100%; table-layout: fixed; }
-th, td { padding: 0.3rem 0.6rem 0.3rem 0; vertical-align: middle; border-bottom: 1px solid var(--line); }
-thead th { color: var(--text); border-bottom-color: var(--rule); }
-small { display: block; color: var(--muted); font-weight: 400; font-size: 0.75rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.mark { display: inline-grid; place-items: center; width: 18px; height: 18px; border: 1.5px solid var(--hue); color: var(--hue); border-radius: 3px; font: 600 11px var(--sans); margin-right: 0.5rem; }
-.source-ambient { --hue: var(--ambient); }
-.source-A { --hue: var(--source-a); }
-td button { display: flex; align-items: center; gap: 0.8rem; width: 100%; min-height: 36px; padding: 0 0.5rem; margin-left: -0.5rem; border-bottom: 2px solid transparent; }
-td button:hover { background: var(--raised); }
-td button.open { background: var(--raised); border-bottom-color: var(--accent); }
-.num { min-width: 4.6rem; text-align: right; color: var(--bright); }
-.num.muted { color: var(--muted); font-family: var(--sans); }
-.bar { position: relative; flex: 1; max-width: 90px; height: 3px; background: var(--line); }
-.bar i { position: absolute; inset: 0 auto 0 0; background: var(--hue); }
-.source-A .bar i { background: repeating-linear-gradient(90deg, var(--hue) 0 6px, transparent 6px 8px); }
-.bar b { position: absolute; top: -4px; height: 11px; border-left: 1px solid var(--bright); }
-tfoot th, tfoot td { border-bottom: 0; border-top: 1px solid var(--rule); }
-.total { display: inline-block; font-weight: 500; margin-right: 0.8rem; }
+.scroll { overflow-x: auto; position: relative; }
+.ledger { width: 100%; }
+th, td { padding: 0; vertical-align: middle; border-bottom: 1px solid var(--line); min-width: 4.7rem; }
+.first { min-width: 9.5rem; max-width: 11rem; position: sticky; left: 0; background: var(--background); z-index: 1; padding-right: 0.5rem; }
+thead th { color: var(--text); border-bottom-color: var(--rule); vertical-align: bottom; }
+small { display: block; color: var(--muted); font-weight: 400; font-size: 0.75rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; line-height: 1.25; }
+.place { text-align: left; padding: 0.2rem 0.4rem 0.25rem; width: 100%; line-height: 1.15; font-weight: 500; white-space: nowrap; font-size: 0.875rem; }
+.place:hover, .source:hover { color: var(--bright); }
+.source { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 0.5rem; align-items: center; text-align: left; width: 100%; font-weight: 500; padding: 0.15rem 0; line-height: 1.15; }
+.source[aria-pressed='true'] .source-mark { background: var(--hue); color: var(--background); }
+.out { opacity: 0.45; }
+.cell { display: grid; gap: 0.12rem; width: 100%; min-height: 36px; padding: 0.2rem 0.4rem; border-bottom: 2px solid transparent; align-content: center; }
+.cell:hover { background: var(--raised); }
+.cell.open { background: var(--raised); border-bottom-color: var(--accent); }
+.num { text-align: left; color: var(--bright); font-size: 0.9375rem; white-space: nowrap; }
+.num.none { color: var(--muted); font: 0.75rem var(--sans); }
+.bar { height: 3px; background: var(--line); width: 100%; display: block; }
+.bar i { display: block; height: 100%; background: var(--hue); }
+tfoot th, tfoot td { border-bottom: 0; border-top: 1px solid var(--rule); padding: 0.35rem 0.4rem; white-space: nowrap; }
+tfoot .first { padding-left: 0; }
+.total { font-weight: 500; margin-right: 0.35rem; }
 @media (max-width: 760px) {
-  .bar { display: none; }
-  td button { min-height: 44px; }
-  .num { min-width: 3.4rem; }
+  .cell { min-height: 44px; }
+  .first { min-width: 7rem; max-width: 7.6rem; }
 }
 </style>

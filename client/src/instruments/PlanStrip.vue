@@ -23,29 +23,33 @@ const shutterNote = computed(() => {
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
 const isoNote = computed(() => (plan.value.settings.isoStops <= plan.value.camera.lowestIsoStops + 1e-6 ? 'lowest' : `${stopCount(plan.value.settings.isoStops - plan.value.camera.lowestIsoStops)} up`))
-const powerNote = computed(() => `${stopCount(plan.value.lights[0].powerStops)} left`)
+/** Lights that are off have no place on the strip. */
+const lit = computed(() => plan.value.lights.map((light, index) => ({ light, index })).filter(({ light }) => light.on))
 </script>
 
 <template>
   <footer class="strip" aria-label="Settings and verdicts">
-    <div class="dials">
+    <div class="dials" :class="{ many: lit.length > 1 }" tabindex="0" role="group" aria-label="Settings">
       <StripDial path="settings.apertureStops" kind="aperture" label="Aperture" :note="apertureNote" />
       <StripDial path="settings.shutterStops" kind="shutter" label="Shutter" :note="shutterNote" :warn="faster > 1e-6 && plan.camera.curtain !== 'leaf'" />
       <StripDial path="settings.isoStops" kind="iso" label="ISO" :note="isoNote" />
-      <StripDial path="lights.0.powerStops" kind="power" label="Power" mark="A" :note="powerNote" />
+      <StripDial v-for="{ light, index } in lit" :key="light.id" :path="`lights.${index}.powerStops`" kind="power" :label="lit.length === 1 ? 'Power' : `Power ${light.id}`" :shown="light.name" :mark="light.id" :note="`${stopCount(light.powerStops)} left`" />
     </div>
     <VerdictLine />
   </footer>
 </template>
 
 <style scoped>
+.many :deep(.strip-dial input) { width: 5.6rem; font-size: 1.0625rem; }
+.many :deep(.strip-dial .value button) { width: 20px; }
 .strip { display: flex; background: var(--surface); border-top: 1px solid var(--rule); position: sticky; bottom: 0; z-index: 5; min-height: 92px; }
-.dials { display: grid; grid-template-columns: repeat(4, minmax(9rem, auto)); }
+.dials { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(8.2rem, auto); overflow-x: auto; position: relative; min-width: 0; flex: 0 1 auto; }
 @media (max-width: 1100px) {
   .strip { flex-direction: column; }
-  .dials { grid-template-columns: repeat(4, 1fr); }
+  .dials { grid-auto-columns: minmax(8rem, 1fr); }
 }
 @media (max-width: 760px) {
-  .dials { grid-template-columns: minmax(0, 1fr) minmax(0, 1.12fr) minmax(0, 0.9fr) minmax(0, 1.36fr); }
+  .dials { grid-auto-columns: minmax(6.05rem, 1fr); }
+  .dials.many { grid-auto-columns: 6.4rem; }
 }
 </style>

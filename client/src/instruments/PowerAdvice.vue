@@ -4,22 +4,26 @@ import { computed } from 'vue'
 import { dialMarks } from '@core/scales/dial'
 import { usePlan } from '@/stores/plan'
 import { stopCount, stops } from '@/words/format'
+import { placeName } from '@/words/names'
 
+const props = defineProps<{ index: number }>()
 const store = usePlan()
-const plan = computed(() => store.plan!)
-const suggestion = computed(() => store.evaluation!.suggestion)
-const mark = computed(() => suggestion.value.choice?.mark ?? null)
-const set = computed(() => mark.value !== null && Math.abs(mark.value.stops - plan.value.lights[0].powerStops) < 1e-6)
-const right = computed(() => store.evaluation!.verdicts.find((each) => each.id === 'subject')!.state === 'ok')
+const light = computed(() => store.plan!.lights[props.index]!)
+const path = computed(() => `lights.${props.index}.powerStops`)
+const suggestion = computed(() => store.evaluation!.suggestions[light.value.id] ?? null)
+const mark = computed(() => suggestion.value?.choice?.mark ?? null)
+const set = computed(() => mark.value !== null && Math.abs(mark.value.stops - light.value.powerStops) < 1e-6)
+const right = computed(() => suggestion.value !== null && Math.abs(store.evaluation!.ledger.totals[suggestion.value.place]! - suggestion.value.goalStops) <= suggestion.value.toleranceStops + 1e-9)
 const ends = computed(() => {
-  const marks = dialMarks(plan.value.lights[0].strobe.dial)
+  const marks = dialMarks(light.value.strobe.dial)
   return { lowest: marks[0]!.label, full: marks.at(-1)!.label }
 })
 const words = computed(() => {
-  const { state, missStops, choice } = suggestion.value
+  const { state, missStops, choice, place } = suggestion.value!
+  const where = place === 'subject' ? 'subject' : placeName(store.plan!, place).toLowerCase()
   switch (state) {
     case 'ok':
-      return Math.abs(choice!.errorStops) < 0.05 ? 'exactly what is wanted' : `${stops(choice!.errorStops)} by rounding`
+      return `${Math.abs(choice!.errorStops) < 0.05 ? 'exactly what is wanted' : `${stops(choice!.errorStops)} by rounding`}${place === 'subject' ? '' : ` at the ${where}`}`
     case 'coarse':
       return `the dial’s steps are too wide: the nearest mark is ${stops(missStops)} off`
     case 'too-bright':
@@ -27,21 +31,26 @@ const words = computed(() => {
     case 'too-dim':
       return `full power (${ends.value.full}) is still ${stopCount(missStops)} too dim`
     case 'ambient-alone':
-      return `ambient alone puts the subject ${stopCount(missStops)} over: darken it first`
+      return `ambient alone puts the ${where} ${stopCount(missStops)} over: darken it first`
+    case 'others-alone':
+      return `the other lights alone put the ${where} ${stopCount(missStops)} over`
     default:
-      return 'the beam does not reach the subject'
+      return `the beam does not reach the ${where}`
   }
 })
 </script>
 
 <template>
-  <div class="advice" :data-state="suggestion.state" role="status">
-    <span class="muted">{{ suggestion.state === 'ok' ? (set ? 'Power is right at' : right ? 'Nearest to the goal' : 'Set power to') : 'Nearest power' }}</span>
-    <b class="num">{{ mark?.label ?? 'none' }}</b>
-    <span class="small" :class="{ near: suggestion.state !== 'ok', muted: suggestion.state === 'ok' }">{{ words }}</span>
-    <button v-if="mark && !set" type="button" class="push" :class="{ main: !right }" :disabled="store.isLocked('lights.0.powerStops')" @click="store.set('lights.0.powerStops', mark.stops, 'power')">
-      {{ store.isLocked('lights.0.powerStops') ? 'Power is locked' : 'Set it' }}
-    </button>
+  <div class="advice" :data-state="suggestion?.state ?? 'none'" role="status">
+    <template v-if="suggestion">
+      <span class="muted">{{ suggestion.state === 'ok' ? (set ? 'Power is right at' : right ? 'Nearest to the goal' : 'Set power to') : 'Nearest power' }}</span>
+      <b class="num">{{ mark?.label ?? 'none' }}</b>
+      <span class="small" :class="{ near: suggestion.state !== 'ok', muted: suggestion.state === 'ok' }">{{ words }}</span>
+      <button v-if="mark && !set" type="button" class="push" :class="{ main: !right }" :disabled="store.isLocked(path)" @click="store.set(path, mark.stops, 'power')">
+        {{ store.isLocked(path) ? 'Power is locked' : 'Set it' }}
+      </button>
+    </template>
+    <span v-else class="small muted">{{ light.on ? 'No goal where this light works: set one at the head of its place in the sum.' : 'Switched off.' }}</span>
   </div>
 </template>
 

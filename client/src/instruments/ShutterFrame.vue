@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The frame as the shutter leaves it: whole, or with a dark band where no flash fell. */
 import { computed } from 'vue'
-import { pulses } from '@core/ledger/cells'
+import { pulsesWith } from '@core/ledger/cells'
 import { usePlan } from '@/stores/plan'
 import { percent } from '@/words/format'
 import { verdictReason } from '@/words/verdicts'
@@ -9,7 +9,7 @@ import { verdictReason } from '@/words/verdicts'
 const store = usePlan()
 const verdict = computed(() => store.evaluation!.verdicts.find((each) => each.id === 'sync')!)
 const dark = computed(() => verdict.value.figures.dark ?? 0)
-const pulsed = computed(() => pulses(store.plan!))
+const pulsed = computed(() => store.plan!.lights.some((light) => light.on && pulsesWith(store.plan!, light)))
 </script>
 
 <template>

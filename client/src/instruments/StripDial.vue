@@ -4,7 +4,7 @@ import { useId } from 'vue'
 import LockButton from './LockButton.vue'
 import { useFigure, type FigureProps } from './useFigure'
 
-const props = defineProps<FigureProps & { note: string; mark?: string; warn?: boolean }>()
+const props = defineProps<FigureProps & { note: string; mark?: string; warn?: boolean; shown?: string }>()
 const id = useId()
 const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 </script>
@@ -12,8 +12,8 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 <template>
   <div class="strip-dial" :class="{ locked, wrong: error }">
     <div class="top">
-      <span v-if="mark" class="mark" aria-hidden="true">{{ mark }}</span>
-      <label :for="id">{{ label }}</label>
+      <span v-if="mark" class="source-mark" :class="`hue-${mark}`" aria-hidden="true">{{ mark }}</span>
+      <label :for="id"><template v-if="shown"><span aria-hidden="true" class="shown">{{ shown }}</span><span class="hidden-label">{{ label }}</span></template><template v-else>{{ label }}</template></label>
       <LockButton :locked="locked" :label="label" @toggle="toggleLock" />
     </div>
     <div class="value">
@@ -29,7 +29,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 .strip-dial { padding: 0.3rem 0.5rem 0.45rem; border-right: 1px solid var(--line); display: grid; align-content: center; min-width: 0; }
 .top { display: flex; align-items: center; gap: 0.4rem; color: var(--muted); font-size: 0.8125rem; padding-left: 0.4rem; }
 .top :deep(.lock) { margin-left: auto; height: 24px; }
-.mark { display: inline-grid; place-items: center; width: 17px; height: 17px; border: 1.5px solid var(--source-a); color: var(--source-a); border-radius: 3px; font: 600 11px var(--sans); }
+.shown { display: block; max-width: 5rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .value { display: flex; align-items: center; }
 .value button { width: 26px; height: 34px; color: var(--muted); font-size: 1.25rem; flex: none; }
 .value button:hover:not(:disabled) { color: var(--bright); }

@@ -16,7 +16,7 @@ const tone = (level: number): string => {
   const v = levelTo8Bit(level)
   return `rgb(${v},${v},${v})`
 }
-const totals = computed(() => store.evaluation!.ledger.totals)
+const totals = computed(() => ({ subject: store.evaluation!.ledger.totals.subject!, ground: store.evaluation!.ledger.totals.ground! }))
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Verdict } from '@core/ledger/verdicts'
 import { usePlan } from '@/stores/plan'
-import { PLACE_NAMES, SOURCE_NAMES, STATE_MARKS, STATE_WORDS, TERM_NAMES, VERDICT_NAMES } from '@/words/names'
+import { placeName, sourceName, STATE_MARKS, STATE_WORDS, TERM_NAMES, VERDICT_NAMES } from '@/words/names'
 import { verdictReason, verdictValue } from '@/words/verdicts'
 
 const store = usePlan()
@@ -27,7 +27,7 @@ const leadText = (verdict: Verdict): string =>
   verdict.id === 'depth'
     ? 'Go to Focus'
     : verdict.cause
-      ? `Show ${TERM_NAMES[verdict.cause.term]} in ${SOURCE_NAMES[verdict.cause.source]} at ${PLACE_NAMES[verdict.cause.place].toLowerCase()}`
+      ? `Show ${TERM_NAMES[verdict.cause.term]} in ${sourceName(store.plan!, verdict.cause.source)} at ${placeName(store.plan!, verdict.cause.place).toLowerCase()}`
       : verdict.id === 'sync'
         ? 'Go to Dark'
         : 'Go to Subject'

@@ -11,7 +11,10 @@ import { CONTROL_NAMES } from '@/words/names'
 
 const store = usePlan()
 const kit = useKit()
-const ways = computed(() => waysOut(store.plan!, kit.modifiers))
+const props = defineProps<{ index: number }>()
+const light = computed(() => store.plan!.lights[props.index]!)
+const ways = computed(() => waysOut(store.plan!, props.index, kit.modifiers))
+const at = (way: WayOut, value: WayOut['to']): string => (way.control === 'modifier' && value === '' ? 'bare head' : positionOf(store.plan!, way.control, value, light.value.id))
 
 const effects = (way: WayOut): string => {
   const { price } = way
@@ -32,14 +35,14 @@ const take = (way: WayOut): void => void store.replace(way.after, CONTROL_NAMES[
     <ul>
       <li v-for="way in ways" :key="`${way.control}-${way.to}`" :data-way="way.control">
         <div>
-          <b>{{ CONTROL_NAMES[way.control] }} <span class="num">{{ positionOf(store.plan!, way.control, way.from) }} → {{ positionOf(store.plan!, way.control, way.to) }}</span></b>
+          <b>{{ CONTROL_NAMES[way.control] }} <span class="num">{{ at(way, way.from) }} → {{ at(way, way.to) }}</span></b>
           <span class="small">
-            <template v-if="way.solves">then power <span class="num">{{ formatPower(way.after.lights[0].strobe.dial, way.after.lights[0].powerStops) }}</span>, subject {{ stops(way.suggestion.missStops) }} off</template>
+            <template v-if="way.solves">then power <span class="num">{{ formatPower(light.strobe.dial, way.after.lights[index]!.powerStops) }}</span>, subject {{ stops(way.suggestion.missStops) }} off</template>
             <span v-else class="near">not enough alone: still {{ stops(way.suggestion.missStops) }} off</span>
           </span>
           <span class="small muted">{{ effects(way) }}</span>
         </div>
-        <button type="button" class="push" :aria-label="`Take: ${CONTROL_NAMES[way.control]} to ${positionOf(store.plan!, way.control, way.to)}`" @click="take(way)">Take</button>
+        <button type="button" class="push" :aria-label="`Take: ${CONTROL_NAMES[way.control]} to ${at(way, way.to)}`" @click="take(way)">Take</button>
       </li>
     </ul>
   </div>

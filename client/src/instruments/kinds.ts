@@ -1,5 +1,5 @@
 /** How each kind of figure is typed, shown and stepped. One step is a third of a stop wherever that has a meaning. */
-import { dialMarks, formatPower, parsePower } from '@core/scales/dial'
+import { dialMarks, formatPower, parsePower, type Dial } from '@core/scales/dial'
 import { marksOf, nameOf, stepMark } from '@core/scales/marks'
 import { parseAperture, parseFraction, parseIso, parseLength, parseMagnification, parseNumber, parseShutter, parseSpeed } from '@core/scales/parse'
 import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
@@ -7,14 +7,21 @@ import type { Plan } from '@core/plan/plan'
 import { mm, plain, ratio } from '@/words/format'
 
 export interface Kind {
-  readonly parse: (text: string, plan: Plan) => number | null
-  readonly format: (value: number, plan: Plan) => string
+  /** @param path where the figure stands: a power speaks the dial of the light it belongs to */
+  readonly parse: (text: string, plan: Plan, path: string) => number | null
+  readonly format: (value: number, plan: Plan, path: string) => string
   /** @param by whole steps, negative is down */
-  readonly step: (value: number, by: number, plan: Plan) => number
+  readonly step: (value: number, by: number, plan: Plan, path: string) => number
   /** what may be typed, shown when the text is not understood */
   readonly example: string
 }
 
+/** A length with a sign, for a coordinate. */
+const parseMillimetres = (text: string): number | null => {
+  const negative = /^\s*[-−–]/.test(text)
+  const size = parseLength(text.replace(/^\s*[-−–+]\s*/, ''))
+  return size === null ? null : negative ? -size : size
+}
 const round3 = (value: number): number => Number(value.toPrecision(3))
 const factor = (perStep: number) => (value: number, by: number): number => round3(value * perStep ** by)
 const thirds = (value: number, by: number): number => roundToGrid(value + by / 3, 12)
@@ -28,7 +35,11 @@ const onCamera = (axis: 'aperture' | 'shutter' | 'iso', parse: typeof parseApert
   example
 })
 
+const dialAt = (plan: Plan, path: string): Dial => plan.lights[Number(path.split('.')[1])]!.strobe.dial
+
 export const KINDS = {
+  millimetres: { parse: parseMillimetres, format: mm, step: (v, by) => Math.round(v + by), example: '−40, 12 cm' },
+  angle: { parse: parseNumber, format: (v) => `${plain(Math.round(v * 10) / 10)}°`, step: (v, by) => Math.round(v + by), example: '40' },
   length: { parse: parseLength, format: mm, step: factor(LENGTH_STEP), example: '180, 18 cm or 0.18 m' },
   reflectance: { parse: parseFraction, format: (v) => `${plain(v * 100)} %`, step: (v, by) => Math.min(1, round3(v * 2 ** (by / 3))), example: '18 % or 0.18' },
   speed: { parse: parseSpeed, format: (v) => `${plain(v)} mm/s`, step: (v, by) => (v === 0 ? (by > 0 ? 1 : 0) : v <= 1 && by < 0 ? 0 : round3(v * 2 ** (by / 3))), example: '200 mm/s or 0.2 m/s' },
@@ -44,17 +55,16 @@ export const KINDS = {
   shutter: onCamera('shutter', parseShutter, '1/250 or 0.5 s'),
   iso: onCamera('iso', parseIso, '100'),
   power: {
-    parse: (text, plan) => {
-      const stops = parsePower(plan.lights[0].strobe.dial, text)
+    parse: (text, plan, path) => {
+      const stops = parsePower(dialAt(plan, path), text)
       // The dial has only its marks: a typed power goes to the nearest.
-      return stops === null ? null : nearest(plan, stops)
+      return stops === null ? null : stepMark(dialMarks(dialAt(plan, path)), stops, 0).stops
     },
-    format: (v, plan) => formatPower(plan.lights[0].strobe.dial, v),
-    step: (v, by, plan) => stepMark(dialMarks(plan.lights[0].strobe.dial), v, by).stops,
+    format: (v, plan, path) => formatPower(dialAt(plan, path), v),
+    step: (v, by, plan, path) => stepMark(dialMarks(dialAt(plan, path)), v, by).stops,
     example: '1/32 +0.3, or as your dial writes it'
   }
 } satisfies Record<string, Kind>
 
-const nearest = (plan: Plan, stops: number): number => stepMark(dialMarks(plan.lights[0].strobe.dial), stops, 0).stops
 
 export type KindName = keyof typeof KINDS

@@ -24,7 +24,7 @@ export const useFigure = (props: FigureProps) => {
 
   const kind = computed<Kind>(() => KINDS[props.kind])
   const current = computed(() => props.value ?? (valueAt(store.plan!, props.path) as number))
-  const shown = computed(() => typed.value ?? kind.value.format(current.value, store.plan!))
+  const shown = computed(() => typed.value ?? kind.value.format(current.value, store.plan!, props.path))
   const locked = computed(() => store.isLocked(props.path))
 
   const apply = (value: number): boolean => {
@@ -35,12 +35,12 @@ export const useFigure = (props: FigureProps) => {
 
   const commit = (): void => {
     if (typed.value === null) return
-    if (typed.value === kind.value.format(current.value, store.plan!)) {
+    if (typed.value === kind.value.format(current.value, store.plan!, props.path)) {
       typed.value = null
       error.value = ''
       return
     }
-    const value = kind.value.parse(typed.value, store.plan!)
+    const value = kind.value.parse(typed.value, store.plan!, props.path)
     if (value === null) error.value = typed.value.trim() === '' ? 'a figure is needed' : `not understood: type ${kind.value.example}`
     else if (apply(value)) typed.value = null
   }
@@ -48,7 +48,7 @@ export const useFigure = (props: FigureProps) => {
   const step = (by: number): void => {
     if (locked.value) return
     commit()
-    if (typed.value === null) apply(kind.value.step(current.value, by, store.plan!))
+    if (typed.value === null) apply(kind.value.step(current.value, by, store.plan!, props.path))
   }
 
   const onKey = (event: KeyboardEvent): void => {

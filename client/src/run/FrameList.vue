@@ -8,7 +8,7 @@ import type { FrameRecord } from '@core/wire/wire'
 import HistogramView from '@/instruments/HistogramView.vue'
 import { changesWords } from '@/words/changes'
 import { percent, when } from '@/words/format'
-import { evidenceWords } from '@/words/run'
+import { evidenceWords, frameWords } from '@/words/run'
 
 const props = defineProps<{ frames: readonly FrameRecord[]; plan: Plan; chosen: string }>()
 defineEmits<{ choose: [id: string]; remove: [frame: Frame] }>()
@@ -18,9 +18,8 @@ const rows = computed(() =>
     .map(({ frame }, i) => {
       const before = props.frames[i - 1]?.frame
       const changes = before ? changesBetween(before.snapshot, frame.snapshot) : []
-      const flash = before && before.kind !== frame.kind ? [frame.kind === 'lit' ? 'Strobe switched on' : 'Strobe switched off'] : []
-      const words = before ? [...flash, ...(changes.length || !flash.length ? [changesWords(props.plan, changes)] : [])].join('; ') : 'First frame'
-      return { frame, number: i + 1, words, several: changes.length > 1 }
+      const real = changes.filter((each) => each.control !== 'switch')
+      return { frame, number: i + 1, words: before ? changesWords(props.plan, changes) : 'First frame', several: real.length > 1 }
     })
     .reverse()
 )
@@ -34,7 +33,7 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
     <ol>
       <li v-for="{ frame, number, words, several } in rows" :key="frame.id" :class="{ chosen: frame.id === chosen }" :data-frame="number">
         <div class="line">
-          <b>{{ number }} · {{ frame.kind === 'black' ? 'strobe off' : 'strobe on' }}</b>
+          <b>{{ number }} · {{ frameWords(plan, frame) }}</b>
           <span class="small muted">{{ when(frame.takenAt) }}</span>
           <span class="acts">
             <button type="button" class="push bare" :aria-label="`Judge frame ${number}`" @click="$emit('choose', frame.id)">{{ frame.evidence.length ? 'Judge again' : 'Judge' }}</button>

@@ -4,11 +4,14 @@ import { computed, ref, useId } from 'vue'
 import { formatMeter, parseMeter } from '@core/scales/meter'
 import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
-import type { Evidence, Frame } from '@core/run/frame'
-import { SURENESS } from '@core/run/reading'
+import { litIds, type Evidence, type Frame } from '@core/run/frame'
+import { goalOf } from '@core/ledger/suggest'
+import { judgedAt, SURENESS } from '@core/run/reading'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
+import { placeName } from '@/words/names'
+import { frameWords } from '@/words/run'
 import PictureMark from './PictureMark.vue'
 
 const props = defineProps<{ frame: Frame; number: number }>()
@@ -19,7 +22,7 @@ const id = useId()
 
 const black = computed(() => props.frame.kind === 'black')
 const hasImage = computed(() => frames.records.find((record) => record.frame.id === props.frame.id)?.hasImage ?? false)
-const place = ref<Place>(black.value ? 'ground' : 'subject')
+const place = computed<Place>(() => judgedAt(store.plan!, props.frame)[0]!)
 const ways = computed(() => [{ value: 'eye', title: 'By eye' }, ...(hasImage.value ? [{ value: 'picture', title: 'In the picture' }] : []), ...(black.value ? [] : [{ value: 'meter', title: 'Flash meter' }])])
 const chosenWay = ref<string | null>(null)
 const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye'))
@@ -34,7 +37,13 @@ const shows = computed(() => [
 const typed = ref('')
 const error = ref('')
 const judged = (levelStops: number, bound: 'exact' | 'at-most' = 'exact'): void => emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, bound })
-const goalOf = computed(() => (black.value ? 0 : store.plan!.goals.subjectStops))
+/** What right means at the judged place: its goal, for a light judged alone what that light is to give there. */
+const right = computed(() => {
+  if (black.value) return 0
+  const ids = litIds(props.frame.snapshot)
+  const light = store.plan!.lights.find((each) => each.id === ids[0])
+  return ids.length === 1 && light ? (goalOf(store.plan!, light)?.stops ?? store.plan!.goals.subjectStops) : store.plan!.goals.subjectStops
+})
 const submitTyped = (): void => {
   if (way.value === 'meter') {
     const value = parseMeter(typed.value)
@@ -43,7 +52,7 @@ const submitTyped = (): void => {
   }
   const value = parseStops(typed.value)
   if (value === null || Math.abs(value) > 12) return void (error.value = 'not understood: type stops, like −1 1/3 or +0.5')
-  judged(goalOf.value + value)
+  judged(right.value + value)
 }
 const understood = computed(() => {
   const value = way.value === 'meter' ? parseMeter(typed.value) : null
@@ -54,7 +63,7 @@ const understood = computed(() => {
 <template>
   <section class="judge" :aria-label="`Judge frame ${number}`">
     <div class="top">
-      <h2>Frame {{ number }}, {{ black ? 'strobe off' : 'strobe on' }}</h2>
+      <h2>Frame {{ number }}, {{ frameWords(store.plan!, frame) }}</h2>
       <div v-if="ways.length > 1" class="ways" role="group" aria-label="How to judge">
         <button v-for="each in ways" :key="each.value" type="button" class="push" :class="{ main: way === each.value }" :aria-pressed="way === each.value" @click="chosenWay = each.value; error = ''">{{ each.title }}</button>
       </div>
@@ -65,8 +74,8 @@ const understood = computed(() => {
       <div v-if="black" class="choices">
         <button v-for="each in shows" :key="each.title" type="button" class="push" @click="judged(each.level, each.bound)">{{ each.title }}</button>
       </div>
-      <div v-else class="choices" role="group" aria-label="Stops the subject is off">
-        <button v-for="off in OFF" :key="off" type="button" class="push num" :aria-label="off === 0 ? 'Right' : `${stops(off)} stops`" @click="judged(goalOf + off)">{{ off === 0 ? 'right' : stops(off) }}</button>
+      <div v-else class="choices" role="group" :aria-label="`Stops the ${placeName(store.plan!, place).toLowerCase()} is off`">
+        <button v-for="off in OFF" :key="off" type="button" class="push num" :aria-label="off === 0 ? 'Right' : `${stops(off)} stops`" @click="judged(right + off)">{{ off === 0 ? 'right' : stops(off) }}</button>
       </div>
     </template>
 

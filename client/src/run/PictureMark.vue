@@ -4,10 +4,12 @@ import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/analyse'
 import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
-import { SURENESS } from '@core/run/reading'
+import { judgedAt, SURENESS } from '@core/run/reading'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
+import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
+import { placeName } from '@/words/names'
 import { readPatch } from './frameReader'
 
 const props = defineProps<{ frame: Frame }>()
@@ -15,7 +17,9 @@ const emit = defineEmits<{ mark: [evidence: Evidence] }>()
 const frames = useFrames()
 
 const known = props.frame.evidence.find((each) => each.kind === 'patch')
-const place = ref<Place>(known?.place ?? (props.frame.kind === 'black' ? 'ground' : 'subject'))
+const plan = usePlan().plan!
+const choices = judgedAt(plan, props.frame)
+const place = ref<Place>(known?.place ?? choices[0]!)
 const spot = ref({ x: known?.x ?? 0.5, y: known?.y ?? 0.5, radius: known?.radius ?? 0.025 })
 const level = ref<PatchLevel | null>(null)
 const failure = ref('')
@@ -69,7 +73,7 @@ const use = (): void => {
   <div class="mark">
     <div class="row">
       <div class="places" role="group" aria-label="What the patch lies on">
-        <button v-for="each in (['subject', 'ground'] as const)" :key="each" type="button" class="push" :class="{ main: place === each }" :aria-pressed="place === each" @click="place = each">{{ each === 'subject' ? 'Subject' : 'Ground' }}</button>
+        <button v-for="each in choices" :key="each" type="button" class="push" :class="{ main: place === each }" :aria-pressed="place === each" @click="place = each">{{ each === 'subject' ? 'Subject' : placeName(plan, each) }}</button>
       </div>
       <span>level <b class="num" data-patch>{{ says }}</b></span>
       <button type="button" class="push main" :disabled="!level" @click="use">Use this reading</button>

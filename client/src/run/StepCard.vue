@@ -12,7 +12,7 @@ const store = usePlan()
 const words = computed(() => moveWords(store.plan!, props.move))
 
 const act = (): void => {
-  if (props.move.kind === 'set-power') store.replace(props.move.after, 'power')
+  if (props.move.kind === 'set-power') store.replace(props.move.after, `power ${props.move.light}`)
   else if (props.move.kind === 'darken' && props.move.move) store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
 }
 </script>
@@ -23,7 +23,7 @@ const act = (): void => {
     <p class="head" aria-live="polite">{{ words.head }}</p>
     <p class="detail">{{ words.detail }}</p>
     <button v-if="words.act" type="button" class="push main act" @click="act">{{ words.act }}</button>
-    <WaysOut v-if="move.kind === 'way-out'" />
+    <WaysOut v-if="move.kind === 'way-out'" :index="store.plan!.lights.findIndex((light) => light.id === (move as { light: string }).light)" />
   </section>
 </template>
 

@@ -6,7 +6,6 @@ import { nextMove } from '@core/run/nextMove'
 import { learn, placeOf, takeIn, type Lesson } from '@core/run/reading'
 import { type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
-import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
 import { lessonWords, settingsDiffer } from '@/words/run'
@@ -15,10 +14,9 @@ import type { FrameReading } from '@/workers/frame.worker'
 export const useRun = () => {
   const store = usePlan()
   const frames = useFrames()
-  const kit = useKit()
   const notices = useNotices()
 
-  const move = computed(() => nextMove(store.plan!, frames.frames, kit.modifiers))
+  const move = computed(() => nextMove(store.plan!, frames.frames))
 
   const send = async (frame: Frame): Promise<void> => {
     try {
@@ -31,7 +29,9 @@ export const useRun = () => {
   /** Logs a frame with the settings in the plan, or with those the file names where it names any. */
   const log = async (kind: Frame['kind'], file: File | null, reading: FrameReading | null): Promise<Frame> => {
     const plan = store.plan!
-    const snapshot = snapshotOf(plan)
+    // A frame asked for with one light alone is logged so, whatever is on in the plan.
+    const asked = move.value.kind === 'take-lit' && kind === 'lit' ? move.value.lights : undefined
+    const snapshot = snapshotOf(plan, kind === 'black' ? [] : asked)
     if (reading) {
       const named = settingsFromExif(reading.exif, plan.camera.step)
       const differs = settingsDiffer(plan, named)

@@ -6,9 +6,10 @@ import { faultsOf } from '@core/plan/open'
 import { usePlainMessages } from '@core/wire/messages'
 import { type ApiProblem } from '@/api/client'
 import { useKit } from '@/stores/kit'
-import { DIAL_FIELDS, DIAL_KINDS, KIT_FIELDS, type FieldSpec } from '@/words/kitFields'
-import { newDial } from '@/words/kitStart'
+import { BEAM_FIELDS, DIAL_FIELDS, DIAL_KINDS, FACE_FIELDS, FACE_KINDS, KIT_FIELDS, type FieldSpec } from '@/words/kitFields'
+import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
+import BeamForm from './BeamForm.vue'
 import DurationTable from './DurationTable.vue'
 import KitField from './KitField.vue'
 
@@ -29,7 +30,9 @@ const put = (path: string, value: unknown): void => {
   const [first, second] = path.split('.') as [string, string?]
   const next = { ...draft.value }
   if (path === 'dial.kind') next.dial = newDial(String(value))
-  else if (path === 'beam.kind') next.beam = value === 'keep' ? { kind: 'keep' } : { kind: value, beamDeg: (at('beam.beamDeg') as number | undefined) ?? 40 }
+  else if (path === 'beam.kind') next.beam = newBeam(String(value))
+  else if (path === 'face.kind') next.face = newFace(String(value))
+  else if (path === 'distribution.kind') next.distribution = newDistribution(String(value)) ?? next.distribution
   else if (second) next[first] = { ...(next[first] as Draft), [second]: value }
   else next[first] = value
   draft.value = next
@@ -41,7 +44,9 @@ const faults = computed(() => {
 })
 const errorAt = (path: string): string => (tried.value || path !== 'name' ? (faults.value.find((fault) => fault.path === path)?.message ?? '') : '')
 
-const fields = computed<readonly FieldSpec[]>(() => KIT_FIELDS[props.item.kind].filter((spec) => spec.path !== 'beam.beamDeg' || at('beam.kind') !== 'keep'))
+const fields = computed<readonly FieldSpec[]>(() => KIT_FIELDS[props.item.kind])
+const shaped = computed(() => props.item.kind === 'strobe' || props.item.kind === 'modifier')
+const faceKinds = computed(() => (props.item.kind === 'modifier' ? [{ value: 'keep', title: 'As the head’s' }, ...FACE_KINDS] : FACE_KINDS))
 const dialFields = computed(() => (props.item.kind === 'strobe' ? (DIAL_FIELDS[String(at('dial.kind'))] ?? []) : []))
 
 const save = async (): Promise<void> => {
@@ -70,6 +75,18 @@ const save = async (): Promise<void> => {
         <div class="fields">
           <KitField v-for="spec in fields" :key="spec.path" :class="{ whole: spec.type === 'notes' || spec.path === 'name' }" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
         </div>
+        <fieldset v-if="item.kind === 'modifier' && at('beam.kind') !== 'keep'">
+          <legend>Its beam</legend>
+          <div class="fields"><KitField v-for="spec in BEAM_FIELDS[String(at('beam.kind'))]" :key="`${at('beam.kind')}-${spec.path}`" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" /></div>
+        </fieldset>
+        <fieldset v-if="shaped">
+          <legend>Lit face</legend>
+          <div class="fields">
+            <v-select :model-value="at('face.kind')" :items="faceKinds" item-value="value" item-title="title" label="Shape" :error-messages="errorAt('face')" @update:model-value="put('face.kind', $event)" />
+            <KitField v-for="spec in FACE_FIELDS[String(at('face.kind'))]" :key="`${at('face.kind')}-${spec.path}`" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
+          </div>
+        </fieldset>
+        <BeamForm v-if="item.kind === 'strobe'" :distribution="(at('distribution') as never)" :faults="faults" @kind="put('distribution.kind', $event)" @change="put('distribution', $event)" />
         <fieldset v-if="item.kind === 'strobe'">
           <legend>Power dial</legend>
           <div class="fields">

@@ -14,7 +14,8 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
 const moves = computed(() => darkMoves(plan.value))
-const unread = computed(() => (['subject', 'ground'] as const).filter((place) => ledger.value.ambient[place].state === 'unknown'))
+const unread = computed(() => (['subject', 'ground'] as const).filter((place) => ledger.value.ambient[place]!.state === 'unknown'))
+const cannotPulse = computed(() => !plan.value.camera.pulsedSync || !plan.value.lights.some((light) => light.strobe.pulsedSync))
 const noGain = (move: DarkMove): boolean => Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
 
 const label = (move: DarkMove): string => (move.control === 'shutter' ? (plan.value.camera.curtain === 'leaf' ? 'Shutter, to its fastest' : 'Shutter, to sync') : move.control === 'aperture' ? 'Aperture, to the narrowest' : move.control === 'iso' ? 'ISO, to the lowest' : `ND filter, ${ND_STEP} stops more`)
@@ -68,8 +69,8 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
         <h2>Filter and sync</h2>
         <StepField path="settings.ndStops" kind="filter" label="ND filter" help="Neutral density, in stops. It darkens ambient and strobe alike." />
         <v-switch
-          v-if="plan.camera.curtain !== 'leaf'" :model-value="plan.settings.pulsedSync" label="Pulse the strobe above sync" :disabled="!plan.camera.pulsedSync || !plan.lights[0].strobe.pulsedSync"
-          :messages="!plan.camera.pulsedSync || !plan.lights[0].strobe.pulsedSync ? 'This camera or this strobe cannot.' : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'"
+          v-if="plan.camera.curtain !== 'leaf'" :model-value="plan.settings.pulsedSync" label="Pulse the strobe above sync" :disabled="cannotPulse"
+          :messages="cannotPulse ? 'This camera or these strobes cannot.' : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'"
           @update:model-value="store.set('settings.pulsedSync', Boolean($event), 'pulsed sync')"
         />
       </div>

@@ -1,83 +1,152 @@
 <script setup lang="ts">
-/** The strobe: where it stands, what is on it, the power to set; the ledger; any cell opened into its terms. */
-import { computed, ref, watch } from 'vue'
+/** The set in two linked drawings, the sum under them, and beside them the picked thing, the opened cell and the checks. */
+import { stringify } from 'csv-stringify/browser/esm/sync'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Modifier, Strobe } from '@core/kit/kit'
-import { chooseOnDial } from '@core/scales/dial'
+import { ratiosOf } from '@core/ledger/ratios'
+import type { SourceId } from '@core/ledger/terms'
+import type { LightId, Place } from '@core/plan/plan'
 import CellTerms from '@/instruments/CellTerms.vue'
-import KitPick from '@/instruments/KitPick.vue'
 import LedgerTable from '@/instruments/LedgerTable.vue'
-import PowerAdvice from '@/instruments/PowerAdvice.vue'
-import SetSketch from '@/instruments/SetSketch.vue'
-import StepField from '@/instruments/StepField.vue'
 import TonePreview from '@/instruments/TonePreview.vue'
-import WaysOut from '@/instruments/WaysOut.vue'
+import CardPanel from '@/set/CardPanel.vue'
+import ChecksList from '@/set/ChecksList.vue'
+import LightPanel from '@/set/LightPanel.vue'
+import PlacePanel from '@/set/PlacePanel.vue'
+import SetDrawings from '@/set/SetDrawings.vue'
+import SetList from '@/set/SetList.vue'
+import { saveText } from '@/set/exportSvg'
+import { useSelection } from '@/set/selection'
+import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
 import { FLAG_WORDS } from '@/words/flags'
+import { ratioWords } from '@/words/format'
+import { ledgerRows } from '@/words/ledger'
 
 const store = usePlan()
+const selection = useSelection()
+const notices = useNotices()
 const route = useRoute()
 const plan = computed(() => store.plan!)
 const open = ref('A-subject')
 const term = ref('')
+const place = ref<Place | null>(null)
+const isolated = ref<SourceId[]>([])
+const tab = ref<'thing' | 'terms' | 'checks'>('thing')
+const trouble = ref(0)
+const TABS = [{ id: 'thing', title: 'Picked' }, { id: 'terms', title: 'Terms' }, { id: 'checks', title: 'Checks' }] as const
+const onTabKey = (event: KeyboardEvent): void => {
+  const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+  if (!by) return
+  tab.value = TABS[(TABS.findIndex((each) => each.id === tab.value) + by + 3) % 3]!.id
+  void nextTick(() => document.getElementById(`tab-${tab.value}`)?.focus())
+}
+const aside = useTemplateRef<HTMLElement>('aside')
 watch(
   () => route.query,
   (query) => {
-    if (typeof query.cell === 'string' && /^(ambient|A)-(subject|ground)$/.test(query.cell)) open.value = query.cell
+    if (typeof query.cell === 'string' && /^(ambient|[A-H])-\w+$/.test(query.cell)) {
+      open.value = query.cell
+      tab.value = 'terms'
+    }
     term.value = typeof query.term === 'string' ? query.term : ''
   },
   { immediate: true }
 )
-
-const pickStrobe = (strobe: Strobe): void => {
-  store.update('strobe', (draft) => {
-    draft.lights[0].strobe = structuredClone(strobe)
-    // Another dial has other marks: the power goes to the nearest of them.
-    draft.lights[0].powerStops = chooseOnDial(strobe.dial, draft.lights[0].powerStops).mark.stops
-  })
+/** What is picked may have been taken out, here or by undo. */
+const picked = computed(() => {
+  const { kind, id } = selection.picked
+  const list: readonly { readonly id: string }[] = kind === 'light' ? plan.value.lights : kind === 'card' ? plan.value.cards : plan.value.places
+  return list.some((each) => each.id === id) ? selection.picked : ({ kind: 'light', id: plan.value.lights[0]!.id } as const)
+})
+watch(() => selection.picked, ({ kind, id }) => {
+  place.value = kind === 'place' ? id : null
+  tab.value = 'thing'
+})
+const ratios = computed(() => ratiosOf(plan.value, store.evaluation!.ledger))
+const openCell = (key: string): void => {
+  open.value = key
+  term.value = ''
+  tab.value = 'terms'
 }
-const pickModifier = (modifier: Modifier | null): void => void store.set('lights.0.modifier', modifier && structuredClone(modifier), 'modifier')
+const showPlace = (id: Place): void => {
+  place.value = id
+  tab.value = 'thing'
+  if (plan.value.places.some((each) => each.id === id)) selection.pick('place', id)
+  aside.value?.scrollIntoView({ block: 'nearest' })
+}
+const copy = async (): Promise<void> => {
+  try {
+    await navigator.clipboard.writeText(ledgerRows(plan.value).map((row) => row.join('\t')).join('\n'))
+    notices.say('The sum is on the clipboard, ready for a spreadsheet.')
+  } catch {
+    notices.say('This browser does not let the page use the clipboard. Take the CSV file instead.')
+  }
+}
+const saveCsv = (): void => saveText(stringify(ledgerRows(plan.value)), 'text/csv', `${plan.value.title} ledger.csv`)
 </script>
 
 <template>
   <div class="stage light-stage">
     <h1 class="hidden-label">Light</h1>
-    <SetSketch class="sketch" :height="205" />
-
-    <section class="group strobe" aria-labelledby="strobe-title">
-      <h2 id="strobe-title">Strobe A</h2>
-      <KitPick kind="strobe" :item="plan.lights[0].strobe" @pick="$event && pickStrobe($event as Strobe)" />
-      <KitPick kind="modifier" :item="plan.lights[0].modifier" optional="Bare head" @pick="pickModifier($event as Modifier | null)" />
-      <StepField path="lights.0.distanceMm" kind="length" label="Distance" help="One step is a third of a stop of light. Half the distance is two stops more, not one." />
-      <StepField path="lights.0.tiltDeg" kind="degrees" label="Off axis" help="Angle between strobe and lens, seen from the subject. The lit side is taken to face the lens." />
-    </section>
-
-    <section class="group sum" aria-labelledby="ledger-title">
-      <h2 id="ledger-title">The sum</h2>
-      <PowerAdvice />
-      <LedgerTable :open="open" @open="(key) => { open = key; term = '' }" />
-      <WaysOut />
-      <ul v-if="store.evaluation!.flags.length" class="flags small">
-        <li v-for="flag in store.evaluation!.flags" :key="flag" class="near">▲ {{ FLAG_WORDS[flag] }}</li>
-      </ul>
-    </section>
-
-    <aside>
-      <TonePreview />
-      <CellTerms :cell-key="open" :highlight="term" />
+    <div class="main">
+      <SetList />
+      <SetDrawings />
+      <section class="group sum" aria-labelledby="ledger-title">
+        <div class="title">
+          <h2 id="ledger-title">The sum</h2>
+          <span v-if="ratios.keyFill !== null" class="small" data-ratio="key-fill"><span class="muted">key : fill</span> <span class="num">{{ ratioWords(ratios.keyFill) }}</span></span>
+          <span v-if="ratios.litShadow !== null" class="small" data-ratio="lit-shadow"><span class="muted">lit : shadow</span> <span class="num">{{ ratioWords(ratios.litShadow) }}</span></span>
+          <span class="acts"><button type="button" class="push bare" @click="copy">Copy</button><button type="button" class="push bare" @click="saveCsv">CSV</button></span>
+        </div>
+        <LedgerTable :open="open" :isolated="isolated" @open="openCell" @place="showPlace" @isolate="isolated = $event" />
+        <ul v-if="store.evaluation!.flags.length" class="flags small">
+          <li v-for="flag in store.evaluation!.flags" :key="flag" class="near">▲ {{ FLAG_WORDS[flag] }}</li>
+        </ul>
+      </section>
+    </div>
+    <aside ref="aside">
+      <div class="tabs" role="tablist" aria-label="Beside the set">
+        <button v-for="each in TABS" :id="`tab-${each.id}`" :key="each.id" type="button" role="tab" :aria-selected="tab === each.id" aria-controls="beside" :tabindex="tab === each.id ? 0 : -1" @click="tab = each.id" @keydown="onTabKey">{{ each.title }}<span v-if="each.id === 'checks' && trouble" class="near num count">{{ trouble }}</span></button>
+      </div>
+      <div id="beside" role="tabpanel" :aria-labelledby="`tab-${tab}`" class="beside">
+      <template v-if="tab === 'thing'">
+      <PlacePanel v-if="place !== null && store.evaluation!.ledger.places.includes(place)" :place="place" />
+      <template v-else>
+        <LightPanel v-if="picked.kind === 'light'" :id="(picked.id as LightId)" :key="picked.id" />
+        <CardPanel v-else-if="picked.kind === 'card'" :id="picked.id" :key="picked.id" />
+      </template>
+      <button v-if="place !== null" type="button" class="push bare back" @click="place = null; selection.pick('light', plan.lights[0]!.id)">Back to the lights</button>
+      </template>
+      <template v-else-if="tab === 'terms'">
+        <CellTerms :cell-key="open" :highlight="term" />
+        <TonePreview />
+      </template>
+      <ChecksList v-show="tab === 'checks'" @trouble="trouble = $event" />
+      </div>
     </aside>
   </div>
 </template>
 
 <style scoped>
-.light-stage { grid-template: auto minmax(0, 1fr) / minmax(260px, 18rem) minmax(0, 1fr) minmax(280px, 20rem); gap: 0.9rem 1.8rem; }
-.sketch { grid-column: 1 / 3; }
-
-aside { grid-column: 3; grid-row: 1 / 3; display: grid; gap: 1rem; align-content: start; border-left: 1px solid var(--line); padding-left: 1.3rem; }
+.light-stage { grid-template-columns: minmax(0, 1fr) minmax(270px, 19.5rem); gap: 0.6rem 1.3rem; padding-top: 0.4rem; height: 100%; }
+.main { display: grid; gap: 0.6rem; align-content: start; min-width: 0; overflow: auto; padding-bottom: 1rem; }
+aside { display: grid; gap: 1rem; align-content: start; border-left: 1px solid var(--line); padding: 0.2rem 0.4rem 1rem 1.2rem; overflow: auto; min-height: 0; }
+.light-stage { padding-bottom: 0; }
+.title { display: flex; flex-wrap: wrap; gap: 0.3rem 1.4rem; align-items: baseline; border-bottom: 1px solid var(--line); padding-bottom: 0.2rem; }
+.acts { margin-left: auto; }
+.acts .push { min-height: 28px; font-size: 0.8125rem; }
 .flags { padding-top: 0.6rem; display: grid; gap: 0.3rem; }
-@media (max-width: 1100px) {
-  .light-stage { grid-template: none / minmax(0, 1fr); }
-  .sketch, aside { grid-column: 1; grid-row: auto; }
-  aside { border-left: 0; padding-left: 0; }
+.back { justify-self: start; }
+.tabs { display: flex; border-bottom: 1px solid var(--line); position: sticky; top: 0; background: var(--background); z-index: 2; }
+.tabs button { flex: 1; min-height: 34px; color: var(--muted); border-bottom: 2px solid transparent; }
+.tabs button[aria-selected='true'] { color: var(--bright); border-bottom-color: var(--accent); }
+.count { margin-left: 0.4rem; }
+.beside { display: grid; gap: 1rem; align-content: start; }
+@media (max-width: 1000px) {
+  .light-stage { grid-template-columns: minmax(0, 1fr); height: auto; }
+  .main, aside { overflow: visible; }
+  aside { border-left: 0; padding: 0 0 1.5rem; }
 }
+@media (pointer: coarse), (max-width: 760px) { .acts .push, .tabs button { min-height: 44px; } }
 </style>

@@ -16,7 +16,7 @@ const judging = computed<Frame | null>(() => {
   const id = chosen.value ?? (move.value.kind === 'judge' ? move.value.frame.id : null)
   return frames.frames.find((frame) => frame.id === id) ?? null
 })
-const expected = computed<Frame['kind']>(() => (move.value.kind === 'take-lit' || move.value.kind === 'done' ? 'lit' : 'black'))
+const expected = computed<Frame['kind']>(() => (move.value.kind === 'judge' ? move.value.frame.kind : ['take-black', 'darken'].includes(move.value.kind) ? 'black' : 'lit'))
 
 const onLogged = async (...args: Parameters<typeof log>): Promise<void> => {
   const frame = await log(...args)

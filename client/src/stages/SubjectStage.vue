@@ -5,14 +5,17 @@ import { BLACK_TARGETS, levelTo8Bit } from '@core/ambient/blackScale'
 import { GROUND_REFLECTANCES, SUBJECT_REFLECTANCES } from '@core/plan/reflectance'
 import AmbientReading from '@/instruments/AmbientReading.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
-import SetSketch from '@/instruments/SetSketch.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
-import { BLACK_NAMES } from '@/words/names'
+import { BLACK_NAMES, FINISH_NAMES, SHAPE_NAMES } from '@/words/names'
+import SurroundFields from './SurroundFields.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
+const listed = (names: Record<string, string>) => Object.entries(names).map(([value, title]) => ({ value, title }))
+const shapes = listed(SHAPE_NAMES)
+const finishes = listed(FINISH_NAMES)
 const goal = computed(() => plan.value.goals.groundStops)
 </script>
 
@@ -21,8 +24,14 @@ const goal = computed(() => plan.value.goals.groundStops)
     <h1 class="hidden-label">Subject</h1>
     <section class="group" aria-labelledby="subject-title">
       <h2 id="subject-title">The subject</h2>
+      <div class="pair">
+        <v-select :model-value="plan.subject.shape" :items="shapes" item-value="value" item-title="title" label="Shape" @update:model-value="store.set('subject.shape', $event, 'shape')" />
+        <v-select :model-value="plan.subject.finish" :items="finishes" item-value="value" item-title="title" label="Finish" @update:model-value="store.set('subject.finish', $event, 'finish')" />
+      </div>
       <StepField path="subject.widthMm" kind="length" label="Width" />
       <StepField path="subject.heightMm" kind="length" label="Height" />
+      <StepField v-if="plan.subject.shape !== 'sheet'" path="subject.depthMm" kind="length" label="Front to back" />
+      <StepField v-if="plan.subject.shape !== 'plume'" path="subject.turnDeg" kind="angle" label="Turned" help="About its upright axis. 0° faces the camera." />
       <StepField path="subject.sharpDepthMm" kind="length" label="Must be sharp over" help="Depth, front to back, that has to come out sharp. The Focus stage holds the depth of field against it." />
       <ReflectanceField path="subject.reflectance" :presets="SUBJECT_REFLECTANCES" label="Made of" />
       <StepField path="subject.speedMmS" kind="speed" label="Speed across" help="How fast the moving part crosses the frame. 0 for a still subject." />
@@ -34,7 +43,10 @@ const goal = computed(() => plan.value.goals.groundStops)
 
     <section class="group" aria-labelledby="ground-title">
       <h2 id="ground-title">The ground behind</h2>
-      <StepField path="ground.distanceMm" kind="length" label="Behind the subject" />
+      <StepField path="ground.distanceMm" kind="length" label="Behind the subject" help="Along the lens axis, from the focus point." />
+      <StepField path="ground.widthMm" kind="length" label="Ground width" />
+      <StepField path="ground.heightMm" kind="length" label="Ground height" />
+      <StepField path="ground.tiltDeg" kind="angle" label="Leans back" help="0° is square to the lens." />
       <ReflectanceField path="ground.reflectance" :presets="GROUND_REFLECTANCES" label="Made of" />
       <h2>How black it must be</h2>
       <div class="targets" role="group" aria-label="How black">
@@ -46,7 +58,6 @@ const goal = computed(() => plan.value.goals.groundStops)
         </button>
       </div>
       <StepField path="goals.groundStops" kind="stops" label="Ground at most" :note="`A grey card at ${stops(goal)} is ${levelTo8Bit(goal)} of 255 in the file.`" help="Level in stops against mid-grey. −3 is dark but there, −5 near black, −7 black in an 8-bit file." />
-      <SetSketch class="sketch" :height="170" />
     </section>
 
     <section class="group" aria-labelledby="ambient-title">
@@ -54,6 +65,7 @@ const goal = computed(() => plan.value.goals.groundStops)
       <p class="lead small">With the strobe off. Skip it and the black frame in Run will measure it for you.</p>
       <AmbientReading place="subject" />
       <AmbientReading place="ground" />
+      <SurroundFields />
     </section>
   </div>
 </template>
@@ -61,8 +73,8 @@ const goal = computed(() => plan.value.goals.groundStops)
 <style scoped>
 .subject-stage { grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1.5rem 2.2rem; }
 .group h2:not(:first-child) { margin-top: 1.1rem; }
+.pair { display: grid; grid-template-columns: 1.3fr 1fr; gap: 0.8rem; padding: 0.2rem 0; }
 .targets { display: flex; gap: 0.4rem; padding: 0.3rem 0; flex-wrap: wrap; }
-.sketch { margin-top: 1.2rem; }
 @media (max-width: 1100px) {
   .subject-stage { grid-template-columns: repeat(2, minmax(0, 1fr)); }
 }

@@ -55,7 +55,8 @@ export const usePlan = defineStore('plan', () => {
     const checked = planSchema.safeParse(next)
     if (!checked.success) return faultsOf(checked.error)
     const now = performance.now()
-    const merge = mergeKey !== '' && mergeKey === lastMerge.key && now - lastMerge.at < MERGE_MS
+    // A drag is one step however long it takes.
+    const merge = mergeKey !== '' && mergeKey === lastMerge.key && (mergeKey.startsWith('drag:') || now - lastMerge.at < MERGE_MS)
     if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label }]
     lastMerge = { key: mergeKey, at: now }
     future.value = []

@@ -7,7 +7,7 @@ import { mm, plain, ratio, stops } from './format'
 import { CONTROL_NAMES } from './names'
 
 /** A control's position in its own notation; powers speak the dial of the strobe in the plan. */
-export const positionOf = (plan: Plan, control: Change['control'], value: number | string | boolean): string => {
+export const positionOf = (plan: Plan, control: Change['control'], value: number | string | boolean, light: string | null = null): string => {
   if (typeof value === 'boolean') return value ? 'on' : 'off'
   if (typeof value === 'string') return value || 'none'
   switch (control) {
@@ -16,11 +16,9 @@ export const positionOf = (plan: Plan, control: Change['control'], value: number
     case 'iso':
       return nameOf(control, value)
     case 'power':
-      return formatPower(plan.lights[0].strobe.dial, value)
+      return formatPower((plan.lights.find((each) => each.id === light) ?? plan.lights[0]!).strobe.dial, value)
     case 'distance':
       return mm(value)
-    case 'tilt':
-      return `${plain(value)}°`
     case 'nd':
       return value === 0 ? 'none' : `${plain(value)} stops`
     case 'magnification':
@@ -32,7 +30,9 @@ export const positionOf = (plan: Plan, control: Change['control'], value: number
 
 export const changeWords = (plan: Plan, change: Change): string => {
   const effect = change.stops === null ? '' : ` (${stops(change.stops)})`
-  return `${CONTROL_NAMES[change.control]} ${positionOf(plan, change.control, change.from)} → ${positionOf(plan, change.control, change.to)}${effect}`
+  const whose = change.light === null || plan.lights.length === 1 ? '' : `${change.light}: `
+  if (change.control === 'switch') return `${whose || 'Strobe '}switched ${change.to ? 'on' : 'off'}`
+  return `${whose}${CONTROL_NAMES[change.control]} ${positionOf(plan, change.control, change.from, change.light)} → ${positionOf(plan, change.control, change.to, change.light)}${effect}`
 }
 
 export const changesWords = (plan: Plan, changes: readonly Change[]): string =>

@@ -2,10 +2,21 @@
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { Plan } from '@core/plan/plan'
-import type { Term } from '@core/ledger/terms'
+import type { SourceId, Term } from '@core/ledger/terms'
 import { mm, percent, plain, seconds } from './format'
 
-export const termFigures = (plan: Plan, term: Term): string => {
+const REFLECTOR_NAMES: Record<string, string> = { table: 'the table', ground: 'the ground', walls: 'the walls', ceiling: 'the ceiling' }
+/** Which reflectors bring a bounce, the strongest first, with their shares. */
+const reflectorWords = (parts: Readonly<Record<string, number>>): string => {
+  const all = Object.values(parts).reduce((sum, each) => sum + each, 0)
+  return Object.entries(parts)
+    .sort((a, b) => b[1] - a[1])
+    .filter(([, share]) => share > all * 0.03)
+    .map(([name, share]) => `${REFLECTOR_NAMES[name] ?? `card ${name}`} ${Math.round((share / all) * 100)} %`)
+    .join(', ')
+}
+
+export const termFigures = (plan: Plan, term: Term, source: SourceId): string => {
   const f = term.figures
   switch (term.kind) {
     case 'reading':
@@ -27,7 +38,10 @@ export const termFigures = (plan: Plan, term: Term): string => {
     case 'output':
       return `GN ${plain(f.GN ?? 0)} m`
     case 'power':
-      return formatPower(plan.lights[0].strobe.dial, term.stops)
+      {
+      const light = plan.lights.find((each) => each.id === source)
+      return light ? formatPower(light.strobe.dial, term.stops) : ''
+    }
     case 'distance':
       return mm((f.d ?? 0) * 1000)
     case 'tilt':
@@ -35,7 +49,14 @@ export const termFigures = (plan: Plan, term: Term): string => {
     case 'beam':
       return `${plain(f.α ?? 0, 2)}° off the axis of a ${plain(f.beam ?? 0)}° beam`
     case 'modifier':
-      return plan.lights[0].modifier?.name ?? ''
+      return term.name ?? ''
+    case 'nearness':
+      return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
+    case 'shadow':
+      return `${percent(f.seen ?? 0)} of its face in sight`
+    case 'bounce':
+    case 'bounceOnly':
+      return `off ${reflectorWords(f)}`
     case 'pulsed':
       return `${seconds(f.t ?? 0)} over ${seconds(f.Tc ?? 0)}, penalty ${plain(f.penalty ?? 0)}`
     case 'leafClip':

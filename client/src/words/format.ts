@@ -35,3 +35,5 @@ export const when = (iso: string, now = new Date()): string => {
   if (date.getTime() >= midnight - DAY) return `yesterday ${clock(date)}`
   return date.toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' })
 }
+/** A ratio in stops and as a ratio: "+1.6 (3 : 1)". */
+export const ratioWords = (value: number): string => Math.abs(value) > 10 ? `${formatStops(value)} (over 1000 : 1)` : `${formatStops(value)} (${value >= 0 ? `${digits(2 ** value, 2)} : 1` : `1 : ${digits(2 ** -value, 2)}`})`

@@ -62,7 +62,6 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     NAME,
     number('guideNumberM', 'Guide number', 'm at ISO 100', 'f-number × distance in metres that exposes rightly at full power, for the beam below.'),
     number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.'),
-    length('headSizeMm', 'Largest size of the lit face'),
     number('recycleFullS', 'Recycle at full power', 's'), number('flashesFull', 'Full-power flashes a charge'),
     choice('quench', 'How it makes less light', [{ value: 'quenched', title: 'Cuts the flash short (most battery strobes)' }, { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }], 'Cut-off heads get shorter flashes at low power, voltage-controlled ones often longer.'),
     { path: 't01FullS', label: 'Flash duration t0.1 at full', type: 'figure', unit: '', parse: parseDuration, show: showDuration, help: 'Time the flash spends above a tenth of its peak: what counts for freezing.' },
@@ -71,11 +70,24 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   ],
   modifier: [
     NAME, stops('lossStops', 'Light it costs', 'A first guess: your own readings correct it.'),
-    choice('beam.kind', 'Beam', [{ value: 'keep', title: 'As the head makes it' }, { value: 'spread', title: 'Spread softly over' }, { value: 'cut', title: 'Nothing outside' }]),
-    number('beam.beamDeg', 'Beam angle', '°'),
-    length('sizeMm', 'Largest size of the lit face', '0 keeps the head’s own size.'), NOTES
+    choice('beam.kind', 'Beam', [{ value: 'keep', title: 'As the head makes it' }, { value: 'spread', title: 'Spread softly over' }, { value: 'cut', title: 'Nothing outside (grid)' }, { value: 'snoot', title: 'Tube (snoot)' }]), NOTES
   ]
 }
+
+export const BEAM_FIELDS: Record<string, readonly FieldSpec[]> = {
+  keep: [],
+  spread: [number('beam.beamDeg', 'Beam angle', '°', '120° is an even, softly lit face.')],
+  cut: [number('beam.beamDeg', 'Beam angle', '°')],
+  snoot: [length('beam.throatMm', 'Throat'), length('beam.lengthMm', 'Length', 'Nothing leaves it beyond atan(throat / length) off its axis.')]
+}
+export const FACE_KINDS = [{ value: 'disc', title: 'Round' }, { value: 'rectangle', title: 'Oblong' }, { value: 'ring', title: 'Ring round the lens' }]
+export const FACE_FIELDS: Record<string, readonly FieldSpec[]> = {
+  keep: [],
+  disc: [length('face.diameterMm', 'Diameter')],
+  rectangle: [length('face.widthMm', 'Face width'), length('face.heightMm', 'Face height')],
+  ring: [length('face.innerMm', 'Inner diameter'), length('face.outerMm', 'Outer diameter')]
+}
+export const DISTRIBUTION_KINDS = [{ value: 'cos', title: 'Smooth, from the beam above' }, { value: 'table', title: 'A table of angles' }, { value: 'file', title: 'A photometric file' }]
 
 export const DIAL_KINDS = [
   { value: 'fraction', title: 'Fractions: 1/1, 1/2, 1/4 …' }, { value: 'levels', title: 'Numbered levels' }, { value: 'percent', title: 'Percent' },

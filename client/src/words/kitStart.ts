@@ -2,6 +2,7 @@
 import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { KitItem, KitKind } from '@core/kit/kit'
+import { cutAngleDeg } from '@core/set/heads'
 import { plain } from './format'
 
 export const newItem = (kind: KitKind): KitItem => {
@@ -16,14 +17,19 @@ export const newItem = (kind: KitKind): KitItem => {
       return { kind, ...base, focalMm: 100, maxMagnification: 1, widestStops: 3, narrowestStops: 10, pupilRatio: 1, sensorToFrontMm: 160 }
     case 'strobe':
       return {
-        kind, ...base, guideNumberM: 30, beamDeg: 60, headSizeMm: 45, dial: { kind: 'fraction', step: 'third', lowestStops: -7 }, recycleFullS: 3,
+        kind, ...base, guideNumberM: 30, beamDeg: 60, distribution: { kind: 'cos' }, face: { kind: 'rectangle', widthMm: 60, heightMm: 38 }, dial: { kind: 'fraction', step: 'third', lowestStops: -7 }, recycleFullS: 3,
         flashesFull: 150, quench: 'quenched', t01FullS: 1 / 300, durations: [], pulsedSync: true, pulsedPenaltyStops: 0.5
       }
     case 'modifier':
-      return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, sizeMm: 0 }
+      return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' } }
   }
 }
 
+export const newFace = (kind: string): unknown =>
+  ({ keep: { kind: 'keep' }, disc: { kind: 'disc', diameterMm: 60 }, rectangle: { kind: 'rectangle', widthMm: 60, heightMm: 40 }, ring: { kind: 'ring', innerMm: 64, outerMm: 92 } })[kind]
+export const newBeam = (kind: string): unknown =>
+  ({ keep: { kind: 'keep' }, spread: { kind: 'spread', beamDeg: 120 }, cut: { kind: 'cut', beamDeg: 40 }, snoot: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })[kind]
+export const newDistribution = (kind: string): unknown => ({ cos: { kind: 'cos' }, table: { kind: 'table', points: [{ deg: 0, stops: 0 }, { deg: 30, stops: -1 }, { deg: 45, stops: -4 }] } })[kind]
 export const newDial = (kind: string): unknown =>
   ({
     fraction: { kind: 'fraction', step: 'third', lowestStops: -7 },
@@ -45,6 +51,6 @@ export const itemLine = (item: KitItem): string => {
       return `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°, ${marks.at(-1)?.label} to ${marks[0]?.label}${item.dial.kind === 'fraction' ? ` in ${CLICKS[item.dial.step]}` : ''}`
     }
     case 'modifier':
-      return `${item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`}, ${item.beam.kind === 'keep' ? 'keeps the beam' : item.beam.kind === 'cut' ? `nothing outside ${item.beam.beamDeg}°` : `spreads to ${item.beam.beamDeg}°`}`
+      return `${item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`}, ${item.beam.kind === 'keep' ? 'keeps the beam' : item.beam.kind === 'snoot' ? `snoot ${plain(item.beam.throatMm)} × ${plain(item.beam.lengthMm)} mm, nothing outside ${Math.round(cutAngleDeg(item.beam) ?? 0)}°` : item.beam.kind === 'cut' ? `nothing outside ${item.beam.beamDeg}°` : `spreads to ${item.beam.beamDeg}°`}`
   }
 }

@@ -1,8 +1,9 @@
 /** What things are called on screen. */
 import type { KitKind } from '@core/kit/kit'
-import type { Look, Place } from '@core/plan/plan'
+import type { Card, Light, Look, Place, Plan } from '@core/plan/plan'
 import type { SourceId, TermKind } from '@core/ledger/terms'
 import type { VerdictId, VerdictState } from '@core/ledger/verdicts'
+import type { ChangedControl } from '@core/run/changes'
 import type { Control } from '@core/solve/price'
 import type { Stage } from '@core/wire/wire'
 
@@ -20,9 +21,21 @@ export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: 
   strobe: { one: 'Strobe', many: 'Strobes' },
   modifier: { one: 'Modifier', many: 'Modifiers' }
 }
-export const PLACE_NAMES: Record<Place, string> = { subject: 'Subject', ground: 'Ground' }
-export const SOURCE_NAMES: Record<SourceId, string> = { ambient: 'Ambient', A: 'Strobe' }
-export const SOURCE_MARKS: Record<SourceId, string> = { ambient: '∿', A: 'A' }
+const PLACE_NAMES: Record<Place, string> = {
+  subject: 'Lit side', shadow: 'Shadow side', top: 'Top', front: 'Front', ground: 'Ground', groundLeft: 'Ground left', groundRight: 'Ground right', foreground: 'Foreground', lens: 'Lens front', focus: 'Focus point'
+}
+export const placeName = (plan: Plan, place: Place): string =>
+  (place === 'subject' && plan.subject.shape === 'sheet' ? 'Subject' : PLACE_NAMES[place]) ?? plan.places.find((each) => each.id === place)?.name ?? place
+/** Where ambient is read. */
+export const READ_NAMES = { subject: 'Subject', ground: 'Ground' } as const
+export const sourceName = (plan: Plan, source: SourceId): string => (source === 'ambient' ? 'Ambient' : (plan.lights.find((light) => light.id === source)?.name ?? source))
+export const sourceMark = (source: SourceId): string => (source === 'ambient' ? '∿' : source)
+export const ROLE_NAMES: Record<Light['role'], string> = { key: 'Key', fill: 'Fill', rim: 'Rim', ground: 'Ground light', other: 'Other' }
+export const CARD_NAMES: Record<Card['kind'], string> = { card: 'Card', flag: 'Flag' }
+export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
+  sheet: 'Flat sheet', ellipsoid: 'Rounded body', box: 'Box', cylinder: 'Upright cylinder or disc', vessel: 'Vessel', plume: 'Vapour or plume'
+}
+export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = { matt: 'Matt', gloss: 'Gloss', metal: 'Metal', clear: 'Clear' }
 
 export const VERDICT_NAMES: Record<VerdictId, string> = {
   ground: 'Ground', subject: 'Subject', depth: 'Depth', freeze: 'Freeze', sync: 'Sync', reserve: 'Reserve'
@@ -32,13 +45,13 @@ export const STATE_WORDS: Record<VerdictState, string> = { ok: 'as wanted', near
 
 export const TERM_NAMES: Record<TermKind, string> = {
   reading: 'ambient as read', surface: 'surface', aperture: 'aperture', shutter: 'shutter', iso: 'ISO', nd: 'ND filter', closeUp: 'close-up loss',
-  closeUpAtReading: 'close-up loss in the reading', output: 'guide number', power: 'power', distance: 'distance', tilt: 'tilt', beam: 'beam',
+  closeUpAtReading: 'close-up loss in the reading', output: 'guide number', power: 'power', distance: 'distance', nearness: 'nearness', tilt: 'tilt', beam: 'beam', shadow: 'shadowed', bounce: 'bounce', bounceOnly: 'bounce alone',
   modifier: 'modifier', pulsed: 'pulsed above sync', leafClip: 'leaf shutter clips the flash', yourReading: 'your reading'
 }
 
-export const CONTROL_NAMES: Record<Control | 'tilt' | 'strobe' | 'magnification', string> = {
+export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   shutter: 'Shutter', aperture: 'Aperture', iso: 'ISO', nd: 'ND filter', power: 'Power', distance: 'Distance', modifier: 'Modifier',
-  pulsed: 'Pulsed sync', tilt: 'Tilt', strobe: 'Strobe', magnification: 'Magnification'
+  pulsed: 'Pulsed sync', place: 'Turn / height', switch: 'Light', strobe: 'Strobe', magnification: 'Magnification'
 }
 
 export const REFLECTANCE_NAMES: Record<string, string> = {

@@ -4,7 +4,7 @@ import { formatMeter } from '@core/scales/meter'
 import { nameOf } from '@core/scales/marks'
 import type { ExifSettings } from '@core/measure/exif'
 import type { Plan } from '@core/plan/plan'
-import type { Evidence } from '@core/run/frame'
+import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
 import type { Lesson } from '@core/run/reading'
 import { positionOf } from './changes'
@@ -22,10 +22,12 @@ const settingsOf = (plan: Plan): string =>
   `${nameOf('aperture', plan.settings.apertureStops)}, ${nameOf('shutter', plan.settings.shutterStops)}, ISO ${nameOf('iso', plan.settings.isoStops)}${plan.settings.ndStops ? `, ND ${plan.settings.ndStops}` : ''}`
 
 export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
-  const power = formatPower(plan.lights[0].strobe.dial, plan.lights[0].powerStops)
+  const of = (id: string) => plan.lights.find((light) => light.id === id) ?? plan.lights[0]!
+  const power = (id: string) => formatPower(of(id).strobe.dial, of(id).powerStops)
+  const named = (id: string) => (plan.lights.length === 1 ? '' : `${id} ${of(id).name}: `)
   switch (move.kind) {
     case 'take-black':
-      return { head: 'Strobe off. Take a frame.', detail: `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ambient does.` }
+      return { head: plan.lights.length === 1 ? 'Strobe off. Take a frame.' : 'All strobes off. Take a frame.', detail: `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ambient does.` }
     case 'judge':
       return { head: move.frame.kind === 'black' ? 'Is it black?' : 'How far off is it?', detail: move.frame.kind === 'black' ? 'Say what shows in the frame, or mark the ground in the picture.' : 'Judge the subject by eye, mark it in the picture, or type the flash meter’s reading.' }
     case 'darken':
@@ -38,34 +40,52 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
         : { head: 'Shade the set', detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the ground back. Then take the black frame again.` }
     case 'set-power':
       return {
-        head: `Power ${formatPower(plan.lights[0].strobe.dial, move.from)} → ${formatPower(plan.lights[0].strobe.dial, move.to)}`,
+        head: `${named(move.light)}Power ${formatPower(of(move.light).strobe.dial, move.from)} → ${formatPower(of(move.light).strobe.dial, move.to)}`,
         detail: `${stops(move.to - move.from)} stops${Math.abs(move.errorStops) >= 0.05 ? `, ${stops(move.errorStops)} of it by rounding to the dial` : ''}. Change nothing else.`,
         act: 'Done, it is set'
       }
     case 'power-locked':
-      return { head: 'Power is locked', detail: `It would go to ${formatPower(plan.lights[0].strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.` }
+      return { head: `${named(move.light)}Power is locked`, detail: `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.` }
     case 'way-out':
-      return { head: move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim', detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.` }
-    case 'ambient-alone':
-      return { head: 'Ambient is too bright', detail: `It alone puts the subject ${stopCount(move.overStops)} over. Darken it before any light.` }
+      return { head: `${named(move.light)}${move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'}`, detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.` }
+    case 'too-much':
+      return move.by === 'ambient'
+        ? { head: 'Ambient is too bright', detail: `It alone puts the place ${stopCount(move.overStops)} over. Darken it before any light.` }
+        : { head: `${named(move.light)}The others are too bright`, detail: `Without ${move.light} its place is already ${stopCount(move.overStops)} over. Lower or turn the others first.` }
     case 'no-light':
-      return { head: 'The beam misses', detail: 'The strobe’s beam does not reach the subject as planned. Check its tilt and modifier under Light.' }
+      return { head: `${named(move.light)}The beam misses`, detail: 'The strobe’s beam does not reach the subject as planned. Check its tilt and modifier under Light.' }
+    case 'all-off':
+      return { head: 'No light is on', detail: 'Switch one on under Light.' }
     case 'take-lit':
-      return { head: `Strobe on, ${power}. Take a frame.`, detail: `Camera stays at ${settingsOf(plan)}. The subject should land within ${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` }
+      if (move.alone)
+        return { head: `Only ${move.lights[0]} ${of(move.lights[0]!).name} on, ${power(move.lights[0]!)}. Take a frame.`, detail: `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ${move.lights[0]} does by itself.` }
+      return { head: plan.lights.length === 1 ? `Strobe on, ${power(move.lights[0]!)}. Take a frame.` : `All on: ${move.lights.map((id) => `${id} ${power(id)}`).join(', ')}. Take a frame.`, detail: `Camera stays at ${settingsOf(plan)}. The subject should land within ${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` }
     case 'done':
       return { head: 'Right. Keep this light.', detail: `The subject is ${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. Shoot the variations; take the black frame again when daylight changes.` }
   }
 }
 
+/** "strobe off", "A alone", "A and B" */
+export const frameWords = (plan: Plan, frame: Frame): string => {
+  const ids = litIds(frame.snapshot)
+  if (frame.kind === 'black' || ids.length === 0) return 'strobe off'
+  if (frame.snapshot.lights.length === 1 && plan.lights.length === 1) return 'strobe on'
+  return ids.length === 1 ? `${ids[0]} alone` : `${ids.slice(0, -1).join(', ')} and ${ids.at(-1)}`
+}
+
+/** Places as a sentence names them. */
+const EVIDENCE_PLACES: Record<string, string> = { subject: 'subject', shadow: 'shadow side', top: 'top', front: 'front', ground: 'ground', groundLeft: 'ground at the left', groundRight: 'ground at the right', foreground: 'foreground', lens: 'lens front' }
+
 export const evidenceWords = (evidence: Evidence): string => {
   if (evidence.kind === 'meter') return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
   const sign = evidence.bound === 'at-most' ? '≤ ' : evidence.bound === 'at-least' ? '≥ ' : ''
-  return `${evidence.place} ${sign}${stops(evidence.levelStops)} ${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
+  return `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ${sign}${stops(evidence.levelStops)} ${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
 }
 
 const NOTHING: Record<Extract<Lesson, { kind: 'nothing' }>['why'], string> = {
   'as-predicted-or-darker': 'Noted. It is as dark as predicted or darker: nothing to correct.',
-  'ambient-alone': 'Noted. Ambient alone would explain this, so it says nothing about the strobe.',
+  'rest-alone': 'Noted. The rest of the light alone would explain this, so it says nothing about the strobe.',
+  'no-such-place': 'Noted. The plan no longer has that place.',
   'other-kit': 'Noted. Another strobe or modifier was on when this frame was taken, so the present one is not corrected.',
   'strobe-out-of-reach': 'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
   'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
@@ -75,7 +95,7 @@ export const lessonWords = (lesson: Lesson): string => {
   if (lesson.kind === 'nothing') return NOTHING[lesson.why]
   if (lesson.kind === 'ambient') return `Ambient at the ${lesson.place} is now in the sum${lesson.reading.bound === 'at-most' ? ', as a limit' : ''}.`
   const { correction } = lesson
-  return `Your reading: ${stops(correction.stops)} for the ${correction.source === 'A' ? 'strobe' : 'ambient'} at the ${correction.place}, sure to ±${correction.sureStops}. The sum now uses it.`
+  return `Your reading: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, sure to ±${correction.sureStops}. The sum now uses it.`
 }
 
 /** What to say when the file's settings are not the plan's; '' when they agree. */

@@ -7,8 +7,13 @@ import { snapshotOf, type Frame } from '@core/run/frame'
 import { changesBetween } from '@core/run/changes'
 import { nextMove, type NextMove } from '@core/run/nextMove'
 import { darkMoves } from '@core/solve/darken'
-import { testCamera, testModifier, testPlan, testStrobe } from '@core/testing'
+import { testCamera, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
+import { checkSet } from '@core/checks/checks'
+import { cellTerms } from '@core/ledger/cellTerms'
+import { cellsOf } from '@core/ledger/ledger'
 import { changesWords } from './changes'
+import { checkWords, cureWords } from './checks'
+import { cellWords, ledgerRows } from './ledger'
 import { termFigures } from './figures'
 import { FLAG_WORDS } from './flags'
 import { duration, mm, percent, plain, px, ratio, seconds, stopCount, when } from './format'
@@ -36,7 +41,8 @@ const anyPlan: fc.Arbitrary<Plan> = fc
       p.camera = testCamera({ curtain: x.leaf ? 'leaf' : 'focal-plane' })
       p.settings = { apertureStops: x.aperture, shutterStops: x.shutter, isoStops: x.iso, ndStops: x.nd, pulsedSync: x.pulsed }
       p.subject.speedMmS = x.speed
-      p.lights[0] = { ...p.lights[0], powerStops: x.power, distanceMm: x.distance, tiltDeg: x.tilt, modifier: x.cut ? testModifier({ beam: { kind: 'cut', beamDeg: 20 } }) : null }
+      p.lights[0] = testLight({ powerStops: x.power, at: { distanceMm: x.distance, turnDeg: x.tilt, heightDeg: 12 }, modifiers: x.cut ? [testModifier({ beam: { kind: 'cut', beamDeg: 20 } })] : [] })
+      p.table = { belowMm: 10, widthMm: 400, depthMm: 400, reflectance: 0.4 }
       const reading = x.ev === null ? null : ({ value: { kind: 'ev', ev: x.ev }, bound: 'exact', via: 'incident', atMagnification: 1 } as const)
       p.ambient = { subject: reading, ground: reading }
     })
@@ -66,11 +72,19 @@ describe('every verdict, term, flag and move can be said', () => {
           clean(verdictReason(verdict))
           clean(verdictValue(verdict))
         }
-        for (const cell of [...Object.values(ledger.ambient), ...Object.values(ledger.strobe)]) for (const term of cell.terms) clean(termFigures(plan, term))
+        for (const cell of cellsOf(ledger)) {
+          clean(cellWords(cell))
+          for (const term of cellTerms(plan, cell.source, cell.place)) clean(termFigures(plan, term, cell.source))
+        }
+        for (const row of ledgerRows(plan)) expect(row).toHaveLength(ledger.places.length + 1)
+        for (const check of checkSet(plan, [testModifier({ beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })])) {
+          clean(checkWords(plan, check))
+          for (const cure of check.cures) clean(cureWords(check, cure))
+        }
         for (const flag of flags) clean(FLAG_WORDS[flag])
         for (const move of darkMoves(plan)) expect(Number.isFinite(move.strobeMustFind)).toBe(true)
       }),
-      { numRuns: 300 }
+      { numRuns: 120 }
     )
   })
   test('each kind of term has a name, a formula and a source', () => {
@@ -88,7 +102,7 @@ describe('every verdict, term, flag and move can be said', () => {
           id: kind, kind, takenAt: '2026-11-24T10:00:00.000Z', snapshot: snapshotOf(plan), fileName: null, analysis: null, evidence, note: ''
         })
         const frames = [...(black ? [frame('black', [{ kind: 'judged', place: 'ground', levelStops: -8, bound: 'at-most' }])] : []), ...(lit ? [frame('lit', [])] : [])]
-        const move = nextMove(plan, frames, [testModifier()])
+        const move = nextMove(plan, frames)
         seenKinds.add(move.kind)
         const { head, detail } = moveWords(plan, move)
         clean(head)
@@ -100,8 +114,8 @@ describe('every verdict, term, flag and move can be said', () => {
     expect(seenKinds.size).toBeGreaterThanOrEqual(6)
   })
   test('what was changed speaks the dial of the strobe', () => {
-    const before = testPlan((p) => { p.lights[0].powerStops = -5 })
-    const after = testPlan((p) => { p.lights[0].powerStops = -4 - 1 / 3; p.lights[0].distanceMm /= 2; p.settings.pulsedSync = !p.settings.pulsedSync })
+    const before = testPlan((p) => { p.lights[0]!.powerStops = -5 })
+    const after = testPlan((p) => { p.lights[0]!.powerStops = -4 - 1 / 3; p.lights[0]!.at = { ...p.lights[0]!.at, distanceMm: 100 }; p.settings.pulsedSync = !p.settings.pulsedSync })
     const words = changesWords(before, changesBetween(snapshotOf(before), snapshotOf(after)))
     expect(words).toContain('Power 1/32 → 1/32 +0.7 (+0.7)')
     expect(words).toContain('Distance 200 mm → 100 mm (+2.0)')
@@ -109,7 +123,7 @@ describe('every verdict, term, flag and move can be said', () => {
     expect(changesWords(before, [])).toBe('Nothing was changed')
   })
   test('lessons, and files that disagree with the plan', () => {
-    for (const why of ['as-predicted-or-darker', 'ambient-alone', 'other-kit', 'strobe-out-of-reach', 'meter-on-black'] as const) clean(lessonWords({ kind: 'nothing', why }))
+    for (const why of ['as-predicted-or-darker', 'rest-alone', 'no-such-place', 'other-kit', 'strobe-out-of-reach', 'meter-on-black'] as const) clean(lessonWords({ kind: 'nothing', why }))
     const plan = testPlan()
     const { apertureStops, shutterStops, isoStops } = plan.settings
     expect(settingsDiffer(plan, { apertureStops, shutterStops: null, isoStops })).toBe('')

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+/** What a light or card looks at: the focus point, a place, or any direction. */
+import { computed } from 'vue'
+import type { Aim } from '@core/plan/plan'
+import { transportOf } from '@core/set/transport'
+import { anglesOf, pointOf, scale } from '@core/set/vec'
+import StepField from '@/instruments/StepField.vue'
+import { usePlan, valueAt } from '@/stores/plan'
+import { placeName } from '@/words/names'
+
+const props = defineProps<{ path: string; label: string }>()
+const store = usePlan()
+const aim = computed(() => valueAt(store.plan!, `${props.path}.aim`) as Aim)
+const items = computed(() => [
+  { value: 'focus', title: 'Focus point' }, ...transportOf(store.plan!).scene.places.map((place) => ({ value: place.id, title: placeName(store.plan!, place.id) })), { value: 'free', title: 'Free direction' }
+])
+const choose = (value: string): void => {
+  if (value !== 'free') return void store.set(`${props.path}.aim`, { kind: 'place', place: value }, 'aim')
+  const { turnDeg, heightDeg } = anglesOf(scale(pointOf(valueAt(store.plan!, `${props.path}.at`) as never), -1))
+  store.set(`${props.path}.aim`, { kind: 'free', turnDeg: Number(turnDeg.toFixed(1)), heightDeg: Number(heightDeg.toFixed(1)) }, 'aim')
+}
+</script>
+
+<template>
+  <v-select :model-value="aim.kind === 'free' ? 'free' : aim.place" :items="items" item-value="value" item-title="title" :label="label" @update:model-value="choose" />
+  <template v-if="aim.kind === 'free'">
+    <StepField :path="`${path}.aim.turnDeg`" kind="angle" label="Looks, turn" help="The direction it faces: 180° is away from the camera." />
+    <StepField :path="`${path}.aim.heightDeg`" kind="angle" label="Looks, rise" />
+  </template>
+</template>

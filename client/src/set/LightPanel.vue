@@ -1,0 +1,94 @@
+<script setup lang="ts">
+/** The picked light: its strobe and what is on it, where it stands, what it is for, the power to set. */
+import { computed } from 'vue'
+import type { Modifier, Strobe } from '@core/kit/kit'
+import { copyLight, removeLight } from '@core/plan/edit'
+import type { Light, LightId } from '@core/plan/plan'
+import { chooseOnDial } from '@core/scales/dial'
+import KitPick from '@/instruments/KitPick.vue'
+import PowerAdvice from '@/instruments/PowerAdvice.vue'
+import WaysOut from '@/instruments/WaysOut.vue'
+import { useKit } from '@/stores/kit'
+import { usePlan } from '@/stores/plan'
+import { itemLine } from '@/words/kitStart'
+import { ROLE_NAMES } from '@/words/names'
+import AimField from './AimField.vue'
+import GroupLine from './GroupLine.vue'
+import { useSelection } from './selection'
+import SpotFields from './SpotFields.vue'
+
+const props = defineProps<{ id: LightId }>()
+const store = usePlan()
+const kit = useKit()
+const selection = useSelection()
+const index = computed(() => store.plan!.lights.findIndex((light) => light.id === props.id))
+const light = computed<Light>(() => store.plan!.lights[index.value]!)
+const path = computed(() => `lights.${index.value}`)
+const pickStrobe = (strobe: Strobe): void => {
+  store.update('strobe', (draft) => {
+    const own = draft.lights[index.value]!
+    own.strobe = structuredClone(strobe)
+    // Another dial has other marks: the power goes to the nearest of them.
+    own.powerStops = chooseOnDial(strobe.dial, own.powerStops).mark.stops
+    own.mount = strobe.face.kind === 'ring' ? 'lens' : 'stand'
+  })
+}
+const free = computed(() => kit.modifiers.filter((each) => !light.value.modifiers.some((on) => on.id === each.id)).map((each) => ({ value: each.id, title: each.name })))
+const putOn = (id: string): void => {
+  const modifier = kit.modifiers.find((each) => each.id === id)
+  if (modifier) store.update('modifier', (draft) => void draft.lights[index.value]!.modifiers.push(structuredClone(modifier)))
+}
+const takeOff = (modifier: Modifier): void => void store.update('modifier', (draft) => { draft.lights[index.value]!.modifiers = draft.lights[index.value]!.modifiers.filter((each) => each.id !== modifier.id) })
+const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title }))
+const remove = (): void => {
+  const next = removeLight(store.plan!, props.id)
+  selection.pick('light', next.lights[0]!.id)
+  store.replace(next, `take ${props.id} out`)
+}
+const copy = (): void => {
+  const next = copyLight(store.plan!, props.id)
+  store.replace(next, `copy ${props.id}`)
+  selection.pick('light', next.lights.at(-1)!.id)
+}
+</script>
+
+<template>
+  <section class="group" :class="`hue-${id}`" :aria-label="`Light ${id}`">
+    <div class="top">
+      <span class="source-mark" aria-hidden="true">{{ id }}</span>
+      <input class="name" :value="light.name" maxlength="40" :aria-label="`Name of light ${id}`" @change="store.set(`${path}.name`, ($event.target as HTMLInputElement).value, 'name')" />
+      <v-switch :model-value="light.on" hide-details density="compact" :aria-label="`Light ${id} on`" @update:model-value="store.set(`${path}.on`, Boolean($event), 'switch')" />
+    </div>
+    <PowerAdvice :index="index" />
+    <WaysOut :index="index" />
+    <KitPick kind="strobe" :item="light.strobe" @pick="$event && pickStrobe($event as Strobe)" />
+    <ul v-if="light.modifiers.length" class="worn" aria-label="On the head">
+      <li v-for="modifier in light.modifiers" :key="modifier.id"><span>{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small></span><button type="button" class="push bare" :aria-label="`Take ${modifier.name} off`" @click="takeOff(modifier)">Off</button></li>
+    </ul>
+    <v-select v-if="light.modifiers.length < 4 && free.length" :model-value="null" :items="free" item-value="value" item-title="title" :label="light.modifiers.length ? 'Put another on' : 'Modifier'" :placeholder="light.modifiers.length ? '' : 'Bare head'" persistent-placeholder @update:model-value="putOn($event as unknown as string)" />
+    <div class="pair">
+      <v-select :model-value="light.role" :items="roles" item-value="value" item-title="title" label="Role" @update:model-value="store.set(`${path}.role`, $event, 'role')" />
+      <v-select :model-value="light.mount" :items="[{ value: 'stand', title: 'On a stand' }, { value: 'lens', title: 'Round the lens' }]" item-value="value" item-title="title" label="Stands" @update:model-value="store.set(`${path}.mount`, $event, 'mount')" />
+    </div>
+    <template v-if="light.mount === 'stand'">
+      <SpotFields :path="path" />
+      <AimField :path="path" label="Looks at" />
+    </template>
+    <GroupLine :index="index" />
+    <div class="row">
+      <button type="button" class="push bare" :disabled="store.plan!.lights.length >= 8" @click="copy">Copy</button>
+      <button type="button" class="push bare" :disabled="store.plan!.lights.length === 1" @click="remove">Take out</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.group { gap: 0.3rem; }
+.top { display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 0.5rem; align-items: center; border-bottom: 1px solid var(--line); }
+.name { border: 0; background: transparent; color: var(--bright); font-weight: 500; font-size: 1.0625rem; min-height: 34px; width: 100%; }
+.name:focus { outline: 0; box-shadow: 0 2px var(--accent); }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; padding: 0.3rem 0; }
+.worn li { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; border-bottom: 1px dotted var(--line); }
+.worn small { display: block; font-size: 0.75rem; }
+.row { display: flex; gap: 0.4rem; }
+</style>

@@ -1,0 +1,74 @@
+/** Checks and their cures in sentences. */
+import type { Check, Cure } from '@core/checks/checks'
+import type { Plan } from '@core/plan/plan'
+import { mm, percent, plain, stopCount, stops } from './format'
+import { CONTROL_NAMES, placeName } from './names'
+
+const side = (x: number): string => (x < -0.15 ? 'left' : x > 0.15 ? 'right' : 'middle')
+const rise = (y: number): string => (y < -0.15 ? 'lower' : y > 0.15 ? 'upper' : 'middle')
+const spot = (x: number, y: number): string => (side(x) === 'middle' && rise(y) === 'middle' ? 'the middle' : side(x) === 'middle' ? `the ${rise(y)} part` : rise(y) === 'middle' ? `the ${side(x)}` : `the ${rise(y)} ${side(x)}`)
+
+export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check): string => {
+  const name = `${light} ${plan.lights.find((each) => each.id === light)?.name ?? ''}`.trim()
+  const degrees = (value: number | undefined) => `${plain(value ?? 0, 2)}°`
+  switch (kind) {
+    case 'in-frame':
+      return `${name} stands in the picture: ${percent(f.seen ?? 0)} of it shows.`
+    case 'hidden':
+      return `${name} stands in the frame but is hidden behind the subject.`
+    case 'into-lens':
+      return `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would come out at ${stops(f.level ?? 0)}. Expect flare.`
+    case 'spill':
+      return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'ground').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
+    case 'mirror-flat':
+      return `${name} shows in the flat face, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame (${percent(f.share ?? 0)} of the light’s own face).`
+    case 'mirror-curved':
+      return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame.`
+    case 'shadow':
+      return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the ground in the frame, ${stopCount(f.depth ?? 0)} darker than around it.`
+    case 'too-dim':
+      return `${name} at full power is still ${stopCount(f.miss ?? 0)} too dim at the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
+    case 'too-bright':
+      return `${name} at its lowest power is still ${stopCount(f.miss ?? 0)} too bright at the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
+    case 'group':
+      return `The lights of ${name}’s group need different moves: one ${stops(f.most ?? 0)}, another ${stops(f.least ?? 0)}.`
+  }
+}
+
+const WHERE: Record<string, string> = { 'into-lens': 'into the lens', spill: 'on the ground', 'in-frame': 'on the lit side', 'mirror-flat': 'on the lit side', 'too-dim': 'at its place', 'too-bright': 'at its place' }
+const effect = (check: Check, cure: Cure): string => {
+  if (cure.effectStops === null) return ''
+  const on = WHERE[check.kind] ?? ''
+  const subject = cure.figures.subject !== undefined && Math.abs(cure.figures.subject) >= 0.05 ? `, ${stops(cure.figures.subject)} on the lit side` : ''
+  return ` (${cure.effectStops === -Infinity ? 'none left' : stops(cure.effectStops)} ${on}${subject})`
+}
+export const cureWords = (check: Check, cure: Cure): string => {
+  const f = cure.figures
+  const says = ((): string => {
+    switch (cure.kind) {
+      case 'turn':
+        return `Swing it ${plain(f.by ?? 0, 2)}° round, to ${plain(Math.abs(f.turnDeg ?? 0), 3)}° ${(f.turnDeg ?? 0) >= 0 ? 'right' : 'left'}`
+      case 'raise':
+        return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.heightDeg ?? 0, 2)}° up`
+      case 'away':
+        return `Move it ${mm(f.by ?? 0)} away`
+      case 'narrow':
+        return `A beam narrower than ${plain(f.deg ?? 0, 2)}° would pass the lens by: a snoot, a grid, or a flag`
+      case 'modifier':
+        return `Put ${cure.name} on it, ${plain(f.deg ?? 0, 2)}°`
+      case 'flag':
+        return `A flag of ${mm(f.sizeMm ?? 0)}, ${mm(f.fromLightMm ?? 0)} before it`
+      case 'ground-back':
+        return `Move the ground back to ${mm(f.distanceMm ?? 0)}`
+      case 'distance':
+        return `Move it to ${mm(f.to ?? 0)}`
+      case 'control':
+        return `Change ${(CONTROL_NAMES[cure.name as 'iso'] ?? 'a control').toLowerCase()}`
+      case 'split': {
+        const [light, group] = (cure.name ?? ' ').split(' ')
+        return `Put ${light} on group ${group}`
+      }
+    }
+  })()
+  return `${says}${effect(check, cure)}.`
+}

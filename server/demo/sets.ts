@@ -1,0 +1,69 @@
+/** Demo sets that show what the Light stage is for: a ring close in, a bottle lit from behind, a coin under a panel. */
+import type { Light, Plan } from '@core/plan/plan'
+import { planFromLook } from '@core/solve/looks'
+import { withBestPower } from '@core/solve/power'
+import { demoItem } from './kit'
+import type { DemoShoot } from './shoots'
+
+const slate = { camera: demoItem('camera', 'slate-body'), lens: demoItem('lens', 'slate-100') }
+const light = (part: Partial<Light> & Pick<Light, 'id' | 'name' | 'role' | 'strobe' | 'at'>): Light => ({
+  on: true, group: null, modifiers: [], powerStops: -4, mount: 'stand', aim: { kind: 'place', place: 'focus' }, rollDeg: 0, ...part
+})
+const settled = (plan: Plan): Plan => [...plan.lights, ...plan.lights].reduce((p, _, i) => withBestPower(p, i % plan.lights.length), plan)
+
+/** A watch movement under a ring round the lens, so near that the point formula is most of a stop off. */
+const movement = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lantern-ring')
+  const base = planFromLook('black-soft', 'Watch movement, lever escapement', { camera: demoItem('camera', 'cove-body'), lens: demoItem('lens', 'cove-45'), strobe, modifier: null })
+  const plan: Plan = {
+    ...base,
+    subject: { shape: 'cylinder', finish: 'metal', widthMm: 26, heightMm: 24, depthMm: 6, turnDeg: 0, sharpDepthMm: 1.2, reflectance: 0.35, speedMmS: 0 },
+    ground: { ...base.ground, distanceMm: 260, reflectance: 0.03 },
+    settings: { ...base.settings, apertureStops: 9 },
+    focus: { ...base.focus, magnification: 0.8 },
+    goals: { ...base.goals, groundStops: -4 },
+    lights: [light({ id: 'A', name: 'Ring', role: 'key', strobe, mount: 'lens', at: { distanceMm: 120, turnDeg: 0, heightDeg: 0 } })]
+  }
+  return { id: 'demo-movement', stage: 'light', at: '2026-11-23T10:30:00.000Z', plan: settled(plan), frames: [] }
+}
+
+/** A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for the facets. */
+const bottle = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'bench-200')
+  const base = planFromLook('black-still', 'Scent bottle, cut stopper', { ...slate, strobe, modifier: null })
+  const plan: Plan = {
+    ...base,
+    subject: { shape: 'vessel', finish: 'clear', widthMm: 44, heightMm: 96, depthMm: 30, turnDeg: 20, sharpDepthMm: 14, reflectance: 0.12, speedMmS: 0 },
+    ground: { ...base.ground, distanceMm: 900, reflectance: 0.02 },
+    table: { belowMm: 49, widthMm: 700, depthMm: 600, reflectance: 0.04 },
+    settings: { ...base.settings, apertureStops: 7 },
+    focus: { ...base.focus, magnification: 0.22 },
+    goals: { ...base.goals, groundStops: -5, subjectStops: 0.3, places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }] },
+    lights: [
+      light({ id: 'A', name: 'Behind', role: 'key', group: 'A', strobe: demoItem('strobe', 'lamplet-20'), modifiers: [demoItem('modifier', 'tracing')], powerStops: -3, at: { distanceMm: 110, turnDeg: 180, heightDeg: 0 } }),
+      light({ id: 'B', name: 'Facets', role: 'other', group: 'A', strobe: demoItem('strobe', 'lantern-36'), modifiers: [demoItem('modifier', 'snoot-45')], powerStops: -7, at: { distanceMm: 320, turnDeg: -62, heightDeg: 24 } })
+    ],
+    cards: [{ id: 'K1', kind: 'card', on: true, widthMm: 60, heightMm: 130, reflectance: 0.85, at: { distanceMm: 95, turnDeg: 70, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' } }]
+  }
+  return { id: 'demo-bottle', stage: 'light', at: '2026-11-23T11:10:00.000Z', plan: settled(plan), frames: [] }
+}
+
+/** A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows. */
+const coin = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lantern-36')
+  const base = planFromLook('black-soft', 'Silver token, 1st tray', { ...slate, strobe, modifier: null })
+  const plan: Plan = {
+    ...base,
+    subject: { shape: 'cylinder', finish: 'metal', widthMm: 24, heightMm: 2, depthMm: 24, turnDeg: 0, sharpDepthMm: 2, reflectance: 0.5, speedMmS: 0 },
+    view: { heightDeg: 62 },
+    table: { belowMm: 1.1, widthMm: 400, depthMm: 400, reflectance: 0.03 },
+    ground: { ...base.ground, distanceMm: 300, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 7 },
+    focus: { ...base.focus, magnification: 0.8 },
+    goals: { ...base.goals, groundStops: -4 },
+    lights: [light({ id: 'A', name: 'Panel', role: 'key', strobe, modifiers: [demoItem('modifier', 'panel-200')], at: { distanceMm: 210, turnDeg: 180, heightDeg: 58 } })]
+  }
+  return { id: 'demo-coin', stage: 'light', at: '2026-11-23T14:20:00.000Z', plan: settled(plan), frames: [] }
+}
+
+export const demoSets = (): DemoShoot[] => [movement(), bottle(), coin()]
