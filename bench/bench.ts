@@ -19,8 +19,14 @@ const median = (values: readonly number[]): number => [...values].sort((a, b) =>
 const percentile95 = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!
 
 const ledger = (): Promise<Figure[]> => {
+  // One set, 64 readings and powers: what changes while settings are stepped.
+  const base = testPlan()
   const plans = Array.from({ length: 64 }, (_, i) =>
-    testPlan((plan) => {
+    ((change: (plan: Plan) => void): Plan => {
+      const plan = { ...base, lights: base.lights.map((light) => ({ ...light })), ambient: { ...base.ambient } }
+      change(plan)
+      return plan
+    })((plan) => {
       plan.lights[0]!.powerStops = -(i % 7)
       plan.ambient.ground = { value: { kind: 'ev', ev: i / 10 }, bound: 'exact', via: 'reflected', atMagnification: 1 }
       plan.ambient.subject = { value: { kind: 'ev', ev: i / 9 }, bound: 'exact', via: 'incident', atMagnification: 1 }

@@ -26,9 +26,9 @@ const raw = (headers: Record<string, string>) =>
   })
 
 describe('demo data', () => {
-  test('three shoots and a kit with every kind of dial, loaded once', async () => {
+  test('shoots and a kit with every kind of dial, loaded once', async () => {
     const shoots = await get<ShootSummary[]>('/api/shoots')
-    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-crab', 'demo-steam'])
+    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-bottle', 'demo-coin', 'demo-crab', 'demo-movement', 'demo-steam'])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')
     const kinds = strobes.map(({ item }) => (item.kind === 'strobe' ? (item.dial.kind === 'fraction' ? item.dial.step : item.dial.kind) : ''))
     expect(new Set(kinds)).toEqual(new Set(['third', 'tenth', 'half', 'whole', 'levels', 'percent', 'decimal']))
@@ -49,7 +49,7 @@ describe('shoots', () => {
     expect([renamed.plan.title, renamed.version]).toEqual(['Silver coin', 2])
     const copy = (await server.call('POST', '/api/shoots/demo-beetle/duplicate')).json as Shoot
     expect(copy.plan.title).toBe('Ground beetle, drawer 14 (copy)')
-    expect(await get<FrameRecord[]>(`/api/shoots/${copy.id}/frames`)).toHaveLength(3)
+    expect(await get<FrameRecord[]>(`/api/shoots/${copy.id}/frames`)).toHaveLength(5)
     expect((await server.call('DELETE', `/api/shoots/${shoot.id}`)).status).toBe(204)
     expect((await server.call('GET', `/api/shoots/${shoot.id}`)).status).toBe(404)
     expect((await server.call('POST', `/api/shoots/${shoot.id}/restore`)).status).toBe(204)
@@ -86,7 +86,7 @@ describe('shoots', () => {
     expect(back.status).toBe(201)
     expect((back.json as Shoot).plan).toEqual(answer.json)
     const newer = await server.call('POST', '/api/shoots/import', { ...(answer.json as Plan), version: 9 })
-    expect(problem(newer).errors).toEqual([{ path: 'version', message: 'this plan is of version 9; this program reads versions up to 1' }])
+    expect(problem(newer).errors).toEqual([{ path: 'version', message: 'this plan is of version 9; this program reads versions up to 2' }])
   })
   test('stage reached is kept', async () => {
     const shoot = await make()

@@ -27,7 +27,7 @@ const outline = (face: FlatFace): Vec[] =>
   )
 
 /** Zones of the flat faces the lens sees. */
-export const mirrorZones = (plan: Plan, scene: Scene): MirrorZone[] => {
+export const mirrorZones = (plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZone[] => {
   if (!mirrorsAtAll(plan)) return []
   return flatFaces(plan.subject).flatMap((plane, face) => {
     const out = dot(sub(scene.pose.pupil, plane.at), plane.normal)

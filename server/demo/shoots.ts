@@ -68,7 +68,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
     lights: [
       { ...base.lights[0]!, group: 'A', at: { distanceMm: 180, turnDeg: 58, heightDeg: 24 } },
       {
-        ...base.lights[0]!, id: 'B', name: 'Rim', role: 'rim', group: 'B', strobe: demoItem('strobe', 'drawer-28'), modifiers: [demoItem('modifier', 'grid-40')], powerStops: -1,
+        ...base.lights[0]!, id: 'B', name: 'Rim', role: 'rim', group: 'B', strobe: demoItem('strobe', 'pack-10'), modifiers: [demoItem('modifier', 'grid-40')], powerStops: -1,
         at: { distanceMm: 240, turnDeg: -142, heightDeg: 36 }
       }
     ],

@@ -37,7 +37,7 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
 
 <template>
   <div class="scroll" tabindex="0" role="group" aria-label="Ledger, scrolls sideways">
-    <table class="ledger" aria-label="Ledger: stops of each source at each place">
+    <table class="ledger" :style="{ '--places': ledger.places.length }" aria-label="Ledger: stops of each source at each place">
       <thead>
         <tr>
           <th class="first">stops at</th>
@@ -76,10 +76,11 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
 </template>
 
 <style scoped>
-.scroll { overflow-x: auto; position: relative; }
-.ledger { width: 100%; }
-th, td { padding: 0; vertical-align: middle; border-bottom: 1px solid var(--line); min-width: 4.7rem; }
-.first { min-width: 9.5rem; max-width: 11rem; position: sticky; left: 0; background: var(--background); z-index: 1; padding-right: 0.5rem; }
+.scroll { overflow-x: auto; position: relative; contain: layout paint; }
+/* Fixed columns: a new figure in a cell measures no other. */
+.ledger { table-layout: fixed; width: max(100%, calc(10rem + var(--places) * 5rem)); }
+th, td { padding: 0; vertical-align: middle; border-bottom: 1px solid var(--line); }
+.first { width: 10rem; position: sticky; left: 0; background: var(--background); z-index: 1; padding-right: 0.5rem; }
 thead th { color: var(--text); border-bottom-color: var(--rule); vertical-align: bottom; }
 small { display: block; color: var(--muted); font-weight: 400; font-size: 0.75rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; line-height: 1.25; }
 .place { text-align: left; padding: 0.2rem 0.4rem 0.25rem; width: 100%; line-height: 1.15; font-weight: 500; white-space: nowrap; font-size: 0.875rem; }
@@ -87,9 +88,10 @@ small { display: block; color: var(--muted); font-weight: 400; font-size: 0.75re
 .source { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 0.5rem; align-items: center; text-align: left; width: 100%; font-weight: 500; padding: 0.15rem 0; line-height: 1.15; }
 .source[aria-pressed='true'] .source-mark { background: var(--hue); color: var(--background); }
 .out { opacity: 0.45; }
-.cell { display: grid; gap: 0.12rem; width: 100%; min-height: 36px; padding: 0.2rem 0.4rem; border-bottom: 2px solid transparent; align-content: center; }
+.cell { display: block; text-align: left; width: 100%; min-height: 36px; padding: 0.25rem 0.4rem; border-bottom: 2px solid transparent; }
 .cell:hover { background: var(--raised); }
 .cell.open { background: var(--raised); border-bottom-color: var(--accent); }
+tbody .num { display: block; height: 1.3rem; contain: strict; }
 .num { text-align: left; color: var(--bright); font-size: 0.9375rem; white-space: nowrap; }
 .num.none { color: var(--muted); font: 0.75rem var(--sans); }
 .bar { height: 3px; background: var(--line); width: 100%; display: block; }
@@ -99,6 +101,6 @@ tfoot .first { padding-left: 0; }
 .total { font-weight: 500; margin-right: 0.35rem; }
 @media (max-width: 760px) {
   .cell { min-height: 44px; }
-  .first { min-width: 7rem; max-width: 7.6rem; }
+  .first { width: 7.4rem; }
 }
 </style>

@@ -26,7 +26,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 </template>
 
 <style scoped>
-.strip-dial { padding: 0.3rem 0.5rem 0.45rem; border-right: 1px solid var(--line); display: grid; align-content: center; min-width: 0; }
+.strip-dial { contain: layout; padding: 0.3rem 0.5rem 0.45rem; border-right: 1px solid var(--line); display: grid; align-content: center; min-width: 0; }
 .top { display: flex; align-items: center; gap: 0.4rem; color: var(--muted); font-size: 0.8125rem; padding-left: 0.4rem; }
 .top :deep(.lock) { margin-left: auto; height: 24px; }
 .shown { display: block; max-width: 5rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
@@ -39,7 +39,7 @@ input:focus { outline: 0; border-bottom-color: var(--accent); }
 .locked input { border-bottom-color: var(--accent); }
 p { text-align: center; color: var(--muted); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 1.1em; }
 @media (max-width: 760px) {
-  .strip-dial { padding: 0.1rem 0.1rem 0.25rem; border-right-color: transparent; }
+  .strip-dial { contain: layout; padding: 0.1rem 0.1rem 0.25rem; border-right-color: transparent; }
   .top { justify-content: center; padding-left: 0; }
   .top :deep(.lock) { display: none; }
   .value button { width: 19px; height: 44px; }

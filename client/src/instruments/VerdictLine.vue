@@ -55,7 +55,7 @@ const leadText = (verdict: Verdict): string =>
 </template>
 
 <style scoped>
-.verdicts { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); align-content: center; padding: 0 0.9rem; gap: 0 1rem; flex: 1; }
+.verdicts { contain: layout; display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); align-content: center; padding: 0 0.9rem; gap: 0 1rem; flex: 1; }
 .verdict { display: flex; width: 100%; gap: 0.5rem; align-items: baseline; padding: 0.3rem 0.2rem; text-align: left; white-space: nowrap; }
 .verdict:hover .name { color: var(--bright); }
 .mark { width: 1em; text-align: center; }

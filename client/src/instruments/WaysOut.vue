@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Ways out when the dial cannot give the light wanted, each priced; taking one is one undoable step. */
 import { computed } from 'vue'
-import { waysOut, type WayOut } from '@core/solve/waysOut'
+import type { WayOut } from '@core/solve/waysOut'
+import { plain, useAway } from '@/set/useAway'
 import { formatPower } from '@core/scales/dial'
 import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
@@ -13,7 +14,10 @@ const store = usePlan()
 const kit = useKit()
 const props = defineProps<{ index: number }>()
 const light = computed(() => store.plan!.lights[props.index]!)
-const ways = computed(() => waysOut(store.plan!, props.index, kit.modifiers))
+const stuck = computed(() => ['coarse', 'too-bright', 'too-dim'].includes(store.evaluation?.suggestions[light.value.id]?.state ?? ''))
+const { answer, busy } = useAway<readonly WayOut[]>(() => [stuck.value && store.plan, props.index, kit.modifiers], (api) => (stuck.value ? api.waysOut(plain(store.plan!), props.index, plain(kit.modifiers)) : null), [])
+/** Ways found for an older plan are not offered. */
+const ways = computed(() => (stuck.value && !busy.value ? answer.value : []))
 const at = (way: WayOut, value: WayOut['to']): string => (way.control === 'modifier' && value === '' ? 'bare head' : positionOf(store.plan!, way.control, value, light.value.id))
 
 const effects = (way: WayOut): string => {
@@ -30,6 +34,7 @@ const take = (way: WayOut): void => void store.replace(way.after, CONTROL_NAMES[
 </script>
 
 <template>
+  <p v-if="stuck && busy" class="small muted" role="status">Looking for ways out …</p>
   <div v-if="ways.length" class="ways">
     <h3>Ways out</h3>
     <ul>

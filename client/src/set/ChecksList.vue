@@ -1,15 +1,17 @@
 <script setup lang="ts">
 /** Checks of the set: what, why, and what would cure it with its effect in stops. */
 import { computed, watch } from 'vue'
-import type { Cure } from '@core/checks/checks'
+import type { Check, Cure } from '@core/checks/checks'
+import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
 import { checkWords, cureWords } from '@/words/checks'
 import { useSelection } from './selection'
-import { useChecks } from './useChecks'
+import { plain, useAway } from './useAway'
 
 const store = usePlan()
 const selection = useSelection()
-const { checks, busy, failure } = useChecks()
+const kit = useKit()
+const { answer: checks, busy, failure } = useAway<readonly Check[]>(() => [store.plan, kit.modifiers], (api) => (store.plan ? api.checkSet(plain(store.plan), plain(kit.modifiers)) : null), [])
 const MARKS = { miss: '✕', near: '▲', info: '·' } as const
 const WORDS = { miss: 'trouble', near: 'watch', info: 'to know' } as const
 const take = (cure: Cure): void => void store.replace(cure.after!, 'cure')

@@ -20,6 +20,11 @@ const store = usePlan()
 const selection = useSelection()
 const { moveTo, aimAt } = useMoving()
 const plan = computed(() => store.plan!)
+// Parts by themselves: a new aperture redraws the depth of field, not the lights.
+const lights = computed(() => plan.value.lights)
+const body = computed(() => plan.value.subject)
+const groundMm = computed(() => plan.value.ground.distanceMm)
+const depth = computed(() => depthOf(plan.value))
 const scene = computed(() => transportOf(plan.value).scene)
 const box = useTemplateRef<HTMLElement>('box')
 const svg = useTemplateRef<SVGSVGElement>('svg')
@@ -31,12 +36,11 @@ const path = (points: readonly Flat[]): string => points.map((p) => port.toScree
 
 const grid = computed(() => [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((step) => step * port.scale.value >= 24) ?? 5000)
 const origin = computed(() => port.toScreen([0, 0]))
-const subject = computed(() => path(hull(subjectPoints(plan.value).map((p) => flatten(props.view, p)))))
+const subject = computed(() => path(hull(subjectPoints({ subject: body.value }).map((p) => flatten(props.view, p)))))
 const ground = computed(() => path(cardOutline(props.view, scene.value, 'ground') ?? []))
 const table = computed(() => path(cardOutline(props.view, scene.value, 'table') ?? []))
 const field = computed(() => {
-  const { nearMm, farMm } = depthOf(plan.value)
-  const { lines, band } = fieldOf(props.view, scene.value, plan.value.ground.distanceMm, nearMm, farMm)
+  const { lines, band } = fieldOf(props.view, scene.value, groundMm.value, depth.value.nearMm, depth.value.farMm)
   return { lines: lines.map(path), band: path(band) }
 })
 /** A ground outside the drawing is named at the edge it lies beyond. */
@@ -50,9 +54,9 @@ const camera = computed(() => {
   const slab = (from: number, to: number, half: number) => path([edge(from, half, 1), edge(from, half, -1), edge(to, half, -1), edge(to, half, 1)])
   return { lens: slab(pose.frontMm, pose.sensorMm - 12, 34), body: slab(pose.sensorMm - 14, pose.sensorMm + 26, props.view === 'above' ? 62 : 45) }
 })
-const zones = computed(() => mirrorZones(plan.value, scene.value).map((zone) => path(zoneOutline(props.view, zone, Math.max(...plan.value.lights.map((light) => light.at.distanceMm)) * 1.5))))
+const zones = computed(() => mirrorZones({ subject: body.value }, scene.value).map((zone) => path(zoneOutline(props.view, zone, Math.max(...lights.value.map((light) => light.at.distanceMm)) * 1.5))))
 const heads = computed(() =>
-  plan.value.lights.map((light, i) => {
+  lights.value.map((light, i) => {
     const head = scene.value.heads[i]!
     const { face, body } = headOutline(props.view, head, 15 / port.scale.value)
     const fan = beamFan(props.view, head)
@@ -132,22 +136,22 @@ defineExpose({ svg, refit: port.refit, zoomBy: port.zoomBy })
       </template>
       <polyline v-for="(line, i) in field.lines" :key="`l${i}`" :points="line" class="field" />
       <polygon :points="field.band" class="depth" />
-      <text v-if="groundAway" :x="groundAway[0]" :y="groundAway[1]" :text-anchor="groundAway[0] < 20 ? 'start' : groundAway[0] > width - 20 ? 'end' : 'middle'">ground {{ mm(plan.ground.distanceMm) }} {{ view === 'above' ? '↑' : view === 'left' ? '←' : '→' }}</text>
+      <text v-if="groundAway" :x="groundAway[0]" :y="groundAway[1]" :text-anchor="groundAway[0] < 20 ? 'start' : groundAway[0] > width - 20 ? 'end' : 'middle'">ground {{ mm(groundMm) }} {{ view === 'above' ? '↑' : view === 'left' ? '←' : '→' }}</text>
       <polygon :points="camera.lens" class="gear" /><polygon :points="camera.body" class="gear" />
       <polygon :points="subject" class="subject" />
       <g v-for="{ place, at: [x, y], own } in places" :key="place.id">
         <rect v-if="!own" :x="x - 2" :y="y - 2" width="4" height="4" :transform="`rotate(45 ${x} ${y})`" class="spot" />
-        <g v-else v-drag="drag({ kind: 'place', id: place.id })" data-thing class="thing" :class="{ picked: selection.is('place', place.id) }" tabindex="0" role="button" :aria-label="thingWords(plan, { kind: 'place', id: place.id })" @focus="selection.pick('place', place.id)" @pointerdown="selection.pick('place', place.id)" @keydown="nudge($event, { kind: 'place', id: place.id })">
+        <g v-else v-drag="drag({ kind: 'place', id: place.id })" data-thing class="thing" :class="{ picked: selection.is('place', place.id) }" tabindex="0" role="button" :aria-label="thingWords(store.plan!, { kind: 'place', id: place.id })" @focus="selection.pick('place', place.id)" @pointerdown="selection.pick('place', place.id)" @keydown="nudge($event, { kind: 'place', id: place.id })">
           <circle :cx="x" :cy="y" r="14" class="hit" /><path :d="`M ${x - 5} ${y} H ${x + 5} M ${x} ${y - 5} V ${y + 5}`" class="cross" /><text :x="x + 8" :y="y - 6">{{ place.id }}</text>
         </g>
       </g>
-      <g v-for="{ card, at: [x, y], outline } in cards" :key="card.id" v-drag="drag({ kind: 'card', id: card.id })" data-thing class="thing card" :class="[card.kind, { picked: selection.is('card', card.id), off: !card.on }]" tabindex="0" role="button" :aria-label="thingWords(plan, { kind: 'card', id: card.id })" @focus="selection.pick('card', card.id)" @pointerdown="selection.pick('card', card.id)" @keydown="nudge($event, { kind: 'card', id: card.id })">
+      <g v-for="{ card, at: [x, y], outline } in cards" :key="card.id" v-drag="drag({ kind: 'card', id: card.id })" data-thing class="thing card" :class="[card.kind, { picked: selection.is('card', card.id), off: !card.on }]" tabindex="0" role="button" :aria-label="thingWords(store.plan!, { kind: 'card', id: card.id })" @focus="selection.pick('card', card.id)" @pointerdown="selection.pick('card', card.id)" @keydown="nudge($event, { kind: 'card', id: card.id })">
         <circle :cx="x" :cy="y" r="18" class="hit" /><polygon :points="outline" class="sheet" /><text :x="x + 9" :y="y + 14">{{ card.id }}</text>
       </g>
       <g v-for="head in heads" :key="head.light.id" :class="[`hue-${head.light.id}`, 'thing', { picked: selection.is('light', head.light.id), off: !head.light.on }]">
         <line :x1="head.x" :y1="head.y" :x2="head.look[0]" :y2="head.look[1]" class="look" />
         <circle v-if="selection.is('light', head.light.id) && head.light.mount === 'stand'" v-drag="turn(head.light.id)" data-thing :cx="head.look[0]" :cy="head.look[1]" r="6" class="turn"><title>Drag to turn {{ head.light.id }}</title></circle>
-        <g v-drag="drag({ kind: 'light', id: head.light.id })" data-thing :data-light="head.light.id" tabindex="0" role="button" :aria-label="thingWords(plan, { kind: 'light', id: head.light.id })" @focus="selection.pick('light', head.light.id)" @pointerdown="selection.pick('light', head.light.id)" @keydown="nudge($event, { kind: 'light', id: head.light.id })">
+        <g v-drag="drag({ kind: 'light', id: head.light.id })" data-thing :data-light="head.light.id" tabindex="0" role="button" :aria-label="thingWords(store.plan!, { kind: 'light', id: head.light.id })" @focus="selection.pick('light', head.light.id)" @pointerdown="selection.pick('light', head.light.id)" @keydown="nudge($event, { kind: 'light', id: head.light.id })">
           <circle :cx="head.x" :cy="head.y" r="20" class="hit" /><polygon :points="head.body" class="body" /><polygon :points="head.face" class="face" />
           <text :x="head.x + 14" :y="head.y - 10" class="letter">{{ head.light.id }}</text>
         </g>

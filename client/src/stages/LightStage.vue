@@ -131,7 +131,7 @@ const saveCsv = (): void => saveText(stringify(ledgerRows(plan.value)), 'text/cs
 <style scoped>
 .light-stage { grid-template-columns: minmax(0, 1fr) minmax(270px, 19.5rem); gap: 0.6rem 1.3rem; padding-top: 0.4rem; height: 100%; }
 .main { display: grid; gap: 0.6rem; align-content: start; min-width: 0; overflow: auto; padding-bottom: 1rem; }
-aside { display: grid; gap: 1rem; align-content: start; border-left: 1px solid var(--line); padding: 0.2rem 0.4rem 1rem 1.2rem; overflow: auto; min-height: 0; }
+aside { contain: layout paint; display: grid; gap: 1rem; align-content: start; border-left: 1px solid var(--line); padding: 0.2rem 0.4rem 1rem 1.2rem; overflow: auto; min-height: 0; }
 .light-stage { padding-bottom: 0; }
 .title { display: flex; flex-wrap: wrap; gap: 0.3rem 1.4rem; align-items: baseline; border-bottom: 1px solid var(--line); padding-bottom: 0.2rem; }
 .acts { margin-left: auto; }

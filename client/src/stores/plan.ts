@@ -33,6 +33,20 @@ const putAt = (plan: Plan, path: string, value: unknown): void => {
   owner[last] = value
 }
 
+/** What the schema refuses of a change. Parts that stayed the same objects have been checked before. */
+const faultsIn = (before: Plan, next: Plan): readonly Fault[] => {
+  const sameIds = (['lights', 'cards', 'places'] as const).every((list) => before[list].length === next[list].length && before[list].every((each, i) => each.id === next[list][i]!.id))
+  if (!sameIds) {
+    const checked = planSchema.safeParse(next)
+    return checked.success ? [] : faultsOf(checked.error)
+  }
+  return (Object.keys(planSchema.shape) as (keyof Plan)[]).flatMap((key) => {
+    if (before[key] === next[key]) return []
+    const checked = planSchema.shape[key].safeParse(next[key])
+    return checked.success ? [] : faultsOf(checked.error).map((fault) => ({ ...fault, path: fault.path ? `${key}.${fault.path}` : key }))
+  })
+}
+
 export const usePlan = defineStore('plan', () => {
   const plan = shallowRef<Plan | null>(null)
   const past = shallowRef<readonly Step[]>([])
@@ -52,8 +66,8 @@ export const usePlan = defineStore('plan', () => {
   const replace = (next: Plan, label: string, mergeKey = ''): readonly Fault[] => {
     const before = plan.value
     if (!before) return []
-    const checked = planSchema.safeParse(next)
-    if (!checked.success) return faultsOf(checked.error)
+    const faults = faultsIn(before, next)
+    if (faults.length > 0) return faults
     const now = performance.now()
     // A drag is one step however long it takes.
     const merge = mergeKey !== '' && mergeKey === lastMerge.key && (mergeKey.startsWith('drag:') || now - lastMerge.at < MERGE_MS)
