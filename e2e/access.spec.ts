@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, figure, open, test } from './fixtures'
+import { expect, open, test } from './fixtures'
 
 const VIEWS = ['/', '/kit', ...['subject', 'focus', 'dark', 'light', 'run'].map((stage) => `/shoots/demo-beetle/${stage}`)]
 
@@ -34,7 +34,7 @@ test.describe('on a phone', () => {
       await page.goto(view)
       await page.waitForLoadState('networkidle')
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), view).toBe(true)
-      if (view.includes('shoots/')) await expect(figure(page, 'Power')).toBeInViewport()
+      if (view.includes('shoots/')) await expect(page.getByRole('spinbutton', { name: /^Power/ }).first()).toBeInViewport()
     }
   })
   test('the run’s button is big enough for a thumb', async ({ page, newShoot }) => {

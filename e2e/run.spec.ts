@@ -56,7 +56,7 @@ test('a JPEG: read off the page, settings from the file, shares and histogram, a
   await page.getByRole('application').press('ArrowRight')
   await expect(page.locator('[data-patch]')).toHaveText('−1.0')
   await page.getByRole('button', { name: 'Use this reading' }).click()
-  await expect(page.getByText(/Your reading: −[01]\.\d for the strobe at the subject, sure to ±0\.3/)).toBeVisible()
+  await expect(page.getByText(/Your reading: −[01]\.\d for strobe A at the subject, sure to ±0\.3/)).toBeVisible()
   await expect(page.locator('[data-verdict="subject"]')).toContainText('−1.0')
   await expect(page.locator(move)).toHaveAttribute('data-move', 'set-power')
   await page.reload()

@@ -40,7 +40,7 @@ const lit = computed(() => plan.value.lights.map((light, index) => ({ light, ind
 </template>
 
 <style scoped>
-.many :deep(.strip-dial input) { width: 5.6rem; font-size: 1.0625rem; }
+.many :deep(.strip-dial input) { width: 6.1rem; font-size: 1.0625rem; }
 .many :deep(.strip-dial .value button) { width: 20px; }
 .strip { display: flex; background: var(--surface); border-top: 1px solid var(--rule); position: sticky; bottom: 0; z-index: 5; min-height: 92px; }
 .dials { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(8.2rem, auto); overflow-x: auto; position: relative; min-width: 0; flex: 0 1 auto; }

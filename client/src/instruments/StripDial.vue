@@ -10,7 +10,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 </script>
 
 <template>
-  <div class="strip-dial" :class="{ locked, wrong: error }">
+  <div class="strip-dial" :class="{ locked, wrong: error, lamp: mark }">
     <div class="top">
       <span v-if="mark" class="source-mark" :class="`hue-${mark}`" aria-hidden="true">{{ mark }}</span>
       <label :for="id"><template v-if="shown"><span aria-hidden="true" class="shown">{{ shown }}</span><span class="hidden-label">{{ label }}</span></template><template v-else>{{ label }}</template></label>
@@ -39,6 +39,8 @@ input:focus { outline: 0; border-bottom-color: var(--accent); }
 .locked input { border-bottom-color: var(--accent); }
 p { text-align: center; color: var(--muted); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 1.1em; }
 @media (max-width: 760px) {
+  /* In the dark the lamps are what the hand is on: they come first. */
+  .lamp { order: -1; }
   .strip-dial { contain: layout; padding: 0.1rem 0.1rem 0.25rem; border-right-color: transparent; }
   .top { justify-content: center; padding-left: 0; }
   .top :deep(.lock) { display: none; }

@@ -115,7 +115,7 @@ export interface Frame {
 /** What a view should take in: subject, lens, lights, cards; the ground and the whole camera when they are not far off. */
 export const fitOf = (view: View, plan: Plan, scene: Scene): Frame => {
   const reach = Math.max(60, ...plan.lights.map((light) => (light.mount === 'lens' ? scene.pose.frontMm * 1.2 : light.at.distanceMm)), ...plan.cards.map((card) => card.at.distanceMm))
-  const points: Vec[] = [[0, 0, 0], ...subjectPoints(plan), ...scene.heads.map((head) => head.at), ...plan.cards.map((card) => pointOf(card.at)), ...plan.places.map((p) => [p.xMm, p.yMm, p.zMm] as const), scene.pose.front]
+  const points: Vec[] = [[0, 0, 0], ...subjectPoints(plan), ...scene.heads.flatMap((head) => [1, -1].map((side) => add(head.at, add(scale(head.across, (side * faceSizeMm(head.face)) / 2), scale(head.axis, -Math.min(60, faceSizeMm(head.face))))))), ...plan.cards.map((card) => pointOf(card.at)), ...plan.places.map((p) => [p.xMm, p.yMm, p.zMm] as const), scene.pose.front]
   if (plan.ground.distanceMm < reach * 2.2) points.push(scene.ground.at)
   if (scene.pose.sensorMm < reach * 2.5) points.push(scale(scene.pose.toCamera, scene.pose.sensorMm + 20))
   const flat = points.map((p) => flatten(view, p))

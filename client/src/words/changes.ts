@@ -31,7 +31,7 @@ export const positionOf = (plan: Plan, control: Change['control'], value: number
 export const changeWords = (plan: Plan, change: Change): string => {
   const effect = change.stops === null ? '' : ` (${stops(change.stops)})`
   const whose = change.light === null || plan.lights.length === 1 ? '' : `${change.light}: `
-  if (change.control === 'switch') return `${whose || 'Strobe '}switched ${change.to ? 'on' : 'off'}`
+  if (change.control === 'switch') return `${plan.lights.length === 1 ? 'Strobe' : change.light} switched ${change.to ? 'on' : 'off'}`
   return `${whose}${CONTROL_NAMES[change.control]} ${positionOf(plan, change.control, change.from, change.light)} → ${positionOf(plan, change.control, change.to, change.light)}${effect}`
 }
 
