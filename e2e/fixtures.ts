@@ -50,7 +50,7 @@ export const type = async (page: Page, label: string, text: string): Promise<voi
 }
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved /)).toBeVisible()
-export const choose = async (page: Page, label: string, option: string | RegExp, within = page.locator('main')): Promise<void> => {
+export const choose = async (page: Page, label: string | RegExp, option: string | RegExp, within = page.locator('main')): Promise<void> => {
   await within.getByRole('combobox', { name: label }).first().press('Enter')
   await page.getByRole('option', { name: option }).click()
 }

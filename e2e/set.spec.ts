@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, figure, open, saved, test, type } from './fixtures'
+import { choose, expect, figure, open, saved, test, type } from './fixtures'
 
 const light = (page: Page, view: string, id: string) => page.locator(`svg[data-view="${view}"] [data-light="${id}"]`)
 const tab = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) })
@@ -103,8 +103,8 @@ test('the sum: terms of a near source, a light summed alone, ratios, goals of pl
   await page.getByRole('button', { name: 'All', exact: true }).click()
   await expect(page.locator('[data-ratio="lit-shadow"]')).toContainText(': 1)')
   await page.getByRole('columnheader', { name: /Shadow side/ }).getByRole('button').click()
-  await page.getByRole('tabpanel').getByRole('combobox').first().press('Enter')
-  await page.getByRole('option', { name: 'About this level' }).click()
+  await expect(page.getByRole('region', { name: 'Place Shadow side' })).toBeVisible()
+  await choose(page, /^Goal/, 'About this level', page.getByRole('tabpanel'))
   await type(page, 'Level', '−2')
   await expect(page.getByRole('columnheader', { name: /Shadow side/ })).toContainText('−2.0 ± 0.3')
   await page.getByRole('button', { name: 'Copy', exact: true }).first().click()
