@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { choose, expect, figure, open, saved, test, type } from './fixtures'
 
 const verdict = (id: string) => `[data-verdict="${id}"]`
@@ -84,6 +85,27 @@ test('focus: width, magnification and working distance follow each other; the le
   expect(await page.locator('dl').textContent()).not.toBe(wide)
 })
 
+test('focus stack: frames, step and time for a crystal deeper than one frame; rail positions as CSV', async ({ page }) => {
+  await page.goto('/shoots/demo-crystal/focus')
+  const says = page.locator('[data-stack]')
+  const count = async () => Number((await says.locator('b').first().textContent())!)
+  const before = await count()
+  expect(before).toBeGreaterThan(10)
+  await type(page, 'Overlap at least', '50 %')
+  await expect.poll(count).toBeGreaterThan(before)
+  await type(page, 'Overlap at least', '120 %')
+  await expect(page.getByText('must be from 0 % to 90 %')).toBeVisible()
+  await figure(page, 'Overlap at least').press('Escape')
+  const frames = await count()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Rail positions as CSV' }).click()
+  const lines = readFileSync(await (await download).path(), 'utf8').trim().split('\n')
+  expect(lines).toHaveLength(frames + 1)
+  expect(lines[1]).toMatch(/^1,0\.\d{3},0\.000$/)
+  await type(page, 'Aperture', '32')
+  await type(page, 'Magnification', '1:20')
+  await expect(page.getByText(/One frame holds the 18 mm you need/)).toBeVisible()
+})
 test('dark: the shutter costs the strobe nothing, faster than sync says how much goes dark', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'dark')
   await type(page, 'Shutter', '1/50')

@@ -28,7 +28,7 @@ const raw = (headers: Record<string, string>) =>
 describe('demo data', () => {
   test('shoots and a kit with every kind of dial, loaded once', async () => {
     const shoots = await get<ShootSummary[]>('/api/shoots')
-    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-bottle', 'demo-coin', 'demo-crab', 'demo-movement', 'demo-steam'])
+    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-bottle', 'demo-coin', 'demo-crab', 'demo-crystal', 'demo-movement', 'demo-steam'])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')
     const kinds = strobes.map(({ item }) => (item.kind === 'strobe' ? (item.dial.kind === 'fraction' ? item.dial.step : item.dial.kind) : ''))
     expect(new Set(kinds)).toEqual(new Set(['third', 'tenth', 'half', 'whole', 'levels', 'percent', 'decimal']))

@@ -48,6 +48,25 @@ const bottle = (): DemoShoot => {
   return { id: 'demo-bottle', stage: 'light', at: '2026-11-23T11:10:00.000Z', plan: settled(plan), frames: [] }
 }
 
+/** A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between the frames. */
+const crystal = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lantern-36')
+  const base = planFromLook('black-soft', 'Quartz cluster, deep', { ...slate, strobe, modifier: null })
+  const plan: Plan = {
+    ...base,
+    subject: { shape: 'box', finish: 'gloss', widthMm: 26, heightMm: 20, depthMm: 18, turnDeg: 25, sharpDepthMm: 18, reflectance: 0.3, speedMmS: 0 },
+    ground: { ...base.ground, distanceMm: 500, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 6 },
+    focus: { ...base.focus, magnification: 0.9 },
+    goals: { ...base.goals, places: [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 }] },
+    lights: [
+      light({ id: 'A', name: 'Shell', role: 'key', strobe, modifiers: [demoItem('modifier', 'shell-300')], at: { distanceMm: 320, turnDeg: 50, heightDeg: 30 } }),
+      light({ id: 'B', name: 'Fill', role: 'fill', strobe: demoItem('strobe', 'lamplet-20'), modifiers: [demoItem('modifier', 'cap')], at: { distanceMm: 260, turnDeg: -55, heightDeg: 10 } })
+    ]
+  }
+  return { id: 'demo-crystal', stage: 'focus', at: '2026-11-23T15:05:00.000Z', plan: settled(plan), frames: [] }
+}
+
 /** A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows. */
 const coin = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
@@ -66,4 +85,4 @@ const coin = (): DemoShoot => {
   return { id: 'demo-coin', stage: 'light', at: '2026-11-23T14:20:00.000Z', plan: settled(plan), frames: [] }
 }
 
-export const demoSets = (): DemoShoot[] => [movement(), bottle(), coin()]
+export const demoSets = (): DemoShoot[] => [movement(), bottle(), coin(), crystal()]

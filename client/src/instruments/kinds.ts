@@ -48,6 +48,7 @@ export const KINDS = {
   tolerance: { parse: parseStops, format: (v) => `± ${v.toFixed(1)}`, step: thirds, example: '1/3' },
   filter: { parse: parseStops, format: (v) => (v === 0 ? 'none' : `${plain(v)} stops`), step: (v, by) => Math.max(0, roundToGrid(v + by / 3, 12)), example: '3' },
   degrees: { parse: parseNumber, format: (v) => `${plain(v)}°`, step: (v, by) => Math.round(v / 5 + by) * 5, example: '40' },
+  seconds: { parse: parseNumber, format: (v) => `${plain(v)} s`, step: (v, by) => Math.max(0, Math.round((v + by * 0.5) * 2) / 2), example: '2 or 0.5' },
   pixels: { parse: parseNumber, format: (v) => `${plain(v)} px`, step: factor(2 ** (1 / 3)), example: '3' },
   ev: { parse: parseNumber, format: (v) => `EV ${plain(v, 4)}`, step: thirds, example: '8.3' },
   lux: { parse: parseNumber, format: (v) => `${plain(v)} lx`, step: factor(2 ** (1 / 3)), example: '300' },

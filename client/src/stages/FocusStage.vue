@@ -9,6 +9,7 @@ import { blurCircleMm, depthOf, markedFNumber } from '@core/ledger/verdicts'
 import type { Fault } from '@core/plan/open'
 import FocusDrawing from '@/instruments/FocusDrawing.vue'
 import KitPick from '@/instruments/KitPick.vue'
+import StackPlan from '@/instruments/StackPlan.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { mm, plain, px, ratio } from '@/words/format'
@@ -88,6 +89,7 @@ const pick = (kind: 'camera' | 'lens', item: Camera | Lens): void => {
       <p class="lead small">
         For {{ mm(plan.subject.sharpDepthMm) }} at {{ ratio(m) }} the least blur at both ends is near f/{{ plain(best, 2) }}: wider loses depth, narrower loses to diffraction.
       </p>
+      <StackPlan />
       <p v-if="store.evaluation?.flags.includes('lens-limit')" class="near small">This magnification is beyond what the lens focuses.</p>
     </section>
   </div>
