@@ -108,6 +108,10 @@ test('focus stack: frames, step and time for a crystal deeper than one frame; ra
 })
 test('dark: the shutter costs the strobe nothing, faster than sync says how much goes dark', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'dark')
+  await type(page, 'Power', '1/4')
+  await expect(page.locator('[data-reserve]')).toContainText('2.0 stops of power left')
+  await type(page, 'Power', '1/1')
+  await expect(page.locator('[data-reserve]')).toContainText('Reserve: none')
   await type(page, 'Shutter', '1/50')
   const row = page.locator('[data-control="shutter"]')
   await expect(row).toContainText('1/200')

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import { countPixels, finishCount, newCounter } from '../measure/analyse'
 import type { Plan } from '../plan/plan'
-import { darkenMove, darkMoves } from '../solve/darken'
+import { darkenMove, darkMoves, darkReserve } from '../solve/darken'
 import { moveGroup, withBestPower, withLight } from '../solve/power'
 import { waysOut } from '../solve/waysOut'
 import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
@@ -74,6 +74,18 @@ describe('darkening', () => {
     expect(move.control).toBe('aperture')
     expect(move.strobeMustFind).toBeCloseTo(-move.price.ambientGround, 6)
     expect(darkenMove({ ...atSync, locks: ['settings.apertureStops'] })!.control).toBe('nd')
+  })
+  test('property: the reserve is what it says: all strobes up, the camera closed by as much, the subject stays, the ground falls', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -7, max: 0 }), fc.double({ min: 0, max: 12, noNaN: true }), (power, ev) => {
+        const plan = lamp(ev, (p) => { p.lights[0]!.powerStops = power })
+        const { stops, groundStops, light } = darkReserve(plan)
+        expect([stops, light]).toEqual([0 - power, 'A'])
+        const after = { ...withLight(plan, 0, { powerStops: plan.lights[0]!.powerStops + stops }), settings: { ...plan.settings, ndStops: stops } }
+        expect(evaluate(after).ledger.flash.subject!).toBeCloseTo(evaluate(plan).ledger.flash.subject!, 9)
+        expect(evaluate(after).ledger.ambient.ground!.level).toBeCloseTo(groundStops, 9)
+      })
+    )
   })
   test('property: the one change offered reaches the goal or goes as far as its control can', () => {
     fc.assert(

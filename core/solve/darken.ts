@@ -1,7 +1,7 @@
 /**
  * The Dark stage's question: what would each control take from the ambient, all the way, and what does it cost the strobe?
  */
-import type { Plan } from '../plan/plan'
+import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
 import { closeUpLoss } from '../optics/closeup'
 import { marksBetween, marksOf } from '../scales/marks'
@@ -28,6 +28,25 @@ export const ND_STEP = 3
 export const apertureRange = (plan: Plan): readonly [number, number] => {
   const shown = plan.camera.showsEffective ? closeUpLoss(plan.focus.magnification, plan.lens.pupilRatio) : 0
   return [plan.lens.widestStops + shown, plan.lens.narrowestStops + shown]
+}
+
+export interface DarkReserve {
+  /** stops all lights can rise together, the least of them deciding */
+  readonly stops: number
+  /** ambient at the ground when the camera takes those stops out again; −Infinity when nobody has read it */
+  readonly groundStops: number
+  /** the light whose dial ends first */
+  readonly light: LightId
+}
+/**
+ * How black the ground could get with the subject as it is: every strobe raised by what the weakest has left, the camera
+ * closed by as much (aperture, ISO or ND). Only ambient falls by it; spill of the strobes keeps its distance to the subject.
+ */
+export const darkReserve = (plan: Plan): DarkReserve => {
+  const lit = plan.lights.filter((light) => light.on)
+  const least = (lit.length ? lit : plan.lights).reduce((worst, light) => (light.powerStops > worst.powerStops ? light : worst))
+  const stops = 0 - least.powerStops
+  return { stops, groundStops: evaluate(plan).ledger.ambient.ground!.level - stops, light: least.id }
 }
 
 const withSetting = (plan: Plan, key: 'shutterStops' | 'apertureStops' | 'isoStops' | 'ndStops', value: number): Plan => ({

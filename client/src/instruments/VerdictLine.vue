@@ -55,12 +55,12 @@ const leadText = (verdict: Verdict): string =>
 </template>
 
 <style scoped>
-.verdicts { contain: layout; display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); align-content: center; padding: 0 0.9rem; gap: 0 1rem; flex: 1; }
-.verdict { display: flex; width: 100%; gap: 0.5rem; align-items: baseline; padding: 0.3rem 0.2rem; text-align: left; white-space: nowrap; }
+.verdicts { contain: layout; display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); align-content: center; padding: 0 0.7rem; gap: 0 0.7rem; flex: 1; }
+.verdict { display: flex; width: 100%; gap: 0.35rem; align-items: baseline; padding: 0.3rem 0.2rem; text-align: left; white-space: nowrap; }
 .verdict:hover .name { color: var(--bright); }
 .mark { width: 1em; text-align: center; }
 .name { color: var(--muted); }
-.num { margin-left: auto; color: var(--bright); overflow: hidden; text-overflow: ellipsis; font-size: 0.875rem; }
+.num { margin-left: auto; color: var(--bright); overflow: hidden; text-overflow: ellipsis; font-size: 0.8125rem; }
 .why { background: var(--raised); border: 1px solid var(--rule); border-radius: 3px; padding: 0.8rem 0.95rem; display: grid; gap: 0.7rem; justify-items: start; }
 @media (max-width: 760px) {
   .verdicts { padding: 0 0.4rem; gap: 0 0.2rem; }

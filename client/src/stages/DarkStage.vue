@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Where the ambient light falls, and what each control would take from it at what cost to the strobe. */
 import { computed } from 'vue'
-import { darkMoves, ND_STEP, type DarkMove } from '@core/solve/darken'
+import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/solve/darken'
 import BlackScale from '@/instruments/BlackScale.vue'
 import ShutterFrame from '@/instruments/ShutterFrame.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { positionOf } from '@/words/changes'
-import { mm, stops } from '@/words/format'
+import { mm, stopCount, stops } from '@/words/format'
 import { CONTROL_NAMES } from '@/words/names'
 
 const store = usePlan()
@@ -16,6 +16,12 @@ const ledger = computed(() => store.evaluation!.ledger)
 const moves = computed(() => darkMoves(plan.value))
 const unread = computed(() => (['subject', 'ground'] as const).filter((place) => ledger.value.ambient[place]!.state === 'unknown'))
 const cannotPulse = computed(() => !plan.value.camera.pulsedSync || !plan.value.lights.some((light) => light.strobe.pulsedSync))
+const reserveWords = computed(() => {
+  const { stops: left, groundStops, light } = darkReserve(plan.value)
+  const weakest = plan.value.lights.length > 1 ? `${light} has least: ` : ''
+  if (left < 0.05) return `Reserve: none. ${plan.value.lights.length > 1 ? `${light} is` : 'The strobe is'} at full power; closing the camera further darkens the subject too.`
+  return `Reserve: ${weakest}${stopCount(left)} of power left. With the strobes raised by that and the camera closed by as much, ambient at the ground would be ${Number.isFinite(groundStops) ? stops(groundStops) : 'that much darker'}, the subject the same.`
+})
 const noGain = (move: DarkMove): boolean => Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
 
 const label = (move: DarkMove): string => (move.control === 'shutter' ? (plan.value.camera.curtain === 'leaf' ? 'Shutter, to its fastest' : 'Shutter, to sync') : move.control === 'aperture' ? 'Aperture, to the narrowest' : move.control === 'iso' ? 'ISO, to the lowest' : `ND filter, ${ND_STEP} stops more`)
@@ -61,6 +67,7 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
           </tbody>
         </table>
       </div>
+      <p class="reserve" data-reserve>{{ reserveWords }}</p>
       <p class="lead small">Only the shutter, up to sync, darkens the surroundings and leaves the strobe’s light alone. Aperture, ISO and ND take from both, and the strobe has to make it up.</p>
     </section>
 
@@ -85,6 +92,7 @@ table { width: 100%; }
 thead th { color: var(--muted); font-size: 0.8125rem; }
 th, td { padding: 0.4rem 1rem 0.4rem 0; border-bottom: 1px solid var(--line); white-space: nowrap; }
 .right { text-align: right; }
+.reserve { padding-top: 0.6rem; color: var(--bright); max-width: 90ch; }
 .two { display: grid; grid-template-columns: minmax(280px, 24rem) minmax(0, 1fr); gap: 1.2rem 2.2rem; }
 .dark-stage { gap: 1.1rem; }
 .lead { padding-top: 0.5rem; max-width: 110ch; }
