@@ -98,15 +98,15 @@ describe('shoots', () => {
 
 describe('kit', () => {
   test('an item in use says where; versions guard it; delete and restore', async () => {
-    const snoot = (await get<KitRecord[]>('/api/kit?kind=modifier')).find((record) => record.item.id === 'snoot-22')!
+    const snoot = (await get<KitRecord[]>('/api/kit?kind=modifier')).find((record) => record.item.id === 'snoot-45')!
     expect(snoot.uses.map((use) => use.title)).toContain('Ground beetle, drawer 14')
-    const put = (version: number) => server.call('PUT', '/api/kit/snoot-22', { version, item: { ...snoot.item, lossStops: 0.6 } })
+    const put = (version: number) => server.call('PUT', '/api/kit/snoot-45', { version, item: { ...snoot.item, lossStops: 0.6 } })
     expect((await put(snoot.version)).status).toBe(200)
     expect((await put(snoot.version)).status).toBe(409)
-    await server.call('DELETE', '/api/kit/snoot-22')
-    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-22')).toBe(false)
-    await server.call('POST', '/api/kit/snoot-22/restore')
-    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-22')).toBe(true)
+    await server.call('DELETE', '/api/kit/snoot-45')
+    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')).toBe(false)
+    await server.call('POST', '/api/kit/snoot-45/restore')
+    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')).toBe(true)
   })
   test('figures are checked and named', async () => {
     const answer = await server.call('PUT', '/api/kit/x', { version: null, item: { kind: 'modifier', id: 'x', name: '', notes: '', lossStops: -1, beam: { kind: 'cut', beamDeg: 0 }, face: { kind: 'keep' } } })

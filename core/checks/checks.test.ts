@@ -75,7 +75,7 @@ test('spill: the light that does it is named, the ground moved back meets the go
   expect(spills.map((check) => check.light)).toEqual(['A'])
   const back = spills[0]!.cures.find((cure) => cure.kind === 'ground-back')!
   const after = evaluate(back.after!).ledger
-  expect(Math.max(after.flash.ground!, after.flash.groundLeft!, after.flash.groundRight!)).toBeLessThanOrEqual(-5 + 0.3)
+  expect(Math.max(after.flash.ground!, after.flash.groundLeft!, after.flash.groundRight!)).toBeLessThanOrEqual(-5 + 0.1)
   expect(spills[0]!.cures.some((cure) => cure.kind === 'modifier' && cure.effectStops! < -2)).toBe(true)
 })
 

@@ -8,8 +8,12 @@ import { effectAt, type Check, type Context, type Cure } from './checks'
 const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
 
 /** How far back the ground must stand for the strobes' spill to meet the goal; null when 20 m do not do. */
-const groundBack = (plan: Plan, place: Place): { readonly after: Plan; readonly effectStops: number } | null => {
-  const level = (distanceMm: number) => ledgerOf({ ...plan, ground: { ...plan.ground, distanceMm } }).flash[place]!
+const groundBack = (plan: Plan): { readonly after: Plan; readonly effectStops: number } | null => {
+  // The frame sees other parts of a ground farther back, so the brightest of them counts, whichever it is then.
+  const level = (distanceMm: number) => {
+    const { flash } = ledgerOf({ ...plan, ground: { ...plan.ground, distanceMm } })
+    return Math.max(...GROUND.map((place) => flash[place]!))
+  }
   const was = level(plan.ground.distanceMm)
   let near = plan.ground.distanceMm
   let far = Math.max(near * 1.05, 20000)
@@ -41,7 +45,7 @@ export const spillChecks = ({ plan, evaluation, bag }: Context): Check[] => {
       .sort((a, b) => a.effect - a.subject - (b.effect - b.subject))[0]
     if (narrower && light.modifiers.length < 4)
       cures.push({ kind: 'modifier', name: narrower.modifier.name, figures: { deg: cutAngleDeg(narrower.modifier.beam)!, subject: narrower.subject }, effectStops: narrower.effect, after: narrower.after })
-    const back = groundBack(plan, place)
+    const back = groundBack(plan)
     if (back) cures.push({ kind: 'ground-back', figures: { distanceMm: back.after.ground.distanceMm }, effectStops: back.effectStops, after: back.after })
     return [{ kind: 'spill', state: over > 0.5 ? 'miss' : 'near', light: light.id, place, figures: { level, over, total: ledger.flash[place]! }, cures }]
   })
