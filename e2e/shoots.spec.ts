@@ -6,7 +6,8 @@ test('the list shows look, stage reached and last change of the demo shoots', as
   const beetle = page.getByRole('row', { name: /Ground beetle/ })
   await expect(beetle).toContainText('Black ground, still')
   await expect(beetle).toContainText('Run')
-  await expect(beetle).toContainText('2026')
+  // Another test on the same server may have changed it today.
+  await expect(beetle).toContainText(/2026|today/)
   await expect(page.getByRole('row', { name: /Shore crab/ })).toContainText('Fill in daylight')
   await expect(page.getByRole('row', { name: /Steam over/ })).toContainText('Vapour or plume')
 })
