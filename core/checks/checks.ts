@@ -43,8 +43,6 @@ export interface Context {
   readonly bag: readonly Modifier[]
 }
 
-export const indexOfPlace = ({ scene }: Transport, place: Place): number => scene.places.findIndex((each) => each.id === place)
-
 /** Level of a light at a place of another plan minus its level now, stops; null when either gives none. */
 export const effectAt = (plan: Plan, after: Plan, light: Light, place: Place): number | null => {
   const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity

@@ -20,9 +20,6 @@ export const guideStops = (guideNumberM: number): number => 2 * Math.log2(positi
 /** What a distance gives against 1 m, stops: −2·log2(d / 1000 mm). Half the distance is two stops more. */
 export const distanceStops = (distanceMm: number): number => -2 * Math.log2(positive(distanceMm, 'distanceMm') / 1000)
 
-/** Distance that gives a wanted number of stops against 1 m, mm. */
-export const distanceForStops = (stops: number): number => 1000 * 2 ** (-stops / 2)
-
 export interface DurationPoint {
   /** stops below full, ≤ 0 */
   readonly powerStops: number

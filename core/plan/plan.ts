@@ -43,7 +43,6 @@ export type AmbientReading = z.infer<typeof readingSchema>
  * Places whose light matters. `subject` is the subject's lit side, `ground` the middle of the ground as the frame sees it;
  * the rest follow from subject, camera and key light (core/set/places.ts). P1, P2 … are the user's own.
  */
-export const AUTO_PLACES = ['subject', 'shadow', 'top', 'front', 'ground', 'groundLeft', 'groundRight', 'foreground', 'lens'] as const
 export const placeSchema = z.string().regex(/^(subject|shadow|top|front|ground|groundLeft|groundRight|foreground|lens|P[1-8])$/, 'no such place')
 export type Place = string
 /** Where ambient light is read. */

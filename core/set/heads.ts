@@ -36,7 +36,6 @@ const lastFace = (light: Pick<Light, 'strobe' | 'modifiers'>): Face => {
 /** Largest size of a face, mm. */
 export const faceSizeMm = (face: Face): number =>
   face.kind === 'disc' ? face.diameterMm : face.kind === 'ring' ? face.outerMm : Math.max(face.widthMm, face.heightMm)
-export const faceOf = lastFace
 
 const directionOf = (aim: Aim, from: Vec, placeAt: (place: string) => Vec): Vec =>
   aim.kind === 'free' ? direction(aim.turnDeg, aim.heightDeg) : unit(sub(placeAt(aim.place), from), [0, 0, -1])
