@@ -8,6 +8,7 @@ import { startServer } from '../e2e/server'
 
 const KILLS = 6
 const WRITERS = 6
+const FRAMES_A_KILL = 12
 
 interface Acknowledged {
   readonly shoots: Map<string, { version: number; width: number }>
@@ -48,7 +49,9 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
   for (let kill = 0; kill < KILLS; kill++) {
     const server = await startServer(dataDir)
     const writers = Array.from({ length: WRITERS }, () => write(server.url, done, () => ++width))
-    await new Promise((resolve) => setTimeout(resolve, 250 + 90 * kill))
+    // Killed by count, not by the clock: a slow machine has as much to lose as a fast one. The odd milliseconds move the blow about within a write.
+    const enough = done.frames.size + FRAMES_A_KILL
+    while (done.frames.size < enough) await new Promise((resolve) => setTimeout(resolve, 5 + kill))
     await server.stop('SIGKILL')
     await Promise.all(writers)
   }
@@ -64,6 +67,6 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
   await server.stop()
   rmSync(dataDir, { recursive: true, force: true })
   console.log(`kill -9 × ${KILLS}: ${width} writes sent, ${done.shoots.size} shoots and ${done.frames.size} frames acknowledged, ${lost} lost`)
-  expect(done.frames.size).toBeGreaterThan(KILLS * 5)
+  expect(done.frames.size).toBeGreaterThanOrEqual(KILLS * FRAMES_A_KILL)
   expect(lost).toBe(0)
-}, 60_000)
+}, 180_000)
