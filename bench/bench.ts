@@ -28,8 +28,8 @@ const ledger = (): Promise<Figure[]> => {
       return plan
     })((plan) => {
       plan.lights[0]!.powerStops = -(i % 7)
-      plan.ambient.ground = { value: { kind: 'ev', ev: i / 10 }, bound: 'exact', via: 'reflected', atMagnification: 1 }
-      plan.ambient.subject = { value: { kind: 'ev', ev: i / 9 }, bound: 'exact', via: 'incident', atMagnification: 1 }
+      plan.ambient.ground = { value: { kind: 'ev', ev: i / 10 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
+      plan.ambient.subject = { value: { kind: 'ev', ev: i / 9 }, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null }
     })
   )
   const round = (seconds: number): number => {

@@ -43,5 +43,5 @@ export const testPlan = (change?: (plan: Plan) => void): Plan => {
 export const testLight = (part: Partial<Light> = {}): Light =>
   lightSchema.parse({
     id: 'A', name: 'Key', role: 'key', on: true, group: null, strobe: testStrobe(), modifiers: [], powerStops: -3, mount: 'stand',
-    at: { distanceMm: 200, turnDeg: 40, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' }, rollDeg: 0, ...part
+    at: { distanceMm: 200, turnDeg: 40, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' }, rollDeg: 0, reach: null, ...part
   })

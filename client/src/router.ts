@@ -15,7 +15,9 @@ export const router = createRouter({
         { path: 'subject', name: 'subject', component: () => import('./stages/SubjectStage.vue'), meta: { title: 'Subject' } },
         { path: 'focus', name: 'focus', component: () => import('./stages/FocusStage.vue'), meta: { title: 'Focus' } },
         { path: 'dark', name: 'dark', component: () => import('./stages/DarkStage.vue'), meta: { title: 'Dark' } },
+        { path: 'freeze', name: 'freeze', component: () => import('./stages/FreezeStage.vue'), meta: { title: 'Freeze' } },
         { path: 'light', name: 'light', component: () => import('./stages/LightStage.vue'), meta: { title: 'Light' } },
+        { path: 'ways', name: 'ways', component: () => import('./stages/WaysStage.vue'), meta: { title: 'Ways' } },
         { path: 'run', name: 'run', component: () => import('./stages/RunStage.vue'), meta: { title: 'Run' } }
       ]
     },

@@ -1,9 +1,9 @@
 /** A cell opened: the terms whose sum is its level. Built when somebody looks. */
 import { surfaceStops } from '../ambient/ev'
-import { closeUpLoss } from '../optics/closeup'
 import { guideStops, distanceStops } from '../light/strobe'
 import type { Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
+import { closeUpStops, extensionLossOf } from '../set/optic'
 import { transportOf, type Transport } from '../set/transport'
 import { ambientSurfaceStops, evOfReading, flashSecondsOf, readPlaceOf, shutterLoss } from './cells'
 import { correctionFor } from './corrections'
@@ -12,9 +12,9 @@ import type { SourceId, Term, TermKind } from './terms'
 const term = (kind: TermKind, stops: number, figures: Record<string, number> = {}, name?: string): Term => ({ kind, stops, figures, ...(name !== undefined && { name }) })
 
 const cameraTerms = (plan: Plan): Term[] => {
-  const { settings, camera, focus, lens } = plan
+  const { settings, focus, lens } = plan
   const terms = [term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })]
-  terms.push(term('closeUp', camera.showsEffective ? 0 : -closeUpLoss(focus.magnification, lens.pupilRatio), { m: focus.magnification, P: lens.pupilRatio }))
+  terms.push(term('closeUp', 0 - closeUpStops(plan), { m: focus.magnification, P: lens.pupilRatio }))
   if (settings.isoStops !== 0) terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
   if (settings.ndStops !== 0) terms.push(term('nd', -settings.ndStops, { ND: settings.ndStops }))
   return terms
@@ -28,7 +28,8 @@ const ambientTerms = (plan: Plan, transport: Transport, j: number): Term[] => {
   const surface = ambientSurfaceStops(plan, place, reading)
   if (reading.via === 'incident' || surface !== 0) terms.push(term('surface', surface, { ρ: place.reflectance }))
   if (reading.via === 'lens' && !plan.camera.showsEffective)
-    terms.push(term('closeUpAtReading', closeUpLoss(reading.atMagnification, plan.lens.pupilRatio), { m: reading.atMagnification, P: plan.lens.pupilRatio }))
+    terms.push(term('closeUpAtReading', extensionLossOf(plan, reading.atMagnification), { m: reading.atMagnification, P: plan.lens.pupilRatio }))
+  if (plan.ambient.shadeStops !== 0) terms.push(term('shade', -plan.ambient.shadeStops, { shade: plan.ambient.shadeStops }))
   return [...terms, term('shutter', -plan.settings.shutterStops, { t: secondsAt(plan.settings.shutterStops) }), ...cameraTerms(plan)]
 }
 

@@ -2,18 +2,15 @@
  * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up without building the list.
  */
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
-import { closeUpLoss } from '../optics/closeup'
 import { pulsedLoss } from '../optics/shutter'
 import { flashDuration, guideStops } from '../light/strobe'
 import type { AmbientReading, Light, Place, Plan, ReadPlace } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
+import { closeUpStops, extensionLossOf } from '../set/optic'
 import type { PlacePoint } from '../set/places'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
 import type { Cell, CellState, SourceId } from './terms'
-
-/** Close-up loss that is not yet in the f-number, stops ≥ 0. */
-export const closeUpStops = (plan: Plan): number => (plan.camera.showsEffective ? 0 : closeUpLoss(plan.focus.magnification, plan.lens.pupilRatio))
 
 /** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
 export const cameraStops = (plan: Plan): number => -plan.settings.apertureStops - closeUpStops(plan) + plan.settings.isoStops - plan.settings.ndStops
@@ -45,8 +42,8 @@ const close = (plan: Plan, source: SourceId, place: Place, state: CellState, sum
 export const ambientCell = (plan: Plan, place: PlacePoint): Cell => {
   const reading = plan.ambient[readPlaceOf(place.id)]
   if (!reading) return { source: 'ambient', place: place.id, state: 'unknown', level: -Infinity, bound: 'exact' }
-  const atReading = reading.via === 'lens' && !plan.camera.showsEffective ? closeUpLoss(reading.atMagnification, plan.lens.pupilRatio) : 0
-  const sum = evOfReading(reading) + ambientSurfaceStops(plan, place, reading) + atReading - plan.settings.shutterStops + cameraStops(plan)
+  const atReading = reading.via === 'lens' && !plan.camera.showsEffective ? extensionLossOf(plan, reading.atMagnification) : 0
+  const sum = evOfReading(reading) + ambientSurfaceStops(plan, place, reading) + atReading - plan.ambient.shadeStops - plan.settings.shutterStops + cameraStops(plan)
   return close(plan, 'ambient', place.id, 'known', sum, reading.bound)
 }
 

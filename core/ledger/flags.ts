@@ -1,12 +1,13 @@
 /** Figures computed past the range their model holds for. They are shown as such, not quietly used. */
 import type { Plan } from '../plan/plan'
+import { apertureRange, magnificationsOf } from '../set/optic'
 import { transportOf } from '../set/transport'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
 
 export const findFlags = (plan: Plan): Flag[] => {
   const flags: Flag[] = []
-  const { camera, lens, settings, focus, subject } = plan
+  const { camera, settings, focus, subject } = plan
   const lit = plan.lights.filter((light) => light.on)
   if (subject.finish !== 'matt') flags.push('specular')
   const half = Math.min(subject.widthMm, subject.heightMm, subject.shape === 'sheet' ? Infinity : subject.depthMm) / 2
@@ -20,11 +21,12 @@ export const findFlags = (plan: Plan): Flag[] => {
     const cosine = ((at[0] - spot.at[0]) * spot.normal[0] + (at[1] - spot.at[1]) * spot.normal[1] + (at[2] - spot.at[2]) * spot.normal[2]) / d
     if (cosine < Math.cos((75 * Math.PI) / 180)) flags.push('grazing')
   }
-  if (focus.magnification > lens.maxMagnification * 1.0001) flags.push('lens-limit')
-  const marked = settings.apertureStops - (camera.showsEffective ? 2 * Math.log2(1 + focus.magnification / lens.pupilRatio) : 0)
+  const [least, most] = magnificationsOf(plan)
+  if (focus.magnification > most * 1.0001 || focus.magnification < least * 0.9999) flags.push('lens-limit')
+  const [widest, narrowest] = apertureRange(plan)
   const outside = (value: number, from: number, to: number) => value < from - 0.2 || value > to + 0.2
   if (
-    outside(marked, lens.widestStops, lens.narrowestStops) ||
+    outside(settings.apertureStops, widest, narrowest) ||
     outside(settings.shutterStops, camera.slowestShutterStops, camera.fastestShutterStops) ||
     outside(settings.isoStops, camera.lowestIsoStops, camera.highestIsoStops)
   )

@@ -41,7 +41,7 @@ describe('the strobe at the subject', () => {
             p.focus.magnification = x.m
             p.settings.shutterStops = x.shutter
             for (const place of ['subject', 'ground'] as const)
-              p.ambient[place] = { value: { kind: 'ev', ev: x.ev }, bound: 'exact', via: 'incident', atMagnification: x.m }
+              p.ambient[place] = { value: { kind: 'ev', ev: x.ev }, bound: 'exact', via: 'incident', atMagnification: x.m, takenAt: null, look: null }
           })
           for (const cell of cellsOf(evaluate(plan).ledger)) {
             const terms = cellTerms(plan, cell.source, cell.place)
@@ -67,7 +67,7 @@ describe('the strobe at the subject', () => {
     const base = (p: Plan) => {
       p.settings.shutterStops = 6
       p.lights[0]!.powerStops = -4
-      p.ambient.subject = { value: { kind: 'ev', ev: 8 }, bound: 'exact', via: 'reflected', atMagnification: 1 }
+      p.ambient.subject = { value: { kind: 'ev', ev: 8 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
     }
     const before = evaluate(planWith(base)).ledger
     const after = evaluate(planWith((p) => { base(p); change(p) })).ledger
@@ -86,7 +86,7 @@ describe('the strobe at the subject', () => {
 
 describe('ambient', () => {
   const camera = (stops: [number, number, number], via: 'lens' | 'reflected', at = 1) => ({
-    bound: 'exact' as const, value: { kind: 'camera' as const, apertureStops: stops[0], shutterStops: stops[1], isoStops: stops[2] }, via, atMagnification: at
+    bound: 'exact' as const, value: { kind: 'camera' as const, apertureStops: stops[0], shutterStops: stops[1], isoStops: stops[2] }, via, atMagnification: at, takenAt: null, look: null
   })
   test('a reading through the lens at the same magnification needs no close-up term, a hand-held one does', () => {
     const make = (via: 'lens' | 'reflected') => planWith((p) => {
@@ -99,7 +99,7 @@ describe('ambient', () => {
   })
   test('lux and EV agree: 81 920 lx is EV 15 (ISO 2720)', () => {
     const make = (value: { kind: 'lux'; lux: number } | { kind: 'ev'; ev: number }) =>
-      evaluate(planWith((p) => { p.ambient.subject = { value, bound: 'exact', via: 'incident', atMagnification: 1 } })).ledger.ambient.subject!.level
+      evaluate(planWith((p) => { p.ambient.subject = { value, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null } })).ledger.ambient.subject!.level
     expect(make({ kind: 'lux', lux: 81920 })).toBeCloseTo(make({ kind: 'ev', ev: 15 }), 9)
   })
   test('a body that shows the effective number has the close-up loss in its number already', () => {
@@ -126,7 +126,7 @@ describe('suggested power', () => {
           const plan = planWith((p) => {
             p.lights[0] = testLight({ at: { distanceMm: distance, turnDeg: 40, heightDeg: 0 }, strobe: testStrobe({ dial: { kind: 'fraction', step, lowestStops: -7 } }) })
             p.settings.apertureStops = aperture
-            p.ambient.subject = { value: { kind: 'ev', ev }, bound: 'exact', via: 'incident', atMagnification: 1 }
+            p.ambient.subject = { value: { kind: 'ev', ev }, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null }
           })
           const suggestion = evaluate(plan).suggestions.A!
           if (!suggestion.choice) return
@@ -141,13 +141,13 @@ describe('suggested power', () => {
     )
   })
   test('ambient alone past the goal is said, not answered with a power', () => {
-    const plan = planWith((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 20 }, bound: 'exact', via: 'reflected', atMagnification: 1 } })
+    const plan = planWith((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 20 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null } })
     expect(evaluate(plan).suggestions.A).toMatchObject({ state: 'ambient-alone', choice: null })
   })
   test('a wholly lit look fills: ambient 1 stop under, the strobe supplies the other half', () => {
     const plan = planWith((p) => {
       p.focus.magnification = 0.1
-      p.ambient.subject = { value: { kind: 'ev', ev: p.settings.apertureStops + p.settings.shutterStops - 1 }, bound: 'exact', via: 'lens', atMagnification: 0.1 }
+      p.ambient.subject = { value: { kind: 'ev', ev: p.settings.apertureStops + p.settings.shutterStops - 1 }, bound: 'exact', via: 'lens', atMagnification: 0.1, takenAt: null, look: null }
     })
     const suggestion = evaluate(plan).suggestions.A!
     plan.lights[0]!.powerStops = suggestion.wantedStops!
@@ -179,7 +179,7 @@ describe('verdicts', () => {
     const moving = (ev: number) => planWith((p) => {
       p.subject.speedMmS = 100
       p.lights[0]!.powerStops = -6
-      p.ambient.subject = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1 }
+      p.ambient.subject = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
     })
     expect(verdict(moving(0), 'freeze').reason).toBe('freeze-sharp')
     expect(verdict(moving(14), 'freeze').reason).toBe('freeze-ghost')
@@ -187,7 +187,7 @@ describe('verdicts', () => {
     expect(verdict(planWith((p) => { p.subject.speedMmS = 5000; p.lights[0]!.powerStops = 0 }), 'freeze').reason).toBe('freeze-strobe')
   })
   test('ground, subject, depth and reserve name what decides them', () => {
-    const lamp = planWith((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 14 }, bound: 'exact', via: 'reflected', atMagnification: 1 } })
+    const lamp = planWith((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 14 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null } })
     expect(verdict(lamp, 'ground')).toMatchObject({ reason: 'ground-ambient', cause: { source: 'ambient' } })
     expect(verdict(planWith((p) => { p.ground.distanceMm = 5; p.ground.reflectance = 0.9; p.subject.widthMm = 4; p.subject.heightMm = 4; p.lights[0]!.at = { distanceMm: 200, turnDeg: 5, heightDeg: 0 } }), 'ground').reason).toBe('ground-strobe')
     expect(verdict(planWith((p) => { p.lights[0]!.powerStops = -7 }), 'subject').reason).toBe('subject-under')

@@ -17,28 +17,35 @@ export interface Ratios {
 }
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
-/** What cards return to a place from every light that is on, linear. */
-const fromCards = (plan: Plan, ledger: Ledger, place: Place): number => {
+/**
+ * How much of what each light gives at the shadow side counts as fill: all of a fill lamp's; without such lamps what white
+ * cards throw back of any light.
+ * @returns a share for each light, or null where the subject has no shadow side
+ */
+export const fillShares = (plan: Plan): number[] | null => {
   const { scene, direct, bounce, bounceBy } = transportOf(plan)
+  const j = scene.places.findIndex((each) => each.id === 'shadow')
+  if (j < 0) return null
+  const key = keyLight(plan)
+  // Their own bounce off a card is in their cells already.
+  const lamps = plan.lights.map((light) => light.on && light !== key && light.role === 'fill')
+  if (lamps.some(Boolean)) return lamps.map(Number)
   const { names } = scene.reflectors
-  const j = scene.places.findIndex((each) => each.id === place)
-  return plan.lights.reduce((sum, light, i) => {
+  return plan.lights.map((_, i) => {
     const at = i * scene.places.length + j
     const arrives = direct[at]! + bounce[at]!
     const cards = names.reduce((all, name, r) => (/^K\d$/.test(name) ? all + bounceBy[at * names.length + r]! : all), 0)
-    return arrives > 0 ? sum + 2 ** cellAt(ledger, light.id, place)!.level * (cards / arrives) : sum
-  }, 0)
+    return arrives > 0 ? cards / arrives : 0
+  })
 }
 
 /** Fill is the lights called so and what white cards throw back. */
 export const ratiosOf = (plan: Plan, ledger: Ledger): Ratios => {
-  if (!ledger.places.includes('shadow')) return { keyFill: null, litShadow: null }
-  const key = keyLight(plan)
-  const lamps = plan.lights.filter((light) => light.on && light !== key && light.role === 'fill')
-  // Their own bounce off a card is in their cells already.
-  const fill = 2 ** sumAt(ledger, 'shadow', lamps.map((light) => light.id)) + (lamps.length ? 0 : fromCards(plan, ledger, 'shadow'))
+  const shares = fillShares(plan)
+  if (!shares) return { keyFill: null, litShadow: null }
+  const fill = plan.lights.reduce((sum, light, i) => sum + shares[i]! * 2 ** cellAt(ledger, light.id, 'shadow')!.level, 0)
   return {
-    keyFill: finite(cellAt(ledger, key.id, 'subject')!.level - Math.log2(fill)),
+    keyFill: finite(cellAt(ledger, keyLight(plan).id, 'subject')!.level - Math.log2(fill)),
     litShadow: finite(ledger.totals.subject! - ledger.totals.shadow!)
   }
 }

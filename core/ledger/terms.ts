@@ -12,6 +12,7 @@ export type TermKind =
   | 'nd'
   | 'closeUp'
   | 'closeUpAtReading'
+  | 'shade'
   | 'output'
   | 'power'
   | 'distance'
@@ -65,6 +66,7 @@ export const TERM_FORMULAS: Record<TermKind, { readonly formula: string; readonl
   nd: { formula: '−ND', source: 'the filter’s own stops' },
   closeUp: { formula: '−2·log2(1 + m/P)', source: 'geometrical optics' },
   closeUpAtReading: { formula: '+2·log2(1 + m/P) when it was read', source: 'a reading through the lens contains the close-up loss' },
+  shade: { formula: '−shade', source: 'taken away since it was read' },
   output: { formula: '2·log2 GN', source: 'guide number, ISO 1230' },
   power: { formula: 'log2 p', source: 'the dial' },
   distance: { formula: '−2·log2(d / 1 m)', source: 'inverse square of a point source' },

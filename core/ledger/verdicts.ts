@@ -2,18 +2,16 @@
  * Verdicts: ground, subject, depth, freeze, sync, reserve. Each says how it stands, the figure and its limit, why
  * (a reason code with figures; the words live with whoever shows them) and which term decides it.
  */
-import { closeUpLoss } from '../optics/closeup'
-import { blurAtEnds, depthLimits, type DepthLimits } from '../optics/depth'
-import { motionBlurPx } from '../optics/motion'
 import { darkShare } from '../optics/shutter'
 import { pixelPitchMm } from '../kit/kit'
 import { dialLowest } from '../scales/dial'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { secondsAt } from '../scales/marks'
 import type { Light, Place, Plan } from '../plan/plan'
-import { keyLight } from '../set/places'
-import { flashSecondsOf, pulsesWith, shutterLoss } from './cells'
-import { cellAt, type Ledger } from './ledger'
+import { depthOf, endBlur, neededDepthMm } from '../set/optic'
+import { pulsesWith, shutterLoss } from './cells'
+import { freezeOf, showing } from './freeze'
+import type { Ledger } from './ledger'
 import type { SourceId, TermKind } from './terms'
 
 export type VerdictId = 'ground' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
@@ -38,9 +36,6 @@ export interface Verdict {
   /** plan paths of the figures that move it most directly */
   readonly path: string
 }
-
-/** Ambient on a moving part shows as a ghost above this level. Source: common practice, no source. */
-export const GHOST_LEVEL = -5
 
 const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
 
@@ -82,61 +77,33 @@ const subjectVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   }
 }
 
-/** Marked f-number in use (a body that shows the effective number is undone first). */
-export const markedFNumber = (plan: Plan): number =>
-  2 ** ((plan.settings.apertureStops - (plan.camera.showsEffective ? closeUpLoss(plan.focus.magnification, plan.lens.pupilRatio) : 0)) / 2)
-
-/** Permitted blur disc on the sensor, mm. */
-export const blurCircleMm = (plan: Plan): number =>
-  plan.focus.blur.kind === 'pixels' ? plan.focus.blur.pixels * pixelPitchMm(plan.camera) : plan.focus.blur.mm
-
-export const depthOf = (plan: Plan): DepthLimits =>
-  depthLimits(plan.lens.focalMm, markedFNumber(plan), plan.focus.magnification, blurCircleMm(plan), plan.lens.pupilRatio)
-
 const depthVerdict = (plan: Plan): Verdict => {
   const have = depthOf(plan).totalMm
-  const need = plan.subject.sharpDepthMm
+  const need = neededDepthMm(plan)
   return {
     id: 'depth', state: have >= need * (1 - 1e-9) ? 'ok' : have >= 0.8 * need ? 'near' : 'miss',
     reason: have >= need * (1 - 1e-9) ? 'depth-enough' : 'depth-short', value: have, limit: need,
     figures: {
-      blurPx: blurAtEnds(need, markedFNumber(plan), plan.focus.magnification, plan.lens.pupilRatio) / pixelPitchMm(plan.camera)
+      blurPx: endBlur(plan, need).bothMm / pixelPitchMm(plan.camera)
     },
     cause: { source: plan.lights[0]!.id, place: 'subject', term: 'aperture' },
     path: 'settings.apertureStops'
   }
 }
 
-/** Lights that freeze or smear the subject: those that show on it, within six stops of the strongest. */
-const showing = (plan: Plan, ledger: Ledger): Light[] => {
-  const level = (light: Light) => cellAt(ledger, light.id, 'subject')?.level ?? -Infinity
-  const most = Math.max(...plan.lights.map(level))
-  const lit = plan.lights.filter((light) => light.on && level(light) > most - 6)
-  return lit.length ? lit : [keyLight(plan)]
-}
-
 const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
-  const speed = plan.subject.speedMmS
-  const pitch = pixelPitchMm(plan.camera)
-  const shutter = secondsAt(plan.settings.shutterStops)
-  // A pulsed strobe shines for the whole travel, so the shutter, not the flash, does the freezing.
-  const secondsOf = (light: Light) => (pulsesWith(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter))
-  const slowest = showing(plan, ledger).reduce((worst, light) => (secondsOf(light) > secondsOf(worst) ? light : worst))
-  const seconds = secondsOf(slowest)
-  const strobePx = motionBlurPx(speed, seconds, plan.focus.magnification, pitch)
-  const ambientPx = motionBlurPx(speed, shutter, plan.focus.magnification, pitch)
+  const { worst, ambientPx, ambientLevel, ghostPx } = freezeOf(plan, ledger)
   const limit = plan.goals.blurPx
-  const ambient = ledger.ambient.subject!.level
-  const ghost = ambient > GHOST_LEVEL && ambientPx > limit
-  const still = speed === 0
-  const reason: Reason = still ? 'freeze-still' : strobePx > limit ? 'freeze-strobe' : ghost ? 'freeze-ghost' : 'freeze-sharp'
-  const index = plan.lights.indexOf(slowest)
+  const ghost = ghostPx > (plan.goals.ghostPx ?? limit)
+  const still = plan.subject.speedMmS === 0
+  const reason: Reason = still ? 'freeze-still' : worst.blurPx > limit ? 'freeze-strobe' : ghost ? 'freeze-ghost' : 'freeze-sharp'
+  const index = plan.lights.findIndex((light) => light.id === worst.id)
   return {
     id: 'freeze', reason, limit,
-    state: still ? 'idle' : strobePx > 2 * limit ? 'miss' : strobePx > limit || ghost ? 'near' : 'ok',
-    value: reason === 'freeze-ghost' ? ambientPx : strobePx,
-    figures: { strobePx, ambientPx, seconds, ambient },
-    cause: still ? null : reason === 'freeze-ghost' ? { source: 'ambient', place: 'subject', term: 'shutter' } : { source: slowest.id, place: 'subject', term: 'power' },
+    state: still ? 'idle' : worst.blurPx > 2 * limit ? 'miss' : worst.blurPx > limit || ghost ? 'near' : 'ok',
+    value: reason === 'freeze-ghost' ? ambientPx : worst.blurPx,
+    figures: { strobePx: worst.blurPx, ambientPx, seconds: worst.seconds, ambient: ambientLevel },
+    cause: still ? null : reason === 'freeze-ghost' ? { source: 'ambient', place: 'subject', term: 'shutter' } : { source: worst.id, place: 'subject', term: 'power' },
     path: still ? 'subject.speedMmS' : reason === 'freeze-ghost' ? 'settings.shutterStops' : `lights.${index}.powerStops`
   }
 }

@@ -47,6 +47,17 @@ export const flashDuration = (
   return -tau * Math.log(1 - 0.9 * 2 ** Math.min(0, powerStops))
 }
 
+/**
+ * Flash duration t0.5 at a power, seconds. From the model: an exponential is above half its peak for τ·ln 2, unless it is
+ * cut off before; a table gives t0.1 only, of which a third is taken.
+ * Source: RC discharge model; t0.1 ≈ 3·t0.5 is common practice, no source.
+ */
+export const flashHalfDuration = (powerStops: number, t01Full: number, quench: 'quenched' | 'voltage', table: readonly DurationPoint[]): number => {
+  const t01 = flashDuration(powerStops, t01Full, quench, table)
+  if (table.length > 0) return t01 / 3
+  return Math.min(t01, (t01Full / Math.LN10) * Math.LN2)
+}
+
 const interpolateDuration = (powerStops: number, table: readonly DurationPoint[]): number => {
   let low: DurationPoint | null = null
   let high: DurationPoint | null = null

@@ -59,3 +59,13 @@ export const blurAtEnds = (depthMm: number, fNumber: number, magnification: numb
 export const bestFNumber = (depthMm: number, magnification: number, pupilRatio = 1): number =>
   Math.sqrt((positive(depthMm, 'depthMm') * positive(magnification, 'magnification') ** 2) / (2 * 2.44 * WAVELENGTH_MM)) /
   (1 + magnification / pupilRatio)
+
+/** What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity 1.0). */
+export const EYE_RAD = Math.PI / 180 / 60
+
+/**
+ * Blur disc on the sensor that an eye just sees as a point in a print of the whole frame, mm.
+ * @param printWidthMm width of the print; @param viewingMm eye to print; @param frameWidthMm width of the sensor in use
+ */
+export const printCircleMm = (printWidthMm: number, viewingMm: number, frameWidthMm: number): number =>
+  (positive(viewingMm, 'viewingMm') * Math.tan(EYE_RAD) * positive(frameWidthMm, 'frameWidthMm')) / positive(printWidthMm, 'printWidthMm')

@@ -14,3 +14,36 @@ export const darkShare = (seconds: number, curtainSeconds: number): number =>
 /** Light lost by pulsing the flash over the whole travel, stops ≥ 0: log2((Tc + t)/t), before the head's own penalty. */
 export const pulsedLoss = (seconds: number, curtainSeconds: number): number =>
   Math.log2((positive(curtainSeconds, 'curtainSeconds') + positive(seconds, 'seconds')) / seconds)
+
+export interface Trial {
+  /** −log2 of seconds */
+  readonly shutterStops: number
+  /** share of the frame without flash; 0 for none */
+  readonly darkShare: number
+}
+export interface SyncFound {
+  /** fastest shutter without a band; null when none was tried */
+  readonly cleanStops: number | null
+  /** slowest with one */
+  readonly bandedStops: number | null
+  /** curtain travel the bands speak of, s: from t / (1 − share), the middle of them; null without a band */
+  readonly curtainSeconds: number | null
+  /** a shutter without a band that is faster than one with: some trial is wrong */
+  readonly contradictory: boolean
+}
+
+/**
+ * The camera's real sync limit from trial frames.
+ * Source: the band's geometry as in `darkShare`, turned round: Tc = t / (1 − share).
+ */
+export const findSync = (trials: readonly Trial[]): SyncFound => {
+  const clean = trials.filter((each) => each.darkShare === 0).map((each) => each.shutterStops)
+  const banded = trials.filter((each) => each.darkShare > 0)
+  const travels = banded.map((each) => 2 ** -each.shutterStops / (1 - each.darkShare)).sort((a, b) => a - b)
+  const cleanStops = clean.length ? Math.max(...clean) : null
+  const bandedStops = banded.length ? Math.min(...banded.map((each) => each.shutterStops)) : null
+  return {
+    cleanStops, bandedStops, curtainSeconds: travels[Math.floor(travels.length / 2)] ?? null,
+    contradictory: cleanStops !== null && bandedStops !== null && cleanStops >= bandedStops - 1e-6
+  }
+}

@@ -20,7 +20,7 @@ export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifie
   const light: Light = {
     id, name: id === 'A' ? 'Key' : plan.lights.length === 1 ? 'Fill' : 'Rim', role: roles[plan.lights.length - 1] ?? 'other', on: true, group: null, strobe, modifiers: [...modifiers],
     powerStops: nearestMark(dialMarks(strobe.dial), -4).stops, mount: 'stand', at: { distanceMm: plan.lights[0]!.at.distanceMm * 1.2, turnDeg, heightDeg },
-    aim: { kind: 'place', place: 'focus' }, rollDeg: 0
+    aim: { kind: 'place', place: 'focus' }, rollDeg: 0, reach: null
   }
   return { ...plan, lights: [...plan.lights, light] }
 }

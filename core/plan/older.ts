@@ -1,7 +1,8 @@
 /**
- * Version 1 documents brought forward: one strobe at a distance and an angle off the lens axis, a flat subject facing the
- * lens, a ground square to it. What the figures mean stays the same, so does the light they predict. Nothing is checked
+ * Older documents brought forward. What the figures mean stays the same, so does the light they predict. Nothing is checked
  * here: what does not fit is refused by the schema afterwards, by its path.
+ * Version 1: one strobe at a distance and an angle off the lens axis, a flat subject facing the
+ * lens, a ground square to it. Version 2: no bounds, no bag, nothing between lens and camera.
  */
 type Loose = Record<string, unknown>
 const isObject = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -41,7 +42,7 @@ const correctionForward = (correction: unknown): unknown => {
 
 const LOCKS: Record<string, string> = { 'lights.0.distanceMm': 'lights.0.at.distanceMm', 'lights.0.tiltDeg': 'lights.0.at.turnDeg', 'lights.0.modifier': 'lights.0.modifiers' }
 
-export const bringForward = (plan: Loose): Loose => {
+const fromFirst = (plan: Loose): Loose => {
   const subject = loose(plan.subject)
   const ground = loose(plan.ground)
   const frame = number(loose(plan.camera).sensorWidthMm, 36) / Math.max(0.001, number(loose(plan.focus).magnification, 1))
@@ -62,6 +63,29 @@ export const bringForward = (plan: Loose): Loose => {
     locks: Array.isArray(plan.locks) ? plan.locks.map((path: unknown) => LOCKS[String(path)] ?? path) : plan.locks
   }
 }
+
+const added = (part: unknown, extra: Loose): unknown => (isObject(part) ? { ...extra, ...part } : part)
+const readingForward = (reading: unknown): unknown => added(reading, { takenAt: null, look: null })
+
+/** Nothing new is asked and nothing new allowed: the goals there were stay, each of them hard. */
+const fromSecond = (plan: Loose): Loose => {
+  const ambient = loose(plan.ambient)
+  return {
+    ...plan,
+    version: 3,
+    subject: added(plan.subject, { directionDeg: 0 }),
+    goals: added(plan.goals, { keyFill: null, edgeBlurPx: null, ghostPx: null, recycleS: null, flashes: null, isoStops: null, wished: [] }),
+    bag: { ndStops: [], modifiers: [], aboveSync: loose(plan.settings).pulsedSync === true, shadeStops: 0 },
+    ambient: isObject(plan.ambient)
+      ? { shadeStops: 0, recheckMinutes: null, ...ambient, subject: readingForward(ambient.subject), ground: readingForward(ambient.ground) }
+      : plan.ambient,
+    focus: added(plan.focus, { extensionMm: 0, dioptres: 0, teleconverter: 1, crop: 1, tiltDeg: 0 }),
+    lights: Array.isArray(plan.lights) ? plan.lights.map((light) => added(light, { reach: null })) : plan.lights,
+    syncTrials: []
+  }
+}
+
+export const bringForward = (plan: Loose): Loose => fromSecond(plan.version === 1 ? fromFirst(plan) : plan)
 
 /** A logged frame's settings of version 1, with its one light made a list. */
 export const snapshotForward = (snapshot: unknown): unknown => {

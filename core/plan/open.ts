@@ -37,6 +37,6 @@ export const openPlan = (input: unknown): Opened => {
 
 /** JSON Schema (draft 2020-12) of the present plan version, generated from the Zod schema. */
 export const planJsonSchema = (): Record<string, unknown> => ({
-  title: 'Fine Spark plan, version 2',
+  title: `Fine Spark plan, version ${PLAN_VERSION}`,
   ...(z.toJSONSchema(planSchema, { io: 'input' }) as Record<string, unknown>)
 })

@@ -1,12 +1,12 @@
 /**
  * The plan: everything that decides the picture, as one document that stands alone (the kit it uses is inside it).
- * Version 2: a set of lights, cards and places in space. Older versions: older.ts. Format: docs/plan-format.md.
+ * Version 3: goals hard or wished, bounds, the bag, what is screwed to the lens. Version 2: a set of lights, cards and places in space. Older versions: older.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
 import { cameraSchema, lensSchema, modifierSchema, strobeSchema } from '../kit/kit'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 2
+export const PLAN_VERSION = 3
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -31,7 +31,9 @@ export const readingSchema = z
     ]),
     bound: z.enum(['exact', 'at-most']).default('exact').describe('at-most: nothing showed, it may be darker still'),
     via: z.enum(['lens', 'reflected', 'incident']).describe('through the lens; hand-held at the surface; hand-held dome'),
-    atMagnification: z.number().min(0.001).max(20).describe('magnification when read through the lens')
+    atMagnification: z.number().min(0.001).max(20).describe('magnification when read through the lens'),
+    takenAt: z.iso.datetime().nullable().describe('when it was read; null when nobody noted it'),
+    look: lookSchema.nullable().describe('the look it was read for')
   })
   .superRefine((reading, context) => {
     if (reading.value.kind === 'lux' && reading.via !== 'incident')
@@ -97,7 +99,12 @@ export const lightSchema = z.strictObject({
   mount: z.enum(['stand', 'lens']).describe('lens: sits round the lens front and looks where the lens looks'),
   at: spotSchema,
   aim: aimSchema,
-  rollDeg: degrees(180).describe('turn of an oblong face about its own axis')
+  rollDeg: degrees(180).describe('turn of an oblong face about its own axis'),
+  reach: z
+    .strictObject({ nearMm: lengthMm(5, 20000), farMm: lengthMm(5, 20000) })
+    .refine((reach) => reach.nearMm <= reach.farMm, { path: ['nearMm'], message: 'near must not lie beyond far' })
+    .nullable()
+    .describe('how near and far it may go when ways are looked for; null: it stays')
 })
 export type Light = z.infer<typeof lightSchema>
 
@@ -141,6 +148,15 @@ const uniqueIds = (list: readonly { readonly id: string }[], path: string, conte
     if (list.findIndex((other) => other.id === each.id) < i) context.addIssue({ code: 'custom', path: [path, i, 'id'], message: `${each.id} is there twice` })
   })
 
+/** Names of goals, as `goals.wished` lists them. `at:` and a place for the goals of other places. */
+export const GOAL_IDS = ['subject', 'ground', 'depth', 'edge', 'blur', 'ghost', 'keyFill', 'recycle', 'flashes', 'iso'] as const
+const goalIdSchema = z.string().regex(new RegExp(`^(${GOAL_IDS.join('|')}|at:[A-Za-z][A-Za-z0-9]{0,11})$`), 'no such goal')
+export type GoalId = string
+
+/** One trial of the sync finder: a shutter, and how much of the frame stayed without flash. */
+export const syncTrialSchema = z.strictObject({ shutterStops: stops(0, 16), darkShare: z.number().min(0).max(0.99).describe('0: no band') })
+export type SyncTrial = z.infer<typeof syncTrialSchema>
+
 export const planSchema = z.strictObject({
   format: z.literal(PLAN_FORMAT),
   version: z.literal(PLAN_VERSION),
@@ -155,7 +171,8 @@ export const planSchema = z.strictObject({
     turnDeg: degrees(180).describe('about the upright axis'),
     sharpDepthMm: lengthMm(0.001, 5000).describe('depth that must be sharp'),
     reflectance: z.number().min(0.005).max(1),
-    speedMmS: z.number().min(0).max(1e6).describe('speed across the frame, 0 for a still subject')
+    speedMmS: z.number().min(0).max(1e6).describe('speed of the moving part, 0 for a still subject'),
+    directionDeg: z.number().min(0).max(90).describe('0 across the frame, 90 toward the lens')
   }),
   ground: z.strictObject({
     distanceMm: lengthMm(1, 1e6).describe('from the focus point along the lens axis'),
@@ -183,23 +200,50 @@ export const planSchema = z.strictObject({
     places: z
       .array(z.strictObject({ place: placeSchema, kind: z.enum(['about', 'at-most']), stops: stops(-14, 6), toleranceStops: stops(0.05, 3) }))
       .max(16)
-      .describe('goals at other places')
+      .describe('goals at other places'),
+    keyFill: z.strictObject({ stops: stops(-8, 12), toleranceStops: stops(0.05, 3) }).nullable().describe('key over fill; null: not asked'),
+    edgeBlurPx: z.number().min(0.5).max(1000).nullable().describe('blur at the ends of the depth, defocus and diffraction together; null: not asked'),
+    ghostPx: z.number().min(0.1).max(10000).nullable().describe('smear of the moving part by ambient; null: as blurPx'),
+    recycleS: z.number().min(0.05).max(120).nullable(),
+    flashes: z.number().int().min(1).max(1e6).nullable().describe('flashes a charge must give at least'),
+    isoStops: stops(-2, 10).nullable().describe('ISO ceiling'),
+    wished: z.array(goalIdSchema).max(40).describe('goals that may yield; all others are hard')
   }),
-  ambient: z.strictObject({ subject: readingSchema.nullable(), ground: readingSchema.nullable() }),
+  bag: z
+    .strictObject({
+      ndStops: z.array(stops(0.1, 20)).max(8),
+      modifiers: z.array(modifierSchema).max(8),
+      aboveSync: z.boolean(),
+      shadeStops: stops(0, 10).describe('how much ambient could be taken away by curtains, lamps off, a hood')
+    })
+    .describe('what may be used when ways are looked for'),
+  ambient: z.strictObject({
+    subject: readingSchema.nullable(),
+    ground: readingSchema.nullable(),
+    shadeStops: stops(0, 10).describe('taken away since it was read: curtains, lamps off, a hood'),
+    recheckMinutes: z.number().min(1).max(1440).nullable().describe('after this a reading is old; null: never')
+  }),
   camera: cameraSchema,
   lens: lensSchema,
   focus: z.strictObject({
     magnification: z.number().min(0.001).max(20),
     blur: z.discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('pixels'), pixels: z.number().min(0.5).max(50) }),
-      z.strictObject({ kind: z.literal('circle'), mm: z.number().min(0.0005).max(1) })
-    ])
+      z.strictObject({ kind: z.literal('circle'), mm: z.number().min(0.0005).max(1) }),
+      z.strictObject({ kind: z.literal('print'), printWidthMm: lengthMm(10, 10000), viewingMm: lengthMm(50, 20000) }).describe('what an eye tells apart in a print of the whole frame')
+    ]),
+    extensionMm: lengthMm(0, 500).describe('tubes between camera and lens'),
+    dioptres: z.number().min(0).max(30).describe('close-up lens in front'),
+    teleconverter: z.number().min(1).max(3),
+    crop: z.number().min(1).max(10).describe('sensor width over the width of the part in use'),
+    tiltDeg: z.number().min(0).max(85).describe('lean of the flat that must be sharp against the plane of focus')
   }),
   settings: settingsSchema,
   lights: z.array(lightSchema).min(1, 'a plan has at least one light').max(8),
   cards: z.array(cardSchema).max(8),
   places: z.array(ownPlaceSchema).max(8),
   corrections: z.array(correctionSchema).max(500),
+  syncTrials: z.array(syncTrialSchema).max(40),
   locks: z.array(z.string().min(1).max(60)).max(60).describe('paths of the figures the user will not have changed')
 }).superRefine((plan, context) => {
   uniqueIds(plan.lights, 'lights', context)

@@ -3,10 +3,10 @@
  * A black frame speaks for the ambient, a lit frame for the strobe (its light is what is left when the ambient is taken out).
  */
 import { surfaceStops } from '../ambient/ev'
-import { closeUpLoss } from '../optics/closeup'
 import { readPlaceOf } from '../ledger/cells'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
+import { closeUpStops } from '../set/optic'
 import type { AmbientReading, Correction, Place, Plan, ReadPlace } from '../plan/plan'
 import { goalOf } from '../ledger/suggest'
 import { litIds, planAt, sameKit, type Evidence, type Frame } from './frame'
@@ -26,8 +26,8 @@ export const judgedAt = (plan: Plan, frame: Frame): Place[] => {
 /** Level a piece of evidence states for a place, stops against mid-grey. */
 export const measuredLevel = (plan: Plan, evidence: Evidence): number => {
   if (evidence.kind !== 'meter') return evidence.levelStops
-  const { settings, focus, lens, camera } = plan
-  const loss = camera.showsEffective ? 0 : closeUpLoss(focus.magnification, lens.pupilRatio)
+  const { settings } = plan
+  const loss = closeUpStops(plan)
   return (
     evidence.apertureStops - evidence.isoStops - (settings.apertureStops + loss - settings.isoStops + settings.ndStops) +
     surfaceStops(plan.subject.reflectance)
@@ -68,7 +68,7 @@ export const learn = (plan: Plan, frame: Frame, evidence: Evidence, id: string):
   if (frame.kind === 'black') {
     if (evidence.kind === 'meter') return { kind: 'nothing', why: 'meter-on-black' }
     const read = readPlaceOf(place)
-    if (plain.ambient[place]!.state === 'unknown') return { kind: 'ambient', place: read, reading: ambientFromLevel(was, level, bound === 'at-most' ? 'at-most' : 'exact') }
+    if (plain.ambient[place]!.state === 'unknown') return { kind: 'ambient', place: read, reading: ambientFromLevel(was, level, bound === 'at-most' ? 'at-most' : 'exact', frame.takenAt) }
     if (bound === 'at-most' && corrected.ambient[place]!.level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
     return correction('ambient', plain.ambient[place]!.level, level)
   }
@@ -86,13 +86,15 @@ export const learn = (plan: Plan, frame: Frame, evidence: Evidence, id: string):
 }
 
 /** A level seen through the lens at known settings, as the ambient reading it amounts to. */
-const ambientFromLevel = (plan: Plan, level: number, bound: AmbientReading['bound']): AmbientReading => {
+const ambientFromLevel = (plan: Plan, level: number, bound: AmbientReading['bound'], takenAt: string): AmbientReading => {
   const { apertureStops, shutterStops, isoStops, ndStops } = plan.settings
   return {
-    value: { kind: 'ev', ev: Number((level + apertureStops + shutterStops - isoStops + ndStops).toFixed(3)) },
+    value: { kind: 'ev', ev: Number((level + apertureStops + shutterStops - isoStops + ndStops + plan.ambient.shadeStops).toFixed(3)) },
     bound,
     via: 'lens',
-    atMagnification: plan.focus.magnification
+    atMagnification: plan.focus.magnification,
+    takenAt,
+    look: plan.look
   }
 }
 

@@ -58,7 +58,7 @@ describe('ways out at the ends of the dial', () => {
 describe('darkening', () => {
   const lamp = (ev: number, change?: (p: Plan) => void) => testPlan((p) => {
     p.settings.shutterStops = 6
-    p.ambient.ground = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1 }
+    p.ambient.ground = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
     change?.(p)
   })
   test('shutter first: it takes ambient and costs the strobe nothing', () => {
@@ -112,7 +112,7 @@ describe('readings', () => {
     )
   })
   test('ambient is taken out before the strobe is corrected', () => {
-    const plan = testPlan((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 15.5 }, bound: 'exact', via: 'lens', atMagnification: p.focus.magnification } })
+    const plan = testPlan((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 15.5 }, bound: 'exact', via: 'lens', atMagnification: p.focus.magnification, takenAt: null, look: null } })
     plan.lights[0]!.powerStops = evaluate(plan).suggestions.A!.choice!.mark.stops
     const taken = frame(plan, 'lit', [judged(0.5)])
     expect(evaluate(log(plan, taken)).ledger.totals.subject!).toBeCloseTo(0.5, 6)
@@ -136,7 +136,7 @@ describe('readings', () => {
     expect(evaluate(again).ledger.ambient.ground!.level).toBeCloseTo(-5, 2)
   })
   test('a patch at the file’s floor does not lift a darker prediction', () => {
-    const plan = testPlan((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 1 }, bound: 'exact', via: 'reflected', atMagnification: 1 } })
+    const plan = testPlan((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 1 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null } })
     const floor: Evidence = { kind: 'patch', place: 'ground', x: 0.5, y: 0.2, radius: 0.02, levelStops: -8, bound: 'at-most' }
     expect(learn(plan, frame(plan, 'black'), floor, 'x')).toMatchObject({ kind: 'nothing' })
   })

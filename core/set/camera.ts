@@ -1,6 +1,7 @@
 /** The camera in the set: where its lens front and entrance pupil stand, and what its frame takes in. */
 import { sensorToSubject } from '../optics/closeup'
 import type { Plan } from '../plan/plan'
+import { frameMm, frontLens } from './optic'
 import { add, direction, dot, scale, sub, type Vec } from './vec'
 
 export interface CameraPose {
@@ -18,17 +19,20 @@ export interface CameraPose {
   readonly halfHeightMm: number
 }
 
-/** Distances of a thin lens with a pupil ratio, the same as in the Focus stage. */
-export const poseOf = ({ camera, lens, focus, view }: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose => {
+/** Distances of a thin lens with a pupil ratio and what is screwed to it, the same as in the Focus stage. */
+export const poseOf = (plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose => {
+  const { lens, focus, view } = plan
+  const { focalMm, magnification } = frontLens(plan)
+  const frame = frameMm(plan)
   const toCamera = direction(0, view.heightDeg)
   const right: Vec = [1, 0, 0]
   const up: Vec = [0, toCamera[2], -toCamera[1]]
-  const sensorMm = sensorToSubject(lens.focalMm, focus.magnification)
-  const frontMm = Math.max(1, sensorMm - lens.sensorToFrontMm)
-  const pupilMm = lens.focalMm * (1 / lens.pupilRatio + 1 / focus.magnification)
+  const sensorMm = sensorToSubject(focalMm, magnification)
+  const frontMm = Math.max(1, sensorMm - lens.sensorToFrontMm - focus.extensionMm)
+  const pupilMm = focalMm * (1 / lens.pupilRatio + 1 / magnification)
   return {
     toCamera, right, up, frontMm, pupilMm, sensorMm, front: scale(toCamera, frontMm), pupil: scale(toCamera, pupilMm),
-    halfWidthMm: camera.sensorWidthMm / focus.magnification / 2, halfHeightMm: camera.sensorHeightMm / focus.magnification / 2
+    halfWidthMm: frame.width / focus.magnification / 2, halfHeightMm: frame.height / focus.magnification / 2
   }
 }
 

@@ -181,10 +181,13 @@ export const computeTransport = (plan: Plan): Transport => {
   return { scene, direct, open, bounce, bounceBy }
 }
 
+const OPTIC = ['magnification', 'extensionMm', 'dioptres', 'teleconverter', 'crop'] as const
+const sameOptic = (a: Plan['focus'], b: Plan['focus']): boolean => a === b || OPTIC.every((key) => a[key] === b[key])
+
 /** Whether two plans have the same set: all that light's way depends on. Plans are immutable, so the same object means the same figures. */
 const sameSet = (a: Plan, b: Plan): boolean => {
   if (a.subject !== b.subject || a.ground !== b.ground || a.table !== b.table || a.room !== b.room || a.cards !== b.cards || a.places !== b.places) return false
-  if (a.view.heightDeg !== b.view.heightDeg || a.camera !== b.camera || a.lens !== b.lens || a.focus.magnification !== b.focus.magnification) return false
+  if (a.view.heightDeg !== b.view.heightDeg || a.camera !== b.camera || a.lens !== b.lens || !sameOptic(a.focus, b.focus)) return false
   if (a.lights === b.lights) return true
   if (a.lights.length !== b.lights.length || keyLight(a).id !== keyLight(b).id) return false
   for (let i = 0; i < a.lights.length; i++) {

@@ -3,7 +3,7 @@
  */
 import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
-import { closeUpLoss } from '../optics/closeup'
+import { apertureRange } from '../set/optic'
 import { marksBetween, marksOf } from '../scales/marks'
 import { isLocked, priceOf, type Control, type Price } from './price'
 
@@ -23,12 +23,6 @@ export interface DarkMove {
 
 /** The ND filter priced as an example, stops. */
 export const ND_STEP = 3
-
-/** Aperture positions the lens allows on this camera's dial, in shown stops. */
-export const apertureRange = (plan: Plan): readonly [number, number] => {
-  const shown = plan.camera.showsEffective ? closeUpLoss(plan.focus.magnification, plan.lens.pupilRatio) : 0
-  return [plan.lens.widestStops + shown, plan.lens.narrowestStops + shown]
-}
 
 export interface DarkReserve {
   /** stops all lights can rise together, the least of them deciding */

@@ -4,7 +4,7 @@
  */
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
-import { PLAN_FORMAT, PLAN_VERSION, type Look, type Plan } from '../plan/plan'
+import { PLAN_FORMAT, PLAN_VERSION, type AmbientReading, type Look, type Plan } from '../plan/plan'
 import { withBestPower } from './power'
 
 interface Start {
@@ -28,6 +28,9 @@ const STARTS: Record<Look, Start> = {
   plume: { fNumber: 8, groundStops: -7, groundMm: 1500, groundReflectance: 0.04, distanceMm: 350, turnDeg: 80, heightDeg: 0, sharpDepthMm: 20, widthMm: 120, speedMmS: 250, ambientEv: null }
 }
 
+/** Daylight drifts fast, a dark room hardly. Minutes; common practice, no source. */
+const RECHECK: Record<Look, number> = { 'black-still': 60, 'black-soft': 60, 'daylight-fill': 10, plume: 60 }
+
 export interface LookKit {
   readonly camera: Camera
   readonly lens: Lens
@@ -42,6 +45,8 @@ export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
   const pick = (axis: 'aperture' | 'shutter' | 'iso', from: number, to: number, wanted: number) =>
     nearestMark(marksBetween(marksOf(axis, camera.step), from, to), wanted).stops
   const magnification = Math.min(lens.maxMagnification, camera.sensorWidthMm / (start.widthMm * 1.6))
+  const reading: AmbientReading | null =
+    start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification, takenAt: null, look }
   const plan: Plan = {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
@@ -56,20 +61,19 @@ export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
       turnDeg: 0,
       sharpDepthMm: start.sharpDepthMm,
       reflectance: 0.18,
-      speedMmS: start.speedMmS
+      speedMmS: start.speedMmS,
+      directionDeg: 0
     },
     ground: { distanceMm: start.groundMm, reflectance: start.groundReflectance, widthMm: 1000, heightMm: 800, tiltDeg: 0 },
     table: null,
     room: null,
     view: { heightDeg: 0 },
-    goals: { groundStops: start.groundStops, subjectStops: 0, toleranceStops: 1 / 3, blurPx: 3, places: [] },
-    ambient: {
-      subject: start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification },
-      ground: start.ambientEv === null ? null : { value: { kind: 'ev', ev: start.ambientEv }, bound: 'exact', via: 'incident', atMagnification: magnification }
-    },
+    goals: { groundStops: start.groundStops, subjectStops: 0, toleranceStops: 1 / 3, blurPx: 3, places: [], keyFill: null, edgeBlurPx: null, ghostPx: null, recycleS: null, flashes: null, isoStops: null, wished: [] },
+    bag: { ndStops: [3], modifiers: [], aboveSync: camera.pulsedSync, shadeStops: 2 },
+    ambient: { subject: reading, ground: reading, shadeStops: 0, recheckMinutes: RECHECK[look] },
     camera,
     lens,
-    focus: { magnification, blur: { kind: 'pixels', pixels: 3 } },
+    focus: { magnification, blur: { kind: 'pixels', pixels: 3 }, extensionMm: 0, dioptres: 0, teleconverter: 1, crop: 1, tiltDeg: 0 },
     settings: {
       apertureStops: pick('aperture', lens.widestStops, lens.narrowestStops, 2 * Math.log2(start.fNumber)),
       shutterStops: pick('shutter', camera.slowestShutterStops, camera.syncStops, camera.syncStops),
@@ -80,12 +84,13 @@ export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
     lights: [
       {
         id: 'A', name: 'Key', role: 'key', on: true, group: null, strobe: kit.strobe, modifiers: kit.modifier ? [kit.modifier] : [], powerStops: -3, mount: 'stand',
-        at: { distanceMm: start.distanceMm, turnDeg: start.turnDeg, heightDeg: start.heightDeg }, aim: { kind: 'place', place: 'focus' }, rollDeg: 0
+        at: { distanceMm: start.distanceMm, turnDeg: start.turnDeg, heightDeg: start.heightDeg }, aim: { kind: 'place', place: 'focus' }, rollDeg: 0, reach: { nearMm: start.distanceMm / 2, farMm: start.distanceMm * 2 }
       }
     ],
     cards: [],
     places: [],
     corrections: [],
+    syncTrials: [],
     locks: []
   }
   return withBestPower(plan, 0)

@@ -3,7 +3,7 @@
  */
 import type { Plan } from '../plan/plan'
 import { evaluate, type Evaluation } from '../ledger/evaluate'
-import { depthOf, markedFNumber } from '../ledger/verdicts'
+import { depthOf, markedFNumber } from '../set/optic'
 
 export type Control = 'shutter' | 'aperture' | 'iso' | 'nd' | 'power' | 'distance' | 'modifier' | 'pulsed'
 

@@ -8,7 +8,7 @@ import { evaluate } from '../ledger/evaluate'
 import type { Suggestion } from '../ledger/suggest'
 import type { Plan } from '../plan/plan'
 import { withLight } from './power'
-import { apertureRange } from './darken'
+import { apertureRange } from '../set/optic'
 import { isLocked, priceOf, type Control, type Price } from './price'
 
 export interface WayOut {

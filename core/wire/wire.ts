@@ -6,7 +6,7 @@ import { kitItemSchema } from '../kit/kit'
 import { lookSchema, planSchema } from '../plan/plan'
 import { frameSchema } from '../run/frame'
 
-export const STAGES = ['subject', 'focus', 'dark', 'light', 'run'] as const
+export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'] as const
 export const stageSchema = z.enum(STAGES)
 export type Stage = z.infer<typeof stageSchema>
 

@@ -56,14 +56,15 @@ const beetleShoot = async (): Promise<DemoShoot> => {
   })
   let plan: Plan = {
     ...base,
-    subject: { shape: 'ellipsoid', finish: 'matt', widthMm: 22, heightMm: 12, depthMm: 10, turnDeg: 0, sharpDepthMm: 1.4, reflectance: 0.06, speedMmS: 0 },
+    subject: { shape: 'ellipsoid', finish: 'matt', widthMm: 22, heightMm: 12, depthMm: 10, turnDeg: 0, sharpDepthMm: 1.4, reflectance: 0.06, speedMmS: 0, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 620, reflectance: 0.01 },
     table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
     focus: { ...base.focus, magnification: 0.9 },
     goals: { ...base.goals, places: [{ place: 'top', kind: 'about', stops: 0.5, toleranceStops: 0.5 }, { place: 'lens', kind: 'at-most', stops: -2, toleranceStops: 1 }] },
     ambient: {
-      subject: { value: { kind: 'ev', ev: 5.5 }, bound: 'exact', via: 'incident', atMagnification: 0.9 },
-      ground: { value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2 }, bound: 'exact', via: 'reflected', atMagnification: 0.9 }
+      ...base.ambient,
+      subject: { value: { kind: 'ev', ev: 5.5 }, bound: 'exact', via: 'incident', atMagnification: 0.9, takenAt: null, look: null },
+      ground: { value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2 }, bound: 'exact', via: 'reflected', atMagnification: 0.9, takenAt: null, look: null }
     },
     lights: [
       { ...base.lights[0]!, group: 'A', at: { distanceMm: 180, turnDeg: 58, heightDeg: 24 } },
@@ -92,14 +93,15 @@ const crabShoot = (): DemoShoot => {
   })
   const plan: Plan = {
     ...base,
-    subject: { ...base.subject, widthMm: 45, heightMm: 30, depthMm: 25, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30 },
+    subject: { ...base.subject, widthMm: 45, heightMm: 30, depthMm: 25, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 800, reflectance: 0.18 },
     table: { belowMm: 16, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
     settings: { ...base.settings, shutterStops: 28 / 3, apertureStops: 6 },
     goals: { ...base.goals, groundStops: -1.5 },
     ambient: {
-      subject: { value: { kind: 'ev', ev: 12.5 }, bound: 'exact', via: 'incident', atMagnification: 0.18 },
-      ground: { value: { kind: 'ev', ev: 13.3 }, bound: 'exact', via: 'reflected', atMagnification: 0.18 }
+      ...base.ambient,
+      subject: { value: { kind: 'ev', ev: 12.5 }, bound: 'exact', via: 'incident', atMagnification: 0.18, takenAt: null, look: null },
+      ground: { value: { kind: 'ev', ev: 13.3 }, bound: 'exact', via: 'reflected', atMagnification: 0.18, takenAt: null, look: null }
     }
   }
   const near = withLight(plan, 0, { at: { distanceMm: 300, turnDeg: 25, heightDeg: 20 } })
@@ -113,10 +115,10 @@ const steamShoot = async (): Promise<DemoShoot> => {
   })
   const set: Plan = {
     ...base,
-    subject: { ...base.subject, widthMm: 90, heightMm: 140, depthMm: 60, sharpDepthMm: 20, reflectance: 0.1, speedMmS: 250 },
+    subject: { ...base.subject, widthMm: 90, heightMm: 140, depthMm: 60, sharpDepthMm: 20, reflectance: 0.1, speedMmS: 250, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 1600, reflectance: 0.04 },
     focus: { ...base.focus, magnification: 0.2 },
-    ambient: { subject: null, ground: null }
+    ambient: { ...base.ambient, subject: null, ground: null }
   }
   const plan = withBestPower(withLight(set, 0, { at: { distanceMm: 650, turnDeg: 70, heightDeg: 0 } }), 0)
   const black = await take(plan, { id: 'steam-1', kind: 'black', takenAt: '2026-11-22T18:05:00.000Z', shape: 'none', subject: -10, ground: -7.6, note: 'Lamps off, door shut.' })

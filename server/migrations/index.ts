@@ -2,6 +2,7 @@
 import type { Knex } from 'knex'
 import * as first from './001_first'
 import * as sets from './002_sets'
+import * as goals from './003_goals'
 
 interface Migration {
   readonly name: string
@@ -9,7 +10,7 @@ interface Migration {
   down(knex: Knex): Promise<void>
 }
 
-const MIGRATIONS: readonly Migration[] = [{ name: '001_first', ...first }, { name: '002_sets', ...sets }]
+const MIGRATIONS: readonly Migration[] = [{ name: '001_first', ...first }, { name: '002_sets', ...sets }, { name: '003_goals', ...goals }]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
   getMigrations: () => Promise.resolve([...MIGRATIONS]),

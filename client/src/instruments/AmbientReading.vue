@@ -30,7 +30,7 @@ const setMode = (to: string): void => {
   const was = reading.value
   const plan = store.plan!
   const ev = was ? evOfReading(was) : 4
-  const base = { bound: 'exact' as const, atMagnification: plan.focus.magnification }
+  const base = { bound: 'exact' as const, atMagnification: plan.focus.magnification, takenAt: new Date().toISOString(), look: plan.look }
   const via = was?.via ?? (to === 'camera' ? 'lens' : 'incident')
   if (to === 'none') write(null)
   else if (to === 'ev') write({ ...base, value: { kind: 'ev', ev: Number(ev.toFixed(3)) }, via })

@@ -2,7 +2,7 @@
 /** Two drawings to scale: the lens and the subject, and under it the depth of field held against the depth needed. */
 import { computed } from 'vue'
 import { sensorToSubject } from '@core/optics/closeup'
-import { depthOf } from '@core/ledger/verdicts'
+import { depthOf } from '@core/set/optic'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
 

@@ -2,7 +2,7 @@
 /** Always in sight: the settings with their locks, and the verdicts. */
 import { computed } from 'vue'
 import { closeUpLoss } from '@core/optics/closeup'
-import { markedFNumber } from '@core/ledger/verdicts'
+import { markedFNumber } from '@core/set/optic'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { plain, stopCount } from '@/words/format'

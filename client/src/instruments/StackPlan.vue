@@ -3,7 +3,7 @@
 import { stringify } from 'csv-stringify/browser/esm/sync'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { depthOf } from '@core/ledger/verdicts'
+import { depthOf } from '@core/set/optic'
 import { recycleSeconds } from '@core/light/strobe'
 import { focusStack, stackSeconds, type FocusStack } from '@core/optics/stack'
 import { secondsAt } from '@core/scales/marks'

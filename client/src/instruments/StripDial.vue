@@ -2,6 +2,7 @@
 /** One control on the strip: its name, its value in large figures, a step either way, a lock and a line beneath. */
 import { useId } from 'vue'
 import LockButton from './LockButton.vue'
+import WhatIf from './WhatIf.vue'
 import { useFigure, type FigureProps } from './useFigure'
 
 const props = defineProps<FigureProps & { note: string; mark?: string; warn?: boolean; shown?: string }>()
@@ -21,7 +22,8 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
       <input :id="id" class="num" v-bind="inputProps" :aria-describedby="`${id}-note`" />
       <button type="button" tabindex="-1" :disabled="locked" :aria-label="`${label} up`" @click="step(1)">›</button>
     </div>
-    <p :id="`${id}-note`" class="small" :class="{ miss: error, near: warn && !error }" :role="error ? 'alert' : undefined">{{ error || note }}</p>
+    <p v-if="error" :id="`${id}-note`" class="small miss" role="alert">{{ error }}</p>
+    <WhatIf v-else :id="`${id}-note`" :path="path" :label="label" :note="note" :warn="warn" />
   </div>
 </template>
 

@@ -2,7 +2,7 @@
 /** One drawing of the set, to scale: zoomed and panned, its things dragged, turned and nudged. */
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { depthOf } from '@core/ledger/verdicts'
+import { depthOf } from '@core/set/optic'
 import { mirrorZones } from '@core/set/mirror'
 import { transportOf } from '@core/set/transport'
 import { add, pointOf, scale, type Vec } from '@core/set/vec'

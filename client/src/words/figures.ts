@@ -35,6 +35,8 @@ export const termFigures = (plan: Plan, term: Term, source: SourceId): string =>
       return plan.camera.showsEffective ? 'in the number the body shows' : `m ${plain(f.m ?? 0)}, P ${plain(f.P ?? 1)}`
     case 'closeUpAtReading':
       return `read at m ${plain(f.m ?? 0)}`
+    case 'shade':
+      return 'taken away since it was read'
     case 'output':
       return `GN ${plain(f.GN ?? 0)} m`
     case 'power':

@@ -14,7 +14,7 @@ export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: s
   plume: { name: 'Vapour or plume', about: 'Narrow light from the side, never toward the lens, everything else far away and black.' }
 }
 
-export const STAGE_NAMES: Record<Stage, string> = { subject: 'Subject', focus: 'Focus', dark: 'Dark', light: 'Light', run: 'Run' }
+export const STAGE_NAMES: Record<Stage, string> = { subject: 'Subject', focus: 'Focus', dark: 'Dark', freeze: 'Freeze', light: 'Light', ways: 'Ways', run: 'Run' }
 export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: string }> = {
   camera: { one: 'Camera', many: 'Cameras' },
   lens: { one: 'Lens', many: 'Lenses' },
@@ -45,7 +45,7 @@ export const STATE_WORDS: Record<VerdictState, string> = { ok: 'as wanted', near
 
 export const TERM_NAMES: Record<TermKind, string> = {
   reading: 'ambient as read', surface: 'surface', aperture: 'aperture', shutter: 'shutter', iso: 'ISO', nd: 'ND filter', closeUp: 'close-up loss',
-  closeUpAtReading: 'close-up loss in the reading', output: 'guide number', power: 'power', distance: 'distance', nearness: 'nearness', tilt: 'tilt', beam: 'beam', shadow: 'shadowed', bounce: 'bounce', bounceOnly: 'bounce alone',
+  closeUpAtReading: 'close-up loss in the reading', shade: 'shade', output: 'guide number', power: 'power', distance: 'distance', nearness: 'nearness', tilt: 'tilt', beam: 'beam', shadow: 'shadowed', bounce: 'bounce', bounceOnly: 'bounce alone',
   modifier: 'modifier', pulsed: 'pulsed above sync', leafClip: 'leaf shutter clips the flash', yourReading: 'your reading'
 }
 

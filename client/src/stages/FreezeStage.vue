@@ -1,0 +1,82 @@
+<script setup lang="ts">
+/** What moves, what the flash freezes of it, what the shutter smears, and what would freeze more at what cost. */
+import { computed } from 'vue'
+import { SPEEDS } from '@core/plan/speeds'
+import { secondsAt } from '@core/scales/marks'
+import { freezing, type FreezeMove } from '@core/solve/freezing'
+import FreezeBars from '@/instruments/FreezeBars.vue'
+import OwnDuration from '@/instruments/OwnDuration.vue'
+import StepField from '@/instruments/StepField.vue'
+import { usePlan } from '@/stores/plan'
+import { plain, px, seconds, stops } from '@/words/format'
+import { durationFrom, freezeMoveWords, lightFreezeWords, SPEED_NAMES } from '@/words/freeze'
+
+const store = usePlan()
+const plan = computed(() => store.plan!)
+const result = computed(() => freezing(plan.value))
+const still = computed(() => plan.value.subject.speedMmS === 0)
+const presets = computed(() => SPEEDS.map((each) => ({ value: each.id, title: `${SPEED_NAMES[each.id]}, ${plain(each.speedMmS, 2)} mm/s` })))
+const preset = computed(() => SPEEDS.find((each) => Math.abs(each.speedMmS - plan.value.subject.speedMmS) < 0.5)?.id ?? null)
+const setSpeed = (id: string): void => void store.set('subject.speedMmS', Math.round(SPEEDS.find((each) => each.id === id)!.speedMmS), 'speed')
+const lightOf = (id: string) => plan.value.lights.find((each) => each.id === id)!
+const shutter = computed(() => secondsAt(plan.value.settings.shutterStops))
+const take = (move: FreezeMove): void => void (move.after && store.replace(move.after, 'freeze'))
+</script>
+
+<template>
+  <div class="stage freeze-stage">
+    <h1 class="hidden-label">Freeze</h1>
+    <section class="group" aria-labelledby="moves-title">
+      <h2 id="moves-title">What moves</h2>
+      <v-select :model-value="preset" :items="presets" item-value="value" item-title="title" label="About as fast as" placeholder="a speed of its own" persistent-placeholder @update:model-value="setSpeed" />
+      <StepField path="subject.speedMmS" kind="speed" label="Speed" help="Of the moving part. 0 for a still subject." />
+      <StepField path="subject.directionDeg" kind="degrees" label="Toward the lens" help="0° across the frame, 90° straight toward the lens: then only the edges wander, as the image grows." />
+      <StepField path="goals.blurPx" kind="pixels" label="Blur allowed" />
+      <StepField path="goals.ghostPx" kind="pixels" label="Ghost allowed" :value="plan.goals.ghostPx ?? plan.goals.blurPx" :set="(value) => store.set('goals.ghostPx', value, 'ghost')" help="Smear of what the ambient lights. It shows from about −5 on the subject." />
+    </section>
+
+    <section class="group wide" aria-labelledby="frozen-title">
+      <h2 id="frozen-title">What is frozen</h2>
+      <p v-if="still" class="lead">The subject does not move. Give it a speed to see what the flash freezes.</p>
+      <FreezeBars v-else :freeze="result.freeze" />
+      <ul class="lights">
+        <li v-for="light in result.freeze.lights" :key="light.id" :class="`hue-${light.id}`" :data-freeze="light.id">
+          <p><span class="source-mark" aria-hidden="true">{{ light.id }}</span> <span class="bright">{{ lightOf(light.id).name }}</span> <span class="num">{{ lightFreezeWords(light) }}</span></p>
+          <p class="small muted">{{ lightOf(light.id).strobe.name }} {{ durationFrom(plan, light) }}.</p>
+          <OwnDuration :id="light.id" />
+        </li>
+      </ul>
+      <p v-if="!still" class="small" data-ghost>
+        Ambient lights the subject at {{ Number.isFinite(result.freeze.ambientLevel) ? stops(result.freeze.ambientLevel) : 'a level nobody has read yet' }}; over {{ seconds(shutter) }} it would smear {{ px(result.freeze.ambientPx) }}.
+        {{ result.freeze.ghostPx > 0 ? 'That shows as a ghost.' : Number.isFinite(result.freeze.ambientLevel) ? 'Below −5 no ghost shows.' : '' }}
+      </p>
+    </section>
+
+    <section class="group wide" aria-labelledby="more-title">
+      <h2 id="more-title">To freeze more, cheapest first</h2>
+      <p v-if="still || result.enough" class="lead" data-enough>{{ still ? 'Nothing to do.' : 'Everything is as sharp as you asked for.' }}</p>
+      <ol>
+        <li v-for="(move, i) in result.moves" :key="i" :data-move="move.kind">
+          <span>{{ freezeMoveWords(plan, move) }}</span>
+          <button v-if="move.after" type="button" class="push" :aria-label="`Do it: ${freezeMoveWords(plan, move)}`" @click="take(move)">Do it</button>
+        </li>
+      </ol>
+      <p class="small muted">
+        Above sync the strobe pulses: a row of small flashes that lasts as long as the slit takes to cross the frame. Each row of pixels sees light for the shutter time, so the shutter does the freezing, not the flash, and the light gets no shorter than 1/8000 s or whatever the shutter does.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.freeze-stage { grid-template-columns: minmax(300px, 23rem) minmax(0, 1fr); gap: 1.2rem 2.2rem; }
+.freeze-stage > .group:first-child { grid-row: 1 / 3; }
+.lights { display: grid; gap: 0.7rem; padding: 0.6rem 0; }
+.lights p { display: flex; flex-wrap: wrap; gap: 0.1rem 0.5rem; align-items: center; }
+ol li { display: flex; justify-content: space-between; align-items: center; gap: 1rem; border-bottom: 1px solid var(--line); padding: 0.4rem 0; }
+ol + p { padding-top: 0.6rem; max-width: 90ch; }
+@media (max-width: 1000px) {
+  .freeze-stage { grid-template-columns: minmax(0, 1fr); }
+  .freeze-stage > .group:first-child { grid-row: auto; }
+}
+</style>

@@ -1,0 +1,39 @@
+/** Freezing in words. */
+import { formatPower } from '@core/scales/dial'
+import { nameOf } from '@core/scales/marks'
+import type { LightFreeze } from '@core/ledger/freeze'
+import type { Plan } from '@core/plan/plan'
+import type { FreezeMove } from '@core/solve/freezing'
+import { mm, px, seconds, stopCount, stops } from './format'
+
+export const SPEED_NAMES: Record<string, string> = {
+  snail: 'Pond snail', flea: 'Water flea', beetle: 'Running beetle', steam: 'Rising steam', 'fell-2cm': 'Fallen 2 cm', 'fell-10cm': 'Fallen 10 cm', seed: 'Popping seed, jumps 20 cm', 'fell-1m': 'Fallen 1 m'
+}
+
+export const durationFrom = (plan: Plan, light: LightFreeze): string => {
+  const { strobe } = plan.lights.find((each) => each.id === light.id)!
+  const kind = strobe.quench === 'quenched' ? 'cuts its flash short: shorter at less power' : 'lowers its voltage: often longer at less power'
+  const from = light.from === 'table' ? 'from its table' : light.from === 'model' ? 'from the model of a flash cut short' : 'its full-power figure: no table for lower powers'
+  return `${kind}; ${from}`
+}
+
+export const freezeMoveWords = (plan: Plan, move: FreezeMove): string => {
+  const power = (id: string, at: number): string => formatPower(plan.lights.find((each) => each.id === id)!.strobe.dial, at)
+  switch (move.kind) {
+    case 'nearer':
+      return `Lower power, nearer: ${move.light} at ${power(move.light, move.powerStops)} and ${mm(move.to)} instead of ${mm(move.from)} (by the inverse square) blurs ${px(move.blurPx)}.`
+    case 'heads':
+      return `More heads: ${move.heads} like ${move.light}, each at ${power(move.light, move.powerStops)}, give the same light and blur ${px(move.blurPx)}.`
+    case 'aperture':
+      return `Wider aperture: ${nameOf('aperture', move.to)} instead of ${nameOf('aperture', move.from)}, all lights down as much, blurs ${px(move.blurPx)}; depth falls to ${mm(move.depthMm)}.`
+    case 'ambient':
+      return `Less ambient: ${stopCount(move.stops)} less and no ghost shows; now it smears ${px(move.ghostPx)}.`
+    case 'other-head':
+      return `No power of ${move.light} is quick enough: its shortest blurs ${px(move.blurPx)}. Another head, or a slower moment.`
+    case 'to-sync':
+      return `Back to sync: ${move.light} then fires one short flash and blurs ${px(move.blurPx)}; the ambient comes back up.`
+  }
+}
+
+export const lightFreezeWords = (light: LightFreeze): string =>
+  `t0.1 ${seconds(light.t01)}, t0.5 ${seconds(light.t05)}${light.pulses ? `, pulsing for the whole shutter ${seconds(light.seconds)}` : light.seconds < light.t01 ? `, cut by the shutter at ${seconds(light.seconds)}` : ''}${light.clipStops < 0 ? `, ${stops(light.clipStops)} lost to the leaf shutter` : ''}`

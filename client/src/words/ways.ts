@@ -1,0 +1,106 @@
+/** Goals, ways and relaxations in words. */
+import { formatPower } from '@core/scales/dial'
+import { nameOf } from '@core/scales/marks'
+import type { Plan } from '@core/plan/plan'
+import { applyChange, type WayGroup } from '@core/solve/change'
+import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
+import type { Relaxation } from '@core/solve/relax'
+import type { Way } from '@core/solve/ways'
+import { mm, percent, plain, px, stopCount, stops } from './format'
+import { placeName } from './names'
+
+export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about: string }> = {
+  sync: { name: 'At sync, stopped down', about: 'The strobe gives its whole light; the aperture takes the ambient away.' },
+  above: { name: 'Above sync, opened up', about: 'Pulsed strobes: less light from them, a softer ground, nothing gained in freezing.' },
+  leaf: { name: 'Leaf shutter', about: 'Syncs at every speed until it closes on the flash’s tail.' },
+  closer: { name: 'Closer lights', about: 'Nearer, at less power: less spill on the ground, shorter flashes.' },
+  farther: { name: 'Farther lights', about: 'Farther off: more even light, more power.' },
+  modifier: { name: 'Other modifiers', about: 'One put on or taken off.' },
+  shade: { name: 'Less ambient', about: 'Curtains, lamps off, a hood: costs the strobe nothing.' },
+  nd: { name: 'ND filter', about: 'Takes from ambient and strobe alike.' }
+}
+
+const GOAL_NAMES: Record<string, string> = {
+  subject: 'Subject', ground: 'Ground', depth: 'Depth that must be sharp', edge: 'Blur at its ends', blur: 'Motion blur by strobe', ghost: 'Motion blur by ambient', keyFill: 'Key : fill',
+  recycle: 'Recycle', flashes: 'Flashes a charge', iso: 'ISO', sync: 'No dark band'
+}
+export const goalName = (plan: Plan, id: string): string => (id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id))
+
+/** A figure of a goal in its own unit. */
+export const goalFigure = (id: string, value: number): string => {
+  if (id === 'iso') return nameOf('iso', value)
+  if (id === 'sync') return value > 0 ? `${percent(value)} dark` : 'none dark'
+  if (isInStops(id)) return Number.isFinite(value) ? stops(value) : value > 0 ? 'no fill' : 'none'
+  if (id === 'depth') return mm(value)
+  if (id === 'recycle') return `${plain(value, 2)} s`
+  return id === 'flashes' ? String(Math.round(value)) : px(value)
+}
+export const goalLimit = (goal: Goal): string =>
+  goal.id === 'sync' ? 'none dark' : goal.kind === 'about' ? `${goalFigure(goal.id, goal.limit)} ± ${goal.toleranceStops.toFixed(1)}` : `${goal.kind === 'most' ? '≤' : '≥'} ${goalFigure(goal.id, goal.limit)}`
+
+export const missWords = (plan: Plan, goal: GoalResult): string => `${goalName(plan, goal.id)} ${goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted`
+
+/** "f/16 1/250 ISO 100" */
+export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
+  `${nameOf('aperture', settings.apertureStops)}  ${nameOf('shutter', settings.shutterStops)}  ISO ${nameOf('iso', settings.isoStops)}${settings.ndStops ? `  ND ${plain(settings.ndStops)}` : ''}`
+
+export interface LampWords {
+  readonly id: string
+  readonly power: string
+  readonly moved: string
+}
+export const lampWords = (plan: Plan, after: Plan): LampWords[] =>
+  after.lights.flatMap((light, i) => {
+    if (!light.on) return []
+    const was = plan.lights[i]!
+    const moved = light.at.distanceMm === was.at.distanceMm ? '' : `at ${mm(light.at.distanceMm)}`
+    const worn = light.modifiers === was.modifiers ? '' : light.modifiers.length ? `with ${light.modifiers.map((each) => each.name).join(' + ')}` : 'bare'
+    return [{ id: light.id, power: formatPower(light.strobe.dial, light.powerStops), moved: [moved, worn].filter(Boolean).join(', ') }]
+  })
+
+export const priceWords = (way: Pick<Way, 'price'>): { readonly name: string; readonly value: string }[] => {
+  const { edgePx, reserveStops, recycleS, flashes, blurPx, noiseStops } = way.price
+  return [
+    { name: 'blur at the ends', value: px(edgePx) },
+    { name: 'reserve', value: stopCount(reserveStops) },
+    { name: 'recycle', value: `${plain(recycleS, 2)} s` },
+    { name: 'flashes', value: flashes > 99999 ? 'mains' : String(flashes) },
+    ...(blurPx === null ? [] : [{ name: 'motion', value: px(blurPx) }]),
+    { name: 'noise', value: noiseStops < 0.05 ? 'least' : stops(noiseStops) }
+  ]
+}
+
+export const bindingWords = (plan: Plan, way: Pick<Way, 'binding'>): string => {
+  const { binding } = way
+  const room = isInStops(binding.id) ? stopCount(binding.slackStops) : `${Math.round((2 ** binding.slackStops - 1) * 100)} %`
+  return binding.ok ? `${goalName(plan, binding.id)} binds: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}, ${room} left` : `${missWords(plan, binding)}`
+}
+
+export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
+  switch (relaxation.kind) {
+    case 'goal': {
+      const { goal } = relaxation
+      const by = isInStops(goal.id) ? stopCount(goal.missStops) : goal.kind === 'least' ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %` : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
+      return `Let ${goalName(plan, goal.id).toLowerCase()} yield by ${by}: ${goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
+    }
+    case 'unlock':
+      return `Open the lock on ${lockWords(plan, relaxation.path)}.`
+    case 'shade':
+      return `Take ${stopCount(relaxation.to - relaxation.from)} ${relaxation.from > 0 ? 'more ' : ''}of ambient away: curtains, lamps off, a hood.`
+    case 'ground':
+      return `Move the ground ${mm(relaxation.to - relaxation.from)} back, to ${mm(relaxation.to)}.`
+    case 'distance':
+      return `Bring ${relaxation.light} from ${mm(relaxation.from)} to ${mm(relaxation.to)}.`
+  }
+}
+
+const LOCK_NAMES: Record<string, string> = { apertureStops: 'the aperture', shutterStops: 'the shutter', isoStops: 'ISO', ndStops: 'the ND filter', pulsedSync: 'pulsing' }
+export const lockWords = (plan: Plan, path: string): string => {
+  const light = path.match(/^lights\.(\d+)\.(.+)$/)
+  if (!light) return LOCK_NAMES[path.replace('settings.', '')] ?? path
+  const { id } = plan.lights[Number(light[1])]!
+  return light[2] === 'powerStops' ? `the power of ${id}` : light[2] === 'modifiers' ? `the modifiers of ${id}` : `the distance of ${id}`
+}
+
+/** Where taking a relaxation leads. */
+export const afterRelaxation = (plan: Plan, relaxation: Relaxation): Plan => (relaxation.kind === 'goal' ? applyChange(plan, relaxation.change) : relaxation.after)

@@ -1,0 +1,85 @@
+/** What the flash freezes and what the shutter smears: durations and blur of every light that shows on the subject. */
+import { pixelPitchMm } from '../kit/kit'
+import { flashHalfDuration } from '../light/strobe'
+import { motionBlurTowardsPx } from '../optics/motion'
+import type { Light, LightId, Plan } from '../plan/plan'
+import { secondsAt } from '../scales/marks'
+import { frontLens, frameMm } from '../set/optic'
+import { keyLight } from '../set/places'
+import { flashSecondsOf, pulsesWith, shutterLoss } from './cells'
+import { cellAt, type Ledger } from './ledger'
+
+/** Ambient on a moving part shows as a ghost above this level. Source: common practice, no source. */
+export const GHOST_LEVEL = -5
+/** A light this far under the strongest draws no edge of its own, stops. Source: common practice, no source. */
+export const SHOWS_WITHIN = 6
+
+export interface LightFreeze {
+  readonly id: LightId
+  /** flash above a tenth of its peak, seconds: what blurs */
+  readonly t01: number
+  /** above half its peak: the figure on most boxes */
+  readonly t05: number
+  /** how long this light is let in: t0.1, or the shutter when it pulses or closes first */
+  readonly seconds: number
+  readonly blurPx: number
+  readonly pulses: boolean
+  /** what a leaf shutter cuts off, stops ≤ 0 */
+  readonly clipStops: number
+  /** how the duration is known */
+  readonly from: 'table' | 'model' | 'assumed'
+}
+export interface Freeze {
+  readonly lights: readonly LightFreeze[]
+  readonly worst: LightFreeze
+  readonly ambientPx: number
+  readonly ambientLevel: number
+  /** smear of the ambient where it shows, else 0 */
+  readonly ghostPx: number
+}
+
+/** Lights that freeze or smear the subject: those that show on it. The key light when none does. */
+export const showing = (plan: Plan, ledger: Ledger): Light[] => {
+  const level = (light: Light) => cellAt(ledger, light.id, 'subject')?.level ?? -Infinity
+  const most = Math.max(...plan.lights.map(level))
+  const lit = plan.lights.filter((light) => light.on && level(light) > most - SHOWS_WITHIN)
+  return lit.length ? lit : [keyLight(plan)]
+}
+
+/** Blur of the moving part for a time, pixels. */
+export const blurFor = (plan: Plan, seconds: number): number => {
+  const { focalMm, magnification } = frontLens(plan)
+  const frame = frameMm(plan)
+  const radius = Math.min(Math.hypot(plan.subject.widthMm, plan.subject.heightMm), Math.hypot(frame.width, frame.height) / plan.focus.magnification) / 2
+  return motionBlurTowardsPx(
+    plan.subject.speedMmS, plan.subject.directionDeg, seconds, plan.focus.magnification, pixelPitchMm(plan.camera), radius,
+    focalMm * (1 / plan.lens.pupilRatio + 1 / magnification)
+  )
+}
+
+/** How long a light is let in: a pulsed strobe shines for the whole travel, so the shutter, not the flash, does the freezing. */
+export const litSeconds = (plan: Plan, light: Light): number => {
+  const shutter = secondsAt(plan.settings.shutterStops)
+  return pulsesWith(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter)
+}
+
+const ofLight = (plan: Plan, light: Light): LightFreeze => {
+  const { strobe, powerStops } = light
+  const seconds = litSeconds(plan, light)
+  const lost = shutterLoss(plan, light)
+  return {
+    id: light.id, t01: flashSecondsOf(light), t05: flashHalfDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations), seconds,
+    blurPx: blurFor(plan, seconds), pulses: pulsesWith(plan, light), clipStops: lost.kind === 'leafClip' ? lost.stops : 0,
+    from: strobe.durations.length ? 'table' : strobe.quench === 'quenched' ? 'model' : 'assumed'
+  }
+}
+
+export const freezeOf = (plan: Plan, ledger: Ledger): Freeze => {
+  const lights = showing(plan, ledger).map((light) => ofLight(plan, light))
+  const ambientPx = blurFor(plan, secondsAt(plan.settings.shutterStops))
+  const ambientLevel = ledger.ambient.subject!.level
+  return {
+    lights, worst: lights.reduce((most, each) => (each.seconds > most.seconds ? each : most)),
+    ambientPx, ambientLevel, ghostPx: ambientLevel > GHOST_LEVEL + 1e-9 ? ambientPx : 0
+  }
+}

@@ -1,0 +1,77 @@
+/** The lens as it is used: with tubes, close-up lens and converter, on the part of the sensor in use. */
+import { pixelPitchMm } from '../kit/kit'
+import { combinedFocalMm, extensionLoss, magnificationRange } from '../optics/attachments'
+import { airyDisc, defocusAtEnds, depthLimits, printCircleMm, type DepthLimits } from '../optics/depth'
+import type { Plan } from '../plan/plan'
+
+type Used = Pick<Plan, 'camera' | 'lens' | 'focus'>
+type Set = Used & Pick<Plan, 'settings'>
+
+/** Light lost to close focus, stops ≥ 0, whether or not the body's f-number says so. @param magnification the plan's when left out */
+export const extensionLossOf = ({ lens, focus }: Used, magnification = focus.magnification): number => extensionLoss(lens.focalMm, magnification, lens.pupilRatio, focus)
+
+/** What the f-number shown leaves out, stops ≥ 0: nothing on a body that shows the effective one. */
+export const closeUpStops = (plan: Used): number => (plan.camera.showsEffective ? 0 : extensionLossOf(plan))
+
+/** Marked f-number in use, converter included (a body that shows the effective number is undone first). */
+export const markedFNumber = (plan: Set): number => 2 ** ((plan.settings.apertureStops - (plan.camera.showsEffective ? extensionLossOf(plan) : 0)) / 2)
+
+/** f-number that governs exposure and diffraction. */
+export const effectiveFNumberOf = (plan: Set): number => markedFNumber(plan) * 2 ** (extensionLossOf(plan) / 2)
+
+/** Aperture positions the lens allows, in the stops this body shows. */
+export const apertureRange = (plan: Used): readonly [number, number] => {
+  const shown = 2 * Math.log2(plan.focus.teleconverter) + (plan.camera.showsEffective ? extensionLossOf(plan) : 0)
+  return [plan.lens.widestStops + shown, plan.lens.narrowestStops + shown]
+}
+
+export const magnificationsOf = ({ lens, focus }: Used): readonly [number, number] => magnificationRange(lens.focalMm, lens.maxMagnification, focus)
+
+/** Width and height of the sensor in use, mm. */
+export const frameMm = ({ camera, focus }: Used): { readonly width: number; readonly height: number } => ({ width: camera.sensorWidthMm / focus.crop, height: camera.sensorHeightMm / focus.crop })
+
+/** Permitted blur disc on the sensor, mm. */
+export const blurCircleMm = (plan: Used): number => {
+  const { blur } = plan.focus
+  if (blur.kind === 'pixels') return blur.pixels * pixelPitchMm(plan.camera)
+  return blur.kind === 'circle' ? blur.mm : printCircleMm(blur.printWidthMm, blur.viewingMm, frameMm(plan).width)
+}
+
+/** The lens in front of the converter: what depth of field follows from. */
+export const frontLens = ({ lens, focus }: Used): { readonly focalMm: number; readonly magnification: number; readonly share: number } => {
+  const focalMm = combinedFocalMm(lens.focalMm, focus.dioptres)
+  return { focalMm, magnification: focus.magnification / focus.teleconverter, share: focalMm / lens.focalMm / focus.teleconverter }
+}
+
+export const depthOf = (plan: Set): DepthLimits => {
+  const { focalMm, magnification, share } = frontLens(plan)
+  return depthLimits(focalMm, markedFNumber(plan) * share, magnification, blurCircleMm(plan) / plan.focus.teleconverter, plan.lens.pupilRatio)
+}
+
+/** Depth that must come out sharp, mm: the subject's own, and what a leaning flat adds over its height in the frame. */
+export const neededDepthMm = (plan: Used & Pick<Plan, 'subject'>): number => {
+  const lean = (plan.focus.tiltDeg * Math.PI) / 180
+  const height = Math.min(plan.subject.heightMm, frameMm(plan).height / plan.focus.magnification)
+  return plan.subject.sharpDepthMm * Math.cos(lean) + height * Math.sin(lean)
+}
+
+export interface EndBlur {
+  /** discs on the sensor, mm: out of focus, diffraction, both in quadrature */
+  readonly defocusMm: number
+  readonly airyMm: number
+  readonly bothMm: number
+}
+/** Blur at both ends of a depth. @param fNumber marked; the one in use when left out */
+export const endBlur = (plan: Set, depthMm: number, fNumber = markedFNumber(plan)): EndBlur => {
+  const { magnification, share } = frontLens(plan)
+  const defocusMm = depthMm > 0 ? plan.focus.teleconverter * defocusAtEnds(depthMm, fNumber * share, magnification, plan.lens.pupilRatio) : 0
+  const airyMm = airyDisc(fNumber * 2 ** (extensionLossOf(plan) / 2))
+  return { defocusMm, airyMm, bothMm: Math.hypot(defocusMm, airyMm) }
+}
+
+/** Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both parts are alike. */
+export const bestMarkedFNumber = (plan: Set, depthMm: number): number => {
+  // Defocus falls as 1/N, diffraction grows as N: alike at the root of their ratio.
+  const { defocusMm, airyMm } = endBlur(plan, depthMm, 1)
+  return Math.sqrt(defocusMm / airyMm)
+}

@@ -1,0 +1,63 @@
+/** Ambient and strobe at every shutter of the camera, all else as it is: what the Dark stage draws. */
+import type { Plan } from '../plan/plan'
+import { pulsesWith, shutterLoss } from '../ledger/cells'
+import { ledgerOf } from '../ledger/ledger'
+import { keyLight } from '../set/places'
+import { darkShare } from '../optics/shutter'
+import { marksBetween, marksOf, secondsAt } from '../scales/marks'
+
+/** sync: the whole frame sees the flash; pulsed: strobes pulse; band: part of the frame gets none; leaf: all speeds sync */
+export type Regime = 'sync' | 'pulsed' | 'band' | 'leaf'
+
+export interface ShutterPoint {
+  readonly shutterStops: number
+  /** levels, stops; −Infinity where nothing was read */
+  readonly subject: number
+  readonly ground: number
+  readonly strobe: number
+  readonly regime: Regime
+  /** what the shutter takes from the key light, stops ≤ 0 */
+  readonly lossStops: number
+  /** share of the frame without flash */
+  readonly dark: number
+}
+
+export const regimeOf = (plan: Plan): Regime => {
+  if (plan.camera.curtain === 'leaf') return 'leaf'
+  if (plan.settings.shutterStops <= plan.camera.syncStops + 1e-6) return 'sync'
+  const lit = plan.lights.filter((light) => light.on)
+  return lit.every((light) => pulsesWith(plan, light)) ? 'pulsed' : 'band'
+}
+
+export const byShutter = (plan: Plan): ShutterPoint[] => {
+  const { camera } = plan
+  const key = keyLight(plan)
+  return marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, camera.fastestShutterStops).map(({ stops: shutterStops }) => {
+    const there = { ...plan, settings: { ...plan.settings, shutterStops } }
+    const ledger = ledgerOf(there)
+    const regime = regimeOf(there)
+    return {
+      shutterStops, regime, subject: ledger.ambient.subject!.level, ground: ledger.ambient.ground!.level, strobe: ledger.flash.subject!, lossStops: shutterLoss(there, key).stops,
+      dark: regime === 'band' ? darkShare(secondsAt(shutterStops), secondsAt(camera.syncStops)) : 0
+    }
+  })
+}
+
+export interface PulsedPrice {
+  /** ambient taken away against staying at sync, stops */
+  readonly darker: number
+  /** what pulsing takes from the key light, stops */
+  readonly pulsed: number
+  /** what the same darkness by aperture at sync would take from it: as much as from the ambient */
+  readonly byAperture: number
+}
+/**
+ * Going past sync against staying there and closing the aperture by as much.
+ * @returns null for a leaf shutter, at or under sync, or when the key light does not pulse
+ */
+export const pulsedAgainstSync = (plan: Plan): PulsedPrice | null => {
+  const darker = plan.settings.shutterStops - plan.camera.syncStops
+  const key = keyLight(plan)
+  if (darker <= 1e-6 || !pulsesWith(plan, key)) return null
+  return { darker, pulsed: 0 - shutterLoss(plan, key).stops, byAperture: darker }
+}

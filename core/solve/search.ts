@@ -1,0 +1,200 @@
+/**
+ * Branch and bound over the powers of all lights on their dials. Exact: a branch is left only when the best it could still
+ * give is worse than what is kept already.
+ */
+import { GHOST_LEVEL, SHOWS_WITHIN } from '../ledger/freeze'
+import { DUST, FAR_OFF } from './goals'
+import { CLOSE, missCost, type LevelGoal } from './ready'
+import { WEIGHT } from './score'
+import type { Fired, Shot } from './shot'
+
+/**
+ * What a level goal costs at the least when the level will lie between two linear values.
+ * @param limit the goal's, linear too
+ * @returns Infinity when a hard goal cannot be kept
+ */
+const levelCost = (goal: LevelGoal, limit: number, low: number, high: number): number => {
+  if (goal.about ? low <= limit && limit <= high : low <= limit) return 0
+  const by = Math.min(FAR_OFF, Math.abs(Math.log2((low > limit ? low : high) / limit)))
+  const miss = by - (goal.about ? goal.tolerance : 0)
+  const close = goal.about ? CLOSE * by : 0
+  return miss <= DUST ? close : goal.weight === null ? Infinity : goal.weight * miss + close
+}
+
+export interface Found {
+  readonly cost: number
+  /** index of the mark of each lamp */
+  readonly marks: readonly number[]
+}
+
+/** What is known of a set of lamps when some have their marks: each only gets worse as others are added. */
+interface Partial {
+  /** price of the lamps so far */
+  readonly spent: number
+  /** worst blur, recycle and charge of lamps that surely count */
+  readonly blur: number
+  readonly recycle: number
+  readonly flashes: number
+  /** strongest so far on the subject, and what counts as fill so far */
+  readonly strongest: number
+  readonly fill: number
+}
+
+const SHOWS = 2 ** -SHOWS_WITHIN
+
+/**
+ * Best powers for one shutter and one amount of light taken by aperture, ISO and ND.
+ * @param takenStops aperture + ND − ISO
+ * @param limit only what costs less is of interest
+ * @returns null when nothing does
+ */
+export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found | null => {
+  const { fired, levels, ratio, low, high, sums, subject, shadow, key } = shot
+  const L = fired.length
+  const J = sums[0]!.length
+  const ghost = missCost(shot.ghost, shot.ghost && Math.log2(sums[0]![subject]!) - takenStops > GHOST_LEVEL + DUST ? shot.ambientPx : 0)
+  if (ghost >= limit) return null
+
+  const limits = levels.map((goal) => 2 ** (goal.limit + takenStops))
+  /** Everything is added up before aperture, ISO and ND; instead the limits are raised by what those take. */
+  const levelBound = (d: number): number => {
+    let cost = 0
+    for (let g = 0; g < levels.length; g++) {
+      const goal = levels[g]!
+      let l = 0
+      let h = 0
+      for (const j of goal.places) {
+        l = Math.max(l, sums[d]![j]! + low[d]![j]!)
+        h = Math.max(h, sums[d]![j]! + high[d]![j]!)
+      }
+      cost += levelCost(goal, limits[g]!, l, h)
+      if (cost === Infinity) return cost
+    }
+    return cost
+  }
+
+  const marks = new Array<number>(L).fill(0)
+  const own = (i: number): number => fired[i]!.lamp.gives[subject]! * fired[i]!.factors[marks[i]!]!
+  const ratioLimit = ratio ? 2 ** ratio.limit : 0
+  /** Key over fill with d lamps set. */
+  const ratioBound = (d: number, fill: number): number => {
+    if (!ratio) return 0
+    if (shadow < 0 || key < 0) return levelCost(ratio, ratioLimit, Infinity, Infinity)
+    const most = key < d ? own(key) : fired[key]!.lamp.gives[subject]! * fired[key]!.most
+    const least = key < d ? most : fired[key]!.lamp.gives[subject]! * fired[key]!.least
+    const l = least / (fill + shot.highFill[d]!)
+    const h = most / (fill + shot.lowFill[d]!)
+    return Number.isNaN(l) || Number.isNaN(h) ? levelCost(ratio, ratioLimit, Infinity, Infinity) : levelCost(ratio, ratioLimit, l, h)
+  }
+
+  /** What a lamp's mark costs by itself: its price, and how far it moves a level that is to be held. */
+  const alone = ({ lamp, held }: Fired, k: number): number => {
+    if (held.length === 0) return lamp.prices[k]!
+    const moved = Math.abs(held[k]! - takenStops - lamp.heldLevel)
+    return lamp.prices[k]! + WEIGHT.balance * (Number.isFinite(moved) ? moved : FAR_OFF)
+  }
+  if (ghost + levelBound(0) + ratioBound(0, 0) >= limit) return null
+  // The least all lamps from the d-th on can cost by themselves.
+  const rest = new Array<number>(L + 1).fill(0)
+  for (let d = L - 1; d >= 0; d--) {
+    let least = Infinity
+    for (let k = 0; k < fired[d]!.factors.length; k++) least = Math.min(least, alone(fired[d]!, k))
+    rest[d] = rest[d + 1]! + least
+  }
+
+  let best: Found | null = null
+  let worth = limit
+
+  const addUp = (d: number, factor: number): void => {
+    const { gives } = fired[d]!.lamp
+    for (let j = 0; j < J; j++) sums[d + 1]![j] = sums[d]![j]! + gives[j]! * factor
+  }
+  /** With lamp d at a mark; a lamp surely shows when nothing that may still come can outshine it by so much. */
+  const withMark = (d: number, k: number, was: Partial): Partial => {
+    const { lamp, factors, blurCost, recycleCost, flashesCost } = fired[d]!
+    const gives = lamp.gives[subject]! * factors[k]!
+    const strongest = Math.max(was.strongest, gives)
+    const shows = gives > Math.max(strongest, shot.strongest[d + 1]!) * SHOWS
+    return {
+      spent: was.spent + alone(fired[d]!, k), strongest, blur: shows ? Math.max(was.blur, blurCost[k]!) : was.blur,
+      recycle: Math.max(was.recycle, recycleCost[k]!), flashes: Math.max(was.flashes, flashesCost[k]!),
+      fill: shadow < 0 ? 0 : was.fill + lamp.gives[shadow]! * lamp.fillShare * factors[k]!
+    }
+  }
+  const leastOf = (d: number, so: Partial): number => so.spent + so.blur + so.recycle + so.flashes + rest[d]! + ratioBound(d, so.fill) + levelBound(d)
+
+  /** All lamps set: now it is known which show. */
+  const blurAtEnd = (): number => {
+    let strongest = 0
+    for (let i = 0; i < L; i++) strongest = Math.max(strongest, own(i))
+    let worst = 0
+    let shows = false
+    for (let i = 0; i < L; i++) {
+      if (strongest === 0 || own(i) <= strongest * SHOWS) continue
+      shows = true
+      worst = Math.max(worst, fired[i]!.blurCost[marks[i]!]!)
+    }
+    return shows || key < 0 ? worst : fired[key]!.blurCost[marks[key]!]!
+  }
+
+  let from = 0
+  let to = Infinity
+  /** Factors of a lamp outside which some goal would cost more than there is to spend. */
+  const window = (d: number, budget: number): void => {
+    const { gives } = fired[d]!.lamp
+    from = 0
+    to = Infinity
+    for (let g = 0; g < levels.length; g++) {
+      const { about, tolerance, weight, places: at } = levels[g]!
+      const hard = weight === null ? tolerance : tolerance + budget / weight
+      const room = (about ? Math.min(hard, budget / CLOSE) : hard) + DUST * 10
+      if (room >= FAR_OFF) continue
+      const most = limits[g]! * 2 ** room
+      const least = limits[g]! * 2 ** -room
+      for (const j of at) {
+        if (gives[j]! === 0) continue
+        to = Math.min(to, (most - sums[d]![j]! - low[d + 1]![j]!) / gives[j]!)
+        if (about) from = Math.max(from, (least - sums[d]![j]! - high[d + 1]![j]!) / gives[j]!)
+      }
+    }
+  }
+
+  const branch = (d: number, so: Partial): void => {
+    if (d === L) {
+      const cost = leastOf(L, { ...so, blur: blurAtEnd() })
+      if (cost < worth) {
+        worth = cost
+        best = { cost, marks: [...marks] }
+      }
+      return
+    }
+    const { factors } = fired[d]!
+    const { mark, least } = shot.order[d]!
+    // The most promising marks first: what they lead to cuts off the others.
+    let open = 0
+    window(d, worth - so.spent - rest[d]!)
+    for (let k = 0; k < factors.length; k++) {
+      if (factors[k]! < from || factors[k]! > to) continue
+      marks[d] = k
+      const there = withMark(d, k, so)
+      if (there.spent + there.blur + there.recycle + there.flashes + rest[d + 1]! >= worth) continue
+      addUp(d, factors[k]!)
+      const lowest = leastOf(d + 1, there)
+      if (lowest >= worth) continue
+      let at = open++
+      for (; at > 0 && least[at - 1]! > lowest; at--) {
+        mark[at] = mark[at - 1]!
+        least[at] = least[at - 1]!
+      }
+      mark[at] = k
+      least[at] = lowest
+    }
+    for (let n = 0; n < open && least[n]! < worth; n++) {
+      marks[d] = mark[n]!
+      addUp(d, factors[mark[n]!]!)
+      branch(d + 1, withMark(d, mark[n]!, so))
+    }
+  }
+  branch(0, { spent: ghost, blur: 0, recycle: 0, flashes: 0, strongest: 0, fill: 0 })
+  return best
+}
