@@ -48,7 +48,7 @@ test('a plan goes out as a file and comes in; faults are listed by path', async 
   await page.getByText('Export plan').click()
   const path = await (await download).path()
   const plan = JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>
-  expect(plan).toMatchObject({ format: 'fine-spark-plan', version: 2 })
+  expect(plan).toMatchObject({ format: 'fine-spark-plan', version: 3 })
 
   const give = (name: string, text: string) => page.getByLabel('Import a plan').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await give('cut.json', '{"format":')

@@ -28,7 +28,7 @@ const raw = (headers: Record<string, string>) =>
 describe('demo data', () => {
   test('shoots and a kit with every kind of dial, loaded once', async () => {
     const shoots = await get<ShootSummary[]>('/api/shoots')
-    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-bottle', 'demo-coin', 'demo-crab', 'demo-crystal', 'demo-movement', 'demo-steam'])
+    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-bottle', 'demo-coin', 'demo-crab', 'demo-crystal', 'demo-movement', 'demo-seed', 'demo-steam', 'demo-vial'])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')
     const kinds = strobes.map(({ item }) => (item.kind === 'strobe' ? (item.dial.kind === 'fraction' ? item.dial.step : item.dial.kind) : ''))
     expect(new Set(kinds)).toEqual(new Set(['third', 'tenth', 'half', 'whole', 'levels', 'percent', 'decimal']))
@@ -86,7 +86,7 @@ describe('shoots', () => {
     expect(back.status).toBe(201)
     expect((back.json as Shoot).plan).toEqual(answer.json)
     const newer = await server.call('POST', '/api/shoots/import', { ...(answer.json as Plan), version: 9 })
-    expect(problem(newer).errors).toEqual([{ path: 'version', message: 'this plan is of version 9; this program reads versions up to 2' }])
+    expect(problem(newer).errors).toEqual([{ path: 'version', message: 'this plan is of version 9; this program reads versions up to 3' }])
   })
   test('stage reached is kept', async () => {
     const shoot = await make()

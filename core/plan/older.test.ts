@@ -7,11 +7,13 @@ import { openPlan } from './open'
 
 /** A document as version 1 wrote it: one strobe at a distance and an angle off the lens axis. */
 const versionOne = (distanceMm: number, tiltDeg: number, headSizeMm = 30, modifier: { lossStops: number; sizeMm: number } | null = null) => {
-  const { subject, ground, goals, table: _t, room: _r, view: _v, cards: _c, places: _p, lights: _l, ...rest } = JSON.parse(JSON.stringify(testPlan())) as Record<string, Record<string, unknown>>
+  const { subject, ground, goals, table: _t, room: _r, view: _v, cards: _c, places: _p, lights: _l, bag: _b, syncTrials: _s, focus, ...rest } = JSON.parse(JSON.stringify(testPlan())) as Record<string, Record<string, unknown>>
   const { face: _f, distribution: _d, ...strobe } = testStrobe()
   return {
     ...rest,
     version: 1,
+    focus: { magnification: focus!.magnification, blur: focus!.blur },
+    ambient: { subject: null, ground: { value: { kind: 'ev', ev: 3 }, bound: 'exact', via: 'reflected', atMagnification: 1 } },
     subject: { widthMm: subject!.widthMm, heightMm: subject!.heightMm, sharpDepthMm: 4, reflectance: 0.18, speedMmS: 0 },
     ground: { distanceMm: ground!.distanceMm, reflectance: 0.02 },
     goals: { groundStops: goals!.groundStops, subjectStops: 0, toleranceStops: 1 / 3, blurPx: 3 },
@@ -21,12 +23,36 @@ const versionOne = (distanceMm: number, tiltDeg: number, headSizeMm = 30, modifi
   } as Record<string, unknown>
 }
 
+/** A document as version 2 wrote it: what version 3 added is not there. */
+const versionTwo = (): Record<string, unknown> => {
+  const { bag: _b, syncTrials: _s, ...rest } = JSON.parse(JSON.stringify(testPlan())) as Record<string, Record<string, unknown>>
+  const { directionDeg: _d, ...subject } = rest.subject!
+  const { keyFill: _k, edgeBlurPx: _e, ghostPx: _g, recycleS: _r, flashes: _f, isoStops: _i, wished: _w, ...goals } = rest.goals!
+  const { magnification, blur } = rest.focus!
+  const lights = (rest.lights as unknown as Record<string, unknown>[]).map(({ reach: _reach, ...light }) => light)
+  return { ...rest, version: 2, subject, goals, focus: { magnification, blur }, lights, ambient: { subject: { value: { kind: 'lux', lux: 40 }, bound: 'exact', via: 'incident', atMagnification: 1 }, ground: null } }
+}
+
+describe('version 2 plans', () => {
+  test('open with nothing new asked or allowed, and predict the same light', () => {
+    const opened = openPlan(versionTwo())
+    if (!opened.ok) throw new Error(JSON.stringify(opened.faults))
+    const { plan } = opened
+    expect(plan).toMatchObject({ version: 3, bag: { ndStops: [], modifiers: [], shadeStops: 0 }, goals: { wished: [], keyFill: null, isoStops: null }, subject: { directionDeg: 0 }, ambient: { shadeStops: 0, recheckMinutes: null, subject: { takenAt: null, look: null } } })
+    expect(plan.lights.every((light) => light.reach === null)).toBe(true)
+    expect(evaluate(plan).ledger.flash).toEqual(evaluate(testPlan()).ledger.flash)
+    expect(openPlan({ ...versionTwo(), goals: { groundStops: 'dark' } })).toMatchObject({ ok: false, faults: expect.arrayContaining([expect.objectContaining({ path: 'goals.groundStops' })]) })
+  })
+})
+
 describe('version 1 plans', () => {
   test('open with every figure where it belongs', () => {
     const opened = openPlan(versionOne(180, 40, 22, { lossStops: 0.7, sizeMm: 40 }))
     if (!opened.ok) throw new Error(JSON.stringify(opened.faults))
     const { plan } = opened
-    expect(plan.version).toBe(2)
+    expect(plan.version).toBe(3)
+    expect(plan.ambient).toMatchObject({ shadeStops: 0, ground: { takenAt: null, value: { ev: 3 } } })
+    expect(plan.focus).toMatchObject({ extensionMm: 0, teleconverter: 1, crop: 1 })
     expect(plan.lights[0]).toMatchObject({ at: { distanceMm: 180, turnDeg: 40, heightDeg: 0 }, role: 'key', strobe: { face: { kind: 'disc', diameterMm: 22 } }, modifiers: [{ lossStops: 0.7, face: { kind: 'disc', diameterMm: 40 } }] })
     expect(plan.locks).toEqual(['lights.0.at.distanceMm', 'settings.isoStops'])
     expect(plan.corrections[0]).toMatchObject({ modifierIds: [], stops: -0.4 })

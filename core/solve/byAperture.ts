@@ -1,13 +1,14 @@
 /** Blur at the ends of the depth at every aperture of the lens: what the Focus stage draws. */
 import { pixelPitchMm } from '../kit/kit'
 import type { Plan } from '../plan/plan'
-import { fNumberAt, marksBetween, marksOf } from '../scales/marks'
+import { marksBetween, marksOf } from '../scales/marks'
 import { apertureRange, bestMarkedFNumber, endBlur, markedFNumber, neededDepthMm } from '../set/optic'
 
 export interface AperturePoint {
   /** as the body shows it */
   readonly apertureStops: number
-  readonly fNumber: number
+  /** f-number as marked, converter counted in */
+  readonly marked: number
   /** px */
   readonly defocusPx: number
   readonly airyPx: number
@@ -20,10 +21,14 @@ export const byAperture = (plan: Plan): AperturePoint[] => {
   const need = neededDepthMm(plan)
   return marksBetween(marksOf('aperture', plan.camera.step), widest, narrowest).map(({ stops: apertureStops }) => {
     const there = { ...plan, settings: { ...plan.settings, apertureStops } }
-    const { defocusMm, airyMm, bothMm } = endBlur(there, need, markedFNumber(there))
-    return { apertureStops, fNumber: fNumberAt(apertureStops), defocusPx: defocusMm / pitch, airyPx: airyMm / pitch, bothPx: bothMm / pitch }
+    const marked = markedFNumber(there)
+    const { defocusMm, airyMm, bothMm } = endBlur(there, need, marked)
+    return { apertureStops, marked, defocusPx: defocusMm / pitch, airyPx: airyMm / pitch, bothPx: bothMm / pitch }
   })
 }
+
+/** a sixth of a stop of f-number */
+const SIXTH = 2 ** (1 / 12)
 
 export interface BestAperture {
   /** the mark of this lens with the least blur */
@@ -38,6 +43,6 @@ export const bestAperture = (plan: Plan): BestAperture | null => {
   if (!points.length) return null
   const index = points.reduce((best, point, i) => (point.bothPx < points[best]!.bothPx ? i : best), 0)
   const ideal = bestMarkedFNumber(plan, neededDepthMm(plan))
-  const held = index === 0 && ideal < fNumberAt(points[0]!.apertureStops - 1 / 6) ? 'widest' : index === points.length - 1 && ideal > fNumberAt(points.at(-1)!.apertureStops + 1 / 6) ? 'narrowest' : null
+  const held = index === 0 && ideal < points[0]!.marked / SIXTH ? 'widest' : index === points.length - 1 && ideal > points.at(-1)!.marked * SIXTH ? 'narrowest' : null
   return { mark: points[index]!, ideal, held }
 }

@@ -58,7 +58,7 @@ const crystal = (): DemoShoot => {
     ground: { ...base.ground, distanceMm: 500, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.9 },
-    goals: { ...base.goals, places: [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 }] },
+    goals: { ...base.goals, places: [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 }], wished: ['depth'] },
     lights: [
       light({ id: 'A', name: 'Shell', role: 'key', strobe, modifiers: [demoItem('modifier', 'shell-300')], at: { distanceMm: 320, turnDeg: 50, heightDeg: 30 } }),
       light({ id: 'B', name: 'Fill', role: 'fill', strobe: demoItem('strobe', 'lamplet-20'), modifiers: [demoItem('modifier', 'cap')], at: { distanceMm: 260, turnDeg: -55, heightDeg: 10 } })
@@ -85,4 +85,44 @@ const coin = (): DemoShoot => {
   return { id: 'demo-coin', stage: 'light', at: '2026-11-23T14:20:00.000Z', plan: settled(plan), frames: [] }
 }
 
-export const demoSets = (): DemoShoot[] => [movement(), bottle(), coin(), crystal()]
+/** A seed that jumps off a hot plate: quick, small, lit by a short flash. */
+const seed = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lantern-36')
+  const base = planFromLook('black-still', 'Popping seed, hot plate', { ...slate, strobe, modifier: demoItem('modifier', 'snoot-45') })
+  const plan: Plan = {
+    ...base,
+    subject: { shape: 'ellipsoid', finish: 'matt', widthMm: 9, heightMm: 8, depthMm: 8, turnDeg: 0, sharpDepthMm: 6, reflectance: 0.35, speedMmS: 1981, directionDeg: 15 },
+    ground: { ...base.ground, distanceMm: 700, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 8 },
+    focus: { ...base.focus, magnification: 0.3 },
+    goals: { ...base.goals, groundStops: -5, blurPx: 8 },
+    bag: { ...base.bag, modifiers: [demoItem('modifier', 'snoot-22')] },
+    ambient: { ...base.ambient, subject: { value: { kind: 'ev', ev: 6 }, bound: 'exact', via: 'incident', atMagnification: 0.3, takenAt: '2026-11-24T16:20:00.000Z', look: 'black-still' }, ground: { value: { kind: 'ev', ev: 4 }, bound: 'exact', via: 'incident', atMagnification: 0.3, takenAt: '2026-11-24T16:20:00.000Z', look: 'black-still' } },
+    lights: [
+      light({ id: 'A', name: 'Side', role: 'key', strobe, modifiers: [demoItem('modifier', 'snoot-45')], at: { distanceMm: 420, turnDeg: 62, heightDeg: 25 }, reach: { nearMm: 120, farMm: 600 } }),
+      light({ id: 'B', name: 'Rim', role: 'other', strobe: demoItem('strobe', 'lamplet-20'), powerStops: -6, at: { distanceMm: 300, turnDeg: -140, heightDeg: 30 } })
+    ]
+  }
+  return { id: 'demo-seed', stage: 'freeze', at: '2026-11-24T16:25:00.000Z', plan: settled(plan), frames: [] }
+}
+
+/** A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick recycle; both cannot be had. */
+const vial = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lamplet-20')
+  const base = planFromLook('black-still', 'Amber vial, ground stopper', { ...slate, strobe, modifier: null })
+  const plan: Plan = {
+    ...base,
+    subject: { shape: 'vessel', finish: 'clear', widthMm: 38, heightMm: 82, depthMm: 38, turnDeg: 0, sharpDepthMm: 20, reflectance: 0.12, speedMmS: 0, directionDeg: 0 },
+    ground: { ...base.ground, distanceMm: 1100, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 9 },
+    focus: { ...base.focus, magnification: 0.25 },
+    goals: { ...base.goals, groundStops: -5, recycleS: 0.25, isoStops: 1, flashes: 400 },
+    bag: { ...base.bag, modifiers: [] },
+    ambient: { ...base.ambient, subject: { value: { kind: 'ev', ev: 4.5 }, bound: 'exact', via: 'incident', atMagnification: 0.25, takenAt: null, look: null }, ground: { value: { kind: 'ev', ev: 3 }, bound: 'exact', via: 'incident', atMagnification: 0.25, takenAt: null, look: null } },
+    lights: [light({ id: 'A', name: 'Behind', role: 'key', strobe, modifiers: [demoItem('modifier', 'tracing')], powerStops: -1, at: { distanceMm: 260, turnDeg: 180, heightDeg: 0 }, reach: { nearMm: 220, farMm: 300 } })],
+    locks: ['lights.0.modifiers']
+  }
+  return { id: 'demo-vial', stage: 'ways', at: '2026-11-24T17:10:00.000Z', plan: settled(plan), frames: [] }
+}
+
+export const demoSets = (): DemoShoot[] => [movement(), bottle(), coin(), crystal(), seed(), vial()]

@@ -19,7 +19,7 @@ test('a database of the first version is brought forward: plans, kit and frames'
   await db('frames').insert({ id: 'f', shoot_id: 's', frame: JSON.stringify({ id: 'f', snapshot: { powerStops: -3, distanceMm: 210, tiltDeg: 35, strobeId: 'strobe', modifierId: null, modifierName: null } }) })
   await sets.up(db)
   const row = (await db('shoots').first()) as { plan: string; version: number }
-  expect(JSON.parse(row.plan)).toMatchObject({ version: 2, lights: [{ at: { distanceMm: 210, turnDeg: 35 }, strobe: { face: { kind: 'disc', diameterMm: 45 } } }] })
+  expect(JSON.parse(row.plan)).toMatchObject({ version: 3, lights: [{ at: { distanceMm: 210, turnDeg: 35 }, strobe: { face: { kind: 'disc', diameterMm: 45 } } }] })
   expect(row.version).toBe(4)
   expect(JSON.parse(((await db('kit').first()) as { item: string }).item)).toMatchObject({ face: { kind: 'disc', diameterMm: 45 } })
   expect(JSON.parse(((await db('frames').first()) as { frame: string }).frame)).toMatchObject({ snapshot: { lights: [{ id: 'A', at: { distanceMm: 210 } }] } })

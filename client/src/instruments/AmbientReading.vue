@@ -44,6 +44,13 @@ const setMode = (to: string): void => {
 const setVia = (via: AmbientReading['via']): void => {
   if (reading.value) write({ ...reading.value, via, atMagnification: store.plan!.focus.magnification })
 }
+/** A figure typed anew was read anew. */
+const put = (key: string) => (value: number) =>
+  store.update(`ambient at ${props.place}`, (draft) => {
+    const target = draft.ambient[props.place]!
+    Object.assign(target.value, { [key]: value })
+    Object.assign(target, { takenAt: new Date().toISOString(), look: draft.look })
+  }, path.value)
 </script>
 
 <template>
@@ -53,12 +60,12 @@ const setVia = (via: AmbientReading['via']): void => {
     <template v-if="reading">
       <v-select :model-value="reading.via" :items="vias" item-value="value" item-title="title" label="Taken" @update:model-value="setVia" />
       <template v-if="mode === 'camera'">
-        <StepField :path="`${path}.apertureStops`" kind="aperture" label="Aperture" no-lock />
-        <StepField :path="`${path}.shutterStops`" kind="shutter" label="Shutter" no-lock />
-        <StepField :path="`${path}.isoStops`" kind="iso" label="ISO" no-lock />
+        <StepField :path="`${path}.apertureStops`" kind="aperture" label="Aperture" :set="put('apertureStops')" no-lock />
+        <StepField :path="`${path}.shutterStops`" kind="shutter" label="Shutter" :set="put('shutterStops')" no-lock />
+        <StepField :path="`${path}.isoStops`" kind="iso" label="ISO" :set="put('isoStops')" no-lock />
       </template>
-      <StepField v-else-if="mode === 'ev'" :path="`${path}.ev`" kind="ev" label="EV" no-lock />
-      <StepField v-else :path="`${path}.lux`" kind="lux" label="Illuminance" no-lock />
+      <StepField v-else-if="mode === 'ev'" :path="`${path}.ev`" kind="ev" label="EV" :set="put('ev')" no-lock />
+      <StepField v-else :path="`${path}.lux`" kind="lux" label="Illuminance" :set="put('lux')" no-lock />
       <p class="small muted">
         EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.bound === 'at-most'">, at most: nothing showed in the frame</template>
       </p>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Two drawings to scale: the lens and the subject, and under it the depth of field held against the depth needed. */
 import { computed } from 'vue'
-import { sensorToSubject } from '@core/optics/closeup'
-import { depthOf } from '@core/set/optic'
+import { poseOf } from '@core/set/camera'
+import { depthOf, frameMm, neededDepthMm } from '@core/set/optic'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
 
@@ -13,21 +13,22 @@ const H = 150
 
 const overview = computed(() => {
   const p = plan.value
-  const total = sensorToSubject(p.lens.focalMm, p.focus.magnification)
+  const { sensorMm: total, frontMm } = poseOf(p)
+  const needed = neededDepthMm(p)
   const body = 30
-  const scale = (W - 60) / (total + body + p.subject.sharpDepthMm)
-  const x = (fromSubject: number) => 30 + (fromSubject + p.subject.sharpDepthMm / 2) * scale
-  const front = Math.max(total - p.lens.sensorToFrontMm, 0)
+  const scale = (W - 60) / (total + body + needed)
+  const x = (fromSubject: number) => 30 + (fromSubject + needed / 2) * scale
+  const front = Math.max(frontMm, 0)
   const half = (value: number) => Math.min(H / 2 - 6, Math.max(2, (value * scale) / 2))
   return {
-    subject: x(0), subjectHalf: half(p.subject.widthMm), depth: Math.max(2, p.subject.sharpDepthMm * scale), front: x(front), sensor: x(total), end: x(total + body),
-    lensHalf: half(Math.min(80, p.lens.focalMm * 0.7 + 14)), bodyHalf: half(90), sensorHalf: half(p.camera.sensorWidthMm), field: half(p.camera.sensorWidthMm / p.focus.magnification), total, front0: front
+    subject: x(0), subjectHalf: half(p.subject.widthMm), depth: Math.max(2, needed * scale), front: x(front), sensor: x(total), end: x(total + body),
+    lensHalf: half(Math.min(80, p.lens.focalMm * 0.7 + 14)), bodyHalf: half(90), sensorHalf: half(frameMm(p).width), field: half(frameMm(p).width / p.focus.magnification), total, front0: front
   }
 })
 
 const loupe = computed(() => {
   const { nearMm, farMm } = depthOf(plan.value)
-  const need = plan.value.subject.sharpDepthMm
+  const need = neededDepthMm(plan.value)
   const far = Number.isFinite(farMm) ? farMm : nearMm * 4
   const reach = Math.max(nearMm, far, need / 2) * 1.25
   const x = (value: number) => W / 2 + (value / reach) * (W / 2 - 20)
@@ -37,7 +38,7 @@ const loupe = computed(() => {
 })
 const words = computed(() => {
   const { nearMm, farMm, totalMm } = depthOf(plan.value)
-  return `Depth of field: sharp from ${mm(nearMm)} in front of the plane of focus to ${mm(farMm)} behind it, ${mm(totalMm)} in all; ${mm(plan.value.subject.sharpDepthMm)} are needed.`
+  return `Depth of field: sharp from ${mm(nearMm)} in front of the plane of focus to ${mm(farMm)} behind it, ${mm(totalMm)} in all; ${mm(neededDepthMm(plan.value))} are needed.`
 })
 </script>
 

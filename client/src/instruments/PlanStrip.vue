@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** Always in sight: the settings with their locks, and the verdicts. */
 import { computed } from 'vue'
-import { closeUpLoss } from '@core/optics/closeup'
-import { markedFNumber } from '@core/set/optic'
+import { effectiveFNumberOf, markedFNumber } from '@core/set/optic'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { plain, stopCount } from '@/words/format'
@@ -13,8 +12,7 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 
 const apertureNote = computed(() => {
-  const works = markedFNumber(plan.value) * 2 ** (closeUpLoss(plan.value.focus.magnification, plan.value.lens.pupilRatio) / 2)
-  return plan.value.camera.showsEffective ? `effective, marked f/${plain(markedFNumber(plan.value), 2)}` : `works as f/${plain(works)}`
+  return plan.value.camera.showsEffective ? `effective, marked f/${plain(markedFNumber(plan.value), 2)}` : `works as f/${plain(effectiveFNumberOf(plan.value))}`
 })
 const faster = computed(() => plan.value.settings.shutterStops - plan.value.camera.syncStops)
 const shutterNote = computed(() => {

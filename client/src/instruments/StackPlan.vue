@@ -3,7 +3,7 @@
 import { stringify } from 'csv-stringify/browser/esm/sync'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { depthOf } from '@core/set/optic'
+import { depthOf, neededDepthMm } from '@core/set/optic'
 import { recycleSeconds } from '@core/light/strobe'
 import { focusStack, stackSeconds, type FocusStack } from '@core/optics/stack'
 import { secondsAt } from '@core/scales/marks'
@@ -20,7 +20,7 @@ const settle = useLocalStorage('fine-spark-stack-settle', 2)
 const depth = computed(() => depthOf(plan.value).totalMm)
 const result = computed<{ stack: FocusStack | null; fault: string }>(() => {
   try {
-    return { stack: focusStack(plan.value.subject.sharpDepthMm, depth.value, overlap.value), fault: '' }
+    return { stack: focusStack(neededDepthMm(plan.value), depth.value, overlap.value), fault: '' }
   } catch (error) {
     return { stack: null, fault: (error as Error).message.replace(/^\w+: /, '') }
   }

@@ -9,7 +9,7 @@ const store = usePlan()
 const frame = computed(() => {
   const { camera, focus, subject } = store.plan!
   const height = (160 * camera.sensorHeightMm) / camera.sensorWidthMm
-  const scale = 160 / (camera.sensorWidthMm / focus.magnification)
+  const scale = 160 / (camera.sensorWidthMm / focus.magnification / focus.crop)
   return { height, rx: Math.max(2, (subject.widthMm * scale) / 2), ry: Math.max(2, (subject.heightMm * scale) / 2) }
 })
 const tone = (level: number): string => {

@@ -2,9 +2,11 @@
 /** Where the ambient light falls, and what each control would take from it at what cost to the strobe. */
 import { computed } from 'vue'
 import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/solve/darken'
+import AmbientAge from '@/instruments/AmbientAge.vue'
+import AmbientChart from '@/instruments/AmbientChart.vue'
 import BlackScale from '@/instruments/BlackScale.vue'
-import ShutterFrame from '@/instruments/ShutterFrame.vue'
 import StepField from '@/instruments/StepField.vue'
+import SyncFinder from '@/instruments/SyncFinder.vue'
 import { usePlan } from '@/stores/plan'
 import { positionOf } from '@/words/changes'
 import { mm, stopCount, stops } from '@/words/format'
@@ -38,11 +40,14 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
     <section class="group" aria-labelledby="falls-title">
       <h2 id="falls-title">Where the ambient falls, strobe off</h2>
       <BlackScale />
+      <AmbientAge />
       <p v-if="unread.length" class="lead small">
         Not read yet at the {{ unread.join(' and the ') }}: enter a reading under <router-link :to="{ name: 'subject', params: $route.params }">Subject</router-link> or take the black frame in
         <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
       </p>
     </section>
+
+    <AmbientChart />
 
     <section class="group" aria-labelledby="buys-title">
       <h2 id="buys-title">What each control would buy</h2>
@@ -73,7 +78,8 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
 
     <section class="two">
       <div class="group">
-        <h2>Filter and sync</h2>
+        <h2>Shade, filter and sync</h2>
+        <StepField path="ambient.shadeStops" kind="filter" label="Shaded by" help="Curtains drawn, lamps off or a hood since the ambient was read, in stops. It costs the strobe nothing." />
         <StepField path="settings.ndStops" kind="filter" label="ND filter" help="Neutral density, in stops. It darkens ambient and strobe alike." />
         <v-switch
           v-if="plan.camera.curtain !== 'leaf'" :model-value="plan.settings.pulsedSync" label="Pulse the strobe above sync" :disabled="cannotPulse"
@@ -81,7 +87,7 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
           @update:model-value="store.set('settings.pulsedSync', Boolean($event), 'pulsed sync')"
         />
       </div>
-      <ShutterFrame />
+      <SyncFinder />
     </section>
   </div>
 </template>

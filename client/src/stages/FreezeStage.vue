@@ -2,13 +2,13 @@
 /** What moves, what the flash freezes of it, what the shutter smears, and what would freeze more at what cost. */
 import { computed } from 'vue'
 import { SPEEDS } from '@core/plan/speeds'
-import { secondsAt } from '@core/scales/marks'
+import { nameOf } from '@core/scales/marks'
 import { freezing, type FreezeMove } from '@core/solve/freezing'
 import FreezeBars from '@/instruments/FreezeBars.vue'
 import OwnDuration from '@/instruments/OwnDuration.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
-import { plain, px, seconds, stops } from '@/words/format'
+import { plain, px, stops } from '@/words/format'
 import { durationFrom, freezeMoveWords, lightFreezeWords, SPEED_NAMES } from '@/words/freeze'
 
 const store = usePlan()
@@ -16,17 +16,16 @@ const plan = computed(() => store.plan!)
 const result = computed(() => freezing(plan.value))
 const still = computed(() => plan.value.subject.speedMmS === 0)
 const presets = computed(() => SPEEDS.map((each) => ({ value: each.id, title: `${SPEED_NAMES[each.id]}, ${plain(each.speedMmS, 2)} mm/s` })))
-const preset = computed(() => SPEEDS.find((each) => Math.abs(each.speedMmS - plan.value.subject.speedMmS) < 0.5)?.id ?? null)
+const preset = computed(() => SPEEDS.find((each) => Math.abs(each.speedMmS - plan.value.subject.speedMmS) < 2)?.id ?? null)
 const setSpeed = (id: string): void => void store.set('subject.speedMmS', Math.round(SPEEDS.find((each) => each.id === id)!.speedMmS), 'speed')
 const lightOf = (id: string) => plan.value.lights.find((each) => each.id === id)!
-const shutter = computed(() => secondsAt(plan.value.settings.shutterStops))
 const take = (move: FreezeMove): void => void (move.after && store.replace(move.after, 'freeze'))
 </script>
 
 <template>
   <div class="stage freeze-stage">
     <h1 class="hidden-label">Freeze</h1>
-    <section class="group" aria-labelledby="moves-title">
+    <section class="group moving" aria-labelledby="moves-title">
       <h2 id="moves-title">What moves</h2>
       <v-select :model-value="preset" :items="presets" item-value="value" item-title="title" label="About as fast as" placeholder="a speed of its own" persistent-placeholder @update:model-value="setSpeed" />
       <StepField path="subject.speedMmS" kind="speed" label="Speed" help="Of the moving part. 0 for a still subject." />
@@ -47,7 +46,7 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
         </li>
       </ul>
       <p v-if="!still" class="small" data-ghost>
-        Ambient lights the subject at {{ Number.isFinite(result.freeze.ambientLevel) ? stops(result.freeze.ambientLevel) : 'a level nobody has read yet' }}; over {{ seconds(shutter) }} it would smear {{ px(result.freeze.ambientPx) }}.
+        Ambient lights the subject at {{ Number.isFinite(result.freeze.ambientLevel) ? stops(result.freeze.ambientLevel) : 'a level nobody has read yet' }}; over {{ nameOf('shutter', plan.settings.shutterStops) }} it would smear {{ px(result.freeze.ambientPx) }}.
         {{ result.freeze.ghostPx > 0 ? 'That shows as a ghost.' : Number.isFinite(result.freeze.ambientLevel) ? 'Below −5 no ghost shows.' : '' }}
       </p>
     </section>
@@ -62,7 +61,7 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
         </li>
       </ol>
       <p class="small muted">
-        Above sync the strobe pulses: a row of small flashes that lasts as long as the slit takes to cross the frame. Each row of pixels sees light for the shutter time, so the shutter does the freezing, not the flash, and the light gets no shorter than 1/8000 s or whatever the shutter does.
+        Above sync the strobe pulses: a row of small flashes that lasts as long as the slit takes to cross the frame. Each row of pixels sees light for the shutter time, so the shutter does the freezing and the flash gets no shorter for it.
       </p>
     </section>
   </div>
@@ -70,13 +69,13 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
 
 <style scoped>
 .freeze-stage { grid-template-columns: minmax(300px, 23rem) minmax(0, 1fr); gap: 1.2rem 2.2rem; }
-.freeze-stage > .group:first-child { grid-row: 1 / 3; }
+.moving { grid-row: 1 / 3; }
 .lights { display: grid; gap: 0.7rem; padding: 0.6rem 0; }
 .lights p { display: flex; flex-wrap: wrap; gap: 0.1rem 0.5rem; align-items: center; }
 ol li { display: flex; justify-content: space-between; align-items: center; gap: 1rem; border-bottom: 1px solid var(--line); padding: 0.4rem 0; }
 ol + p { padding-top: 0.6rem; max-width: 90ch; }
 @media (max-width: 1000px) {
   .freeze-stage { grid-template-columns: minmax(0, 1fr); }
-  .freeze-stage > .group:first-child { grid-row: auto; }
+  .moving { grid-row: auto; }
 }
 </style>

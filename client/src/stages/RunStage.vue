@@ -2,6 +2,7 @@
 /** One step at a time: what to switch, what to set, take the frame, what it showed, what to change next. */
 import { computed, ref } from 'vue'
 import type { Frame } from '@core/run/frame'
+import AmbientAge from '@/instruments/AmbientAge.vue'
 import FrameIntake from '@/run/FrameIntake.vue'
 import FrameList from '@/run/FrameList.vue'
 import JudgePanel from '@/run/JudgePanel.vue'
@@ -33,6 +34,7 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
     <h1 class="hidden-label">Run</h1>
     <div class="now">
       <StepCard :move="move" />
+      <AmbientAge brief />
       <FrameIntake :expected="expected" :quiet="judging !== null" @logged="onLogged" />
       <JudgePanel v-if="judging" :key="judging.id" :frame="judging" :number="frames.frames.indexOf(judging) + 1" @judge="onJudge" @close="chosen = null" />
     </div>

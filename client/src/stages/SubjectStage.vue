@@ -3,17 +3,19 @@
 import { computed } from 'vue'
 import { BLACK_TARGETS, levelTo8Bit } from '@core/ambient/blackScale'
 import { GROUND_REFLECTANCES, SUBJECT_REFLECTANCES } from '@core/plan/reflectance'
+import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientReading from '@/instruments/AmbientReading.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
-import { BLACK_NAMES, FINISH_NAMES, SHAPE_NAMES } from '@/words/names'
+import { BLACK_NAMES, FINISH_NAMES, LOOK_NAMES, SHAPE_NAMES } from '@/words/names'
 import SurroundFields from './SurroundFields.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
 const listed = (names: Record<string, string>) => Object.entries(names).map(([value, title]) => ({ value, title }))
+const looks = Object.entries(LOOK_NAMES).map(([value, { name }]) => ({ value, title: name }))
 const shapes = listed(SHAPE_NAMES)
 const finishes = listed(FINISH_NAMES)
 const goal = computed(() => plan.value.goals.groundStops)
@@ -24,6 +26,7 @@ const goal = computed(() => plan.value.goals.groundStops)
     <h1 class="hidden-label">Subject</h1>
     <section class="group" aria-labelledby="subject-title">
       <h2 id="subject-title">The subject</h2>
+      <v-select :model-value="plan.look" :items="looks" item-value="value" item-title="title" label="Look" @update:model-value="store.set('look', $event, 'look')" />
       <div class="pair">
         <v-select :model-value="plan.subject.shape" :items="shapes" item-value="value" item-title="title" label="Shape" @update:model-value="store.set('subject.shape', $event, 'shape')" />
         <v-select :model-value="plan.subject.finish" :items="finishes" item-value="value" item-title="title" label="Finish" @update:model-value="store.set('subject.finish', $event, 'finish')" />
@@ -34,7 +37,7 @@ const goal = computed(() => plan.value.goals.groundStops)
       <StepField v-if="plan.subject.shape !== 'plume'" path="subject.turnDeg" kind="angle" label="Turned" help="About its upright axis. 0° faces the camera." />
       <StepField path="subject.sharpDepthMm" kind="length" label="Must be sharp over" help="Depth, front to back, that has to come out sharp. The Focus stage holds the depth of field against it." />
       <ReflectanceField path="subject.reflectance" :presets="SUBJECT_REFLECTANCES" label="Made of" />
-      <StepField path="subject.speedMmS" kind="speed" label="Speed across" help="How fast the moving part crosses the frame. 0 for a still subject." />
+      <StepField path="subject.speedMmS" kind="speed" label="Speed" help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze." />
       <h2>What you want of it</h2>
       <StepField path="goals.subjectStops" kind="stops" label="Subject at" help="Level in stops against mid-grey: 0 shows the lit side as an 18 % card is shown." />
       <StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" />
@@ -63,6 +66,7 @@ const goal = computed(() => plan.value.goals.groundStops)
     <section class="group" aria-labelledby="ambient-title">
       <h2 id="ambient-title">Light already there</h2>
       <p class="lead small">With the strobe off. Skip it and the black frame in Run will measure it for you.</p>
+      <AmbientAge />
       <AmbientReading place="subject" />
       <AmbientReading place="ground" />
       <SurroundFields />

@@ -74,14 +74,15 @@ const same = computed(() => changes.value.length === 0)
 </template>
 
 <style scoped>
-.way { display: grid; grid-template-columns: minmax(15rem, 1fr) auto auto; gap: 0.1rem 1.2rem; align-items: center; border-bottom: 1px solid var(--line); padding: 0.45rem 0; }
+.way { display: grid; grid-template-columns: minmax(13rem, 1fr) auto auto; gap: 0.1rem 1.2rem; align-items: center; border-bottom: 1px solid var(--line); padding: 0.45rem 0; }
 .set { font-size: 1.0625rem; color: var(--bright); white-space: pre-wrap; }
 .lamps { display: flex; flex-wrap: wrap; gap: 0.1rem 0.9rem; padding-top: 0.15rem; }
 .lamp .num { color: var(--bright); font-size: 0.875rem; }
-.moved { color: var(--accent); font-size: 0.875rem; }
+.moved { color: var(--accent); font-size: 0.875rem; margin-left: 0.35rem; }
 dl { display: grid; grid-template-columns: repeat(3, auto); gap: 0 1rem; font-size: 0.8125rem; }
 dl div { display: flex; gap: 0.4rem; justify-content: space-between; }
-dt { color: var(--muted); }
+dt { color: var(--muted); white-space: nowrap; }
+dd { white-space: nowrap; }
 .binds { grid-column: 1 / 3; color: var(--muted); grid-row: 2; }
 .binds.near { color: var(--near); }
 .acts { grid-row: 1 / 3; grid-column: 3; display: grid; gap: 0.1rem; }

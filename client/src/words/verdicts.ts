@@ -11,7 +11,7 @@ export const verdictValue = (verdict: Verdict): string => {
     case 'subject':
       return stops(value)
     case 'depth':
-      return `${Number.isFinite(value) ? plain(value ?? 0, 2) : '∞'} / ${plain(limit ?? 0, 2)} mm`
+      return `${Number.isFinite(value) ? plain(value ?? 0, 2) : '∞'}/${plain(limit ?? 0, 2)} mm`
     case 'freeze':
       return verdict.reason === 'freeze-still' ? 'still' : px(value ?? 0)
     case 'sync':

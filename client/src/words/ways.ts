@@ -61,7 +61,7 @@ export const lampWords = (plan: Plan, after: Plan): LampWords[] =>
 export const priceWords = (way: Pick<Way, 'price'>): { readonly name: string; readonly value: string }[] => {
   const { edgePx, reserveStops, recycleS, flashes, blurPx, noiseStops } = way.price
   return [
-    { name: 'blur at the ends', value: px(edgePx) },
+    { name: 'end blur', value: px(edgePx) },
     { name: 'reserve', value: stopCount(reserveStops) },
     { name: 'recycle', value: `${plain(recycleS, 2)} s` },
     { name: 'flashes', value: flashes > 99999 ? 'mains' : String(flashes) },
@@ -80,8 +80,10 @@ export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
   switch (relaxation.kind) {
     case 'goal': {
       const { goal } = relaxation
-      const by = isInStops(goal.id) ? stopCount(goal.missStops) : goal.kind === 'least' ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %` : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
-      return `Let ${goalName(plan, goal.id).toLowerCase()} yield by ${by}: ${goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
+      const small = isInStops(goal.id) && goal.id !== 'iso' && goal.missStops < 0.095
+      const by = small ? `${goal.missStops.toFixed(2)} stop` : isInStops(goal.id) ? stopCount(goal.missStops) : goal.kind === 'least' ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %` : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
+      const name = goalName(plan, goal.id)
+      return `Let ${name === 'ISO' ? name : name.toLowerCase()} yield by ${by}: ${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
     }
     case 'unlock':
       return `Open the lock on ${lockWords(plan, relaxation.path)}.`

@@ -44,7 +44,7 @@ const anyPlan: fc.Arbitrary<Plan> = fc
       p.lights[0] = testLight({ powerStops: x.power, at: { distanceMm: x.distance, turnDeg: x.tilt, heightDeg: 12 }, modifiers: x.cut ? [testModifier({ beam: { kind: 'cut', beamDeg: 20 } })] : [] })
       p.table = { belowMm: 10, widthMm: 400, depthMm: 400, reflectance: 0.4 }
       const reading = x.ev === null ? null : ({ value: { kind: 'ev', ev: x.ev }, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null } as const)
-      p.ambient = { subject: reading, ground: reading }
+      p.ambient = { ...p.ambient, subject: reading, ground: reading }
     })
   )
 

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+/** The camera's real sync limit, found by frames with and without a band. */
+import { computed, ref, useId } from 'vue'
+import { findSync } from '@core/optics/shutter'
+import { parseFraction } from '@core/scales/parse'
+import { marksBetween, marksOf, nameOf, nearestMark } from '@core/scales/marks'
+import { useKit } from '@/stores/kit'
+import { useNotices } from '@/stores/notices'
+import { usePlan } from '@/stores/plan'
+import { percent, seconds } from '@/words/format'
+
+const store = usePlan()
+const kit = useKit()
+const notices = useNotices()
+const field = useId()
+const plan = computed(() => store.plan!)
+const trials = computed(() => [...plan.value.syncTrials].sort((a, b) => a.shutterStops - b.shutterStops))
+const found = computed(() => findSync(plan.value.syncTrials))
+const share = ref('')
+const fault = ref('')
+const shutter = computed(() => plan.value.settings.shutterStops)
+const log = (darkShare: number): void => {
+  const faults = store.update('sync trial', (draft) => {
+    draft.syncTrials = [...draft.syncTrials.filter((each) => Math.abs(each.shutterStops - shutter.value) > 1e-6), { shutterStops: Math.max(0, shutter.value), darkShare }]
+  })
+  fault.value = faults[0]?.message ?? ''
+}
+const logBand = (): void => {
+  const value = parseFraction(share.value)
+  if (value === null || value <= 0 || value >= 1) {
+    fault.value = 'how much of the frame is dark: 30 % or 0.3'
+    return
+  }
+  log(value)
+  share.value = ''
+}
+const words = computed(() => {
+  const { cleanStops, bandedStops, curtainSeconds, contradictory } = found.value
+  if (contradictory) return 'Two trials contradict each other: a faster shutter was clean where a slower one was not. Take one of them again.'
+  if (cleanStops === null && bandedStops === null) return 'Set a shutter on the strip, take a frame with the strobe at low power, and say what it showed. Go a step faster until a band appears.'
+  const from = cleanStops === null ? '' : `Clean up to ${nameOf('shutter', cleanStops)}`
+  const to = bandedStops === null ? '; no band yet, try a step faster' : `${from ? ', a' : 'A'} band from ${nameOf('shutter', bandedStops)} on`
+  const travel = curtainSeconds === null ? '' : `. The band${plan.value.syncTrials.filter((each) => each.darkShare > 0).length > 1 ? 's speak' : ' speaks'} of curtains that take ${seconds(curtainSeconds)}`
+  return `${from}${to}${travel}.`
+})
+const differs = computed(() => found.value.cleanStops !== null && found.value.bandedStops !== null && !found.value.contradictory && Math.abs(found.value.cleanStops - plan.value.camera.syncStops) > 1e-6)
+const next = computed(() => {
+  const { cleanStops, bandedStops } = found.value
+  const marks = marksBetween(marksOf('shutter', plan.value.camera.step), (cleanStops ?? plan.value.camera.syncStops - 1) + 0.1, Math.min(plan.value.camera.fastestShutterStops, (bandedStops ?? 16) - 0.1))
+  return marks.length && plan.value.syncTrials.length ? nearestMark(marks, cleanStops ?? plan.value.camera.syncStops - 1) : null
+})
+const use = async (): Promise<void> => {
+  const syncStops = found.value.cleanStops!
+  store.set('camera.syncStops', syncStops, 'sync speed')
+  const record = kit.records?.find((each) => each.item.id === plan.value.camera.id)
+  if (!record || record.item.kind !== 'camera') return
+  try {
+    await kit.save({ ...record.item, syncStops }, record.version)
+    notices.say(`Sync is ${nameOf('shutter', syncStops)} now, here and in the kit.`)
+  } catch (error) {
+    notices.say(`Set here; the kit could not be changed: ${(error as Error).message}`)
+  }
+}
+</script>
+
+<template>
+  <section class="group" aria-labelledby="finder-title">
+    <h2 id="finder-title">Find the real sync limit</h2>
+    <p class="small" data-sync-found>{{ words }}</p>
+    <ul v-if="trials.length">
+      <li v-for="trial in trials" :key="trial.shutterStops">
+        <span class="num">{{ nameOf('shutter', trial.shutterStops) }}</span>
+        <span :class="trial.darkShare ? 'near' : 'ok'">{{ trial.darkShare ? `band over ${percent(trial.darkShare)}` : 'no band' }}</span>
+        <button type="button" class="push bare" :aria-label="`Forget ${nameOf('shutter', trial.shutterStops)}`" @click="store.set('syncTrials', plan.syncTrials.filter((each) => each !== trial), 'sync trial')">Forget</button>
+      </li>
+    </ul>
+    <div class="log">
+      <span class="small muted">The frame at <b class="num">{{ nameOf('shutter', shutter) }}</b> showed</span>
+      <button type="button" class="push" @click="log(0)">No band</button>
+      <label :for="field" class="small muted">a band over</label>
+      <input :id="field" v-model="share" class="num" placeholder="30 %" maxlength="10" :aria-invalid="fault !== ''" @keydown.enter="logBand" />
+      <button type="button" class="push" :disabled="!share.trim()" @click="logBand">Log band</button>
+    </div>
+    <p v-if="fault" role="alert" class="miss small">{{ fault }}</p>
+    <p class="acts">
+      <button v-if="next && Math.abs(next.stops - shutter) > 1e-6" type="button" class="push bare" @click="store.set('settings.shutterStops', next.stops, 'shutter')">Next try {{ next.label }}</button>
+      <button v-if="differs" type="button" class="push main" @click="use">Use {{ nameOf('shutter', found.cleanStops!) }} as sync</button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+li { display: grid; grid-template-columns: 5rem minmax(0, 1fr) auto; align-items: center; border-bottom: 1px solid var(--line); }
+li .push { min-height: 30px; }
+.log, .acts { display: flex; flex-wrap: wrap; align-items: center; gap: 0.4rem 0.6rem; padding-top: 0.4rem; }
+input { width: 4.4rem; height: 34px; border: 0; border-bottom: 1px solid var(--rule); background: transparent; text-align: center; color: var(--bright); }
+input:focus { outline: 0; border-bottom: 2px solid var(--accent); }
+@media (pointer: coarse), (max-width: 760px) { input, li .push { height: 44px; } }
+</style>
