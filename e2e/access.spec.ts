@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, open, test } from './fixtures'
 
-const VIEWS = ['/', '/kit', ...['subject', 'focus', 'dark', 'light', 'run'].map((stage) => `/shoots/demo-beetle/${stage}`)]
+const VIEWS = ['/', '/kit', ...['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'].map((stage) => `/shoots/demo-beetle/${stage}`)]
 
 for (const theme of ['dark', 'dim', 'light'])
   test(`axe finds nothing in any view, ${theme}`, async ({ page }) => {

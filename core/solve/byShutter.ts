@@ -1,6 +1,7 @@
 /** Ambient and strobe at every shutter of the camera, all else as it is: what the Dark stage draws. */
 import type { Plan } from '../plan/plan'
 import { pulsesWith, shutterLoss } from '../ledger/cells'
+import { showing } from '../ledger/freeze'
 import { ledgerOf } from '../ledger/ledger'
 import { keyLight } from '../set/places'
 import { darkShare } from '../optics/shutter'
@@ -22,11 +23,10 @@ export interface ShutterPoint {
   readonly dark: number
 }
 
-export const regimeOf = (plan: Plan): Regime => {
+export const regimeOf = (plan: Plan, ledger = ledgerOf(plan)): Regime => {
   if (plan.camera.curtain === 'leaf') return 'leaf'
   if (plan.settings.shutterStops <= plan.camera.syncStops + 1e-6) return 'sync'
-  const lit = plan.lights.filter((light) => light.on)
-  return lit.every((light) => pulsesWith(plan, light)) ? 'pulsed' : 'band'
+  return showing(plan, ledger).every((light) => pulsesWith(plan, light)) ? 'pulsed' : 'band'
 }
 
 export const byShutter = (plan: Plan): ShutterPoint[] => {
@@ -35,7 +35,7 @@ export const byShutter = (plan: Plan): ShutterPoint[] => {
   return marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, camera.fastestShutterStops).map(({ stops: shutterStops }) => {
     const there = { ...plan, settings: { ...plan.settings, shutterStops } }
     const ledger = ledgerOf(there)
-    const regime = regimeOf(there)
+    const regime = regimeOf(there, ledger)
     return {
       shutterStops, regime, subject: ledger.ambient.subject!.level, ground: ledger.ambient.ground!.level, strobe: ledger.flash.subject!, lossStops: shutterLoss(there, key).stops,
       dark: regime === 'band' ? darkShare(secondsAt(shutterStops), secondsAt(camera.syncStops)) : 0

@@ -1,4 +1,5 @@
 /** The solver against exhaustive search written apart, and what it promises against the whole sum. */
+import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import type { Plan } from '../plan/plan'

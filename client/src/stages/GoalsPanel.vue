@@ -6,6 +6,7 @@ import { keyLight } from '@core/set/places'
 import GoalRow from '@/instruments/GoalRow.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
+import { goalName } from '@/words/ways'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
@@ -32,17 +33,17 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
     <p class="small muted">A must is never broken. A wish yields when it has to, as little as it can.</p>
     <ul>
       <GoalRow v-for="goal in goals" :key="goal.id" :goal="goal">
-        <template v-if="goal.id === 'subject'"><StepField path="goals.subjectStops" kind="stops" label="Level" no-lock /><StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" no-lock /></template>
-        <StepField v-else-if="goal.id === 'ground'" path="goals.groundStops" kind="stops" label="At most" no-lock />
-        <StepField v-else-if="goal.id === 'depth'" path="subject.sharpDepthMm" kind="length" label="At least" no-lock />
-        <StepField v-else-if="goal.id === 'blur'" path="goals.blurPx" kind="pixels" label="At most" no-lock />
+        <template v-if="goal.id === 'subject'"><StepField path="goals.subjectStops" kind="stops" label="Level" :about="goalName(plan, goal.id)" no-lock /><StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" :about="goalName(plan, goal.id)" no-lock /></template>
+        <StepField v-else-if="goal.id === 'ground'" path="goals.groundStops" kind="stops" label="At most" :about="goalName(plan, goal.id)" no-lock />
+        <StepField v-else-if="goal.id === 'depth'" path="subject.sharpDepthMm" kind="length" label="At least" :about="goalName(plan, goal.id)" no-lock />
+        <StepField v-else-if="goal.id === 'blur'" path="goals.blurPx" kind="pixels" label="At most" :about="goalName(plan, goal.id)" no-lock />
         <StepField v-else-if="goal.id === 'ghost'" path="goals.ghostPx" kind="pixels" label="At most" :value="plan.goals.ghostPx ?? plan.goals.blurPx" :set="(value) => store.set('goals.ghostPx', value, 'ghost')" no-lock help="Counts only where ambient on the moving part is above −5: below that no ghost shows." />
-        <template v-else-if="goal.place !== null"><StepField :path="`goals.places.${placeIndex(goal.id)}.stops`" kind="stops" :label="goal.kind === 'about' ? 'Level' : 'At most'" no-lock /><StepField v-if="goal.kind === 'about'" :path="`goals.places.${placeIndex(goal.id)}.toleranceStops`" kind="tolerance" label="Give or take" no-lock /></template>
-        <template v-else-if="goal.id === 'keyFill'"><StepField path="goals.keyFill.stops" kind="stops" label="Key over fill" no-lock /><StepField path="goals.keyFill.toleranceStops" kind="tolerance" label="Give or take" no-lock /></template>
-        <StepField v-else-if="goal.id === 'edge'" path="goals.edgeBlurPx" kind="pixels" label="At most" no-lock help="Defocus and diffraction together at both ends of the depth." />
-        <StepField v-else-if="goal.id === 'recycle'" path="goals.recycleS" kind="time" label="At most" no-lock />
-        <StepField v-else-if="goal.id === 'flashes'" path="goals.flashes" kind="count" label="At least" no-lock />
-        <StepField v-else-if="goal.id === 'iso'" path="goals.isoStops" kind="iso" label="At most" no-lock />
+        <template v-else-if="goal.place !== null"><StepField :path="`goals.places.${placeIndex(goal.id)}.stops`" kind="stops" :label="goal.kind === 'about' ? 'Level' : 'At most'" :about="goalName(plan, goal.id)" no-lock /><StepField v-if="goal.kind === 'about'" :path="`goals.places.${placeIndex(goal.id)}.toleranceStops`" kind="tolerance" label="Give or take" :about="goalName(plan, goal.id)" no-lock /></template>
+        <template v-else-if="goal.id === 'keyFill'"><StepField path="goals.keyFill.stops" kind="stops" label="Key over fill" :about="goalName(plan, goal.id)" no-lock /><StepField path="goals.keyFill.toleranceStops" kind="tolerance" label="Give or take" :about="goalName(plan, goal.id)" no-lock /></template>
+        <StepField v-else-if="goal.id === 'edge'" path="goals.edgeBlurPx" kind="pixels" label="At most" :about="goalName(plan, goal.id)" no-lock help="Defocus and diffraction together at both ends of the depth." />
+        <StepField v-else-if="goal.id === 'recycle'" path="goals.recycleS" kind="time" label="At most" :about="goalName(plan, goal.id)" no-lock />
+        <StepField v-else-if="goal.id === 'flashes'" path="goals.flashes" kind="count" label="At least" :about="goalName(plan, goal.id)" no-lock />
+        <StepField v-else-if="goal.id === 'iso'" path="goals.isoStops" kind="iso" label="At most" :about="goalName(plan, goal.id)" no-lock />
         <button v-if="extraOf(goal.id)" type="button" class="push bare drop" @click="ask(extraOf(goal.id)!.key, null)">Ask no more</button>
       </GoalRow>
     </ul>

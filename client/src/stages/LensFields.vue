@@ -42,7 +42,8 @@ const within = (draft: Plan): void => {
 const attach = (key: 'extensionMm' | 'dioptres' | 'teleconverter') => (value: number): readonly Fault[] =>
   store.update('on the lens', (draft) => {
     draft.focus[key] = value
-    within(draft)
+    // What cannot be is left to the schema to refuse.
+    if (value >= (key === 'teleconverter' ? 1 : 0)) within(draft)
   }, `focus.${key}`)
 const pick = (kind: 'camera' | 'lens', item: Camera | Lens): void => {
   store.update(kind, (draft) => {
