@@ -3,6 +3,8 @@ import { spawn } from 'node:child_process'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { evaluate } from '../core/ledger/evaluate'
+import { relaxations } from '../core/solve/relax'
+import { findWays } from '../core/solve/ways'
 import { testLight, testModifier, testPlan, testStrobe } from '../core/testing'
 import { LIGHT_IDS, type Plan } from '../core/plan/plan'
 import { LAUNCH } from '../e2e/chromium'
@@ -77,6 +79,42 @@ const set = (): Promise<Figure[]> => {
   time(6, 12)
   const row = (key: string, lights: number, places: number, aim = ''): Figure => ({ key, value: Number(time(lights, places).toFixed(2)), aim, about: `${lights} lights × ${places} places, occlusion and one bounce, a lamp moved, median of 100 in Node` })
   return Promise.resolve([row('set.evaluateMs', 6, 12, '≤ 4'), row('set.evaluateMs1Light', 1, 12), row('set.evaluateMs3Lights', 3, 12), row('set.evaluateMs8Lights', 8, 12), row('set.evaluateMs9Places', 6, 9), row('set.evaluateMs17Places', 6, 17)])
+}
+
+/** Four lights on thirds dials, two of them with goals of their own, over every mark of the camera; above sync and a filter allowed. */
+const fourLights = (): Plan =>
+  testPlan((plan) => {
+    plan.subject.shape = 'ellipsoid'
+    const roles = ['key', 'fill', 'rim', 'other'] as const
+    plan.lights = LIGHT_IDS.slice(0, 4).map((id, i) =>
+      testLight({ id, role: roles[i]!, strobe: testStrobe({ id, face: { kind: 'rectangle', widthMm: 60, heightMm: 40 } }), at: { distanceMm: 200 + 40 * i, turnDeg: [40, -50, 150, -120][i]!, heightDeg: 15 } })
+    )
+    const reading = { value: { kind: 'ev' as const, ev: 5 }, bound: 'exact' as const, via: 'incident' as const, atMagnification: 1, takenAt: null, look: null }
+    plan.ambient = { ...plan.ambient, subject: reading, ground: reading }
+    plan.goals = { ...plan.goals, groundStops: -5, wished: ['depth'], places: [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 }, { place: 'top', kind: 'about', stops: 0.3, toleranceStops: 0.5 }] }
+    plan.bag = { ndStops: [3], modifiers: [], aboveSync: true, shadeStops: 2 }
+  })
+
+const solve = (): Promise<Figure[]> => {
+  const time = (plan: Plan, work: (plan: Plan) => { readonly length: number }): number => {
+    const times: number[] = []
+    for (let i = 0; i < 14; i++) {
+      // A figure has changed: nothing but the set's light may be remembered.
+      const asked = { ...plan, goals: { ...plan.goals, groundStops: plan.goals.groundStops + i * 1e-4 } }
+      const began = performance.now()
+      if (work(asked).length === 0) throw new Error('nothing found')
+      times.push(performance.now() - began)
+    }
+    return Number(median(times.slice(4)).toFixed(1))
+  }
+  const plan = fourLights()
+  const moving = { ...plan, lights: plan.lights.map((light, i) => (i < 2 ? { ...light, reach: { nearMm: 120, farMm: 400 } } : light)), bag: { ...plan.bag, modifiers: [testModifier()] } }
+  const stuck = { ...plan, locks: ['settings.shutterStops', 'settings.apertureStops', 'settings.isoStops', 'settings.ndStops'], goals: { ...plan.goals, groundStops: -14 } }
+  return Promise.resolve([
+    { key: 'solve.fourLightsMs', value: time(plan, findWays), aim: '≤ 100', about: '4 lights standing still, 22 apertures × 55 shutters × 19 ISOs × 2 filters × 3 shades × their powers, median of 10 in Node' },
+    { key: 'solve.fourLightsMovingMs', value: time(moving, findWays), aim: '', about: 'the same with two lights at up to 5 distances each and a modifier on or off: 19 sets, their light worked out anew' },
+    { key: 'solve.nothingFitsMs', value: time(stuck, relaxations), aim: '', about: 'the smallest relaxations where nothing fits' }
+  ])
 }
 
 const withServer = async <T>(work: (server: RunningServer) => Promise<T>): Promise<T> => {
@@ -187,7 +225,7 @@ const home = (): Promise<Figure[]> =>
     return [{ key: 'client.homeScriptKb', value: Number((sizes.reduce((sum, size) => sum + size, 0) / 1024).toFixed(1)), aim: '≤ 250', about: `JavaScript, gzip, before the home list shows (${sizes.length} files)` }]
   })
 
-const PARTS: Record<string, () => Promise<Figure[]>> = { ledger, set, client, dragged, start, home }
+const PARTS: Record<string, () => Promise<Figure[]>> = { ledger, set, solve, client, dragged, start, home }
 
 const args = process.argv.slice(2)
 const asJson = args.includes('--json')

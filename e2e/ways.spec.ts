@@ -49,7 +49,7 @@ test('goals are added, dropped, made a wish; locks and bounds are kept', async (
   await page.locator('[data-goal="iso"]').getByRole('button', { name: 'Ask no more' }).click()
   await expect(page.locator('[data-goal="iso"]')).toHaveCount(0)
 
-  await page.getByRole('switch', { name: 'Side may move' }).click()
+  await page.getByLabel('Side may move').click()
   await expect(page.getByRole('region', { name: 'Closer lights' })).toHaveCount(0)
   await page.getByLabel('ND filters in the bag, stops').fill('2, many')
   await page.keyboard.press('Tab')

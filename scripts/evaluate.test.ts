@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
-import { report } from '../core/ledger/report'
+import { report, type waysReport } from '../core/solve/report'
 import { testPlan } from '../core/testing'
 
 const dir = mkdtempSync(join(tmpdir(), 'fine-spark-evaluate-'))
@@ -20,6 +20,18 @@ test('prints the ledger, verdicts and power of a plan as JSON and nothing else',
   const cells = (JSON.parse(out) as { ledger: { source: string; place: string }[] }).ledger
   expect(new Set(cells.map((cell) => cell.source))).toEqual(new Set(['ambient', 'A']))
   expect(cells).toHaveLength(2 * new Set(cells.map((cell) => cell.place)).size)
+})
+
+test('--ways adds the ways there are, or the smallest changes that would make one', () => {
+  const run = (plan: object) => JSON.parse(execFileSync('npx', ['tsx', 'scripts/evaluate.ts', file('ways.json', JSON.stringify(plan)), '--ways'], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })) as ReturnType<typeof waysReport> & { goals: { id: string; ok: boolean }[] }
+  const there = run({ ...testPlan(), subject: { ...testPlan().subject, sharpDepthMm: 1 } })
+  expect(there.ways.length).toBeGreaterThan(1)
+  expect(there.ways[0]!.settings.lights[0]!.power).toMatch(/^1\//)
+  expect(there.relaxations).toEqual([])
+  const none = run({ ...testPlan(), subject: { ...testPlan().subject, sharpDepthMm: 300 } })
+  expect(none.ways).toEqual([])
+  expect(none.goals.find((goal) => goal.id === 'depth')).toMatchObject({ ok: false })
+  expect(none.relaxations[0]).toMatchObject({ kind: 'goal', goal: { id: 'depth', ok: false } })
 })
 
 test('a bad plan: exit code 1 and one line per fault, with its path', () => {

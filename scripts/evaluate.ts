@@ -1,6 +1,6 @@
-/** `npm run --silent evaluate -- plan.json`: the ledger, verdicts and suggested power as JSON, headless. */
+/** `npm run --silent evaluate -- plan.json`: the ledger, verdicts, goals and suggested power as JSON, headless; `--ways` adds the ways. */
 import { readFileSync } from 'node:fs'
-import { report } from '../core/ledger/report'
+import { report, waysReport } from '../core/solve/report'
 import { openPlan } from '../core/plan/open'
 import { usePlainMessages } from '../core/wire/messages'
 
@@ -10,8 +10,8 @@ const fail = (lines: readonly string[]): never => {
 }
 
 usePlainMessages()
-const path = process.argv[2]
-if (!path) fail(['usage: npm run --silent evaluate -- plan.json'])
+const path = process.argv.slice(2).find((each) => !each.startsWith('--'))
+if (!path) fail(['usage: npm run --silent evaluate -- plan.json [--ways]'])
 let input: unknown
 try {
   input = JSON.parse(readFileSync(path!, 'utf8'))
@@ -19,5 +19,5 @@ try {
   fail([`${path}: ${error instanceof SyntaxError ? 'not valid JSON' : 'cannot be read'}`])
 }
 const opened = openPlan(input)
-if (opened.ok) process.stdout.write(`${JSON.stringify(report(opened.plan), null, 2)}\n`)
+if (opened.ok) process.stdout.write(`${JSON.stringify({ ...report(opened.plan), ...(process.argv.includes('--ways') && waysReport(opened.plan)) }, null, 2)}\n`)
 else fail(opened.faults.map(({ path: at, message }) => `${at || 'document'}: ${message}`))

@@ -7,7 +7,7 @@ import { testCamera, testLight, testModifier, testPlan, testStrobe } from '../te
 import { cellTerms } from './cellTerms'
 import { evaluate } from './evaluate'
 import { cellAt, cellsOf } from './ledger'
-import { report } from './report'
+import { report } from '../solve/report'
 import { TERM_FORMULAS } from './terms'
 
 const verdict = (plan: Plan, id: string) => evaluate(plan).verdicts.find((each) => each.id === id)!

@@ -48,6 +48,6 @@ const lit = computed(() => plan.value.lights.map((light, index) => ({ light, ind
 }
 @media (max-width: 760px) {
   .dials { grid-auto-columns: minmax(6.05rem, 1fr); }
-  .dials.many { grid-auto-columns: 6.4rem; }
+  .dials.many { grid-auto-columns: 7.3rem; }
 }
 </style>

@@ -24,7 +24,7 @@ const color = (name: string): string => {
 const cursor = computed(() => (index.value === null ? null : (props.spec.x[index.value] ?? null)))
 const draw = async (): Promise<void> => {
   if (!plotly || !root.value || !host.value) return
-  await plotly.react(root.value, dataOf(props.spec, color), layoutOf(props.spec, color, cursor.value), { displayModeBar: false, responsive: false, staticPlot: true })
+  await plotly.react(root.value, dataOf(props.spec, color), layoutOf(props.spec, color, cursor.value, host.value.clientWidth < 520), { displayModeBar: false, responsive: false, staticPlot: true })
 }
 /** Plotly keeps its rules in an inline style; under the page's policy it must carry the page's nonce. */
 const allowStyle = (): void => {

@@ -16,7 +16,7 @@ const shown = (value: number): string => kind.value.format(value, store.plan!, p
 </script>
 
 <template>
-  <v-menu v-model="open" location="top" :close-on-content-click="false" max-width="460">
+  <v-menu v-model="open" location="top" :offset="72" :close-on-content-click="false" max-width="460">
     <template #activator="{ props: menu }">
       <button :id="id" type="button" v-bind="menu" class="note small" :class="{ near: warn }" :aria-label="`${label}: ${note}. What if it were stepped?`" title="What if it were stepped?">{{ note }}</button>
     </template>

@@ -47,7 +47,8 @@ export const shapesOf = (spec: PlotSpec, color: Color, reading: number | null): 
   ...(reading === null ? [] : [{ type: 'line', xref: 'x', yref: 'paper', x0: reading, x1: reading, y0: 0, y1: 1, line: { color: color('--bright'), width: 1.5 } }])
 ]
 
-export const layoutOf = (spec: PlotSpec, color: Color, reading: number | null): object => {
+/** @param narrow every other tick is named, so that they do not run into each other */
+export const layoutOf = (spec: PlotSpec, color: Color, reading: number | null, narrow: boolean): object => {
   const axis = { color: color('--muted'), gridcolor: color('--line'), zeroline: false, linecolor: color('--rule'), fixedrange: true, ticks: 'outside', tickcolor: color('--rule') }
   const note = (x: number, y: number, text: string, anchors: object): object => ({ x, y, text, showarrow: false, font: { size: 12, color: color('--muted') }, ...anchors })
   const onY = (value: number): number => (spec.yLog ? Math.log10(value) : value)
@@ -55,7 +56,7 @@ export const layoutOf = (spec: PlotSpec, color: Color, reading: number | null): 
     autosize: true, margin: { l: 52, r: 14, t: 8, b: 44 }, paper_bgcolor: 'rgba(0,0,0,0)', plot_bgcolor: color('--well'), showlegend: true, hovermode: false, dragmode: false,
     legend: { orientation: 'h', x: 0, y: 1.02, yanchor: 'bottom', font: { color: color('--text'), size: 12.5 }, bgcolor: 'rgba(0,0,0,0)' },
     font: { family: 'IBM Plex Sans Condensed, Arial Narrow, sans-serif', size: 12.5, color: color('--text') },
-    xaxis: { ...axis, title: { text: spec.xTitle, standoff: 6 }, tickvals: spec.ticks.map((tick) => tick.at), ticktext: spec.ticks.map((tick) => tick.label), range: [spec.x[0], spec.x.at(-1)] },
+    xaxis: { ...axis, title: { text: spec.xTitle, standoff: 6 }, tickvals: spec.ticks.map((tick) => tick.at), ticktext: spec.ticks.map((tick, i) => (narrow && i % 2 === 1 ? '' : tick.label)), tickangle: 0, range: [spec.x[0], spec.x.at(-1)] },
     yaxis: {
       ...axis, title: { text: spec.yTitle, standoff: 4 }, type: spec.yLog ? 'log' : 'linear', range: spec.yRange.map(onY),
       ...(spec.yTicks && { tickvals: spec.yTicks.map((tick) => tick.at), ticktext: spec.yTicks.map((tick) => tick.label) })

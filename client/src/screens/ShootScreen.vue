@@ -67,7 +67,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 <style scoped>
 .work { display: grid; grid-template: auto minmax(0, 1fr) auto / 112px minmax(0, 1fr); height: 100dvh; }
 .work > :deep(header), .work > :deep(footer) { grid-column: 1 / -1; }
-main { overflow: auto; min-height: 0; }
+main { overflow: auto; min-height: 0; position: relative; }
 h1 { font: 500 1.3rem var(--sans); }
 @media (max-width: 760px) {
   .work { grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr); }

@@ -6,6 +6,7 @@ import { copyLight, removeLight } from '@core/plan/edit'
 import type { Light, LightId } from '@core/plan/plan'
 import { chooseOnDial } from '@core/scales/dial'
 import KitPick from '@/instruments/KitPick.vue'
+import LockButton from '@/instruments/LockButton.vue'
 import PowerAdvice from '@/instruments/PowerAdvice.vue'
 import WaysOut from '@/instruments/WaysOut.vue'
 import { useKit } from '@/stores/kit'
@@ -62,10 +63,11 @@ const copy = (): void => {
     <PowerAdvice :index="index" />
     <WaysOut :index="index" />
     <KitPick kind="strobe" :item="light.strobe" @pick="$event && pickStrobe($event as Strobe)" />
+    <div class="lock"><span class="small muted">Modifiers</span><LockButton :locked="store.isLocked(`lights.${index}.modifiers`)" :label="`modifiers of ${light.id}`" @toggle="store.toggleLock(`lights.${index}.modifiers`)" /></div>
     <ul v-if="light.modifiers.length" class="worn" aria-label="On the head">
-      <li v-for="modifier in light.modifiers" :key="modifier.id"><span>{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small></span><button type="button" class="push bare" :aria-label="`Take ${modifier.name} off`" @click="takeOff(modifier)">Off</button></li>
+      <li v-for="modifier in light.modifiers" :key="modifier.id"><span>{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small></span><button type="button" class="push bare" :disabled="store.isLocked(`lights.${index}.modifiers`)" :aria-label="`Take ${modifier.name} off`" @click="takeOff(modifier)">Off</button></li>
     </ul>
-    <v-select v-if="light.modifiers.length < 4 && free.length" :model-value="null" :items="free" item-value="value" item-title="title" :label="light.modifiers.length ? 'Put another on' : 'Modifier'" :placeholder="light.modifiers.length ? '' : 'Bare head'" persistent-placeholder @update:model-value="putOn($event as unknown as string)" />
+    <v-select v-if="light.modifiers.length < 4 && free.length" :disabled="store.isLocked(`lights.${index}.modifiers`)" :model-value="null" :items="free" item-value="value" item-title="title" :label="light.modifiers.length ? 'Put another on' : 'Modifier'" :placeholder="light.modifiers.length ? '' : 'Bare head'" persistent-placeholder @update:model-value="putOn($event as unknown as string)" />
     <div class="pair">
       <v-select :model-value="light.role" :items="roles" item-value="value" item-title="title" label="Role" @update:model-value="store.set(`${path}.role`, $event, 'role')" />
       <v-select :model-value="light.mount" :items="[{ value: 'stand', title: 'On a stand' }, { value: 'lens', title: 'Round the lens' }]" item-value="value" item-title="title" label="Stands" @update:model-value="store.set(`${path}.mount`, $event, 'mount')" />
@@ -88,6 +90,7 @@ const copy = (): void => {
 .name { border: 0; background: transparent; color: var(--bright); font-weight: 500; font-size: 1.0625rem; min-height: 34px; width: 100%; }
 .name:focus { outline: 0; box-shadow: 0 2px var(--accent); }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; padding: 0.3rem 0; }
+.lock { display: flex; justify-content: space-between; align-items: center; }
 .worn li { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; border-bottom: 1px dotted var(--line); }
 .worn small { display: block; font-size: 0.75rem; }
 .row { display: flex; gap: 0.4rem; }

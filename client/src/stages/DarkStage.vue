@@ -5,6 +5,7 @@ import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/solve/dark
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientChart from '@/instruments/AmbientChart.vue'
 import BlackScale from '@/instruments/BlackScale.vue'
+import LockButton from '@/instruments/LockButton.vue'
 import StepField from '@/instruments/StepField.vue'
 import SyncFinder from '@/instruments/SyncFinder.vue'
 import { usePlan } from '@/stores/plan'
@@ -85,7 +86,9 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
           v-if="plan.camera.curtain !== 'leaf'" :model-value="plan.settings.pulsedSync" label="Pulse the strobe above sync" :disabled="cannotPulse"
           :messages="cannotPulse ? 'This camera or these strobes cannot.' : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'"
           @update:model-value="store.set('settings.pulsedSync', Boolean($event), 'pulsed sync')"
-        />
+        >
+          <template #append><LockButton :locked="store.isLocked('settings.pulsedSync')" label="pulsing" @toggle="store.toggleLock('settings.pulsedSync')" /></template>
+        </v-switch>
       </div>
       <SyncFinder />
     </section>

@@ -45,6 +45,9 @@ const same = computed(() => changes.value.length === 0)
     <dl>
       <div v-for="price in priceWords(way)" :key="price.name"><dt>{{ price.name }}</dt><dd class="num">{{ price.value }}</dd></div>
     </dl>
+    <p class="small verdicts" aria-label="Verdicts of this way">
+      <span v-for="{ id: verdict, then } in compared" :key="verdict"><span :class="then.state" aria-hidden="true">{{ STATE_MARKS[then.state] }}</span> {{ VERDICT_NAMES[verdict].toLowerCase() }}<span class="hidden-label">: {{ STATE_WORDS[then.state] }}</span></span>
+    </p>
     <p class="small binds" :class="{ near: missed.length }">{{ bindingWords(plan, way) }}<template v-if="missed.length > 1">, and {{ missed.length - 1 }} more</template></p>
     <div class="acts">
       <button type="button" class="push bare" :aria-expanded="open" :aria-controls="id" @click="open = !open">Compare</button>
@@ -83,7 +86,8 @@ dl { display: grid; grid-template-columns: repeat(3, auto); gap: 0 1rem; font-si
 dl div { display: flex; gap: 0.4rem; justify-content: space-between; }
 dt { color: var(--muted); white-space: nowrap; }
 dd { white-space: nowrap; }
-.binds { grid-column: 1 / 3; color: var(--muted); grid-row: 2; }
+.verdicts { display: flex; flex-wrap: wrap; gap: 0 0.8rem; color: var(--muted); justify-self: end; grid-column: 2; grid-row: 2; }
+.binds { grid-column: 1; color: var(--muted); grid-row: 2; }
 .binds.near { color: var(--near); }
 .acts { grid-row: 1 / 3; grid-column: 3; display: grid; gap: 0.1rem; }
 .acts .push { justify-content: center; min-height: 30px; }
@@ -93,7 +97,8 @@ th { color: var(--muted); padding-right: 1rem; }
 td { padding: 0.05rem 1rem 0.05rem 0; white-space: nowrap; }
 @media (max-width: 760px) {
   .way { grid-template-columns: minmax(0, 1fr) auto; }
-  .settings, dl, .binds { grid-column: 1 / -1; grid-row: auto; }
+  .settings, dl, .binds, .verdicts { grid-column: 1 / -1; grid-row: auto; }
+  .verdicts { justify-self: start; }
   dl { grid-template-columns: repeat(3, auto); justify-content: start; }
   .acts { grid-column: 1 / -1; grid-row: auto; display: flex; justify-content: end; gap: 0.6rem; }
   .acts .push { min-height: 44px; }

@@ -1,4 +1,4 @@
-/** Asks for ways a moment after the last change. A newer question, leaving, or Cancel ends the worker at work. */
+/** Asks for ways a moment after the last change. A newer question, leaving, or Cancel ends a worker at work; an idle one is asked again. */
 import * as Comlink from 'comlink'
 import { useDebounceFn } from '@vueuse/core'
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue'
@@ -15,14 +15,17 @@ export const useWays = (plan: () => Plan) => {
   const since = ref(0)
   const failure = ref('')
   let worker: Worker | null = null
+  let busy = false
 
   const stop = (): void => {
     worker?.terminate()
     worker = null
+    busy = false
   }
   const look = async (): Promise<void> => {
-    stop()
-    const mine = (worker = new Worker(new URL('../workers/ways.worker.ts', import.meta.url), { type: 'module' }))
+    if (busy) stop()
+    const mine = (worker ??= new Worker(new URL('../workers/ways.worker.ts', import.meta.url), { type: 'module' }))
+    busy = true
     const subject = plan()
     state.value = 'looking'
     share.value = 0
@@ -35,6 +38,7 @@ export const useWays = (plan: () => Plan) => {
         api.ask(plain(subject), Comlink.proxy((done: number) => { if (mine === worker) share.value = done })).then(resolve, reject)
       })
       if (mine !== worker) return
+      busy = false
       answer.value = found
       asked.value = subject
       state.value = 'done'
@@ -42,14 +46,14 @@ export const useWays = (plan: () => Plan) => {
       if (mine !== worker) return
       failure.value = (error as Error).message
       state.value = 'failed'
+      stop()
     }
-    if (mine === worker) stop()
   }
   const soon = useDebounceFn(() => void look(), 250)
   watch(plan, () => {
     state.value = 'looking'
     since.value = Date.now()
-    stop()
+    if (busy) stop()
     void soon()
   }, { immediate: true })
   const cancel = (): void => {

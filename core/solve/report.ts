@@ -1,13 +1,17 @@
 /**
  * An evaluation as plain JSON: what `evaluate` prints. −∞ becomes null with a state that says why.
  */
-import { dialMarks } from '../scales/dial'
+import { dialMarks, formatPower } from '../scales/dial'
 import { nameOf } from '../scales/marks'
 import type { Plan } from '../plan/plan'
-import { cellTerms } from './cellTerms'
-import { evaluate } from './evaluate'
-import { cellsOf } from './ledger'
-import { TERM_FORMULAS } from './terms'
+import { cellTerms } from '../ledger/cellTerms'
+import { evaluate } from '../ledger/evaluate'
+import { cellsOf } from '../ledger/ledger'
+import { TERM_FORMULAS } from '../ledger/terms'
+import { applyChange } from './change'
+import { judgeGoals, type GoalResult } from './goals'
+import { nearestWay, relaxations } from './relax'
+import { findWays } from './ways'
 
 const round = (value: number): number | null => (Number.isFinite(value) ? Number(value.toFixed(4)) : null)
 const figures = (record: Readonly<Record<string, number>>): Record<string, number | null> =>
@@ -59,6 +63,29 @@ export const report = (plan: Plan) => {
         }
       ]
     }),
+    goals: judgeGoals(plan, result).map(goalLine),
     flags: result.flags
+  }
+}
+
+const goalLine = ({ id, kind, hard, ok, known, value, limit, toleranceStops, missStops }: GoalResult) => ({ id, kind, hard, ok, known, value: round(value), limit: round(limit), toleranceStops: round(toleranceStops), missStops: round(missStops) })
+
+const settingsLine = (plan: Plan) => ({
+  aperture: nameOf('aperture', plan.settings.apertureStops), shutter: nameOf('shutter', plan.settings.shutterStops), iso: nameOf('iso', plan.settings.isoStops), ndStops: plan.settings.ndStops,
+  shadeStops: plan.ambient.shadeStops,
+  lights: plan.lights.filter((light) => light.on).map((light) => ({ id: light.id, power: formatPower(light.strobe.dial, light.powerStops), distanceMm: light.at.distanceMm, modifiers: light.modifiers.map((each) => each.name) }))
+})
+
+/** The ways there are, best first; where there are none, the smallest changes that would make one. What `evaluate --ways` adds. */
+export const waysReport = (plan: Plan) => {
+  const ways = findWays(plan)
+  const relaxed = ways.length ? [] : relaxations(plan)
+  const nearest = ways.length || relaxed.length ? null : nearestWay(plan)
+  return {
+    ways: ways.map((way) => ({ group: way.group, settings: settingsLine(applyChange(plan, way.change)), binding: way.binding.id, price: Object.fromEntries(Object.entries(way.price).map(([key, value]) => [key, value === null ? null : round(value)])), score: round(way.score), goals: way.goals.map(goalLine) })),
+    relaxations: relaxed.map((each) =>
+      each.kind === 'goal' ? { kind: each.kind, goal: goalLine(each.goal), settings: settingsLine(applyChange(plan, each.change)) } : { kind: each.kind, ...('path' in each ? { path: each.path } : { from: round(each.from), to: round(each.to) }), ...('light' in each && { light: each.light }), settings: settingsLine(each.after) }
+    ),
+    nearest: nearest && { settings: settingsLine(applyChange(plan, nearest.change)), goals: nearest.goals.map(goalLine) }
   }
 }

@@ -1,0 +1,92 @@
+/** Every goal, way, relaxation and freeze advice can be said, whatever the plan. */
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { evaluate } from '@core/ledger/evaluate'
+import type { Plan } from '@core/plan/plan'
+import { applyChange } from '@core/solve/change'
+import { freezing } from '@core/solve/freezing'
+import { judgeGoals } from '@core/solve/goals'
+import { relaxations } from '@core/solve/relax'
+import { findWays } from '@core/solve/ways'
+import { testCamera, testLight, testPlan, testStrobe } from '@core/testing'
+import { durationFrom, freezeMoveWords, lightFreezeWords } from './freeze'
+import { afterRelaxation, bindingWords, goalFigure, goalLimit, goalName, lampWords, lockWords, missWords, priceWords, relaxationWords, settingsWords } from './ways'
+
+const sane = (text: string): void => {
+  expect(text).not.toMatch(/NaN|undefined|null|Infinity|object|\bstops?\s*stops?\b/)
+  expect(text.trim().length).toBeGreaterThan(0)
+}
+
+const anyPlan: fc.Arbitrary<Plan> = fc
+  .record({
+    leaf: fc.boolean(), speed: fc.constantFrom(0, 300, 9000), direction: fc.constantFrom(0, 40, 90), ev: fc.integer({ min: 0, max: 14 }), ground: fc.integer({ min: -12, max: -2 }), recycle: fc.constantFrom(null, 0.1, 2), flashes: fc.constantFrom(null, 500),
+    iso: fc.constantFrom(null, 1), edge: fc.constantFrom(null, 2, 9), fill: fc.boolean(), lock: fc.subarray(['settings.apertureStops', 'settings.isoStops', 'lights.0.powerStops', 'lights.0.at.distanceMm']), depth: fc.constantFrom(1, 6, 60), voltage: fc.boolean()
+  })
+  .map((x) =>
+    testPlan((p) => {
+      p.camera = testCamera({ step: 'whole', curtain: x.leaf ? 'leaf' : 'focal-plane', slowestShutterStops: 3, fastestShutterStops: 10, highestIsoStops: 3 })
+      p.subject = { ...p.subject, shape: 'ellipsoid', speedMmS: x.speed, directionDeg: x.direction, sharpDepthMm: x.depth }
+      p.lights = [testLight({ strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 }, quench: x.voltage ? 'voltage' : 'quenched' }), reach: { nearMm: 120, farMm: 300 } })]
+      if (x.fill) p.lights.push(testLight({ id: 'B', name: 'Fill', role: 'fill', strobe: testStrobe({ id: 'b', dial: { kind: 'levels', count: 7, stopsPerLevel: 1 } }), at: { distanceMm: 260, turnDeg: -50, heightDeg: 0 } }))
+      const reading = { value: { kind: 'ev' as const, ev: x.ev }, bound: 'exact' as const, via: 'incident' as const, atMagnification: 1, takenAt: null, look: null }
+      p.ambient = { ...p.ambient, subject: reading, ground: reading }
+      p.goals = { ...p.goals, groundStops: x.ground, recycleS: x.recycle, flashes: x.flashes, isoStops: x.iso, edgeBlurPx: x.edge, keyFill: x.fill ? { stops: 2, toleranceStops: 0.5 } : null, places: [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }] }
+      p.locks = x.lock
+    })
+  )
+
+describe('goals and ways in words', () => {
+  test('property: all of it can be said, and taking a relaxation leads to a plan that keeps every must', () => {
+    const kinds = new Set<string>()
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        for (const goal of judgeGoals(plan, evaluate(plan))) {
+          sane(goalName(plan, goal.id))
+          sane(goalFigure(goal.id, goal.value))
+          sane(missWords(plan, goal))
+        }
+        const ways = findWays(plan)
+        for (const way of ways) {
+          const after = applyChange(plan, way.change)
+          sane(settingsWords(after))
+          sane(bindingWords(plan, way))
+          for (const price of priceWords(way)) sane(`${price.name} ${price.value}`)
+          for (const lamp of lampWords(plan, after)) sane(`${lamp.id} ${lamp.power} ${lamp.moved}`)
+          kinds.add(way.group)
+        }
+        if (ways.length === 0)
+          for (const each of relaxations(plan)) {
+            sane(relaxationWords(plan, each))
+            kinds.add(each.kind)
+            const after = afterRelaxation(plan, each)
+            const missed = judgeGoals(after, evaluate(after)).filter((goal) => goal.hard && !goal.ok).map((goal) => goal.id)
+            expect(missed.filter((id) => each.kind !== 'goal' || id !== each.goal.id)).toEqual([])
+          }
+      }),
+      { numRuns: 40, endOnFailure: true }
+    )
+    expect([...kinds]).toEqual(expect.arrayContaining(['goal', 'closer']))
+  })
+  test('property: freeze advice can be said', () => {
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        const { freeze, moves } = freezing(plan)
+        for (const light of freeze.lights) {
+          sane(lightFreezeWords(light))
+          sane(durationFrom(plan, light))
+        }
+        for (const move of moves) sane(freezeMoveWords(plan, move))
+      }),
+      { numRuns: 60 }
+    )
+  })
+  test('limits with their sign, small misses with two decimals, locks by name', () => {
+    const plan = testPlan()
+    const goals = judgeGoals(plan, evaluate(plan))
+    expect(goals.map(goalLimit)).toEqual(['0.0 ± 0.3', '≤ −7.0', '≥ 4 mm', 'none dark'])
+    expect(lockWords(plan, 'settings.isoStops')).toBe('ISO')
+    expect(lockWords(plan, 'lights.0.at.distanceMm')).toBe('the distance of A')
+    const ground = { ...goals[1]!, ok: false, value: -6.95, missStops: 0.05 }
+    expect(relaxationWords(plan, { kind: 'goal', goal: ground, change: { settings: plan.settings, powers: [-3], distances: [null], modifiers: [null], shadeStops: 0 } })).toBe('Let ground yield by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
+  })
+})
