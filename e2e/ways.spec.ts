@@ -11,7 +11,7 @@ test('ask for the picture, get the settings: goals, ways by kind, comparison, on
   await expect(page.getByRole('region', { name: 'At sync, stopped down' })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Closer lights' })).toBeVisible()
   await expect(groups.first().locator(way).first()).toContainText('end blur')
-  await expect(groups.first().locator(way).first()).toContainText(/binds|wanted/)
+  await expect(groups.first().locator(way).first()).toContainText(/bound by|wanted/)
 
   const closer = page.getByRole('region', { name: 'Closer lights' }).locator(way).first()
   const settings = (await closer.locator('.set').innerText()).split(/\s{2,}/)
@@ -65,11 +65,11 @@ test('goals are added, dropped, made a wish; locks and bounds are kept', async (
 test('when nothing fits: the smallest changes, each of which does it', async ({ page, request }) => {
   await open(page, await copyOf(request, 'demo-vial'), 'ways')
   await expect(page.locator('[data-nothing]')).toBeVisible()
-  await expect(page.locator('[data-relax="depth"]')).toContainText('Let depth that must be sharp yield by')
+  await expect(page.locator('[data-relax="depth"]')).toContainText('Let sharp depth yield by')
   await expect(page.locator('[data-relax="ground"]')).toContainText(/yield by 0\.\d+ stop/)
   await expect(page.locator('[data-relax="distance"]')).toContainText('Bring A from 260 mm to')
   await page.locator('[data-relax="depth"]').getByRole('button').click()
-  await expect(page.getByRole('button', { name: 'Depth that must be sharp must hold' })).toHaveAttribute('aria-pressed', 'false')
+  await expect(page.getByRole('button', { name: 'Sharp depth must hold' })).toHaveAttribute('aria-pressed', 'false')
   await expect(page.locator(way).first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('[data-nothing]')).toBeVisible()

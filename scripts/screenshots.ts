@@ -13,6 +13,7 @@ interface Shot {
 }
 
 const beetle = '/shoots/demo-beetle'
+const settled = (page: Page): Promise<void> => page.getByRole('status').filter({ hasText: /\d+ ways|none/ }).waitFor()
 const SHOTS: readonly Shot[] = [
   { name: 'shoots', path: '/' },
   { name: 'kit', path: '/kit' },
@@ -20,6 +21,10 @@ const SHOTS: readonly Shot[] = [
   { name: 'subject', path: `${beetle}/subject` },
   { name: 'focus', path: `${beetle}/focus` },
   { name: 'dark', path: '/shoots/demo-crab/dark' },
+  { name: 'freeze', path: '/shoots/demo-seed/freeze' },
+  { name: 'ways', path: '/shoots/demo-seed/ways', before: settled },
+  { name: 'ways-none', path: '/shoots/demo-vial/ways', before: settled },
+  { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
   { name: 'light', path: `${beetle}/light` },
   { name: 'light-mirror', path: '/shoots/demo-coin/light' },
   { name: 'light-checks', path: '/shoots/demo-bottle/light', before: async (page) => { await page.getByRole('tab', { name: /^Checks/ }).click(); await page.waitForTimeout(900) } },
@@ -28,7 +33,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'light-dim', path: `${beetle}/light`, theme: 'dim' },
   { name: 'light-daylight', path: `${beetle}/light`, theme: 'light' },
   ...['shoots', 'kit'].map((name) => ({ name: `phone-${name}`, path: name === 'kit' ? '/kit' : '/', phone: true })),
-  ...['subject', 'focus', 'dark', 'light', 'run'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true }))
+  ...['subject', 'focus', 'dark', 'freeze', 'light', 'run'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true }))
 ]
 
 const args = process.argv.slice(2)

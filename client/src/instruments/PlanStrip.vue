@@ -48,6 +48,7 @@ const lit = computed(() => plan.value.lights.map((light, index) => ({ light, ind
 }
 @media (max-width: 760px) {
   .dials { grid-auto-columns: minmax(6.05rem, 1fr); }
-  .dials.many { grid-auto-columns: 7.3rem; }
+  .dials.many { grid-auto-columns: 7.9rem; }
+  .many :deep(.strip-dial input) { width: 100%; font-size: 0.9375rem; }
 }
 </style>

@@ -77,6 +77,7 @@ const goal = computed(() => plan.value.goals.groundStops)
 <style scoped>
 .subject-stage { grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1.5rem 2.2rem; }
 .group h2:not(:first-child) { margin-top: 1.1rem; }
+.group > .v-input { padding: 0.2rem 0 0.4rem; }
 .pair { display: grid; grid-template-columns: 1.3fr 1fr; gap: 0.8rem; padding: 0.2rem 0; }
 .targets { display: flex; gap: 0.4rem; padding: 0.3rem 0; flex-wrap: wrap; }
 @media (max-width: 1100px) {

@@ -21,7 +21,7 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
 }
 
 const GOAL_NAMES: Record<string, string> = {
-  subject: 'Subject', ground: 'Ground', depth: 'Depth that must be sharp', edge: 'Blur at its ends', blur: 'Motion blur by strobe', ghost: 'Motion blur by ambient', keyFill: 'Key : fill',
+  subject: 'Subject', ground: 'Ground', depth: 'Sharp depth', edge: 'Blur at its ends', blur: 'Motion blur by strobe', ghost: 'Motion blur by ambient', keyFill: 'Key : fill',
   recycle: 'Recycle', flashes: 'Flashes a charge', iso: 'ISO', sync: 'No dark band'
 }
 export const goalName = (plan: Plan, id: string): string => (id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id))
@@ -72,8 +72,7 @@ export const priceWords = (way: Pick<Way, 'price'>): { readonly name: string; re
 
 export const bindingWords = (plan: Plan, way: Pick<Way, 'binding'>): string => {
   const { binding } = way
-  const room = isInStops(binding.id) ? stopCount(binding.slackStops) : `${Math.round((2 ** binding.slackStops - 1) * 100)} %`
-  return binding.ok ? `${goalName(plan, binding.id)} binds: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}, ${room} left` : `${missWords(plan, binding)}`
+  return binding.ok ? `bound by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}` : `${missWords(plan, binding)}`
 }
 
 export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
