@@ -21,20 +21,21 @@ test('new from a look, rename, duplicate, delete with undo', async ({ page }) =>
   await expect(page.getByRole('heading', { name: 'The subject', exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Fine Spark' }).click()
 
-  const menu = (name: string) => page.locator('.v-list-item', { hasText: name })
-  const actions = (name: string) => page.getByRole('button', { name: `Actions for ${name}`, exact: true })
-  await actions('Pond snail').click()
-  await menu('Rename').click()
+  // A menu that is still fading out would be clicked as well as the one that opens.
+  const choose = async (shoot: string, item: string): Promise<void> => {
+    await expect(page.locator('.v-list-item')).toHaveCount(0)
+    await page.getByRole('button', { name: `Actions for ${shoot}`, exact: true }).click()
+    await page.locator('.v-list-item', { hasText: item }).click()
+  }
+  await choose('Pond snail', 'Rename')
   await page.getByRole('textbox', { name: 'Name of the shoot' }).fill('Great pond snail')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('link', { name: 'Great pond snail' })).toBeVisible()
 
-  await actions('Great pond snail').click()
-  await menu('Duplicate').click()
+  await choose('Great pond snail', 'Duplicate')
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeVisible()
 
-  await actions('Great pond snail (copy)').click()
-  await menu('Delete').click()
+  await choose('Great pond snail (copy)', 'Delete')
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeHidden()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeVisible()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The six verdicts: a mark, a name, a figure. Each opens to say why and leads to the term that decides it. */
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Verdict } from '@core/ledger/verdicts'
 import { usePlan } from '@/stores/plan'
@@ -10,6 +10,31 @@ import { verdictReason, verdictValue } from '@/words/verdicts'
 const store = usePlan()
 const router = useRouter()
 const verdicts = computed(() => store.evaluation?.verdicts ?? [])
+
+/** One menu for all six, hung on the verdict it speaks of: six of their own would cost more than the sum itself. */
+const target = shallowRef<HTMLElement | null>(null)
+const shown = ref('')
+const open = ref(false)
+const opened = computed(() => verdicts.value.find((each) => each.id === shown.value) ?? null)
+let timer = 0
+const stay = (): void => clearTimeout(timer)
+const later = (ms: number, then: () => void): void => {
+  stay()
+  timer = window.setTimeout(then, ms)
+}
+const put = (id: string, element: HTMLElement): void => {
+  stay()
+  shown.value = id
+  target.value = element
+  open.value = true
+}
+const show = (id: string, event: Event): void => put(id, event.currentTarget as HTMLElement)
+const soon = (id: string, event: Event): void => {
+  const element = event.currentTarget as HTMLElement
+  later(open.value ? 80 : 250, () => put(id, element))
+}
+const leave = (): void => later(250, () => (open.value = false))
+onBeforeUnmount(stay)
 
 /** Where the figures that move a verdict are edited. */
 const STAGE_OF: Record<string, string> = { ambient: 'subject', subject: 'subject', ground: 'subject' }
@@ -36,21 +61,22 @@ const leadText = (verdict: Verdict): string =>
 <template>
   <ul class="verdicts" aria-label="Verdicts">
     <li v-for="verdict in verdicts" :key="verdict.id">
-      <v-menu location="top" :close-on-content-click="true" max-width="380" open-on-hover :open-delay="250">
-        <template #activator="{ props: menu }">
-          <button type="button" v-bind="menu" class="verdict" :data-verdict="verdict.id" :data-state="verdict.state">
-            <span :class="['mark', verdict.state]" aria-hidden="true">{{ STATE_MARKS[verdict.state] }}</span>
-            <span class="name">{{ VERDICT_NAMES[verdict.id] }}</span>
-            <span class="num">{{ verdictValue(verdict) }}</span>
-            <span class="hidden-label">: {{ STATE_WORDS[verdict.state] }}</span>
-          </button>
-        </template>
-        <div class="why">
-          <p>{{ verdictReason(verdict) }}</p>
-          <button type="button" class="push" @click="lead(verdict)">{{ leadText(verdict) }}</button>
-        </div>
-      </v-menu>
+      <button
+        type="button" class="verdict" :data-verdict="verdict.id" :data-state="verdict.state" aria-haspopup="menu" :aria-expanded="shown === verdict.id && open"
+        @click="show(verdict.id, $event)" @pointerenter="$event.pointerType === 'mouse' && soon(verdict.id, $event)" @pointerleave="leave"
+      >
+        <span :class="['mark', verdict.state]" aria-hidden="true">{{ STATE_MARKS[verdict.state] }}</span>
+        <span class="name">{{ VERDICT_NAMES[verdict.id] }}</span>
+        <span class="num">{{ verdictValue(verdict) }}</span>
+        <span class="hidden-label">: {{ STATE_WORDS[verdict.state] }}</span>
+      </button>
     </li>
+    <v-menu v-if="target" v-model="open" :activator="target" location="top" max-width="380" :open-on-click="false">
+      <div v-if="opened" class="why" @pointerenter="stay" @pointerleave="leave">
+        <p>{{ verdictReason(opened) }}</p>
+        <button type="button" class="push" @click="lead(opened)">{{ leadText(opened) }}</button>
+      </div>
+    </v-menu>
   </ul>
 </template>
 

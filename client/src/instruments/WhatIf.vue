@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Beside a dial: what one step either way does to every verdict. The line under the dial opens it. */
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { whatIf } from '@core/solve/whatIf'
 import { usePlan } from '@/stores/plan'
 import { STATE_MARKS, STATE_WORDS, VERDICT_NAMES } from '@/words/names'
@@ -10,16 +10,17 @@ import { KINDS, type Kind } from './kinds'
 const props = defineProps<{ id: string; path: string; label: string; note: string; warn?: boolean }>()
 const store = usePlan()
 const open = ref(false)
+/** The menu is made when it is first asked for: every dial has one, and few are opened. */
+const used = ref(false)
+const button = useTemplateRef<HTMLElement>('button')
 const kind = computed<Kind>(() => (props.path.endsWith('powerStops') ? KINDS.power : KINDS[props.path.replace('settings.', '').replace('Stops', '') as 'aperture']))
 const sides = computed(() => (open.value && store.plan ? [-1, 1].map((by) => whatIf(store.plan!, props.path, by)) : []))
 const shown = (value: number): string => kind.value.format(value, store.plan!, props.path)
 </script>
 
 <template>
-  <v-menu v-model="open" location="top" :offset="72" :close-on-content-click="false" max-width="460">
-    <template #activator="{ props: menu }">
-      <button :id="id" type="button" v-bind="menu" class="note small" :class="{ near: warn }" :aria-label="`${label}: ${note}. What if it were stepped?`" title="What if it were stepped?">{{ note }}</button>
-    </template>
+  <button :id="id" ref="button" type="button" class="note small" :class="{ near: warn }" aria-haspopup="dialog" :aria-expanded="open" :aria-label="`${label}: ${note}. What if it were stepped?`" title="What if it were stepped?" @click="used = open = true">{{ note }}</button>
+  <v-menu v-if="used" v-model="open" :activator="button ?? undefined" :open-on-click="false" location="top" :offset="72" :close-on-content-click="false" max-width="460">
     <div v-if="open && sides.length" class="what" data-what-if>
       <table>
         <caption>{{ label }}: what one step does</caption>
