@@ -9,6 +9,7 @@ import { applyChange, type WayChange } from './change'
 import type { GoalResult } from './goals'
 import { judgeGoals } from './goals'
 import { withLight } from './power'
+import { EXACT_LIGHTS } from './search'
 import { askedOf, search } from './ways'
 
 export type Relaxation =
@@ -59,8 +60,10 @@ const smallest = (make: (amount: number) => Plan, amounts: readonly number[], ex
   return null
 }
 
-const yielding = (plan: Plan): Relaxation[] =>
-  askedOf(plan).flatMap(({ goal }): Relaxation[] => {
+const yielding = (whole: Plan): Relaxation[] => {
+  // With many lights each search takes seconds: then only the present set is asked.
+  const plan = whole.lights.filter((light) => light.on).length > EXACT_LIGHTS ? still(whole) : whole
+  return askedOf(plan).flatMap(({ goal }): Relaxation[] => {
     if (!goal.hard || goal.id === 'sync') return []
     const asked = askedOf(plan).map((each) => (each.goal.id === goal.id ? { ...each, weight: FIRST } : each))
     const found = search(plan, asked, { perGroup: 1, together: true })[0]
@@ -68,6 +71,7 @@ const yielding = (plan: Plan): Relaxation[] =>
     const after = applyChange(plan, found.change)
     return [{ kind: 'goal', goal: judgeGoals(after, evaluate(after)).find((each) => each.id === goal.id)!, change: found.change }]
   })
+}
 
 const unlocking = (plan: Plan): Relaxation[] =>
   plan.locks.flatMap((path): Relaxation[] => {

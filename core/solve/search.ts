@@ -21,6 +21,14 @@ const levelCost = (goal: LevelGoal, limit: number, low: number, high: number): n
   return miss <= DUST ? close : goal.weight === null ? Infinity : goal.weight * miss + close
 }
 
+/** Up to so many lights the search is exact. */
+export const EXACT_LIGHTS = 4
+/**
+ * With more there are too many all but equal mixtures to tell apart: of each light the two most promising marks are followed,
+ * and what is not better by this much is let go (in the units of the score a tenth is a fifth of a stop off a goal).
+ */
+const MANY = { slack: 0.1, breadth: 2 }
+
 export interface Found {
   readonly cost: number
   /** index of the mark of each lamp */
@@ -103,7 +111,9 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
   }
 
   let best: Found | null = null
-  let worth = limit
+  const many = L > EXACT_LIGHTS
+  const slack = many ? MANY.slack : 0
+  let worth = limit - slack
 
   const addUp = (d: number, factor: number): void => {
     const { gives } = fired[d]!.lamp
@@ -163,7 +173,7 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     if (d === L) {
       const cost = leastOf(L, { ...so, blur: blurAtEnd() })
       if (cost < worth) {
-        worth = cost
+        worth = cost - slack
         best = { cost, marks: [...marks] }
       }
       return
@@ -189,6 +199,7 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
       mark[at] = k
       least[at] = lowest
     }
+    if (many) open = Math.min(open, MANY.breadth)
     for (let n = 0; n < open && least[n]! < worth; n++) {
       marks[d] = mark[n]!
       addUp(d, factors[mark[n]!]!)
@@ -198,3 +209,14 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
   branch(0, { spent: ghost, blur: 0, recycle: 0, flashes: 0, strongest: 0, fill: 0 })
   return best
 }
+
+/** Ambient this far under a level goal changes nothing there. */
+const FAINT = 2 ** -8
+
+/**
+ * Whether the ambient is too faint at every level that is asked for to matter, so that another shutter with as little of it
+ * would do the same. Asked only where there are too many lights for an exact search.
+ * @param ambient linear, at each place, before aperture, ISO and ND
+ */
+export const isFaint = (shot: Shot, ambient: Float64Array, takenStops: number): boolean =>
+  shot.levels.every((goal) => goal.places.every((j) => ambient[j]! <= 2 ** (goal.limit + takenStops) * FAINT))

@@ -207,3 +207,21 @@ describe('when nothing fits', () => {
     expect(sets.filter((mm) => mm !== null).length).toBeLessThanOrEqual(DISTANCES)
   })
 })
+
+describe('more lights than an exact search takes', () => {
+  test('five lights on small dials: every must kept, and as good as the best of all 3125 mixtures, or nearly', () => {
+    const base = smallPlan({ ...still, groundStops: -3, groundEv: 2, tolerance: 0.5 })
+    const plan: Plan = {
+      ...base, bag: { ...base.bag, ndStops: [], modifiers: [] }, locks: ['settings.apertureStops', 'settings.shutterStops', 'settings.isoStops', 'settings.ndStops'],
+      lights: (['A', 'B', 'C', 'D', 'E'] as const).map((id, i) =>
+        testLight({ id, name: id, role: i ? 'other' : 'key', strobe: testStrobe({ id, dial: smallDial, guideNumberM: 10 - i }), powerStops: -1 - (i % 3), at: { distanceMm: 190 + 30 * i, turnDeg: -60 + 30 * i, heightDeg: 5 } })
+      )
+    }
+    const [best] = [...exhaustive(plan).values()]
+    const ways = findWays(plan)
+    expect(ways).toHaveLength(1)
+    expect(ways[0]!.goals.filter((goal) => goal.hard && !goal.ok)).toEqual([])
+    expect(ways[0]!.score).toBeGreaterThanOrEqual(best! - 1e-9)
+    expect(ways[0]!.score).toBeLessThan(best! + 0.25)
+  })
+})

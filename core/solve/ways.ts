@@ -7,12 +7,13 @@ import { pixelPitchMm } from '../kit/kit'
 import { freezeOf } from '../ledger/freeze'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import type { Plan } from '../plan/plan'
+import { secondsAt } from '../scales/marks'
 import { endBlur, neededDepthMm } from '../set/optic'
 import { applyChange, groupOf, type WayChange, type WayGroup } from './change'
 import { goalsOf, judgeGoals, type GoalResult } from './goals'
 import { blurPerSecond, framesByStops, readySet, type Asked } from './ready'
 import { scoreOf, setPrice, shutterPrice, WEIGHT } from './score'
-import { bestPowers } from './search'
+import { bestPowers, EXACT_LIGHTS, isFaint } from './search'
 import { shotOf } from './shot'
 import { pulsedAt, spaceOf, withSet, type Space } from './space'
 
@@ -96,6 +97,9 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
       const pulsing = pulsedAt(plan, shutterStops)
       const shot = shotOf(ready, shutterStops, pulsing, asked, blur)
       const base = moved + shutterPrice(plan, shutterStops)
+      // With many lights a shutter that changes nothing but the ambient, where there is none to speak of, is not gone into.
+      const idle = ready.lamps.length > EXACT_LIGHTS && plan.camera.curtain === 'focal-plane' && shutterStops !== shutters[0] && shutterStops <= plan.camera.syncStops + 1e-6 && shutters[0]! <= plan.camera.syncStops + 1e-6
+      const most = ready.ambient.map((each) => each * secondsAt(Math.min(shutterStops, shutters[0]!)))
       const as = (ndStops: number): WayGroup => groupOf(plan, { ...there, settings: { ...there.settings, shutterStops, ndStops } })
       const same = as(plan.settings.ndStops)
       const changed = as(plan.settings.ndStops + 1)
@@ -104,7 +108,7 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
         // How cheap the light must be for at least one of these frames to be worth keeping.
         let room = -Infinity
         for (let k = 0; k < prices.length; k++) room = Math.max(room, limits[slots[k]!]! - prices[k]!)
-        const found = room > base ? bestPowers(shot, takenStops, room - base) : null
+        const found = room > base && !(idle && isFaint(shot, most, takenStops)) ? bestPowers(shot, takenStops, room - base) : null
         if (!found) continue
         const powers = plan.lights.map((light) => light.powerStops)
         let lamp = 0
