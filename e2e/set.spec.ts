@@ -177,6 +177,17 @@ test('a photometric file gives a strobe its beam; a bad one is refused with line
   await expect(page.getByRole('listitem').filter({ hasText: 'Measured head' })).toBeVisible()
 })
 
+test('a double click in a drawing puts a place there', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  const area = (await page.locator('svg[data-view="above"]').boundingBox())!
+  await page.mouse.dblclick(area.x + area.width * 0.15, area.y + area.height * 0.5)
+  await expect(page.getByRole('region', { name: 'Place Place 1' })).toBeVisible()
+  await expect(figure(page, 'x, right')).toHaveValue(/^−|^-/)
+  await expect(figure(page, 'y, up')).toHaveValue('0 mm')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('region', { name: 'Place Place 1' })).toHaveCount(0)
+})
+
 test.describe('by touch', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
   test('a finger on a light moves the light, not the page', async ({ page, newShoot }) => {
@@ -191,5 +202,21 @@ test.describe('by touch', () => {
     for (const k of [10, 20, 30]) await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(-k, -k / 2) })
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
     await expect.poll(() => light(page, 'above', 'A').getAttribute('aria-label')).not.toBe(before)
+  })
+  test('two fingers apart zoom the drawing, one leaves it to the page', async ({ page, newShoot }) => {
+    await open(page, await newShoot(), 'light')
+    const drawing = page.locator('svg[data-view="above"]')
+    await drawing.scrollIntoViewIfNeeded()
+    const scale = page.locator('figure:has(svg[data-view="above"]) figcaption .num')
+    const square = await scale.innerText()
+    const area = (await drawing.boundingBox())!
+    const cdp = await page.context().newCDPSession(page)
+    // Beside the things of the set, where a finger means the drawing itself.
+    const [cx, cy] = [area.x + 70, area.y + area.height - 30]
+    const fingers = (apart: number) => [{ x: cx - apart / 2, y: cy, id: 0 }, { x: cx + apart / 2, y: cy, id: 1 }]
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: fingers(20) })
+    for (const apart of [40, 70, 100, 120]) await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: fingers(apart) })
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+    await expect(scale).not.toHaveText(square)
   })
 })

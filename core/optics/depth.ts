@@ -1,8 +1,7 @@
 /**
  * Depth of field and diffraction close up. Lengths in millimetres.
  * Sources: geometrical optics (exact limits from similar triangles at the entrance pupil);
- * Airy disc diameter 2.44·λ·N, any optics handbook; best aperture after the argument of Hansma,
- * "View camera focusing in practice", Photo Techniques 1996 (value from memory).
+ * Airy disc diameter 2.44·λ·N, any optics handbook.
  */
 import { positive } from '../guard'
 
@@ -47,18 +46,6 @@ export const airyDisc = (effectiveF: number): number => 2.44 * WAVELENGTH_MM * p
 /** Blur disc on the sensor at both ends of a depth centred on the plane of focus, by defocus alone: D·m²/(2N(1+m/P)). */
 export const defocusAtEnds = (depthMm: number, fNumber: number, magnification: number, pupilRatio = 1): number =>
   (depthMm * magnification ** 2) / (2 * positive(fNumber, 'fNumber') * (1 + positive(magnification, 'magnification') / pupilRatio))
-
-/** Blur at the ends of a depth: defocus and diffraction in quadrature, mm on the sensor. */
-export const blurAtEnds = (depthMm: number, fNumber: number, magnification: number, pupilRatio = 1): number =>
-  Math.hypot(
-    defocusAtEnds(depthMm, fNumber, magnification, pupilRatio),
-    airyDisc(fNumber * (1 + magnification / pupilRatio))
-  )
-
-/** Marked f-number with the least blur at the ends of a depth: √(D·m²/(2·2.44·λ)) / (1 + m/P). */
-export const bestFNumber = (depthMm: number, magnification: number, pupilRatio = 1): number =>
-  Math.sqrt((positive(depthMm, 'depthMm') * positive(magnification, 'magnification') ** 2) / (2 * 2.44 * WAVELENGTH_MM)) /
-  (1 + magnification / pupilRatio)
 
 /** What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity 1.0). */
 export const EYE_RAD = Math.PI / 180 / 60

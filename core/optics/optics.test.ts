@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { closeUpLoss, effectiveFNumber, lensToSubject, magnificationAtDistance, sensorToSubject } from './closeup'
-import { airyDisc, bestFNumber, blurAtEnds, depthLimits } from './depth'
+import { airyDisc, depthLimits } from './depth'
 import { motionBlurPx } from './motion'
 import { darkShare, pulsedLoss } from './shutter'
 
@@ -68,20 +68,10 @@ describe('depth of field', () => {
   })
 })
 
-describe('diffraction and best aperture', () => {
+describe('diffraction', () => {
   // Airy disc 2.44·λ·N at 550 nm.
   test.each([[8, 10.7], [16, 21.5], [22, 29.5], [32, 42.9]])('N=%d', (n, micrometres) => {
     expect(airyDisc(n) * 1000).toBeCloseTo(micrometres, 1)
-  })
-  test.each([[2, 1, 13.7], [20, 0.25, 17.3], [60, 0.1, 13.6]])('best f-number for D=%d m=%d', (depth, m, n) => {
-    expect(Math.abs(bestFNumber(depth, m) - n)).toBeLessThan(0.06)
-  })
-  test('property: no other aperture gives less blur at the ends than the best one', () => {
-    fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 50, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), fc.double({ min: 2, max: 64, noNaN: true }), (depth, m, n) => {
-        expect(blurAtEnds(depth, n, m)).toBeGreaterThanOrEqual(blurAtEnds(depth, bestFNumber(depth, m), m) * (1 - 1e-9))
-      })
-    )
   })
 })
 

@@ -154,8 +154,7 @@ const goalIdSchema = z.string().regex(new RegExp(`^(${GOAL_IDS.join('|')}|at:[A-
 export type GoalId = string
 
 /** One trial of the sync finder: a shutter, and how much of the frame stayed without flash. */
-export const syncTrialSchema = z.strictObject({ shutterStops: stops(0, 16), darkShare: z.number().min(0).max(0.99).describe('0: no band') })
-export type SyncTrial = z.infer<typeof syncTrialSchema>
+const syncTrialSchema = z.strictObject({ shutterStops: stops(0, 16), darkShare: z.number().min(0).max(0.99).describe('0: no band') })
 
 export const planSchema = z.strictObject({
   format: z.literal(PLAN_FORMAT),

@@ -5,7 +5,7 @@
  */
 import { z } from 'zod'
 import type { Mark } from './marks'
-import { formatStops, normalise } from './stops'
+import { normalise } from './stops'
 
 export const dialSchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -141,12 +141,4 @@ export const parsePower = (dial: Dial, text: string): number | null => {
   if (dial.kind === 'levels') return value >= 1 && value <= dial.count ? (value - dial.count) * dial.stopsPerLevel : null
   if (dial.kind === 'decimal') return value <= dial.full ? value - dial.full : null
   return null
-}
-
-/** One line that names a dial: "1/1 to 1/128 in thirds". */
-export const describeDial = (dial: Dial): string => {
-  const marks = dialMarks(dial)
-  const ends = `${marks[0]?.label} to ${marks[marks.length - 1]?.label}`
-  if (dial.kind === 'fraction') return `${ends}, ${dial.step} stops`
-  return `${ends} (${formatStops(dialLowest(dial))} stops)`
 }

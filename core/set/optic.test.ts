@@ -32,6 +32,10 @@ describe('depth of field with things on the lens', () => {
       })
     )
   })
+  // After Hansma 1996 (value from memory): N = √(D·m²/(2·2.44·λ)) / (1 + m).
+  test.each([[2, 1, 13.7], [20, 0.25, 17.3], [60, 0.1, 13.6]])('best f-number for D=%d m=%d', (depth, m, n) => {
+    expect(Math.abs(bestMarkedFNumber(withFocus({ magnification: m }), depth) - n)).toBeLessThan(0.06)
+  })
   test('best aperture: no other gives less blur at the ends, with a pupil ratio, a close-up lens and a converter', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.1, max: 1, noNaN: true }), fc.double({ min: 0, max: 6, noNaN: true }), fc.constantFrom(1, 2), fc.double({ min: 0.5, max: 2, noNaN: true }), fc.double({ min: 2, max: 90, noNaN: true }), (m, dioptres, teleconverter, pupilRatio, other) => {

@@ -69,7 +69,11 @@ export const endBlur = (plan: Set, depthMm: number, fNumber = markedFNumber(plan
   return { defocusMm, airyMm, bothMm: Math.hypot(defocusMm, airyMm) }
 }
 
-/** Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both parts are alike. */
+/**
+ * Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both parts are alike. For a bare
+ * lens that is √(D·m²/(2·2.44·λ)) / (1 + m/P).
+ * Source: the argument of Hansma, "View camera focusing in practice", Photo Techniques 1996 (from memory).
+ */
 export const bestMarkedFNumber = (plan: Set, depthMm: number): number => {
   // Defocus falls as 1/N, diffraction grows as N: alike at the root of their ratio.
   const { defocusMm, airyMm } = endBlur(plan, depthMm, 1)

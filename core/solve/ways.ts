@@ -75,14 +75,12 @@ export interface SearchOptions {
   readonly perGroup?: number
   /** one list of all kinds instead of one for each */
   readonly together?: boolean
-  /** stop at the first that fits */
-  readonly first?: boolean
   readonly progress?: (share: number) => void
 }
 
 /** Every set, shutter and amount of light, the powers found by branch and bound. */
 export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptions = {}, space: Space = spaceOf(plan)): Kept[] => {
-  const { perGroup = PER_GROUP, together = false, first = false, progress } = options
+  const { perGroup = PER_GROUP, together = false, progress } = options
   const was = evaluate(plan).ledger
   const frames = framesByStops(plan, space, asked)
   const blur = blurPerSecond(plan)
@@ -119,7 +117,6 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
           if (score < keep.limits(group)[aperture]!) keep.put(group, aperture, { score, change: { ...set, powers, settings: { apertureStops, isoStops, ndStops, shutterStops, pulsedSync: pulsing } } })
         }
         limits = Float64Array.of(...keep.limits(same), ...keep.limits(changed))
-        if (first) return keep.best()
       }
     }
   }

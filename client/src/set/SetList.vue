@@ -41,7 +41,7 @@ const newLight = (): void => {
       <button type="button" class="push bare" :disabled="plan.lights.length >= 8" @click="newLight">+ Light</button>
       <button type="button" class="push bare" :disabled="plan.cards.length >= 8" @click="add('card', () => addCard(plan, 'card'), 'add a card')">+ Card</button>
       <button type="button" class="push bare" :disabled="plan.cards.length >= 8" @click="add('card', () => addCard(plan, 'flag'), 'add a flag')">+ Flag</button>
-      <button type="button" class="push bare" :disabled="plan.places.length >= 8" @click="add('place', () => addPlace(plan, 0, 0, 0), 'add a place')">+ Place</button>
+      <button type="button" class="push bare" :disabled="plan.places.length >= 8" title="At the focus point. A double click in a drawing puts one there." @click="add('place', () => addPlace(plan, 0, 0, 0), 'add a place')">+ Place</button>
     </div>
   </div>
 </template>

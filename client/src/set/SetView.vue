@@ -3,6 +3,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { depthOf } from '@core/set/optic'
+import { addPlace } from '@core/plan/edit'
 import { mirrorZones } from '@core/set/mirror'
 import { transportOf } from '@core/set/transport'
 import { add, pointOf, scale, type Vec } from '@core/set/vec'
@@ -100,6 +101,16 @@ const nudge = (event: KeyboardEvent, thing: Picked): void => {
   const [h, v] = flatten(props.view, now)
   moveTo(thing, unflatten(props.view, [h + by[0] * size, v + by[1] * size], now), `nudge ${thing.id}`)
 }
+/** A double click on an empty spot puts a place there; what the view does not show stays level with the focus point. */
+const placeHere = (event: MouseEvent): void => {
+  if ((event.target as Element).closest('[data-thing]')) return
+  const area = svg.value!.getBoundingClientRect()
+  const [x, y, z] = unflatten(props.view, port.toPlane([event.clientX - area.left, event.clientY - area.top]), [0, 0, 0])
+  const next = addPlace(plan.value, Math.round(x), Math.round(y), Math.round(z))
+  if (next === plan.value) return
+  store.replace(next, 'add a place')
+  selection.pick('place', next.places[next.places.length - 1]!.id)
+}
 const onKey = (event: KeyboardEvent): void => {
   const by = NUDGES[event.key]
   if (event.key === '+' || event.key === '=') port.zoomBy(1.25)
@@ -117,7 +128,7 @@ defineExpose({ svg, refit: port.refit, zoomBy: port.zoomBy })
     <figcaption class="small muted"><slot /><span class="num" title="Side of one square of the grid">□ {{ mm(grid) }}</span></figcaption>
     <svg
       ref="svg" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" tabindex="0" role="group" :data-view="view"
-      :aria-label="`The set ${VIEW_NAMES[view].toLowerCase()}. Plus, minus and 0 zoom, arrow keys pan; Tab reaches its things, arrow keys nudge them by 1 mm, with shift by 10.`" @keydown="onKey"
+      :aria-label="`The set ${VIEW_NAMES[view].toLowerCase()}. Plus, minus and 0 zoom, arrow keys pan; Tab reaches its things, arrow keys nudge them by 1 mm, with shift by 10.`" @keydown="onKey" @dblclick="placeHere"
     >
       <defs>
         <pattern :id="`grid-${view}`" :x="origin[0]" :y="origin[1]" :width="grid * port.scale.value" :height="grid * port.scale.value" patternUnits="userSpaceOnUse"><path :d="`M ${grid * port.scale.value} 0 H 0 V ${grid * port.scale.value}`" class="grid" /></pattern>
