@@ -59,7 +59,8 @@ export const useFigure = (props: FigureProps) => {
     } else if (event.key === 'Enter') {
       commit()
       const input = event.target as HTMLInputElement
-      requestAnimationFrame(() => input.select())
+      // Selecting takes the focus: not from where it has gone meanwhile.
+      requestAnimationFrame(() => document.activeElement === input && input.select())
     } else if (event.key === 'Escape') {
       typed.value = null
       error.value = ''
