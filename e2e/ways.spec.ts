@@ -103,6 +103,10 @@ test('what if: one step of a dial against every verdict', async ({ page, request
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Power A: .*What if/ }).click()
   await expect(page.locator('[data-what-if] [data-effect="freeze-"]')).toContainText('px')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^Distance: what if/ }).click()
+  await expect(page.locator('[data-what-if]').last()).toContainText('mm')
+  await expect(page.locator('[data-what-if] [data-effect="subject-"]').last()).not.toContainText('no change')
 })
 
 test('freeze: presets, direction, durations, advice in order of price', async ({ page, request }) => {

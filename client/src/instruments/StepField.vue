@@ -3,16 +3,17 @@
 import { useId } from 'vue'
 import HelpTip from './HelpTip.vue'
 import LockButton from './LockButton.vue'
+import WhatIf from './WhatIf.vue'
 import { useFigure, type FigureProps } from './useFigure'
 
-const props = defineProps<FigureProps & { help?: string; note?: string; noLock?: boolean; about?: string }>()
+const props = defineProps<FigureProps & { help?: string; note?: string; noLock?: boolean; about?: string; whatIf?: boolean }>()
 const id = useId()
 const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 </script>
 
 <template>
   <div class="step-field" :class="{ locked, wrong: error }">
-    <span class="name"><label :for="id"><span v-if="about" class="hidden-label">{{ about }}: </span>{{ label }}</label><HelpTip v-if="help" :text="help" :about="label" /></span>
+    <span class="name"><label :for="id"><span v-if="about" class="hidden-label">{{ about }}: </span>{{ label }}</label><HelpTip v-if="help" :text="help" :about="label" /><WhatIf v-if="whatIf" :id="`${id}-what`" inline :path="path" :label="label" note="±" /></span>
     <div class="control">
       <button type="button" tabindex="-1" class="nudge" :disabled="locked" :aria-label="`${label} down`" @click="step(-1)">−</button>
       <input :id="id" class="num" v-bind="inputProps" :aria-describedby="error ? `${id}-error` : note ? `${id}-note` : undefined" />

@@ -7,20 +7,24 @@ import { STATE_MARKS, STATE_WORDS, VERDICT_NAMES } from '@/words/names'
 import { verdictValue } from '@/words/verdicts'
 import { KINDS, type Kind } from './kinds'
 
-const props = defineProps<{ id: string; path: string; label: string; note: string; warn?: boolean }>()
+const props = defineProps<{ id: string; path: string; label: string; note: string; warn?: boolean; inline?: boolean }>()
 const store = usePlan()
 const open = ref(false)
 /** The menu is made when it is first asked for: every dial has one, and few are opened. */
 const used = ref(false)
 const button = useTemplateRef<HTMLElement>('button')
-const kind = computed<Kind>(() => (props.path.endsWith('powerStops') ? KINDS.power : KINDS[props.path.replace('settings.', '').replace('Stops', '') as 'aperture']))
+const SPECIAL: Record<string, Kind> = { powerStops: KINDS.power, distanceMm: KINDS.length, ndStops: KINDS.filter }
+const kind = computed<Kind>(() => {
+  const last = props.path.split('.').at(-1)!
+  return SPECIAL[last] ?? KINDS[last.replace('Stops', '') as 'aperture']
+})
 const sides = computed(() => (open.value && store.plan ? [-1, 1].map((by) => whatIf(store.plan!, props.path, by)) : []))
 const shown = (value: number): string => kind.value.format(value, store.plan!, props.path)
 </script>
 
 <template>
-  <button :id="id" ref="button" type="button" class="note small" :class="{ near: warn }" aria-haspopup="dialog" :aria-expanded="open" :aria-label="`${label}: ${note}. What if it were stepped?`" title="What if it were stepped?" @click="used = open = true">{{ note }}</button>
-  <v-menu v-if="used" v-model="open" :activator="button ?? undefined" :open-on-click="false" location="top" :offset="72" :close-on-content-click="false" max-width="460">
+  <button :id="id" ref="button" type="button" class="note small" :class="{ near: warn, inline }" aria-haspopup="dialog" :aria-expanded="open" :aria-label="inline ? `${label}: what if it were stepped?` : `${label}: ${note}. What if it were stepped?`" title="What if it were stepped?" @click="used = open = true">{{ note }}</button>
+  <v-menu v-if="used" v-model="open" :activator="button ?? undefined" :open-on-click="false" :location="inline ? 'bottom' : 'top'" :offset="inline ? 4 : 72" :close-on-content-click="false" max-width="460">
     <div v-if="open && sides.length" class="what" data-what-if>
       <table>
         <caption>{{ label }}: what one step does</caption>
@@ -43,6 +47,7 @@ const shown = (value: number): string => kind.value.format(value, store.plan!, p
 <style scoped>
 .note { display: block; width: 100%; text-align: center; color: var(--muted); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 1.1em; }
 .note:hover { color: var(--bright); text-decoration: underline dotted; text-underline-offset: 3px; }
+.note.inline { display: inline-block; width: auto; min-height: 24px; padding: 0 0.3rem; font-size: 0.9375rem; min-width: 24px; overflow: visible; }
 .near { color: var(--near); }
 .what { background: var(--raised); border: 1px solid var(--rule); border-radius: 3px; padding: 0.7rem 0.9rem; }
 caption { text-align: left; color: var(--muted); font-size: 0.8125rem; padding-bottom: 0.3rem; }

@@ -30,7 +30,7 @@ const setAxis = (axis: 0 | 1 | 2) => (value: number) => {
       <button type="button" class="push bare" :class="{ main: byPoint }" :aria-pressed="byPoint" @click="byPoint = true">x, y, z</button>
     </div>
     <template v-if="!byPoint">
-      <StepField :path="`${path}.at.distanceMm`" kind="length" label="Distance" help="From the focus point. One step is a third of a stop of light: half the distance is two stops more, not one." />
+      <StepField :path="`${path}.at.distanceMm`" kind="length" label="Distance" :what-if="path.startsWith('lights')" help="From the focus point. One step is a third of a stop of light: half the distance is two stops more, not one." />
       <StepField :path="`${path}.at.turnDeg`" kind="angle" label="Turn" help="Seen from the subject: 0° toward the camera, plus to its right, 180° straight behind." />
       <StepField :path="`${path}.at.heightDeg`" kind="angle" label="Rise" help="Height angle seen from the subject: plus is above the subject, minus below." />
     </template>

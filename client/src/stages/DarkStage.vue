@@ -81,7 +81,7 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
       <div class="group">
         <h2>Shade, filter and sync</h2>
         <StepField path="ambient.shadeStops" kind="filter" label="Shaded by" help="Curtains drawn, lamps off or a hood since the ambient was read, in stops. It costs the strobe nothing." />
-        <StepField path="settings.ndStops" kind="filter" label="ND filter" help="Neutral density, in stops. It darkens ambient and strobe alike." />
+        <StepField path="settings.ndStops" kind="filter" label="ND filter" what-if help="Neutral density, in stops. It darkens ambient and strobe alike." />
         <v-switch
           v-if="plan.camera.curtain !== 'leaf'" :model-value="plan.settings.pulsedSync" label="Pulse the strobe above sync" :disabled="cannotPulse"
           :messages="cannotPulse ? 'This camera or these strobes cannot.' : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'"
