@@ -2,7 +2,7 @@
  * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up without building the list.
  */
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
-import { pulsedLoss } from '../optics/shutter'
+import { leafClip, pulsedLoss } from '../optics/shutter'
 import { flashDuration, guideStops } from '../light/strobe'
 import type { AmbientReading, Light, Place, Plan, ReadPlace } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
@@ -62,8 +62,8 @@ export const flashSecondsOf = ({ strobe, powerStops }: Light): number => flashDu
 export const shutterLoss = (plan: Plan, light: Light): { readonly kind: 'pulsed' | 'leafClip' | null; readonly stops: number } => {
   const t = secondsAt(plan.settings.shutterStops)
   if (plan.camera.curtain === 'leaf') {
-    const clip = Math.log2(1 - 10 ** (-t / flashSecondsOf(light)))
-    return clip < -0.005 ? { kind: 'leafClip', stops: clip } : { kind: null, stops: 0 }
+    const stops = leafClip(t, flashSecondsOf(light))
+    return { kind: stops < 0 ? 'leafClip' : null, stops }
   }
   if (!pulsesWith(plan, light)) return { kind: null, stops: 0 }
   return { kind: 'pulsed', stops: -pulsedLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.pulsedPenaltyStops }

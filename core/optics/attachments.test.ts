@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { BARE, combinedFocalMm, extensionLoss, extensionMagnification, magnificationRange } from './attachments'
+import { combinedFocalMm, extensionLoss, extensionMagnification, magnificationRange } from './attachments'
 import { closeUpLoss } from './closeup'
 import { printCircleMm } from './depth'
 import { fallSpeedMmS, motionBlurTowardsPx } from './motion'
 import { magnificationFromRuler } from './ruler'
-import { findSync, darkShare } from './shutter'
+import { darkShare, findSync, leafClip, nextTrial } from './shutter'
+
+const BARE = { extensionMm: 0, dioptres: 0, teleconverter: 1 }
 
 describe('what is screwed to a lens', () => {
   // Gaussian optics: m = e/f at infinity focus for a tube; m = f·D/1000 for a close-up lens.
@@ -79,6 +81,18 @@ describe('sync finder', () => {
     expect(findSync([])).toEqual({ cleanStops: null, bandedStops: null, curtainSeconds: null, contradictory: false })
     expect(findSync([{ shutterStops: 8, darkShare: 0 }])).toMatchObject({ cleanStops: 8, bandedStops: null, curtainSeconds: null })
     expect(findSync([{ shutterStops: 8, darkShare: 0 }, { shutterStops: 7, darkShare: 0.2 }]).contradictory).toBe(true)
+  })
+  test('the next trial lies past the clean one and short of the band', () => {
+    const marks = [7, 7 + 1 / 3, 7 + 2 / 3, 8, 8 + 1 / 3]
+    const found = (cleanStops: number | null, bandedStops: number | null) => ({ cleanStops, bandedStops, curtainSeconds: null, contradictory: false })
+    expect(nextTrial(found(7, null), marks, 8)).toBeCloseTo(7 + 1 / 3, 9)
+    expect(nextTrial(found(7, 7 + 1 / 3), marks, 8)).toBeNull()
+    expect(nextTrial(found(null, 8), marks, 8)).toBeCloseTo(7 + 1 / 3, 9)
+  })
+  test('a leaf shutter cuts the tail: t0.1 as long as the shutter loses a tenth, 1/300 at 1/500 a quarter', () => {
+    expect(leafClip(1 / 300, 1 / 300)).toBeCloseTo(Math.log2(0.9), 9)
+    expect(leafClip(1 / 500, 1 / 300)).toBeCloseTo(-0.42, 2)
+    expect(leafClip(1 / 30, 1 / 3000)).toBe(0)
   })
   test('property: bands drawn by any curtain give its travel back', () => {
     fc.assert(

@@ -15,7 +15,6 @@ export interface Attachments {
   /** ≥ 1 */
   readonly teleconverter: number
 }
-export const BARE: Attachments = { extensionMm: 0, dioptres: 0, teleconverter: 1 }
 
 /** Focal length of the lens with its close-up lens, mm. */
 export const combinedFocalMm = (focalMm: number, dioptres: number): number => 1 / (1 / positive(focalMm, 'focalMm') + notNegative(dioptres, 'dioptres') / 1000)

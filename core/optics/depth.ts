@@ -48,7 +48,7 @@ export const defocusAtEnds = (depthMm: number, fNumber: number, magnification: n
   (depthMm * magnification ** 2) / (2 * positive(fNumber, 'fNumber') * (1 + positive(magnification, 'magnification') / pupilRatio))
 
 /** What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity 1.0). */
-export const EYE_RAD = Math.PI / 180 / 60
+const EYE_RAD = Math.PI / 180 / 60
 
 /**
  * Blur disc on the sensor that an eye just sees as a point in a print of the whole frame, mm.

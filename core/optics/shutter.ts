@@ -15,6 +15,19 @@ export const darkShare = (seconds: number, curtainSeconds: number): number =>
 export const pulsedLoss = (seconds: number, curtainSeconds: number): number =>
   Math.log2((positive(curtainSeconds, 'curtainSeconds') + positive(seconds, 'seconds')) / seconds)
 
+/** Less than this is not told, stops. */
+const UNSEEN_CLIP = -0.005
+
+/**
+ * What a leaf shutter cuts off a flash, stops ≤ 0: log2(1 − 10^(−t/t0.1)); 0 where it would not show.
+ * @param seconds shutter time; @param t01 flash above a tenth of its peak, s
+ * Source: exponential decay.
+ */
+export const leafClip = (seconds: number, t01: number): number => {
+  const stops = Math.log2(1 - 10 ** (-positive(seconds, 'seconds') / positive(t01, 't01')))
+  return stops < UNSEEN_CLIP ? stops : 0
+}
+
 export interface Trial {
   /** −log2 of seconds */
   readonly shutterStops: number
@@ -47,3 +60,7 @@ export const findSync = (trials: readonly Trial[]): SyncFound => {
     contradictory: cleanStops !== null && bandedStops !== null && cleanStops >= bandedStops - 1e-6
   }
 }
+
+/** Where the next trial tells most: the first mark past the fastest clean one and short of the slowest with a band; null when there is none. @param marks of the camera, slow to fast, −log2 s @param syncStops what is believed so far */
+export const nextTrial = ({ cleanStops, bandedStops }: SyncFound, marks: readonly number[], syncStops: number): number | null =>
+  marks.find((stops) => stops > (cleanStops ?? syncStops - 1) + 0.1 && stops < (bandedStops ?? Infinity) - 0.1) ?? null

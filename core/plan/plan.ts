@@ -149,7 +149,7 @@ const uniqueIds = (list: readonly { readonly id: string }[], path: string, conte
   })
 
 /** Names of goals, as `goals.wished` lists them. `at:` and a place for the goals of other places. */
-export const GOAL_IDS = ['subject', 'ground', 'depth', 'edge', 'blur', 'ghost', 'keyFill', 'recycle', 'flashes', 'iso'] as const
+const GOAL_IDS = ['subject', 'ground', 'depth', 'edge', 'blur', 'ghost', 'keyFill', 'recycle', 'flashes', 'iso'] as const
 const goalIdSchema = z.string().regex(new RegExp(`^(${GOAL_IDS.join('|')}|at:[A-Za-z][A-Za-z0-9]{0,11})$`), 'no such goal')
 export type GoalId = string
 

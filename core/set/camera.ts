@@ -11,6 +11,8 @@ export interface CameraPose {
   readonly up: Vec
   readonly front: Vec
   readonly frontMm: number
+  /** lens front to focus point as the figures say it, even where they leave no room (≤ 0) */
+  readonly workingMm: number
   readonly pupil: Vec
   readonly pupilMm: number
   readonly sensorMm: number
@@ -28,10 +30,11 @@ export const poseOf = (plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): 
   const right: Vec = [1, 0, 0]
   const up: Vec = [0, toCamera[2], -toCamera[1]]
   const sensorMm = sensorToSubject(focalMm, magnification)
-  const frontMm = Math.max(1, sensorMm - lens.sensorToFrontMm - focus.extensionMm)
+  const workingMm = sensorMm - lens.sensorToFrontMm - focus.extensionMm
+  const frontMm = Math.max(1, workingMm)
   const pupilMm = focalMm * (1 / lens.pupilRatio + 1 / magnification)
   return {
-    toCamera, right, up, frontMm, pupilMm, sensorMm, front: scale(toCamera, frontMm), pupil: scale(toCamera, pupilMm),
+    toCamera, right, up, frontMm, workingMm, pupilMm, sensorMm, front: scale(toCamera, frontMm), pupil: scale(toCamera, pupilMm),
     halfWidthMm: frame.width / focus.magnification / 2, halfHeightMm: frame.height / focus.magnification / 2
   }
 }

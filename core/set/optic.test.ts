@@ -4,7 +4,7 @@ import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { testCamera, testLens, testPlan } from '../testing'
 import { poseOf } from './camera'
-import { apertureRange, bestMarkedFNumber, blurCircleMm, closeUpStops, depthOf, effectiveFNumberOf, endBlur, frameMm, magnificationsOf, markedFNumber, neededDepthMm } from './optic'
+import { apertureRange, bestMarkedFNumber, blurCircleMm, closeUpStops, depthOf, effectiveFNumberOf, endBlur, frameMm, heldMagnification, magnificationAtFront, magnificationsOf, markedFNumber, neededDepthMm, sharpStripMm } from './optic'
 
 const withFocus = (part: Partial<Plan['focus']>, more: (plan: Plan) => void = () => undefined): Plan =>
   testPlan((plan) => {
@@ -80,6 +80,21 @@ describe('frame, print and lean', () => {
     expect(neededDepthMm(flat(0))).toBeCloseTo(0.001, 9)
     // No more of it than the frame shows: 48 mm high at 1:2.
     expect(neededDepthMm(withFocus({ magnification: 0.5, tiltDeg: 90 - 5 }, (p) => { p.subject.heightMm = 500; p.subject.sharpDepthMm = 0.001 }))).toBeCloseTo(48 * Math.sin((85 * Math.PI) / 180), 2)
+  })
+  test('property: a working distance typed gives the magnification it came from, whatever is screwed on', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 0.9, noNaN: true }), fc.double({ min: 0, max: 40, noNaN: true }), fc.constantFrom(1, 1.4, 2), (m, extensionMm, teleconverter) => {
+        const plan = withFocus({ magnification: m, extensionMm, teleconverter })
+        expect(magnificationAtFront(plan, poseOf(plan).workingMm) / m).toBeCloseTo(1, 5)
+      })
+    )
+    expect(heldMagnification(withFocus({ extensionMm: 50 }), 0.1)).toBeCloseTo(0.5, 12)
+    expect(heldMagnification(withFocus({}), 4)).toBe(1)
+  })
+  test('the strip of a leaning flat that is sharp is depth over sine, and all of it when it stands nearly square', () => {
+    const flat = withFocus({ magnification: 0.5, tiltDeg: 30 }, (p) => { p.subject.heightMm = 40 })
+    expect(sharpStripMm(flat).mm).toBeCloseTo(depthOf(flat).totalMm * 2, 9)
+    expect(sharpStripMm(withFocus({ magnification: 0.5, tiltDeg: 1 }, (p) => { p.subject.heightMm = 4 }))).toEqual({ mm: 4, whole: true })
   })
   test('tubes bring the front nearer by themselves: the set’s camera follows', () => {
     const bare = poseOf(withFocus({ magnification: 1 }))

@@ -1,6 +1,7 @@
 /** The lens as it is used: with tubes, close-up lens and converter, on the part of the sensor in use. */
 import { pixelPitchMm } from '../kit/kit'
 import { combinedFocalMm, extensionLoss, magnificationRange } from '../optics/attachments'
+import { magnificationAtDistance } from '../optics/closeup'
 import { airyDisc, defocusAtEnds, depthLimits, printCircleMm, type DepthLimits } from '../optics/depth'
 import type { Plan } from '../plan/plan'
 
@@ -48,11 +49,29 @@ export const depthOf = (plan: Set): DepthLimits => {
   return depthLimits(focalMm, markedFNumber(plan) * share, magnification, blurCircleMm(plan) / plan.focus.teleconverter, plan.lens.pupilRatio)
 }
 
+/** Nearest magnification to a wanted one that the lens, with what is on it, focuses. */
+export const heldMagnification = (plan: Used, wanted: number): number => {
+  const [least, most] = magnificationsOf(plan)
+  return Math.min(most, Math.max(least, wanted))
+}
+
+/** Magnification with the lens front so far from the subject; Infinity where no image forms. */
+export const magnificationAtFront = (plan: Used, workingMm: number): number => {
+  const front = magnificationAtDistance(frontLens(plan).focalMm, workingMm + plan.lens.sensorToFrontMm + plan.focus.extensionMm)
+  return front === null ? Infinity : front * plan.focus.teleconverter
+}
+
+/** How much of a flat's height the frame shows, mm. */
+const shownHeightMm = (plan: Used & Pick<Plan, 'subject'>): number => Math.min(plan.subject.heightMm, frameMm(plan).height / plan.focus.magnification)
+const leanRad = (plan: Used): number => (plan.focus.tiltDeg * Math.PI) / 180
+
 /** Depth that must come out sharp, mm: the subject's own, and what a leaning flat adds over its height in the frame. */
-export const neededDepthMm = (plan: Used & Pick<Plan, 'subject'>): number => {
-  const lean = (plan.focus.tiltDeg * Math.PI) / 180
-  const height = Math.min(plan.subject.heightMm, frameMm(plan).height / plan.focus.magnification)
-  return plan.subject.sharpDepthMm * Math.cos(lean) + height * Math.sin(lean)
+export const neededDepthMm = (plan: Used & Pick<Plan, 'subject'>): number => plan.subject.sharpDepthMm * Math.cos(leanRad(plan)) + shownHeightMm(plan) * Math.sin(leanRad(plan))
+
+/** Height of the strip of a leaning flat that comes out sharp, mm; all that shows when it stands square. */
+export const sharpStripMm = (plan: Set & Pick<Plan, 'subject'>): { readonly mm: number; readonly whole: boolean } => {
+  const mm = depthOf(plan).totalMm / Math.sin(leanRad(plan))
+  return mm >= shownHeightMm(plan) ? { mm: shownHeightMm(plan), whole: true } : { mm, whole: false }
 }
 
 export interface EndBlur {

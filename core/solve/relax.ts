@@ -5,12 +5,12 @@
  */
 import { evaluate } from '../ledger/evaluate'
 import type { LightId, Plan } from '../plan/plan'
+import { askedOf } from './asked'
 import { applyChange, type WayChange } from './change'
-import type { GoalResult } from './goals'
-import { judgeGoals } from './goals'
+import { judgeGoals, type GoalResult } from './goals'
 import { withLight } from './power'
 import { EXACT_LIGHTS } from './search'
-import { askedOf, search } from './ways'
+import { search } from './ways'
 
 export type Relaxation =
   /** the goal yields: what it would come to */
@@ -119,6 +119,13 @@ export const relaxations = (plan: Plan, progress?: (share: number) => void): Rel
   progress?.(1)
   const goals = found.filter((each) => each.kind === 'goal').sort((a, b) => a.goal.missStops - b.goal.missStops)
   return [...goals, ...found.filter((each) => each.kind !== 'goal')]
+}
+
+/** Where a relaxation leads. A goal that yields is a wish from then on. */
+export const takeRelaxation = (plan: Plan, relaxation: Relaxation): Plan => {
+  if (relaxation.kind !== 'goal') return relaxation.after
+  const after = applyChange(plan, relaxation.change)
+  return { ...after, goals: { ...after.goals, wished: [...after.goals.wished, relaxation.goal.id] } }
 }
 
 export interface Nearest {

@@ -1,10 +1,10 @@
 /**
- * Branch and bound over the powers of all lights on their dials. Exact: a branch is left only when the best it could still
- * give is worse than what is kept already.
+ * Branch and bound over the powers of all lights on their dials. A branch is left only when the best it could still give is
+ * worse than what is kept already: exact up to `EXACT_LIGHTS`, nearly so past them.
  */
 import { GHOST_LEVEL, SHOWS_WITHIN } from '../ledger/freeze'
 import { DUST, FAR_OFF } from './goals'
-import { CLOSE, missCost, type LevelGoal } from './ready'
+import { missCost, type LevelGoal } from './asked'
 import { WEIGHT } from './score'
 import type { Fired, Shot } from './shot'
 
@@ -17,7 +17,7 @@ const levelCost = (goal: LevelGoal, limit: number, low: number, high: number): n
   if (goal.about ? low <= limit && limit <= high : low <= limit) return 0
   const by = Math.min(FAR_OFF, Math.abs(Math.log2((low > limit ? low : high) / limit)))
   const miss = by - (goal.about ? goal.tolerance : 0)
-  const close = goal.about ? CLOSE * by : 0
+  const close = goal.about ? WEIGHT.close * by : 0
   return miss <= DUST ? close : goal.weight === null ? Infinity : goal.weight * miss + close
 }
 
@@ -35,19 +35,6 @@ export interface Found {
   readonly marks: readonly number[]
 }
 
-/** What is known of a set of lamps when some have their marks: each only gets worse as others are added. */
-interface Partial {
-  /** price of the lamps so far */
-  readonly spent: number
-  /** worst blur, recycle and charge of lamps that surely count */
-  readonly blur: number
-  readonly recycle: number
-  readonly flashes: number
-  /** strongest so far on the subject, and what counts as fill so far */
-  readonly strongest: number
-  readonly fill: number
-}
-
 const SHOWS = 2 ** -SHOWS_WITHIN
 
 /**
@@ -57,10 +44,12 @@ const SHOWS = 2 ** -SHOWS_WITHIN
  * @returns null when nothing does
  */
 export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found | null => {
-  const { fired, levels, ratio, low, high, sums, subject, shadow, key } = shot
+  const { fired, low, high, scratch } = shot
+  const { levels, ratio, subject, shadow, key, asked } = shot.ready
+  const { sums, spent, blur, recycle, flashes, strongest, fill } = scratch
   const L = fired.length
   const J = sums[0]!.length
-  const ghost = missCost(shot.ghost, shot.ghost && Math.log2(sums[0]![subject]!) - takenStops > GHOST_LEVEL + DUST ? shot.ambientPx : 0)
+  const ghost = missCost(asked.get('ghost'), Math.log2(sums[0]![subject]!) - takenStops > GHOST_LEVEL + DUST ? shot.ambientPx : 0)
   if (ghost >= limit) return null
 
   const limits = levels.map((goal) => 2 ** (goal.limit + takenStops))
@@ -85,13 +74,13 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
   const own = (i: number): number => fired[i]!.lamp.gives[subject]! * fired[i]!.factors[marks[i]!]!
   const ratioLimit = ratio ? 2 ** ratio.limit : 0
   /** Key over fill with d lamps set. */
-  const ratioBound = (d: number, fill: number): number => {
+  const ratioBound = (d: number): number => {
     if (!ratio) return 0
     if (shadow < 0 || key < 0) return levelCost(ratio, ratioLimit, Infinity, Infinity)
     const most = key < d ? own(key) : fired[key]!.lamp.gives[subject]! * fired[key]!.most
     const least = key < d ? most : fired[key]!.lamp.gives[subject]! * fired[key]!.least
-    const l = least / (fill + shot.highFill[d]!)
-    const h = most / (fill + shot.lowFill[d]!)
+    const l = least / (fill[d]! + shot.highFill[d]!)
+    const h = most / (fill[d]! + shot.lowFill[d]!)
     return Number.isNaN(l) || Number.isNaN(h) ? levelCost(ratio, ratioLimit, Infinity, Infinity) : levelCost(ratio, ratioLimit, l, h)
   }
 
@@ -101,7 +90,7 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     const moved = Math.abs(held[k]! - takenStops - lamp.heldLevel)
     return lamp.prices[k]! + WEIGHT.balance * (Number.isFinite(moved) ? moved : FAR_OFF)
   }
-  if (ghost + levelBound(0) + ratioBound(0, 0) >= limit) return null
+  if (ghost + levelBound(0) + ratioBound(0) >= limit) return null
   // The least all lamps from the d-th on can cost by themselves.
   const rest = new Array<number>(L + 1).fill(0)
   for (let d = L - 1; d >= 0; d--) {
@@ -119,19 +108,22 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     const { gives } = fired[d]!.lamp
     for (let j = 0; j < J; j++) sums[d + 1]![j] = sums[d]![j]! + gives[j]! * factor
   }
-  /** With lamp d at a mark; a lamp surely shows when nothing that may still come can outshine it by so much. */
-  const withMark = (d: number, k: number, was: Partial): Partial => {
-    const { lamp, factors, blurCost, recycleCost, flashesCost } = fired[d]!
+  /** Puts lamp d at a mark. It surely shows when nothing that may still come can outshine it by so much. */
+  const put = (d: number, k: number): void => {
+    const { lamp, factors, blurCost } = fired[d]!
     const gives = lamp.gives[subject]! * factors[k]!
-    const strongest = Math.max(was.strongest, gives)
-    const shows = gives > Math.max(strongest, shot.strongest[d + 1]!) * SHOWS
-    return {
-      spent: was.spent + alone(fired[d]!, k), strongest, blur: shows ? Math.max(was.blur, blurCost[k]!) : was.blur,
-      recycle: Math.max(was.recycle, recycleCost[k]!), flashes: Math.max(was.flashes, flashesCost[k]!),
-      fill: shadow < 0 ? 0 : was.fill + lamp.gives[shadow]! * lamp.fillShare * factors[k]!
-    }
+    marks[d] = k
+    strongest[d + 1] = Math.max(strongest[d]!, gives)
+    const shows = gives > Math.max(strongest[d + 1]!, shot.strongest[d + 1]!) * SHOWS
+    spent[d + 1] = spent[d]! + alone(fired[d]!, k)
+    blur[d + 1] = shows ? Math.max(blur[d]!, blurCost[k]!) : blur[d]!
+    recycle[d + 1] = Math.max(recycle[d]!, lamp.recycleCost[k]!)
+    flashes[d + 1] = Math.max(flashes[d]!, lamp.flashesCost[k]!)
+    if (shadow >= 0) fill[d + 1] = fill[d]! + lamp.gives[shadow]! * lamp.fillShare * factors[k]!
+    addUp(d, factors[k]!)
   }
-  const leastOf = (d: number, so: Partial): number => so.spent + so.blur + so.recycle + so.flashes + rest[d]! + ratioBound(d, so.fill) + levelBound(d)
+  /** What is spent with d lamps set, levels and ratio left open. */
+  const surely = (d: number): number => spent[d]! + blur[d]! + recycle[d]! + flashes[d]! + rest[d]!
 
   /** All lamps set: now it is known which show. */
   const blurAtEnd = (): number => {
@@ -157,7 +149,7 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     for (let g = 0; g < levels.length; g++) {
       const { about, tolerance, weight, places: at } = levels[g]!
       const hard = weight === null ? tolerance : tolerance + budget / weight
-      const room = (about ? Math.min(hard, budget / CLOSE) : hard) + DUST * 10
+      const room = (about ? Math.min(hard, budget / WEIGHT.close) : hard) + DUST * 10
       if (room >= FAR_OFF) continue
       const most = limits[g]! * 2 ** room
       const least = limits[g]! * 2 ** -room
@@ -169,9 +161,9 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     }
   }
 
-  const branch = (d: number, so: Partial): void => {
+  const branch = (d: number): void => {
     if (d === L) {
-      const cost = leastOf(L, { ...so, blur: blurAtEnd() })
+      const cost = surely(L) - blur[L]! + blurAtEnd() + ratioBound(L) + levelBound(L)
       if (cost < worth) {
         worth = cost - slack
         best = { cost, marks: [...marks] }
@@ -179,17 +171,16 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
       return
     }
     const { factors } = fired[d]!
-    const { mark, least } = shot.order[d]!
+    const { mark, least } = scratch.order[d]!
     // The most promising marks first: what they lead to cuts off the others.
     let open = 0
-    window(d, worth - so.spent - rest[d]!)
+    window(d, worth - spent[d]! - rest[d]!)
     for (let k = 0; k < factors.length; k++) {
       if (factors[k]! < from || factors[k]! > to) continue
-      marks[d] = k
-      const there = withMark(d, k, so)
-      if (there.spent + there.blur + there.recycle + there.flashes + rest[d + 1]! >= worth) continue
-      addUp(d, factors[k]!)
-      const lowest = leastOf(d + 1, there)
+      put(d, k)
+      const sure = surely(d + 1)
+      if (sure >= worth) continue
+      const lowest = sure + ratioBound(d + 1) + levelBound(d + 1)
       if (lowest >= worth) continue
       let at = open++
       for (; at > 0 && least[at - 1]! > lowest; at--) {
@@ -201,12 +192,12 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     }
     if (many) open = Math.min(open, MANY.breadth)
     for (let n = 0; n < open && least[n]! < worth; n++) {
-      marks[d] = mark[n]!
-      addUp(d, factors[mark[n]!]!)
-      branch(d + 1, withMark(d, mark[n]!, so))
+      put(d, mark[n]!)
+      branch(d + 1)
     }
   }
-  branch(0, { spent: ghost, blur: 0, recycle: 0, flashes: 0, strongest: 0, fill: 0 })
+  spent[0] = ghost
+  branch(0)
   return best
 }
 
@@ -219,4 +210,4 @@ const FAINT = 2 ** -8
  * @param ambient linear, at each place, before aperture, ISO and ND
  */
 export const isFaint = (shot: Shot, ambient: Float64Array, takenStops: number): boolean =>
-  shot.levels.every((goal) => goal.places.every((j) => ambient[j]! <= 2 ** (goal.limit + takenStops) * FAINT))
+  shot.ready.levels.every((goal) => goal.places.every((j) => ambient[j]! <= 2 ** (goal.limit + takenStops) * FAINT))

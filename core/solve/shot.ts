@@ -1,7 +1,10 @@
-/** A ready set under one shutter: what each mark of each lamp gives then, how long it is let in, and what that costs. */
-import { pulsedLoss } from '../optics/shutter'
+/** A ready set under one shutter: what each mark of each lamp gives then, and what the blur of it costs. */
+import { pulsesWith, shutterLoss } from '../ledger/cells'
+import { leafClip } from '../optics/shutter'
+import type { Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { levelGoals, missCost, type Asked, type Lamp, type LevelGoal, type Ready } from './ready'
+import { missCost } from './asked'
+import type { Lamp, Ready } from './ready'
 
 export interface Fired {
   readonly lamp: Lamp
@@ -11,22 +14,31 @@ export interface Fired {
   readonly most: number
   /** what the blur of each mark costs where this lamp shows; Infinity for a band or a hard goal */
   readonly blurCost: Float64Array
-  readonly recycleCost: Float64Array
-  readonly flashesCost: Float64Array
   /** level at the held place before aperture, ISO and ND, at each mark; empty when none is held */
   readonly held: Float64Array
 }
 
+/** What is known when the first d lamps have their marks, at index d; nothing in the search is allocated mark by mark. */
+export interface Scratch {
+  /** linear light at each place: ambient first, then lamp by lamp */
+  readonly sums: readonly Float64Array[]
+  /** price of the lamps so far */
+  readonly spent: Float64Array
+  /** worst blur, recycle and charge of lamps that surely count */
+  readonly blur: Float64Array
+  readonly recycle: Float64Array
+  readonly flashes: Float64Array
+  /** strongest so far on the subject, and what counts as fill so far */
+  readonly strongest: Float64Array
+  readonly fill: Float64Array
+  /** each lamp's marks in order of promise */
+  readonly order: readonly { readonly mark: Int32Array; readonly least: Float64Array }[]
+}
+
 export interface Shot {
+  readonly ready: Ready
   readonly fired: readonly Fired[]
-  readonly key: number
-  readonly subject: number
-  /** index of the shadow side; −1 for none */
-  readonly shadow: number
-  readonly levels: readonly LevelGoal[]
-  readonly ratio: LevelGoal | null
-  readonly ghost: Asked | undefined
-  /** smear by ambient where it shows, px */
+  /** smear by ambient where it shows, px; 0 for a still subject */
   readonly ambientPx: number
   /** what the lamps from the d-th on give at least and at most, at each place, before aperture, ISO and ND */
   readonly low: readonly Float64Array[]
@@ -35,62 +47,51 @@ export interface Shot {
   readonly lowFill: Float64Array
   readonly highFill: Float64Array
   readonly strongest: Float64Array
-  /** room to add up in: ambient first, then lamp by lamp */
-  readonly sums: readonly Float64Array[]
-  /** room to put each lamp's marks in order of promise */
-  readonly order: readonly { readonly mark: Int32Array; readonly least: Float64Array }[]
+  readonly scratch: Scratch
 }
 
-const fire = (lamp: Lamp, ready: Ready, shutterStops: number, pulsing: boolean, asked: ReadonlyMap<string, Asked>, blur: number): Fired => {
-  const { camera } = ready.plan
-  const t = secondsAt(shutterStops)
-  const leaf = camera.curtain === 'leaf'
-  const pastSync = !leaf && shutterStops > camera.syncStops + 1e-6
-  const pulses = pastSync && pulsing && lamp.canPulse
-  const pulsed = pulses ? -pulsedLoss(t, secondsAt(camera.syncStops)) - lamp.penalty : 0
-  const factors = lamp.marks.map((stops, k) => {
-    const clip = leaf ? Math.log2(1 - 10 ** (-t / lamp.durations[k]!)) : 0
-    return 2 ** (stops + pulsed + (clip < -0.005 ? clip : 0))
-  })
+/** @param plan with the shutter to try; @param blur px of blur of the moving part for a second */
+const fire = (lamp: Lamp, plan: Plan, ready: Ready, blur: number): Fired => {
+  const t = secondsAt(plan.settings.shutterStops)
+  const leaf = plan.camera.curtain === 'leaf'
+  const pastSync = !leaf && plan.settings.shutterStops > plan.camera.syncStops + 1e-6
+  const pulses = pulsesWith(plan, lamp.light)
+  const pulsed = pulses ? shutterLoss(plan, lamp.light).stops : 0
+  const factors = lamp.marks.map((stops, k) => 2 ** (stops + pulsed + (leaf ? leafClip(t, lamp.durations[k]!) : 0)))
   return {
     lamp, factors, least: factors.reduce((a, b) => Math.min(a, b), Infinity), most: factors.reduce((a, b) => Math.max(a, b), 0),
-    blurCost: lamp.durations.map((each) => (pastSync && !pulses ? Infinity : blur > 0 ? missCost(asked.get('blur'), blur * (pulses ? t : Math.min(each, t))) : 0)),
-    recycleCost: lamp.marks.map((stops) => missCost(asked.get('recycle'), lamp.recycleFullS * 2 ** stops)),
-    flashesCost: lamp.marks.map((stops) => missCost(asked.get('flashes'), Math.floor(lamp.flashesFull * 2 ** -stops))),
+    blurCost: lamp.durations.map((each) => (pastSync && !pulses ? Infinity : blur > 0 ? missCost(ready.asked.get('blur'), blur * (pulses ? t : Math.min(each, t))) : 0)),
     held: lamp.heldGives === null ? new Float64Array(0) : factors.map((factor) => Math.log2(lamp.heldGives! * factor))
   }
 }
 
 /** @param blur px of blur of the moving part for a second; 0 for a still subject */
-export const shotOf = (ready: Ready, shutterStops: number, pulsing: boolean, asked: readonly Asked[], blur: number): Shot => {
-  const byId = new Map(asked.map((each) => [each.goal.id as string, each]))
-  const fired = ready.lamps.map((lamp) => fire(lamp, ready, shutterStops, pulsing, byId, blur))
-  const rows = (): Float64Array[] => Array.from({ length: fired.length + 1 }, () => new Float64Array(ready.places.length))
-  const low = rows()
-  const high = rows()
-  const sums = rows()
-  const lowFill = new Float64Array(fired.length + 1)
-  const highFill = new Float64Array(fired.length + 1)
-  const strongest = new Float64Array(fired.length + 1)
-  const shadow = ready.hasShadow ? ready.places.indexOf('shadow') : -1
-  for (let d = fired.length - 1; d >= 0; d--) {
+export const shotOf = (ready: Ready, shutterStops: number, pulsedSync: boolean, blur: number): Shot => {
+  const plan: Plan = { ...ready.plan, settings: { ...ready.plan.settings, shutterStops, pulsedSync } }
+  const fired = ready.lamps.map((lamp) => fire(lamp, plan, ready, blur))
+  const L = fired.length
+  const rows = (): Float64Array[] => Array.from({ length: L + 1 }, () => new Float64Array(ready.ambient.length))
+  const line = (): Float64Array => new Float64Array(L + 1)
+  const [low, high, sums] = [rows(), rows(), rows()]
+  const [lowFill, highFill, strongest] = [line(), line(), line()]
+  for (let d = L - 1; d >= 0; d--) {
     const { lamp, least, most } = fired[d]!
     for (let j = 0; j < low[d]!.length; j++) {
       low[d]![j] = low[d + 1]![j]! + lamp.gives[j]! * least
       high[d]![j] = high[d + 1]![j]! + lamp.gives[j]! * most
     }
-    const fill = shadow < 0 ? 0 : lamp.gives[shadow]! * lamp.fillShare
+    const fill = ready.shadow < 0 ? 0 : lamp.gives[ready.shadow]! * lamp.fillShare
     lowFill[d] = lowFill[d + 1]! + fill * least
     highFill[d] = highFill[d + 1]! + fill * most
     strongest[d] = Math.max(strongest[d + 1]!, lamp.gives[ready.subject]! * most)
   }
   const t = secondsAt(shutterStops)
   sums[0]!.set(ready.ambient.map((each) => each * t))
-  const ratio = byId.get('keyFill')
   return {
-    fired, key: ready.key, subject: ready.subject, shadow, levels: levelGoals(asked, ready.places), low, high, lowFill, highFill, strongest, sums,
-    ratio: ratio ? { places: [], about: true, limit: ratio.goal.limit, tolerance: ratio.goal.toleranceStops, weight: ratio.weight } : null,
-    ghost: blur > 0 ? byId.get('ghost') : undefined, ambientPx: blur * t,
-    order: fired.map(({ factors: { length } }) => ({ mark: new Int32Array(length), least: new Float64Array(length) }))
+    ready, fired, ambientPx: blur * t, low, high, lowFill, highFill, strongest,
+    scratch: {
+      sums, spent: line(), blur: line(), recycle: line(), flashes: line(), strongest: line(), fill: line(),
+      order: fired.map(({ factors: { length } }) => ({ mark: new Int32Array(length), least: new Float64Array(length) }))
+    }
   }
 }

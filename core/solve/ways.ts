@@ -4,15 +4,17 @@
  */
 import { evaluate } from '../ledger/evaluate'
 import { pixelPitchMm } from '../kit/kit'
-import { freezeOf } from '../ledger/freeze'
+import { blurFor, freezeOf } from '../ledger/freeze'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import type { Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { endBlur, neededDepthMm } from '../set/optic'
 import { applyChange, groupOf, type WayChange, type WayGroup } from './change'
-import { goalsOf, judgeGoals, type GoalResult } from './goals'
-import { blurPerSecond, framesByStops, readySet, type Asked } from './ready'
-import { scoreOf, setPrice, shutterPrice, WEIGHT } from './score'
+import { judgeGoals, type GoalResult } from './goals'
+import { askedOf, type Asked } from './asked'
+import { framesByStops } from './frames'
+import { readySet } from './ready'
+import { scoreOf, setPrice, shutterPrice } from './score'
 import { bestPowers, EXACT_LIGHTS, isFaint } from './search'
 import { shotOf } from './shot'
 import { pulsedAt, spaceOf, withSet, type Space } from './space'
@@ -83,7 +85,7 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
   const { perGroup = PER_GROUP, together = false, progress } = options
   const was = evaluate(plan).ledger
   const frames = framesByStops(plan, space, asked)
-  const blur = blurPerSecond(plan)
+  const blur = plan.subject.speedMmS > 0 ? blurFor(plan, 1) : 0
   const shutters = [...space.shutters].sort((a, b) => shutterPrice(plan, a) - shutterPrice(plan, b))
   const keep = keeper(space.apertures, perGroup, together)
   for (const [n, set] of space.sets.entries()) {
@@ -93,11 +95,11 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
     const moved = setPrice(plan, there)
     for (const shutterStops of shutters) {
       const pulsing = pulsedAt(plan, shutterStops)
-      const shot = shotOf(ready, shutterStops, pulsing, asked, blur)
+      const shot = shotOf(ready, shutterStops, pulsing, blur)
       const base = moved + shutterPrice(plan, shutterStops)
       // With many lights a shutter that changes nothing but the ambient, where there is none to speak of, is not gone into.
       const idle = ready.lamps.length > EXACT_LIGHTS && plan.camera.curtain === 'focal-plane' && shutterStops !== shutters[0] && shutterStops <= plan.camera.syncStops + 1e-6 && shutters[0]! <= plan.camera.syncStops + 1e-6
-      const most = ready.ambient.map((each) => each * secondsAt(Math.min(shutterStops, shutters[0]!)))
+      const most = idle && ready.ambient.map((each) => each * secondsAt(Math.min(shutterStops, shutters[0]!)))
       const as = (ndStops: number): WayGroup => groupOf(plan, { ...there, settings: { ...there.settings, shutterStops, ndStops } })
       const same = as(plan.settings.ndStops)
       const changed = as(plan.settings.ndStops + 1)
@@ -106,7 +108,7 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
         // How cheap the light must be for at least one of these frames to be worth keeping.
         let room = -Infinity
         for (let k = 0; k < prices.length; k++) room = Math.max(room, limits[slots[k]!]! - prices[k]!)
-        const found = room > base && !(idle && isFaint(shot, most, takenStops)) ? bestPowers(shot, takenStops, room - base) : null
+        const found = room > base && !(most && isFaint(shot, most, takenStops)) ? bestPowers(shot, takenStops, room - base) : null
         if (!found) continue
         const powers = plan.lights.map((light) => light.powerStops)
         let lamp = 0
@@ -124,8 +126,6 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
   return keep.best()
 }
 
-export const askedOf = (plan: Plan): Asked[] => goalsOf(plan).map((goal) => ({ goal, weight: goal.hard ? null : WEIGHT.wish }))
-
 /** One-sided goals bind before the ones that every way is steered onto. */
 const bindingOf = (goals: readonly GoalResult[]): GoalResult => {
   const missed = goals.filter((goal) => !goal.ok)
@@ -136,7 +136,7 @@ const bindingOf = (goals: readonly GoalResult[]): GoalResult => {
   return least.slackStops <= 1 ? least : tight(goals)
 }
 
-export const priceOfWay = (plan: Plan, after: Plan, evaluation: ReturnType<typeof evaluate>): WayPrice => {
+const priceOfWay = (plan: Plan, after: Plan, evaluation: ReturnType<typeof evaluate>): WayPrice => {
   const lit = after.lights.filter((light) => light.on)
   return {
     edgePx: endBlur(after, neededDepthMm(after)).bothMm / pixelPitchMm(after.camera),

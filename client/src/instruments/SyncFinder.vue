@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The camera's real sync limit, found by frames with and without a band. */
 import { computed, ref, useId } from 'vue'
-import { findSync } from '@core/optics/shutter'
+import { findSync, nextTrial } from '@core/optics/shutter'
 import { parseFraction } from '@core/scales/parse'
-import { marksBetween, marksOf, nameOf, nearestMark } from '@core/scales/marks'
+import { marksBetween, marksOf, nameOf } from '@core/scales/marks'
 import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
@@ -45,9 +45,9 @@ const words = computed(() => {
 })
 const differs = computed(() => found.value.cleanStops !== null && found.value.bandedStops !== null && !found.value.contradictory && Math.abs(found.value.cleanStops - plan.value.camera.syncStops) > 1e-6)
 const next = computed(() => {
-  const { cleanStops, bandedStops } = found.value
-  const marks = marksBetween(marksOf('shutter', plan.value.camera.step), (cleanStops ?? plan.value.camera.syncStops - 1) + 0.1, Math.min(plan.value.camera.fastestShutterStops, (bandedStops ?? 16) - 0.1))
-  return marks.length && plan.value.syncTrials.length ? nearestMark(marks, cleanStops ?? plan.value.camera.syncStops - 1) : null
+  const { camera, syncTrials } = plan.value
+  const marks = marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, camera.fastestShutterStops).map((mark) => mark.stops)
+  return syncTrials.length ? nextTrial(found.value, marks, camera.syncStops) : null
 })
 const use = async (): Promise<void> => {
   const syncStops = found.value.cleanStops!
@@ -83,7 +83,7 @@ const use = async (): Promise<void> => {
     </div>
     <p v-if="fault" role="alert" class="miss small">{{ fault }}</p>
     <p class="acts">
-      <button v-if="next && Math.abs(next.stops - shutter) > 1e-6" type="button" class="push bare" @click="store.set('settings.shutterStops', next.stops, 'shutter')">Next try {{ next.label }}</button>
+      <button v-if="next !== null && Math.abs(next - shutter) > 1e-6" type="button" class="push bare" @click="store.set('settings.shutterStops', next, 'shutter')">Next try {{ nameOf('shutter', next) }}</button>
       <button v-if="differs" type="button" class="push main" @click="use">Use {{ nameOf('shutter', found.cleanStops!) }} as sync</button>
     </p>
   </section>

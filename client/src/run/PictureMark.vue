@@ -11,6 +11,7 @@ import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { readPatch } from './frameReader'
+import { clampSpot, nudged, spotOf } from './spots'
 
 const props = defineProps<{ frame: Frame }>()
 const emit = defineEmits<{ mark: [evidence: Evidence] }>()
@@ -43,20 +44,16 @@ const measure = async (): Promise<void> => {
 }
 watch(spot, () => void measure(), { immediate: true })
 
-const clamp = (value: number): number => Math.min(1, Math.max(0, value))
 const onPointer = (event: PointerEvent): void => {
-  if (event.type === 'pointermove' && event.buttons === 0) return
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  spot.value = { ...spot.value, x: clamp((event.clientX - box.left) / box.width), y: clamp((event.clientY - box.top) / box.height) }
+  const to = spotOf(event)
+  if (to) spot.value = { ...spot.value, ...clampSpot(to) }
 }
-const MOVES: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 const onKey = (event: KeyboardEvent): void => {
-  const by = MOVES[event.key]
+  const to = nudged(spot.value, event.key, event.shiftKey ? 0.05 : 0.01)
   const size = { '+': 1.25, '=': 1.25, '-': 0.8 }[event.key]
-  if (!by && !size) return
+  if (!to && !size) return
   event.preventDefault()
-  const step = event.shiftKey ? 0.05 : 0.01
-  if (by) spot.value = { ...spot.value, x: clamp(spot.value.x + by[0] * step), y: clamp(spot.value.y + by[1] * step) }
+  if (to) spot.value = { ...spot.value, ...to }
   if (size) spot.value = { ...spot.value, radius: Math.min(0.2, Math.max(0.004, spot.value.radius * size)) }
 }
 const says = computed(() => {

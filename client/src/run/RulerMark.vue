@@ -9,6 +9,7 @@ import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
+import { clampSpot, nudged, spotOf, type Spot } from './spots'
 
 const emit = defineEmits<{ done: [] }>()
 const store = usePlan()
@@ -20,12 +21,12 @@ const logged = computed(() => (frames.records ?? []).filter((record) => record.h
 const picked = ref<string | null>(null)
 const url = computed(() => fileUrl.value ?? (picked.value ? api.imageUrl(frames.shootId, picked.value) : null))
 const failure = ref('')
-const marks = ref([{ x: 0.25, y: 0.5 }, { x: 0.75, y: 0.5 }])
+const marks = ref<Spot[]>([{ x: 0.25, y: 0.5 }, { x: 0.75, y: 0.5 }])
 const length = ref('10 mm')
 const lengthMm = computed(() => parseLength(length.value))
 const found = computed(() => {
   if (!lengthMm.value || lengthMm.value <= 0) return null
-  const [a, b] = marks.value as [{ x: number; y: number }, { x: number; y: number }]
+  const [a, b] = marks.value as [Spot, Spot]
   if (Math.hypot(a.x - b.x, a.y - b.y) < 0.002) return null
   const frame = frameMm(store.plan!)
   return magnificationFromRuler(a.x - b.x, a.y - b.y, frame.width, frame.height, lengthMm.value)
@@ -35,25 +36,20 @@ const choose = (event: Event): void => {
   failure.value = ''
   file.value = (event.target as HTMLInputElement).files?.[0] ?? undefined
 }
-const clamp = (value: number): number => Math.min(1, Math.max(0, value))
-const put = (index: number, x: number, y: number): void => {
-  marks.value = marks.value.map((mark, i) => (i === index ? { x: clamp(x), y: clamp(y) } : mark))
+const put = (index: number, to: Spot): void => {
+  marks.value = marks.value.map((mark, i) => (i === index ? clampSpot({ x: to.x, y: to.y }) : mark))
 }
 const onPointer = (event: PointerEvent): void => {
-  if (event.type === 'pointermove' && event.buttons === 0) return
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  const x = (event.clientX - box.left) / box.width
-  const y = (event.clientY - box.top) / box.height
-  const far = marks.value.map((mark) => Math.hypot((mark.x - x) * box.width, (mark.y - y) * box.height))
-  put(far[0]! <= far[1]! ? 0 : 1, x, y)
+  const to = spotOf(event)
+  if (!to) return
+  const far = marks.value.map((mark) => Math.hypot((mark.x - to.x) * to.box.width, (mark.y - to.y) * to.box.height))
+  put(far[0]! <= far[1]! ? 0 : 1, to)
 }
-const MOVES: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 const onKey = (index: number, event: KeyboardEvent): void => {
-  const by = MOVES[event.key]
-  if (!by) return
+  const to = nudged(marks.value[index]!, event.key, event.shiftKey ? 0.02 : 0.002)
+  if (!to) return
   event.preventDefault()
-  const step = event.shiftKey ? 0.02 : 0.002
-  put(index, marks.value[index]!.x + by[0] * step, marks.value[index]!.y + by[1] * step)
+  put(index, to)
 }
 const use = (): void => {
   const faults = store.set('focus.magnification', Number(found.value!.toPrecision(4)), 'magnification from a ruler')

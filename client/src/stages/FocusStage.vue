@@ -2,7 +2,7 @@
 /** Camera, lens, how large the subject is drawn, how deep it is sharp, and at which aperture it is sharpest. */
 import { computed, ref } from 'vue'
 import { pixelPitchMm } from '@core/kit/kit'
-import { blurCircleMm, depthOf, effectiveFNumberOf, endBlur, frameMm, neededDepthMm } from '@core/set/optic'
+import { blurCircleMm, depthOf, effectiveFNumberOf, endBlur, neededDepthMm, sharpStripMm } from '@core/set/optic'
 import BlurChart from '@/instruments/BlurChart.vue'
 import FocusDrawing from '@/instruments/FocusDrawing.vue'
 import StackPlan from '@/instruments/StackPlan.vue'
@@ -31,11 +31,9 @@ const setBlur = (kind: string): void => {
 }
 const circleWords = computed(() => `${plain(blurCircleMm(plan.value) * 1000)} µm on the sensor, ${px(blurCircleMm(plan.value) / pitch.value)}`)
 const leaning = computed(() => {
-  const { tiltDeg } = plan.value.focus
-  if (tiltDeg < 0.05) return ''
-  const strip = depth.value.totalMm / Math.sin((tiltDeg * Math.PI) / 180)
-  const height = Math.min(plan.value.subject.heightMm, frameMm(plan.value).height / plan.value.focus.magnification)
-  return `Leaning adds ${mm(need.value - plan.value.subject.sharpDepthMm)}: ${mm(need.value)} are needed. ${strip >= height ? 'All of it is sharp' : `Of a flat, a strip ${mm(strip)} high is sharp`}.`
+  if (plan.value.focus.tiltDeg < 0.05) return ''
+  const strip = sharpStripMm(plan.value)
+  return `Leaning adds ${mm(need.value - plan.value.subject.sharpDepthMm)}: ${mm(need.value)} are needed. ${strip.whole ? 'All of it is sharp' : `Of a flat, a strip ${mm(strip.mm)} high is sharp`}.`
 })
 </script>
 

@@ -2,11 +2,10 @@
 /** Camera, lens and what is screwed to it; frame width, magnification and working distance, any of which may be typed. */
 import { computed, ref } from 'vue'
 import type { Camera, Lens } from '@core/kit/kit'
-import { magnificationAtDistance } from '@core/optics/closeup'
 import type { Fault } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import { poseOf } from '@core/set/camera'
-import { frameMm, frontLens, magnificationsOf } from '@core/set/optic'
+import { frameMm, heldMagnification, magnificationAtFront, magnificationsOf } from '@core/set/optic'
 import KitPick from '@/instruments/KitPick.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -16,28 +15,21 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const frame = computed(() => frameMm(plan.value))
 const range = computed(() => magnificationsOf(plan.value))
-const working = computed(() => {
-  const { sensorMm } = poseOf(plan.value)
-  return sensorMm - plan.value.lens.sensorToFrontMm - plan.value.focus.extensionMm
-})
+const working = computed(() => poseOf(plan.value).workingMm)
 
 /** The three say the same thing; whichever is typed, what the lens can focus is kept and said. */
 const held = ref('')
 const setMagnification = (wanted: number): readonly Fault[] => {
   const [least, most] = range.value
-  const to = Math.min(most, Math.max(least, wanted))
+  const to = heldMagnification(plan.value, wanted)
   held.value = wanted > most * 1.0001 ? `Held at ${ratio(most)}, the most this lens does.` : wanted < least * 0.9999 ? `Held at ${ratio(least)}, the least it does with this in the way.` : ''
   return store.update('magnification', (draft) => { draft.focus.magnification = to }, 'focus.magnification')
 }
 const setWidth = (width: number): readonly Fault[] => (width > 0 ? setMagnification(frame.value.width / width) : [{ path: '', message: 'must be above 0 mm' }])
-const setWorking = (distance: number): readonly Fault[] => {
-  const front = magnificationAtDistance(frontLens(plan.value).focalMm, distance + plan.value.lens.sensorToFrontMm + plan.value.focus.extensionMm)
-  return setMagnification(front === null ? Infinity : front * plan.value.focus.teleconverter)
-}
+const setWorking = (distance: number): readonly Fault[] => setMagnification(magnificationAtFront(plan.value, distance))
 /** With something else in the way the old magnification may no longer focus: it goes to the nearest that does. */
 const within = (draft: Plan): void => {
-  const [least, most] = magnificationsOf(draft)
-  draft.focus.magnification = Math.min(20, Math.max(0.001, Math.min(most, Math.max(least, draft.focus.magnification))))
+  draft.focus.magnification = Math.min(20, Math.max(0.001, heldMagnification(draft, draft.focus.magnification)))
 }
 const attach = (key: 'extensionMm' | 'dioptres' | 'teleconverter') => (value: number): readonly Fault[] =>
   store.update('on the lens', (draft) => {

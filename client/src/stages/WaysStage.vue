@@ -4,10 +4,10 @@ import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Plan } from '@core/plan/plan'
 import { applyChange, WAY_GROUPS, type WayGroup } from '@core/solve/change'
-import type { Relaxation } from '@core/solve/relax'
+import { takeRelaxation, type Relaxation } from '@core/solve/relax'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
-import { afterRelaxation, missWords, relaxationWords, WAY_NAMES } from '@/words/ways'
+import { missWords, relaxationWords, WAY_NAMES } from '@/words/ways'
 import BoundsPanel from './BoundsPanel.vue'
 import GoalsPanel from './GoalsPanel.vue'
 import WayRow from './WayRow.vue'
@@ -27,12 +27,7 @@ const use = (after: Plan, label: string): void => {
   const faults = store.replace(after, label)
   if (faults.length) notices.say(`That way cannot be taken: ${faults[0]!.message}`)
 }
-const take = (relaxation: Relaxation): void => {
-  const plan = asked.value!
-  const after = afterRelaxation(plan, relaxation)
-  // A goal that yields from now on is a wish.
-  use(relaxation.kind === 'goal' ? { ...after, goals: { ...after.goals, wished: [...after.goals.wished, relaxation.goal.id] } } : after, 'relaxation')
-}
+const take = (relaxation: Relaxation): void => use(takeRelaxation(asked.value!, relaxation), 'relaxation')
 const now = useNow({ interval: 250 })
 const long = computed(() => state.value === 'looking' && now.value.getTime() - since.value > 500)
 </script>

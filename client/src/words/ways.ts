@@ -2,7 +2,7 @@
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { Plan } from '@core/plan/plan'
-import { applyChange, type WayGroup } from '@core/solve/change'
+import type { WayGroup } from '@core/solve/change'
 import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
 import type { Relaxation } from '@core/solve/relax'
 import type { Way } from '@core/solve/ways'
@@ -102,6 +102,3 @@ export const lockWords = (plan: Plan, path: string): string => {
   const { id } = plan.lights[Number(light[1])]!
   return light[2] === 'powerStops' ? `the power of ${id}` : light[2] === 'modifiers' ? `the modifiers of ${id}` : `the distance of ${id}`
 }
-
-/** Where taking a relaxation leads. */
-export const afterRelaxation = (plan: Plan, relaxation: Relaxation): Plan => (relaxation.kind === 'goal' ? applyChange(plan, relaxation.change) : relaxation.after)
