@@ -1,6 +1,6 @@
 export default {
   // A busy machine may take its time to load the demo data.
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   testMatch: ['<rootDir>/{core,server,client,scripts}/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },

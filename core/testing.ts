@@ -32,7 +32,7 @@ export const testPlan = (change?: (plan: Plan) => void): Plan => {
   const plan = planFromLook('black-still', 'Test', {
     camera: testCamera(), lens: testLens(), strobe: testStrobe(), modifier: null
   })
-  plan.subject = { ...plan.subject, shape: 'sheet' }
+  plan.subject = { ...plan.subject, shape: 'sheet', sharpDepthMm: 4 }
   plan.ground = { ...plan.ground, reflectance: 0.005 }
   plan.lights[0]!.at = { distanceMm: 200, turnDeg: 40, heightDeg: 0 }
   // A copy: what a test changes in place must not be what was evaluated already.

@@ -39,6 +39,17 @@ describe('in the frame', () => {
     expect(find(checkSet(hidden), 'in-frame')).toEqual([])
     expect(find(checkSet(set(() => undefined)), 'in-frame')).toEqual([])
   })
+  test('how far a hidden head may move: so far it stays hidden, a degree more and it shows', () => {
+    const plan = set((p) => { p.focus.magnification = 0.2; p.subject = { ...p.subject, widthMm: 60, heightMm: 60 }; p.lights = [testLight({ strobe: testStrobe({ face: { kind: 'disc', diameterMm: 20 } }), at: { distanceMm: 90, turnDeg: 180, heightDeg: 0 } })] })
+    const [check] = find(checkSet(plan), 'hidden')
+    const moved = (turnDeg: number, heightDeg: number) => find(checkSet({ ...plan, lights: [{ ...plan.lights[0]!, at: { distanceMm: 90, turnDeg, heightDeg } }] }), 'in-frame').length
+    const { turnRoom, up, down } = check!.figures as { turnRoom: number; up: number; down: number }
+    expect(turnRoom).toBeGreaterThan(0)
+    expect(up).toBe(down)
+    expect([moved(turnRoom - 180, 0), moved(180 - turnRoom, 0), moved(180, up), moved(180, -down)]).toEqual([0, 0, 0, 0])
+    expect(moved(turnRoom + 1 - 180, 0) + moved(180 - turnRoom - 1, 0)).toBeGreaterThan(0)
+    expect(moved(180, up + 1)).toBe(1)
+  })
 })
 
 describe('into the lens', () => {
@@ -88,7 +99,17 @@ test('shadow on the ground: thrown by a low light close before a wall, gone when
   const [check] = find(checkSet(plan), 'shadow')
   expect(check!.figures.share).toBeGreaterThan(0.04)
   expect(check!.figures.depth).toBeLessThan(-1)
-  expect(find(checkSet(check!.cures[0]!.after!), 'shadow')).toEqual([])
+  expect(check!.cures.map((cure) => cure.kind)).toEqual(['raise', 'ground-back'])
+  const was = evaluate(plan).ledger
+  for (const cure of check!.cures) {
+    expect(find(checkSet(cure.after!), 'shadow')).toEqual([])
+    // It gains what the shadow was deep, and says what that does to subject and ground.
+    expect(cure.effectStops).toBeCloseTo(-check!.figures.depth!, 9)
+    const is = evaluate(cure.after!).ledger
+    expect(cure.figures.subject).toBeCloseTo(cellAt(is, 'A', 'subject')!.level - cellAt(was, 'A', 'subject')!.level, 9)
+    const brightest = (totals: typeof was.totals) => Math.max(totals.ground!, totals.groundLeft!, totals.groundRight!)
+    expect(cure.figures.ground).toBeCloseTo(brightest(is.totals) - brightest(was.totals), 9)
+  }
   expect(find(checkSet({ ...plan, ground: { ...plan.ground, reflectance: 0.005, distanceMm: 2000 } }), 'shadow')).toEqual([])
 })
 
@@ -157,6 +178,55 @@ describe('mirrors', () => {
       }),
       { numRuns: 80 }
     )
+  })
+  describe('a burnt-out highlight on a curved side', () => {
+    const ball = (change: (p: Plan) => void = () => undefined) => set((p) => {
+      p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
+      p.lights = [testLight({ strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }), at: { distanceMm: 300, turnDeg: 40, heightDeg: 10 } })]
+      change(p)
+    })
+    const sheet = testModifier({ id: 'sheet', name: 'Sheet', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 200, heightMm: 200 } })
+    const wider = testModifier({ id: 'wider', name: 'Wide sheet', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 400, heightMm: 300 } })
+    const highlight = (plan: Plan, bag = [snoot, sheet]) => find(checkSet(plan, bag), 'mirror-curved')[0]!
+    test('a larger face: its area and its loss tell how much dimmer; of two the one that tames more is offered', () => {
+      const plan = ball()
+      const { figures, cures } = highlight(plan)
+      expect(figures.overWhite).toBeGreaterThan(3)
+      const cure = cures.find((each) => each.kind === 'larger')!
+      expect(cure.name).toBe('Sheet')
+      expect(cure.effectStops).toBeCloseTo(highlight(cure.after!).figures.level! - figures.level!, 9)
+      // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area and loss are all there is, but for the bare beam’s fall-off.
+      expect(Math.abs(cure.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))).toBeLessThan(0.1)
+      expect(cure.effectStops!).toBeLessThan(cure.figures.subject! - 3)
+      expect(highlight(plan, [sheet, wider]).cures[0]!.name).toBe('Wide sheet')
+    })
+    test('half as far at the same light on the subject: two stops off the highlight, since only the power goes down', () => {
+      const plan = ball()
+      const { figures, cures } = highlight(plan)
+      const cure = cures.find((each) => each.kind === 'nearer')!
+      const [light] = cure.after!.lights
+      expect(light!.at.distanceMm).toBe(150)
+      expect(light!.powerStops - plan.lights[0]!.powerStops).toBeCloseTo(-2, 0)
+      expect(Math.abs(cure.figures.subject!)).toBeLessThan(0.25)
+      expect(cure.effectStops).toBeCloseTo(highlight(cure.after!).figures.level! - figures.level!, 9)
+      expect(Math.abs(cure.effectStops! + 2)).toBeLessThan(0.35)
+    })
+    test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no cure is needed', () => {
+      const kinds = (plan: Plan) => highlight(plan, []).cures.map((cure) => cure.kind)
+      expect(kinds(ball())).toEqual(['nearer'])
+      expect(kinds(ball((p) => { p.locks = ['lights.0.powerStops'] }))).toEqual([])
+      expect(kinds(ball((p) => { p.locks = ['lights.0.at.distanceMm'] }))).toEqual([])
+      expect(kinds(ball((p) => { p.lights[0]!.powerStops = -7 }))).toEqual([])
+      const dim = ball((p) => { p.lights[0] = { ...p.lights[0]!, powerStops: -7, modifiers: [testModifier({ lossStops: 8 })] } })
+      expect(highlight(dim).figures.overWhite).toBeLessThan(0)
+      expect(highlight(dim).cures).toEqual([])
+    })
+    test('what a reading taught about the light counts for its image too', () => {
+      const plan = ball()
+      const [light] = plan.lights
+      const taught: Plan = { ...plan, corrections: [{ id: 'c', frameId: 'f', source: 'A', place: 'subject', stops: -0.6, sureStops: 0.3, method: 'judged', bound: 'exact', strobeId: light!.strobe.id, modifierIds: [], on: true }] }
+      expect(highlight(taught).figures.level! - highlight(plan).figures.level!).toBeCloseTo(-0.6, 9)
+    })
   })
   test('matt things mirror nothing', () => expect(reflections(set(() => undefined), sceneOf(set(() => undefined)))).toEqual([]))
 })

@@ -16,7 +16,7 @@ import { shadowChecks } from './shadow'
 import { spillChecks } from './spill'
 
 export type CheckKind = 'in-frame' | 'hidden' | 'into-lens' | 'spill' | 'mirror-flat' | 'mirror-curved' | 'shadow' | 'too-dim' | 'too-bright' | 'group'
-export type CureKind = 'turn' | 'raise' | 'away' | 'narrow' | 'modifier' | 'flag' | 'ground-back' | 'distance' | 'control' | 'split'
+export type CureKind = 'turn' | 'raise' | 'away' | 'nearer' | 'larger' | 'narrow' | 'modifier' | 'flag' | 'ground-back' | 'distance' | 'control' | 'split'
 
 export interface Cure {
   readonly kind: CureKind

@@ -17,7 +17,7 @@ const outline = (head: Head): Vec[] => {
 }
 
 /** Shares of a head's outline that lie inside the frame, and that show there. */
-const showing = (plan: Plan, scene: Scene, head: Head): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
+export const showing = (plan: Plan, scene: Scene, head: Head): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
   // A clear vessel hides a head behind it too: what it bends is not the head.
   const body = solidOf(plan.subject)
   const subject = blockedBy(body ? [body] : [])
@@ -60,11 +60,27 @@ const waysOutOfFrame = (plan: Plan, index: number): Cure[] => {
   return found.sort((a, b) => Math.abs(a.effectStops ?? 9) - Math.abs(b.effectStops ?? 9)).slice(0, 2)
 }
 
+/** How far a hidden head may swing and rise before it shows, whole degrees; 30 is where the search ends. */
+const room = (plan: Plan, index: number): Check['figures'] => {
+  const light = plan.lights[index]!
+  const until = (move: (by: number) => Light['at']): number => {
+    for (let by = 1; by <= 30; by++) {
+      const after = withLight(plan, index, { at: move(by) })
+      const scene = sceneOf(after)
+      if (showing(after, scene, scene.heads[index]!).seen > 0) return by - 1
+    }
+    return 30
+  }
+  const turned = (by: number) => ({ ...light.at, turnDeg: wrap(light.at.turnDeg + by) })
+  const raised = (by: number) => ({ ...light.at, heightDeg: Math.max(-90, Math.min(90, light.at.heightDeg + by)) })
+  return { turnRoom: Math.min(until(turned), until((by) => turned(-by))), up: until(raised), down: until((by) => raised(-by)) }
+}
+
 export const frameChecks = ({ plan, transport }: Context): Check[] =>
   plan.lights.flatMap((light, i): Check[] => {
     if (!light.on || light.mount === 'lens') return []
     const { inside, seen, hidden } = showing(plan, transport.scene, transport.scene.heads[i]!)
     if (inside === 0) return []
-    if (seen === 0) return hidden > 0 ? [{ kind: 'hidden', state: 'info', light: light.id, place: null, figures: { inside }, cures: [] }] : []
+    if (seen === 0) return hidden > 0 ? [{ kind: 'hidden', state: 'info', light: light.id, place: null, figures: { inside, ...room(plan, i) }, cures: [] }] : []
     return [{ kind: 'in-frame', state: 'miss', light: light.id, place: 'subject', figures: { inside, seen }, cures: waysOutOfFrame(plan, i) }]
   })

@@ -1,9 +1,23 @@
-/** Which light shows in which shiny face. Not always a fault: a rim glow is one. So it is told, not judged. */
-import { reflections } from '../set/mirror'
-import { withLight } from '../solve/power'
+/** Which light shows in which shiny face, and how bright. Not always a fault: a rim glow is one. So it is told, not judged. */
+import type { Light, Plan } from '../plan/plan'
+import { lightStops } from '../ledger/cells'
+import { correctionFor } from '../ledger/corrections'
+import { chooseOnDial } from '../scales/dial'
+import { reflections, type Reflection } from '../set/mirror'
+import { WHITE_STOPS } from '../set/shine'
 import { sceneOf } from '../set/transport'
-import type { Plan } from '../plan/plan'
+import { withLight } from '../solve/power'
 import { effectAt, type Check, type Context, type Cure } from './checks'
+import { showing } from './inFrame'
+
+/** Level of a light's image: where its face is seen, its own surface makes no difference, what the readings taught does. */
+const levelOf = (plan: Plan, { of, stops }: Reflection): number =>
+  lightStops(plan, plan.lights[of]!) + stops + (correctionFor(plan, plan.lights[of]!.id, 'subject')?.stops ?? 0)
+
+const highlightLevel = (plan: Plan, of: number): number | null => {
+  const found = reflections(plan, sceneOf(plan)).find((each) => each.of === of && each.kind === 'curved')
+  return found ? levelOf(plan, found) : null
+}
 
 const turnedOut = (plan: Plan, index: number, face: number): Cure[] => {
   const light = plan.lights[index]!
@@ -17,11 +31,47 @@ const turnedOut = (plan: Plan, index: number, face: number): Cure[] => {
   return []
 }
 
-export const mirrorChecks = ({ plan, transport }: Context): Check[] =>
-  reflections(plan, transport.scene).map(({ of, kind, face, share, x, y }): Check => {
+/** What a change does to a highlight, set against what it does to the subject; null when it does not tame it. */
+const taming = (plan: Plan, of: number, level: number, after: Plan, cure: Pick<Cure, 'kind' | 'name' | 'figures'>): Cure | null => {
+  const is = highlightLevel(after, of)
+  const subject = effectAt(plan, after, plan.lights[of]!, 'subject')
+  if (is === null || subject === null || !(is - level < subject - 0.5)) return null
+  return { ...cure, figures: { ...cure.figures, subject }, effectStops: is - level, after }
+}
+
+/** The larger face at hand that tames the highlight most for what it takes from the subject. */
+const larger = ({ plan, bag }: Context, of: number, level: number): Cure[] => {
+  const light = plan.lights[of]!
+  if (light.modifiers.length >= 4) return []
+  return bag
+    .filter(({ id, face }) => face.kind !== 'keep' && !light.modifiers.some((on) => on.id === id))
+    .flatMap((modifier) => taming(plan, of, level, withLight(plan, of, { modifiers: [...light.modifiers, modifier] }), { kind: 'larger', name: modifier.name, figures: {} }) ?? [])
+    .sort((a, b) => a.effectStops! - a.figures.subject! - (b.effectStops! - b.figures.subject!))
+    .slice(0, 1)
+}
+
+const locked = (plan: Plan, of: number): boolean => [`lights.${of}.at.distanceMm`, `lights.${of}.powerStops`].some((path) => plan.locks.includes(path))
+
+/** Half as far and down in power: the subject gets the same, the image of the light in it gets dimmer and larger. */
+const nearer = (plan: Plan, of: number, level: number): Cure[] => {
+  const light: Light = plan.lights[of]!
+  const distanceMm = Math.round(light.at.distanceMm / 2)
+  if (light.mount === 'lens' || distanceMm < 40 || locked(plan, of)) return []
+  const moved = withLight(plan, of, { at: { ...light.at, distanceMm } })
+  const gained = effectAt(plan, moved, light, 'subject')
+  const scene = sceneOf(moved)
+  if (gained === null || !Number.isFinite(gained) || showing(moved, scene, scene.heads[of]!).seen > 0) return []
+  const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
+  if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return []
+  return [taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), { kind: 'nearer', figures: { distanceMm, powerStops: mark.stops } }) ?? []].flat()
+}
+
+export const mirrorChecks = (context: Context): Check[] =>
+  reflections(context.plan, context.transport.scene).map((found): Check => {
+    const { plan } = context
+    const { of, kind, face, share, x, y } = found
     const light = plan.lights[of]!
-    return {
-      kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved', state: 'info', light: light.id, place: null, figures: { face, share, x, y },
-      cures: kind === 'flat' && light.mount === 'stand' ? turnedOut(plan, of, face) : []
-    }
+    const level = levelOf(plan, found)
+    const cures = kind === 'flat' ? (light.mount === 'stand' ? turnedOut(plan, of, face) : []) : level > WHITE_STOPS ? [...larger(context, of, level), ...nearer(plan, of, level)] : []
+    return { kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved', state: 'info', light: light.id, place: null, figures: { face, share, x, y, level, overWhite: level - WHITE_STOPS }, cures }
   })

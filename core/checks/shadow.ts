@@ -1,12 +1,12 @@
 /** Does a light throw the subject's shadow onto the part of the ground that the frame shows? */
-import { cellAt } from '../ledger/ledger'
+import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { rayThrough } from '../set/camera'
 import { blockedBy } from '../set/occluders'
 import { withLight } from '../solve/power'
 import { sceneOf, type Scene } from '../set/transport'
 import { add, dot, scale, sub } from '../set/vec'
-import type { Check, Context, Cure } from './checks'
+import { effectAt, type Check, type Context, type Cure } from './checks'
 
 const GRID = [-0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9]
 /** A shadow nobody can see: ground darker than this. */
@@ -35,26 +35,61 @@ const shadowShare = (scene: Scene, index: number): number => {
   return lit > 0 ? dark / lit : 0
 }
 
-const lifted = (plan: Plan, index: number): Cure[] => {
-  const light = plan.lights[index]!
-  for (const by of [10, 20, 30, 40, 50, 60]) {
-    const heightDeg = Math.min(88, light.at.heightDeg + by)
-    const after = withLight(plan, index, { at: { ...light.at, heightDeg } })
-    if (shadowShare(sceneOf(after), index) < 0.02) return [{ kind: 'raise', figures: { by: heightDeg - light.at.heightDeg, turnDeg: light.at.turnDeg, heightDeg, distanceMm: light.at.distanceMm }, effectStops: null, after }]
-  }
-  return []
+const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
+const brightest = (ledger: Ledger): number => Math.max(...GROUND.map((place) => ledger.totals[place]!))
+
+interface Shadow {
+  /** of the ground the frame shows */
+  readonly share: number
+  /** level in the shadow against the ground round it, stops ≤ 0 */
+  readonly depth: number
+}
+/** The shadow a light throws, if anybody could see it. */
+const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shadow | null => {
+  const own = Math.max(...GROUND.map((place) => cellAt(ledger, plan.lights[index]!.id, place)!.level))
+  const total = brightest(ledger)
+  if (own < total - 3 || total < BLACK) return null
+  const share = shadowShare(scene, index)
+  if (share < 0.04) return null
+  const rest = 2 ** total - 2 ** own
+  return { share, depth: Math.log2(Math.max(rest, 2 ** total / 256)) - total }
 }
 
-export const shadowChecks = ({ plan, evaluation, transport }: Context): Check[] =>
-  plan.lights.flatMap((light, i): Check[] => {
+/** A change that takes the shadow away; it gains what the shadow was deep. */
+const curing = (context: Context, index: number, depth: number, after: Plan, cure: Pick<Cure, 'kind' | 'figures'>): Cure | null => {
+  const ledger = ledgerOf(after)
+  if (shadowOf(after, ledger, sceneOf(after), index)) return null
+  const light = context.plan.lights[index]!
+  return { ...cure, figures: { ...cure.figures, subject: effectAt(context.plan, after, light, 'subject') ?? 0, ground: brightest(ledger) - brightest(context.evaluation.ledger) }, effectStops: -depth, after }
+}
+
+const lifted = (context: Context, index: number, depth: number): Cure | null => {
+  const { at } = context.plan.lights[index]!
+  for (const by of [10, 20, 30, 40, 50, 60]) {
+    const heightDeg = Math.min(88, at.heightDeg + by)
+    const cure = curing(context, index, depth, withLight(context.plan, index, { at: { ...at, heightDeg } }), { kind: 'raise', figures: { by: heightDeg - at.heightDeg, turnDeg: at.turnDeg, heightDeg, distanceMm: at.distanceMm } })
+    if (cure) return cure
+  }
+  return null
+}
+
+/** The shadow slides out of the picture, or sinks into black, as the ground goes back. */
+const groundBack = (context: Context, index: number, depth: number): Cure | null => {
+  const { plan } = context
+  for (const times of [1.25, 1.5, 2, 2.5, 3, 4, 6, 8]) {
+    const distanceMm = Math.ceil((plan.ground.distanceMm * times) / 10) * 10
+    if (distanceMm > 3000) return null
+    const cure = curing(context, index, depth, { ...plan, ground: { ...plan.ground, distanceMm } }, { kind: 'ground-back', figures: { distanceMm } })
+    if (cure) return cure
+  }
+  return null
+}
+
+export const shadowChecks = (context: Context): Check[] =>
+  context.plan.lights.flatMap((light, i): Check[] => {
     if (!light.on || light.mount === 'lens') return []
-    const levels = (['ground', 'groundLeft', 'groundRight'] as const).map((place) => cellAt(evaluation.ledger, light.id, place)!.level)
-    const own = Math.max(...levels)
-    const total = Math.max(evaluation.ledger.totals.ground!, evaluation.ledger.totals.groundLeft!, evaluation.ledger.totals.groundRight!)
-    if (own < total - 3 || total < BLACK) return []
-    const share = shadowShare(transport.scene, i)
-    if (share < 0.04) return []
-    const rest = 2 ** total - 2 ** own
-    const depth = Math.log2(Math.max(rest, 2 ** total / 256)) - total
-    return [{ kind: 'shadow', state: 'near', light: light.id, place: 'ground', figures: { share, depth }, cures: lifted(plan, i) }]
+    const found = shadowOf(context.plan, context.evaluation.ledger, context.transport.scene, i)
+    if (!found) return []
+    const cures = [lifted(context, i, found.depth), groundBack(context, i, found.depth)].filter((cure) => cure !== null)
+    return [{ kind: 'shadow', state: 'near', light: light.id, place: 'ground', figures: { ...found }, cures }]
   })

@@ -66,6 +66,8 @@ const tabled = (n: number): BeamShape => {
   return (cosine) => {
     if (cosine <= 0) return 0
     const x = (cosine < 1 ? cosine : 1) * STEPS
+    // Wide beams drop steeply just before edge-on.
+    if (x < 1) return cosine ** n
     const i = x | 0
     return table[i]! + (table[i + 1]! - table[i]!) * (x - i)
   }

@@ -52,5 +52,22 @@ describe('looks', () => {
     expect(['ok', 'too-bright']).toContain(suggestion.state)
     if (suggestion.state === 'ok') expect(verdicts.find((each) => each.id === 'subject')!.state).toBe('ok')
     expect(verdicts.find((each) => each.id === 'sync')!.state).toBe('ok')
+    expect(verdicts.find((each) => each.id === 'depth')!.state).toBe('ok')
+  })
+  test('property: on any camera and lens a look asks no more depth than one frame holds, and its marks are the camera’s', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...LOOKS), fc.constantFrom('third' as const, 'half' as const, 'whole' as const), fc.integer({ min: 8, max: 54 }), fc.integer({ min: 20, max: 300 }), fc.double({ min: 0.1, max: 5, noNaN: true }), fc.constantFrom(0.5, 1, 2),
+        (look, step, sensorWidthMm, focalMm, maxMagnification, pupilRatio) => {
+          const plan = planFromLook(look, 'New', { camera: testCamera({ step, sensorWidthMm, sensorHeightMm: sensorWidthMm * 0.75 }), lens: testLens({ focalMm, maxMagnification, pupilRatio }), strobe: testStrobe(), modifier: null })
+          expect(openPlan(json(plan)).ok).toBe(true)
+          expect(plan.focus.magnification).toBeLessThanOrEqual(maxMagnification)
+          expect(plan.subject.depthMm).toBeGreaterThanOrEqual(plan.subject.sharpDepthMm)
+          const { value, limit, state } = evaluate(plan).verdicts.find((each) => each.id === 'depth')!
+          expect(state === 'ok' || (limit === 0.1 && value! < 0.1)).toBe(true)
+        }
+      ),
+      { numRuns: 150 }
+    )
   })
 })

@@ -7,6 +7,7 @@ import type { Plan } from '../plan/plan'
 import { project } from './camera'
 import { flatFaces, turned, type FlatFace } from './places'
 import { FINEST, samplesOf } from './samples'
+import { imageStops } from './shine'
 import type { Scene } from './transport'
 import { add, dot, scale, sub, unit, type Vec } from './vec'
 
@@ -49,7 +50,7 @@ export const seenIn = ({ plane, image }: MirrorZone, p: Vec): Vec | null => {
 }
 
 export interface Reflection {
-  /** index of the light, or −1 − index of a card */
+  /** index of the light */
   readonly of: number
   readonly kind: 'flat' | 'curved'
   readonly face: number
@@ -58,6 +59,8 @@ export interface Reflection {
   /** where in the frame, −1 to 1 */
   readonly x: number
   readonly y: number
+  /** how bright its image is, stops, for a head of guide number 1 m at full power (see shine.ts) */
+  readonly stops: number
 }
 
 /** The spot of a curved surface whose normal halves the angle between lens and light, found by turning towards it. */
@@ -85,9 +88,10 @@ const highlight = (plan: Plan, pupil: Vec, light: Vec): { readonly at: Vec; read
   return dot(normal, sub(pupil, at)) > 0 && dot(normal, sub(light, at)) > 0 ? { at, normal } : null
 }
 
-/** Every light that is on, and every card, that shows in a shiny face, and where. */
+/** Every light that is on and shows in a shiny face, where, and how bright. */
 export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
   if (!mirrorsAtAll(plan)) return []
+  const { finish } = plan.subject
   const found: Reflection[] = []
   const zones = mirrorZones(plan, scene)
   const curved = ['ellipsoid', 'cylinder', 'vessel'].includes(plan.subject.shape)
@@ -105,13 +109,14 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
         share += points[i + 3]!
         middle = add(middle, scale(hit, points[i + 3]!))
       }
-      const spot = share > 0 ? project(scene.pose, scale(middle, 1 / share)) : null
-      if (spot) found.push({ of, kind: 'flat', face: zone.face, share, x: spot.x, y: spot.y })
+      const hit = scale(middle, 1 / share)
+      const spot = share > 0 ? project(scene.pose, hit) : null
+      if (spot) found.push({ of, kind: 'flat', face: zone.face, share, x: spot.x, y: spot.y, stops: imageStops(head, hit, zone.plane.normal, finish) })
     }
     const shine = curved ? highlight(plan, scene.pose.pupil, head.at) : null
     if (!shine || dot(unit(sub(shine.at, head.at)), head.axis) < Math.max(0.02, head.cutCos)) return
     const spot = project(scene.pose, shine.at)
-    if (spot) found.push({ of, kind: 'curved', face: -1, share: 1, x: spot.x, y: spot.y })
+    if (spot) found.push({ of, kind: 'curved', face: -1, share: 1, x: spot.x, y: spot.y, stops: imageStops(head, shine.at, shine.normal, finish) })
   })
   return found
 }

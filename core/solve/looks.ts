@@ -5,6 +5,7 @@
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { PLAN_FORMAT, PLAN_VERSION, type AmbientReading, type Look, type Plan } from '../plan/plan'
+import { depthOf } from '../set/optic'
 import { withBestPower } from './power'
 
 interface Start {
@@ -93,5 +94,7 @@ export const planFromLook = (look: Look, title: string, kit: LookKit): Plan => {
     syncTrials: [],
     locks: []
   }
-  return withBestPower(plan, 0)
+  // A plan begins with what one frame holds; who wants more says so and sees what it takes.
+  const held = Math.max(0.1, Math.floor(depthOf(plan).totalMm * 10) / 10)
+  return withBestPower({ ...plan, subject: { ...plan.subject, sharpDepthMm: Math.min(start.sharpDepthMm, held) } }, 0)
 }

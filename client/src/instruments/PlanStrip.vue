@@ -20,14 +20,14 @@ const shutterNote = computed(() => {
   if (faster.value > 1e-6) return `past sync ${nameOf('shutter', plan.value.camera.syncStops)}`
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
-const isoNote = computed(() => (plan.value.settings.isoStops <= plan.value.camera.lowestIsoStops + 1e-6 ? 'lowest' : `${stopCount(plan.value.settings.isoStops - plan.value.camera.lowestIsoStops)} up`))
+const isoNote = computed(() => (plan.value.settings.isoStops <= plan.value.camera.lowestIsoStops + 1e-6 ? 'lowest ISO' : `ISO ${stopCount(plan.value.settings.isoStops - plan.value.camera.lowestIsoStops)} up`))
 /** Lights that are off have no place on the strip. */
 const lit = computed(() => plan.value.lights.map((light, index) => ({ light, index })).filter(({ light }) => light.on))
 </script>
 
 <template>
   <footer class="strip" aria-label="Settings and verdicts">
-    <div class="dials" :class="{ many: lit.length > 1 }" tabindex="0" role="group" aria-label="Settings">
+    <div class="dials" :class="{ many: lit.length > 1, pairs: lit.length === 2 || lit.length === 4 }" tabindex="0" role="group" aria-label="Settings">
       <StripDial path="settings.apertureStops" kind="aperture" label="Aperture" :note="apertureNote" />
       <StripDial path="settings.shutterStops" kind="shutter" label="Shutter" :note="shutterNote" :warn="faster > 1e-6 && plan.camera.curtain !== 'leaf'" />
       <StripDial path="settings.isoStops" kind="iso" label="ISO" :note="isoNote" />
@@ -48,7 +48,13 @@ const lit = computed(() => plan.value.lights.map((light, index) => ({ light, ind
 }
 @media (max-width: 760px) {
   .dials { grid-auto-columns: minmax(6.05rem, 1fr); }
-  .dials.many { grid-auto-columns: 7.9rem; }
+  /* With more than one lamp the dials stand in rows, lamps first, three or two side by side; what names them gives way. */
+  .dials.many { grid-auto-flow: row; grid-template-columns: repeat(6, minmax(0, 1fr)); max-height: 40vh; overflow: hidden auto; }
+  .many :deep(.strip-dial) { grid-column: span 2; position: relative; }
+  .many.pairs :deep(.strip-dial.lamp) { grid-column: span 3; }
   .many :deep(.strip-dial input) { width: 100%; font-size: 0.9375rem; }
+  .many :deep(.top) { position: absolute; left: 0.2rem; top: 0.75rem; }
+  .many :deep(.top label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  .many :deep(.lamp .value) { padding-left: 1.3rem; }
 }
 </style>

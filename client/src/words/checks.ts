@@ -1,12 +1,16 @@
 /** Checks and their cures in sentences. */
 import type { Check, Cure } from '@core/checks/checks'
 import type { Plan } from '@core/plan/plan'
+import { formatPower } from '@core/scales/dial'
 import { mm, percent, plain, stopCount, stops } from './format'
 import { CONTROL_NAMES, placeName } from './names'
 
 const side = (x: number): string => (x < -0.15 ? 'left' : x > 0.15 ? 'right' : 'middle')
 const rise = (y: number): string => (y < -0.15 ? 'lower' : y > 0.15 ? 'upper' : 'middle')
 const spot = (x: number, y: number): string => (side(x) === 'middle' && rise(y) === 'middle' ? 'the middle' : side(x) === 'middle' ? `the ${rise(y)} part` : rise(y) === 'middle' ? `the ${side(x)}` : `the ${rise(y)} ${side(x)}`)
+
+const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
+const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string => `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
 
 export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check): string => {
   const name = `${light} ${plan.lights.find((each) => each.id === light)?.name ?? ''}`.trim()
@@ -15,15 +19,15 @@ export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check
     case 'in-frame':
       return `${name} stands in the picture: ${percent(f.seen ?? 0)} of it shows.`
     case 'hidden':
-      return `${name} stands in the frame but is hidden behind the subject.`
+      return `${name} stands in the frame but is hidden behind the subject. It stays so within ${roomWords(f.turnRoom)} to either side, ${roomWords(f.up)} up and ${roomWords(f.down)} down.`
     case 'into-lens':
       return `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would come out at ${stops(f.level ?? 0)}. Expect flare.`
     case 'spill':
       return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'ground').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
     case 'mirror-flat':
-      return `${name} shows in the flat face, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame (${percent(f.share ?? 0)} of the light’s own face).`
+      return `${name} shows in the flat face, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame (${percent(f.share ?? 0)} of the light’s own face), at ${shineWords(f)}.`
     case 'mirror-curved':
-      return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame.`
+      return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, at ${shineWords(f)}.`
     case 'shadow':
       return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the ground in the frame, ${stopCount(f.depth ?? 0)} darker than around it.`
     case 'too-dim':
@@ -35,13 +39,19 @@ export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check
   }
 }
 
-const WHERE: Record<string, string> = { 'into-lens': 'into the lens', spill: 'on the ground', 'in-frame': 'on the lit side', 'mirror-flat': 'on the lit side', 'too-dim': 'at its place', 'too-bright': 'at its place' }
+const WHERE: Record<string, string> = { 'into-lens': 'into the lens', spill: 'on the ground', 'in-frame': 'on the lit side', 'mirror-flat': 'on the lit side', 'mirror-curved': 'in the highlight', shadow: 'in the shadow', 'too-dim': 'at its place', 'too-bright': 'at its place' }
 const effect = (check: Check, cure: Cure): string => {
   if (cure.effectStops === null) return ''
   const on = WHERE[check.kind] ?? ''
   const subject = cure.figures.subject !== undefined && Math.abs(cure.figures.subject) >= 0.05 ? `, ${stops(cure.figures.subject)} on the lit side` : ''
-  return ` (${cure.effectStops === -Infinity ? 'none left' : stops(cure.effectStops)} ${on}${subject})`
+  const ground = Math.abs(cure.figures.ground ?? 0) >= 0.05 ? `, ${stops(cure.figures.ground!)} on the ground` : ''
+  return ` (${cure.effectStops === -Infinity ? 'none left' : stops(cure.effectStops)} ${on}${subject}${ground})`
 }
+const powerOf = (check: Check, cure: Cure): string => {
+  const light = cure.after?.lights.find((each) => each.id === check.light)
+  return light ? formatPower(light.strobe.dial, light.powerStops) : ''
+}
+
 export const cureWords = (check: Check, cure: Cure): string => {
   const f = cure.figures
   const says = ((): string => {
@@ -52,6 +62,10 @@ export const cureWords = (check: Check, cure: Cure): string => {
         return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.heightDeg ?? 0, 2)}° up`
       case 'away':
         return `Move it ${mm(f.by ?? 0)} away`
+      case 'nearer':
+        return `Bring it to ${mm(f.distanceMm ?? 0)} and down to ${powerOf(check, cure)}: the subject keeps its light`
+      case 'larger':
+        return `Put ${cure.name} on it: a larger face, a softer highlight`
       case 'narrow':
         return `A beam narrower than ${plain(f.deg ?? 0, 2)}° would pass the lens by: a snoot, a grid, or a flag`
       case 'modifier':

@@ -1,0 +1,49 @@
+/**
+ * How bright a light's image in a polished face comes out: an image keeps the luminance of what it shows, times what the
+ * surface mirrors, however far away the light stands. That is why a bigger or nearer source makes tamer highlights.
+ * Source: conservation of luminance (étendue) in reflection, any optics handbook; Fresnel's equations.
+ */
+import type { Face } from '../kit/kit'
+import type { Plan } from '../plan/plan'
+import type { Head } from './heads'
+import { dot, sub, unit, type Vec } from './vec'
+
+/** Level at which sRGB is full: an 18 % card is level 0, so pure white stands log2(1 / 0.18) above it. */
+export const WHITE_STOPS = Math.log2(1 / 0.18)
+/** Glass, lacquer, chitin. Common handbook figure. */
+const INDEX = 1.5
+/** Share of light that bright polished metal mirrors; nickel silver and brass lie about here. Value from memory. */
+const METAL = 0.7
+
+/**
+ * Share of unpolarised light that a smooth clear surface mirrors.
+ * @param cosIn cosine of the angle from the normal, 0–1; @param index refractive index, > 1
+ * Source: Fresnel's equations, e.g. Hecht, Optics.
+ */
+export const fresnelShare = (cosIn: number, index = INDEX): number => {
+  if (!(cosIn >= 0 && cosIn <= 1)) throw new RangeError('cosIn must lie from 0 to 1')
+  if (!(index > 1)) throw new RangeError('index must be above 1')
+  const cosOut = Math.sqrt(1 - (1 - cosIn * cosIn) / (index * index))
+  const across = (cosIn - index * cosOut) / (cosIn + index * cosOut)
+  const along = (index * cosIn - cosOut) / (index * cosIn + cosOut)
+  return (across * across + along * along) / 2
+}
+
+/** Area of a lit face, mm². */
+export const faceAreaMm2 = (face: Face): number =>
+  face.kind === 'rectangle' ? face.widthMm * face.heightMm : (Math.PI / 4) * (face.kind === 'disc' ? face.diameterMm ** 2 : face.outerMm ** 2 - face.innerMm ** 2)
+
+/**
+ * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at full power: add
+ * `lightStops`. −∞ where the head does not look that way.
+ * @param at the spot, @param normal the surface there, unit
+ */
+export const imageStops = (head: Head, at: Vec, normal: Vec, finish: Plan['subject']['finish']): number => {
+  const away = unit(sub(at, head.at))
+  const cosOff = dot(away, head.axis)
+  if (cosOff <= 0 || cosOff < head.cutCos) return -Infinity
+  const round = head.shape.length > 1 ? Math.atan2(dot(away, head.upward), dot(away, head.across)) : 0
+  const share = finish === 'metal' ? METAL : fresnelShare(Math.min(1, Math.max(0, -dot(away, normal))))
+  const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * faceAreaMm2(head.face))
+  return Math.log2((Math.PI * luminance * share) / 0.18)
+}
