@@ -44,6 +44,21 @@ test.describe('on a phone', () => {
   })
 })
 
+const DEMO = ['beetle', 'crab', 'steam', 'movement', 'bottle', 'coin', 'crystal', 'seed', 'vial']
+for (const [width, height] of [[1280, 800], [390, 844]] as const)
+  test(`the strip at ${width}x${height}: no figure cut, nothing behind a scroll, with one lamp or several`, async ({ page }) => {
+    await page.setViewportSize({ width, height })
+    for (const shoot of DEMO) {
+      await page.goto(`/shoots/demo-${shoot}/dark`)
+      await expect(page.locator('.dials')).toBeVisible()
+      const cut = await page.locator('.dials').evaluate((dials) => [
+        ...(dials.scrollWidth > dials.clientWidth ? ['the strip scrolls'] : []),
+        ...[...dials.querySelectorAll('input')].filter((input) => input.scrollWidth > input.clientWidth || input.clientWidth < 30).map((input) => input.value)
+      ])
+      expect(cut, shoot).toEqual([])
+    }
+  })
+
 test('the main job by keyboard alone', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'run')
   const tabTo = async (name: RegExp | string) => {

@@ -130,7 +130,7 @@ test('a group moves as one, each light on its own dial', async ({ page }) => {
 test('checks: a hidden head, a mirror with its zone in both drawings, a light in the frame with a cure that takes it out', async ({ page, newShoot }) => {
   await page.goto('/shoots/demo-bottle/light')
   await tab(page, 'Checks').click()
-  await expect(page.locator('[data-check="hidden"]')).toContainText('hidden behind the subject')
+  await expect(page.locator('[data-check="hidden"]')).toContainText(/hidden behind the subject. It stays so within \d+° to either side, \d+° up/)
   await page.goto('/shoots/demo-coin/light')
   await tab(page, 'Checks').click()
   await expect(page.locator('[data-check="mirror-flat"]')).toContainText('shows in the flat face')
@@ -145,6 +145,20 @@ test('checks: a hidden head, a mirror with its zone in both drawings, a light in
   await expect(check).toContainText('stands in the picture')
   await check.getByRole('button', { name: /^Do it/ }).first().click()
   await expect(check).toHaveCount(0)
+})
+
+test('a burnt-out highlight on a shiny curve: how far past white, what tames it and what that takes from the subject', async ({ page, request }) => {
+  const shoot = (await (await request.post('/api/shoots/demo-crab/duplicate')).json()) as { id: string }
+  await open(page, shoot, 'light')
+  await tab(page, 'Checks').click()
+  const check = page.locator('[data-check="mirror-curved"]')
+  await expect(check).toContainText(/in the right of the frame, at \+\d\.\d, \d\.\d stops? past white/)
+  await expect(check).toContainText(/a softer highlight \(−\d\.\d in the highlight, −\d\.\d on the lit side\)/)
+  await check.locator('[data-cure="larger"]').click()
+  await expect(check).toContainText(/stops? under white/)
+  await expect(check.getByRole('button', { name: /^Do it/ })).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(check).toContainText('past white')
 })
 
 test('subject, table, ground and room shape the set', async ({ page, newShoot }) => {

@@ -73,6 +73,16 @@ describe('into the lens', () => {
     expect(flag.effectStops!).toBeLessThan(-1)
     expect(check!.cures.some((each) => each.kind === 'narrow')).toBe(true)
   })
+  test('behind a clear vessel and hidden by it, its light is the picture; a little aside it sprays', () => {
+    const vessel = (turnDeg: number) => set((p) => {
+      p.subject = { ...p.subject, shape: 'vessel', finish: 'clear', widthMm: 60, heightMm: 80, depthMm: 60 }
+      p.focus.magnification = 0.2
+      p.lights = [testLight({ powerStops: -1, strobe: testStrobe({ face: { kind: 'disc', diameterMm: 16 } }), at: { distanceMm: 120, turnDeg, heightDeg: 0 } })]
+    })
+    expect(find(checkSet(vessel(180)), 'hidden')).toHaveLength(1)
+    expect(find(checkSet(vessel(180)), 'into-lens')).toEqual([])
+    expect(find(checkSet(vessel(160)), 'into-lens')).toHaveLength(1)
+  })
   test('a head from the camera’s side does not', () => expect(find(checkSet(set(() => undefined)), 'into-lens')).toEqual([]))
 })
 
@@ -217,6 +227,7 @@ describe('mirrors', () => {
       expect(kinds(ball((p) => { p.locks = ['lights.0.powerStops'] }))).toEqual([])
       expect(kinds(ball((p) => { p.locks = ['lights.0.at.distanceMm'] }))).toEqual([])
       expect(kinds(ball((p) => { p.lights[0]!.powerStops = -7 }))).toEqual([])
+      expect(highlight(ball((p) => { p.lights[0] = { ...p.lights[0]!, mount: 'lens', strobe: testStrobe({ face: { kind: 'ring', innerMm: 64, outerMm: 70 } }) } })).cures).toEqual([])
       const dim = ball((p) => { p.lights[0] = { ...p.lights[0]!, powerStops: -7, modifiers: [testModifier({ lossStops: 8 })] } })
       expect(highlight(dim).figures.overWhite).toBeLessThan(0)
       expect(highlight(dim).cures).toEqual([])

@@ -5,6 +5,7 @@ import { cutAngleDeg, faceSizeMm } from '../set/heads'
 import { withLight } from '../solve/power'
 import { add, distance, dot, scale, spotOf, sub, toDeg, unit } from '../set/vec'
 import { effectAt, type Check, type Context, type Cure } from './checks'
+import { showing } from './inFrame'
 
 /** A light counts as flare when a grey card at the lens front would come out above this, against the subject's goal. Common practice, no source. */
 export const FLARE_STOPS = -3
@@ -46,6 +47,9 @@ export const flareChecks = (context: Context): Check[] => {
     const level = cellAt(evaluation.ledger, light.id, 'lens')!.level
     if (!light.on || direct <= 0 || level < plan.goals.subjectStops + FLARE_STOPS) return []
     const head = heads[i]!
+    // Behind a clear thing and hidden by it: that light is the picture.
+    const { inside, seen } = showing(plan, transport.scene, head)
+    if (plan.subject.finish === 'clear' && inside > 0 && seen === 0) return []
     const towards = unit(sub(pose.front, head.at))
     const offBeam = toDeg(Math.acos(Math.min(1, dot(towards, head.axis))))
     // Between the lens axis, looking out, and the line to the light.

@@ -44,7 +44,8 @@ const larger = ({ plan, bag }: Context, of: number, level: number): Cure[] => {
   const light = plan.lights[of]!
   if (light.modifiers.length >= 4) return []
   return bag
-    .filter(({ id, face }) => face.kind !== 'keep' && !light.modifiers.some((on) => on.id === id))
+    // Round the lens only a ring leaves the view free.
+    .filter(({ id, face }) => face.kind !== 'keep' && (light.mount === 'stand' || face.kind === 'ring') && !light.modifiers.some((on) => on.id === id))
     .flatMap((modifier) => taming(plan, of, level, withLight(plan, of, { modifiers: [...light.modifiers, modifier] }), { kind: 'larger', name: modifier.name, figures: {} }) ?? [])
     .sort((a, b) => a.effectStops! - a.figures.subject! - (b.effectStops! - b.figures.subject!))
     .slice(0, 1)

@@ -17,7 +17,7 @@ const movement = (): DemoShoot => {
   const base = planFromLook('black-soft', 'Watch movement, lever escapement', { camera: demoItem('camera', 'cove-body'), lens: demoItem('lens', 'cove-45'), strobe, modifier: null })
   const plan: Plan = {
     ...base,
-    subject: { shape: 'cylinder', finish: 'metal', widthMm: 26, heightMm: 24, depthMm: 6, turnDeg: 0, sharpDepthMm: 1.2, reflectance: 0.35, speedMmS: 0, directionDeg: 0 },
+    subject: { shape: 'cylinder', finish: 'metal', widthMm: 26, heightMm: 24, depthMm: 6, turnDeg: 0, sharpDepthMm: 0.7, reflectance: 0.35, speedMmS: 0, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 260, reflectance: 0.03 },
     settings: { ...base.settings, apertureStops: 9 },
     focus: { ...base.focus, magnification: 0.8 },
@@ -33,7 +33,7 @@ const bottle = (): DemoShoot => {
   const base = planFromLook('black-still', 'Scent bottle, cut stopper', { ...slate, strobe, modifier: null })
   const plan: Plan = {
     ...base,
-    subject: { shape: 'vessel', finish: 'clear', widthMm: 44, heightMm: 96, depthMm: 30, turnDeg: 20, sharpDepthMm: 14, reflectance: 0.12, speedMmS: 0, directionDeg: 0 },
+    subject: { shape: 'vessel', finish: 'clear', widthMm: 44, heightMm: 96, depthMm: 30, turnDeg: 20, sharpDepthMm: 10, reflectance: 0.12, speedMmS: 0, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 900, reflectance: 0.02 },
     table: { belowMm: 49, widthMm: 700, depthMm: 600, reflectance: 0.04 },
     settings: { ...base.settings, apertureStops: 7 },
@@ -73,7 +73,7 @@ const coin = (): DemoShoot => {
   const base = planFromLook('black-soft', 'Silver token, 1st tray', { ...slate, strobe, modifier: null })
   const plan: Plan = {
     ...base,
-    subject: { shape: 'cylinder', finish: 'metal', widthMm: 24, heightMm: 2, depthMm: 24, turnDeg: 0, sharpDepthMm: 2, reflectance: 0.5, speedMmS: 0, directionDeg: 0 },
+    subject: { shape: 'cylinder', finish: 'metal', widthMm: 24, heightMm: 2, depthMm: 24, turnDeg: 0, sharpDepthMm: 1.2, reflectance: 0.5, speedMmS: 0, directionDeg: 0 },
     view: { heightDeg: 62 },
     table: { belowMm: 1.1, widthMm: 400, depthMm: 400, reflectance: 0.03 },
     ground: { ...base.ground, distanceMm: 300, reflectance: 0.02 },

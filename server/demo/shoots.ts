@@ -93,7 +93,7 @@ const crabShoot = (): DemoShoot => {
   })
   const plan: Plan = {
     ...base,
-    subject: { ...base.subject, widthMm: 45, heightMm: 30, depthMm: 25, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30, directionDeg: 0 },
+    subject: { ...base.subject, finish: 'gloss', widthMm: 45, heightMm: 30, depthMm: 25, sharpDepthMm: 6, reflectance: 0.25, speedMmS: 30, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 800, reflectance: 0.18 },
     table: { belowMm: 16, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
     settings: { ...base.settings, shutterStops: 28 / 3, apertureStops: 6 },
@@ -115,7 +115,7 @@ const steamShoot = async (): Promise<DemoShoot> => {
   })
   const set: Plan = {
     ...base,
-    subject: { ...base.subject, widthMm: 90, heightMm: 140, depthMm: 60, sharpDepthMm: 20, reflectance: 0.1, speedMmS: 250, directionDeg: 0 },
+    subject: { ...base.subject, widthMm: 90, heightMm: 140, depthMm: 60, sharpDepthMm: 8, reflectance: 0.1, speedMmS: 250, directionDeg: 0 },
     ground: { ...base.ground, distanceMm: 1600, reflectance: 0.04 },
     focus: { ...base.focus, magnification: 0.2 },
     ambient: { ...base.ambient, subject: null, ground: null }

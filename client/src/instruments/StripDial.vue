@@ -19,7 +19,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
     </div>
     <div class="value">
       <button type="button" tabindex="-1" :disabled="locked" :aria-label="`${label} down`" @click="step(-1)">‹</button>
-      <input :id="id" class="num" v-bind="inputProps" :aria-describedby="`${id}-note`" />
+      <input :id="id" class="num" :class="{ long: inputProps.value.length > 8 }" v-bind="inputProps" :aria-describedby="`${id}-note`" />
       <button type="button" tabindex="-1" :disabled="locked" :aria-label="`${label} up`" @click="step(1)">›</button>
     </div>
     <p v-if="error" :id="`${id}-note`" class="small miss" role="alert">{{ error }}</p>
@@ -37,6 +37,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 .value button:hover:not(:disabled) { color: var(--bright); }
 .value button:disabled { opacity: 0.3; }
 input { flex: 1; min-width: 0; width: 6.4rem; height: 32px; border: 0; border-bottom: 2px solid transparent; background: transparent; text-align: center; color: var(--bright); font-size: 1.1875rem; padding: 0; }
+.strip-dial input.long { font-size: 0.9375rem; }
 input:focus { outline: 0; border-bottom-color: var(--accent); }
 .locked input { border-bottom-color: var(--accent); }
 p { text-align: center; color: var(--muted); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 1.1em; }
@@ -48,6 +49,7 @@ p { text-align: center; color: var(--muted); white-space: nowrap; overflow: hidd
   .top :deep(.lock) { display: none; }
   .value button { width: 19px; height: 44px; }
   input { font-size: 0.9375rem; width: 100%; height: 40px; letter-spacing: -0.03em; }
+  .strip-dial input.long { font-size: 0.8125rem; }
   p { font-size: 0.6875rem; }
 }
 </style>

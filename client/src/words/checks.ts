@@ -13,7 +13,8 @@ const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
 const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string => `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
 
 export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check): string => {
-  const name = `${light} ${plan.lights.find((each) => each.id === light)?.name ?? ''}`.trim()
+  // Its letter stands before it, as a mark.
+  const name = plan.lights.find((each) => each.id === light)?.name ?? light
   const degrees = (value: number | undefined) => `${plain(value ?? 0, 2)}°`
   switch (kind) {
     case 'in-frame':
