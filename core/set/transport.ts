@@ -6,7 +6,7 @@
  * disc-corrected patches, E = ρ·E₁·cos·cos·A/(πd² + A).
  */
 import { surfaceStops } from '../ambient/ev'
-import type { Plan } from '../plan/plan'
+import type { Light, Plan } from '../plan/plan'
 import { poseOf, type CameraPose } from './camera'
 import { cardNormal, faceSizeMm, headOf, type Head } from './heads'
 import { blockedBy, type Blocked, type Occluder } from './occluders'
@@ -65,6 +65,8 @@ const occludersOf = (plan: Plan, ground: GroundPlane, placeAt: (place: string) =
   return list
 }
 
+const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] => plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
+
 export const sceneOf = (plan: Plan): Scene => {
   const pose = poseOf(plan)
   const places = placesOf(plan, pose)
@@ -73,7 +75,7 @@ export const sceneOf = (plan: Plan): Scene => {
   const occluders = occludersOf(plan, ground, placeAt)
   return {
     pose, places, ground, occluders, blocked: blockedBy(occluders), surfaces: places.map((place) => surfaceStops(place.reflectance)),
-    heads: plan.lights.map((light) => headOf(light, pose, placeAt)),
+    heads: headsOf(plan, pose, places),
     reflectors: reflectorsOf(plan, ground, placeAt)
   }
 }
@@ -91,6 +93,8 @@ const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, 
   let direct = 0
   let inside = 0
   let seen = 0
+  let least = 1
+  let cosines = 0
   const count = samples.length / 4
   for (let i = 0; i < count; i++) {
     const sx = samples[i * 4]!
@@ -109,6 +113,8 @@ const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, 
     const e = (samples[i * 4 + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
     if (e <= 0) continue
     inside++
+    cosines += cosIn
+    if (cosIn < least) least = cosIn
     open += e
     if (blocked(at[0], at[1], at[2], sx, sy, sz)) continue
     seen++
@@ -116,7 +122,8 @@ const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, 
   }
   found.direct = direct
   found.open = open
-  found.mixed = (inside > 0 && inside < count) || (seen > 0 && seen < inside)
+  // Nodes stand off the face's edge: where the outermost sees little of it, the edge itself may be below the surface's horizon.
+  found.mixed = (inside > 0 && inside < count) || (seen > 0 && seen < inside) || least * inside < 0.43 * cosines
 }
 
 const distanceTo = (head: Head, at: Vec): number => Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
@@ -144,8 +151,17 @@ const couplings = ({ places, reflectors, blocked }: Scene): Float64Array => {
   return out
 }
 
-export const computeTransport = (plan: Plan): Transport => {
-  const scene = sceneOf(plan)
+/** A set worked out, with the plan it belongs to. */
+interface Known {
+  plan: Plan
+  readonly transport: Transport
+  /** see couplings */
+  readonly coupled: Float64Array
+}
+
+/** @param near a set of which only lights other than the key differ: what has not moved is taken from there */
+const workOut = (plan: Plan, near: Known | null): Known => {
+  const scene: Scene = near ? { ...near.transport.scene, heads: headsOf(plan, near.transport.scene.pose, near.transport.scene.places) } : sceneOf(plan)
   const { places, heads, blocked, reflectors } = scene
   const { patches, names } = reflectors
   const P = places.length
@@ -153,9 +169,17 @@ export const computeTransport = (plan: Plan): Transport => {
   const open = new Float64Array(heads.length * P)
   const bounce = new Float64Array(heads.length * P)
   const bounceBy = new Float64Array(heads.length * P * names.length)
-  const coupled = couplings(scene)
+  const coupled = near?.coupled ?? couplings(scene)
   const counts = patches.map((_, k) => places.some((_place, j) => coupled[j * patches.length + k]! > 1e-8))
   heads.forEach((head, i) => {
+    if (near && i < near.plan.lights.length && sameLight(plan.lights[i]!, near.plan.lights[i]!)) {
+      const take = (to: Float64Array, from: Float64Array, width: number) => to.set(from.subarray(i * width, (i + 1) * width), i * width)
+      take(direct, near.transport.direct, P)
+      take(open, near.transport.open, P)
+      take(bounce, near.transport.bounce, P)
+      take(bounceBy, near.transport.bounceBy, P * names.length)
+      return
+    }
     const samples: (Float64Array | undefined)[] = []
     const size = faceSizeMm(head.face)
     const at = (level: number) => (samples[level] ??= samplesOf(head, level))
@@ -178,35 +202,46 @@ export const computeTransport = (plan: Plan): Transport => {
       }
     }
   })
-  return { scene, direct, open, bounce, bounceBy }
+  return { plan, transport: { scene, direct, open, bounce, bounceBy }, coupled }
 }
+
+/** All of it anew. */
+export const computeTransport = (plan: Plan): Transport => workOut(plan, null).transport
 
 const OPTIC = ['magnification', 'extensionMm', 'dioptres', 'teleconverter', 'crop'] as const
 const sameOptic = (a: Plan['focus'], b: Plan['focus']): boolean => a === b || OPTIC.every((key) => a[key] === b[key])
 
-/** Whether two plans have the same set: all that light's way depends on. Plans are immutable, so the same object means the same figures. */
-const sameSet = (a: Plan, b: Plan): boolean => {
+/** Plans are immutable, so the same object means the same figures. */
+const sameLight = (a: Light, b: Light): boolean =>
+  a === b || (a.strobe === b.strobe && a.modifiers === b.modifiers && a.mount === b.mount && a.at === b.at && a.aim === b.aim && a.rollDeg === b.rollDeg)
+
+/** Whether all is the same that light's way depends on, but for lights other than the key; where that stands decides which side is the lit one. */
+const sameStage = (a: Plan, b: Plan): boolean => {
   if (a.subject !== b.subject || a.ground !== b.ground || a.table !== b.table || a.room !== b.room || a.cards !== b.cards || a.places !== b.places) return false
   if (a.view.heightDeg !== b.view.heightDeg || a.camera !== b.camera || a.lens !== b.lens || !sameOptic(a.focus, b.focus)) return false
+  return a.lights === b.lights || sameLight(keyLight(a), keyLight(b))
+}
+
+const sameLights = (a: Plan, b: Plan): boolean => {
   if (a.lights === b.lights) return true
   if (a.lights.length !== b.lights.length || keyLight(a).id !== keyLight(b).id) return false
-  for (let i = 0; i < a.lights.length; i++) {
-    const x = a.lights[i]!
-    const y = b.lights[i]!
-    if (x === y) continue
-    if (x.strobe !== y.strobe || x.modifiers !== y.modifiers || x.mount !== y.mount || x.at !== y.at || x.aim !== y.aim || x.rollDeg !== y.rollDeg) return false
-  }
+  for (let i = 0; i < a.lights.length; i++) if (!sameLight(a.lights[i]!, b.lights[i]!)) return false
   return true
 }
 
 const KEPT = 12
-const kept: { plan: Plan; readonly transport: Transport }[] = []
+const kept: Known[] = []
 
-/** The same, remembered: power, aperture, shutter, ISO and goals do not move a lamp, so they do not recompute it. */
+/** The same, remembered: power, aperture, shutter, ISO and goals do not move a lamp, so they do not recompute it; a lamp that moves leaves the others as they were. */
 export const transportOf = (plan: Plan): Transport => {
+  let near: Known | null = null
   for (let i = 0; i < kept.length; i++) {
     const entry = kept[i]!
-    if (entry.plan !== plan && !sameSet(entry.plan, plan)) continue
+    if (entry.plan !== plan) {
+      if (!sameStage(entry.plan, plan)) continue
+      near ??= entry
+      if (!sameLights(entry.plan, plan)) continue
+    }
     entry.plan = plan
     if (i > 0) {
       kept.splice(i, 1)
@@ -214,8 +249,8 @@ export const transportOf = (plan: Plan): Transport => {
     }
     return entry.transport
   }
-  const transport = computeTransport(plan)
-  kept.unshift({ plan, transport })
+  const made = workOut(plan, near)
+  kept.unshift(made)
   if (kept.length > KEPT) kept.pop()
-  return transport
+  return made.transport
 }

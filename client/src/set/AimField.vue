@@ -11,9 +11,15 @@ import { placeName } from '@/words/names'
 const props = defineProps<{ path: string; label: string }>()
 const store = usePlan()
 const aim = computed(() => valueAt(store.plan!, `${props.path}.aim`) as Aim)
-const items = computed(() => [
-  { value: 'focus', title: 'Focus point' }, ...transportOf(store.plan!).scene.places.map((place) => ({ value: place.id, title: placeName(store.plan!, place.id) })), { value: 'free', title: 'Free direction' }
-])
+interface Item {
+  readonly value: string
+  readonly title: string
+}
+/** The same list while the names stay the same: a light on the move leaves the choice alone. */
+const items = computed<readonly Item[]>((before) => {
+  const next = [{ value: 'focus', title: 'Focus point' }, ...transportOf(store.plan!).scene.places.map((place) => ({ value: place.id, title: placeName(store.plan!, place.id) })), { value: 'free', title: 'Free direction' }]
+  return before?.length === next.length && next.every((item, i) => item.title === before[i]!.title && item.value === before[i]!.value) ? before : next
+})
 const choose = (value: string): void => {
   if (value !== 'free') return void store.set(`${props.path}.aim`, { kind: 'place', place: value }, 'aim')
   const { turnDeg, heightDeg } = anglesOf(scale(pointOf(valueAt(store.plan!, `${props.path}.at`) as never), -1))

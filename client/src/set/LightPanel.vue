@@ -34,7 +34,9 @@ const pickStrobe = (strobe: Strobe): void => {
     own.mount = strobe.face.kind === 'ring' ? 'lens' : 'stand'
   })
 }
-const free = computed(() => kit.modifiers.filter((each) => !light.value.modifiers.some((on) => on.id === each.id)).map((each) => ({ value: each.id, title: each.name })))
+// By the modifiers alone: a light that only moves makes no new list.
+const worn = computed(() => light.value.modifiers)
+const free = computed(() => kit.modifiers.filter((each) => !worn.value.some((on) => on.id === each.id)).map((each) => ({ value: each.id, title: each.name })))
 const putOn = (id: string): void => {
   const modifier = kit.modifiers.find((each) => each.id === id)
   if (modifier) store.update('modifier', (draft) => void draft.lights[index.value]!.modifiers.push(structuredClone(modifier)))
