@@ -92,11 +92,12 @@ export type Blocked = (ax: number, ay: number, az: number, bx: number, by: numbe
 export const blockedBy = (occluders: readonly Occluder[]): Blocked => {
   const count = occluders.length
   const kinds = Uint8Array.from(occluders, (each) => KINDS[each.kind])
-  // Flat ones: point, normal, across / half, upward / half. Solids: cos, sin of the turn, 1 / half sizes.
+  // Flat ones: normal, across / half, upward / half, each with what its middle gives along it. Solids: cos, sin of the turn, 1 / half sizes.
   const data = new Float64Array(count * 12)
   occluders.forEach((each, i) => {
     if (isFlat(each)) {
-      data.set([...each.at, ...each.normal, ...each.across.map((v) => v / each.halfAcross), ...each.upward.map((v) => v / each.halfUpward)], i * 12)
+      const rows = [each.normal, each.across.map((v) => v / each.halfAcross), each.upward.map((v) => v / each.halfUpward)]
+      rows.forEach((row, k) => data.set([...row, row[0]! * each.at[0] + row[1]! * each.at[1] + row[2]! * each.at[2]], i * 12 + k * 4))
     } else {
       const turn = (each.turnDeg * Math.PI) / 180
       data.set([Math.cos(turn), Math.sin(turn), 1 / each.half[0], 1 / each.half[1], 1 / each.half[2]], i * 12)
@@ -110,18 +111,17 @@ export const blockedBy = (occluders: readonly Occluder[]): Blocked => {
       const o = i * 12
       const kind = kinds[i]!
       if (kind <= DISC) {
-        const slope = dx * data[o + 3]! + dy * data[o + 4]! + dz * data[o + 5]!
-        if (slope === 0) continue
-        const ox = ax - data[o]!
-        const oy = ay - data[o + 1]!
-        const oz = az - data[o + 2]!
-        const t = -(ox * data[o + 3]! + oy * data[o + 4]! + oz * data[o + 5]!) / slope
+        // Most sheets have both ends on one side.
+        const before = ax * data[o]! + ay * data[o + 1]! + az * data[o + 2]! - data[o + 3]!
+        const after = bx * data[o]! + by * data[o + 1]! + bz * data[o + 2]! - data[o + 3]!
+        if (before * after >= 0) continue
+        const t = before / (before - after)
         if (t <= EPS || t >= 1 - EPS) continue
-        const hx = ox + dx * t
-        const hy = oy + dy * t
-        const hz = oz + dz * t
-        const u = hx * data[o + 6]! + hy * data[o + 7]! + hz * data[o + 8]!
-        const v = hx * data[o + 9]! + hy * data[o + 10]! + hz * data[o + 11]!
+        const hx = ax + dx * t
+        const hy = ay + dy * t
+        const hz = az + dz * t
+        const u = hx * data[o + 4]! + hy * data[o + 5]! + hz * data[o + 6]! - data[o + 7]!
+        const v = hx * data[o + 8]! + hy * data[o + 9]! + hz * data[o + 10]! - data[o + 11]!
         if (kind === DISC ? u * u + v * v <= 1 : u <= 1 && u >= -1 && v <= 1 && v >= -1) return true
       } else {
         const c = data[o]!
