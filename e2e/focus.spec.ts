@@ -113,6 +113,31 @@ test('dark: the sync finder takes trials, finds the limit and puts it in plan an
   await page.request.put('/api/kit/slate-body', { data: { version: slate.version, item: { ...slate.item, syncStops: 23 / 3 } } })
 })
 
+test('dark: the sync finder measures the band in a JPEG and reads the shutter from the file', async ({ page, newShoot }) => {
+  const { default: sharp } = await import('sharp')
+  // A white sheet, its lowest 30 % without flash.
+  const sheet = async (share: number, seconds?: string) => {
+    const picture = sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="#e4e4e4"/><rect y="${600 * (1 - share)}" width="900" height="${600 * share}" fill="#040404"/></svg>`))
+    return { name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: await (seconds ? picture.withExif({ IFD2: { ExposureTime: seconds } }) : picture).jpeg({ quality: 92 }).toBuffer() }
+  }
+  await open(page, await newShoot(), 'dark')
+  const file = page.getByLabel('Measure its JPEG')
+  await file.setInputFiles(await sheet(0.3, '1/320'))
+  await expect(page.locator('[data-measured]')).toHaveText(/^1\/320 by the file: dark over (29\.[5-9]|30\.[0-5]) % at the bottom, by \d\.\d stops\.$/)
+  // Curtains that take t / (1 − share): the mark 1/320 is 2^(−25/3) s, so about 1/226 s.
+  await expect(page.locator('[data-sync-found]')).toContainText(/A band from 1\/320 on.*curtains that take 1\/22[4-8] s/)
+  await expect(page.getByRole('button', { name: 'Next try 1/200' })).toBeVisible()
+  await type(page, 'Shutter', '1/160')
+  await file.setInputFiles(await sheet(0))
+  await expect(page.locator('[data-measured]')).toHaveText('1/160 as set on the strip: no band.')
+  await expect(page.locator('[data-sync-found]')).toContainText('Clean up to 1/160, a band from 1/320 on')
+  await file.setInputFiles(await sheet(1, '1/500'))
+  await expect(page.getByText('got no light at all')).toBeVisible()
+  await file.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') })
+  await expect(page.getByText('not a JPEG picture. Nothing was logged.')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Forget/ })).toHaveCount(2)
+})
+
 test('ambient ages: due after its time or with another look, until somebody says it is the same', async ({ page, request }) => {
   const shoot = (await (await request.post('/api/shoots/demo-seed/duplicate')).json()) as { id: string }
   await open(page, shoot, 'run')

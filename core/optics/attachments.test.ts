@@ -88,6 +88,9 @@ describe('sync finder', () => {
     expect(nextTrial(found(7, null), marks, 8)).toBeCloseTo(7 + 1 / 3, 9)
     expect(nextTrial(found(7, 7 + 1 / 3), marks, 8)).toBeNull()
     expect(nextTrial(found(null, 8), marks, 8)).toBeCloseTo(7 + 1 / 3, 9)
+    // Nothing clean yet, but a band that speaks of 1/226 s: 1/200 (7⅔) should be clean, 1/250 not.
+    expect(nextTrial({ ...found(null, 8 + 1 / 3), curtainSeconds: 1 / 226 }, marks, 7)).toBeCloseTo(7 + 2 / 3, 9)
+    expect(nextTrial({ ...found(null, 7), curtainSeconds: 1 / 100 }, marks, 7)).toBeNull()
   })
   test('a leaf shutter cuts the tail: t0.1 as long as the shutter loses a tenth, 1/300 at 1/500 a quarter', () => {
     expect(leafClip(1 / 300, 1 / 300)).toBeCloseTo(Math.log2(0.9), 9)

@@ -61,6 +61,14 @@ export const findSync = (trials: readonly Trial[]): SyncFound => {
   }
 }
 
-/** Where the next trial tells most: the first mark past the fastest clean one and short of the slowest with a band; null when there is none. @param marks of the camera, slow to fast, −log2 s @param syncStops what is believed so far */
-export const nextTrial = ({ cleanStops, bandedStops }: SyncFound, marks: readonly number[], syncStops: number): number | null =>
-  marks.find((stops) => stops > (cleanStops ?? syncStops - 1) + 0.1 && stops < (bandedStops ?? Infinity) - 0.1) ?? null
+/**
+ * Where the next trial tells most: past the fastest clean mark and short of the slowest with a band; before any was clean,
+ * the fastest that a measured band says should be. Null when there is none.
+ * @param marks of the camera, slow to fast, −log2 s; @param syncStops what is believed so far
+ */
+export const nextTrial = ({ cleanStops, bandedStops, curtainSeconds }: SyncFound, marks: readonly number[], syncStops: number): number | null => {
+  const open = marks.filter((stops) => stops > (cleanStops ?? -Infinity) + 0.1 && stops < (bandedStops ?? Infinity) - 0.1)
+  if (cleanStops !== null) return open[0] ?? null
+  const believed = curtainSeconds === null ? syncStops - 1 + 0.1 : -Math.log2(curtainSeconds) + 0.03
+  return (curtainSeconds === null ? open.find((stops) => stops > believed) : open.filter((stops) => stops <= believed).at(-1)) ?? null
+}

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 /** The camera's real sync limit, found by frames with and without a band. */
 import { computed, ref, useId } from 'vue'
+import { settingsFromExif } from '@core/measure/exif'
 import { findSync, nextTrial } from '@core/optics/shutter'
 import { parseFraction } from '@core/scales/parse'
 import { marksBetween, marksOf, nameOf } from '@core/scales/marks'
+import { readBand } from '@/run/frameReader'
 import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
-import { percent, seconds } from '@/words/format'
+import { percent, seconds, stopCount } from '@/words/format'
 
 const store = usePlan()
 const kit = useKit()
@@ -19,9 +21,9 @@ const found = computed(() => findSync(plan.value.syncTrials))
 const share = ref('')
 const fault = ref('')
 const shutter = computed(() => plan.value.settings.shutterStops)
-const log = (darkShare: number): void => {
+const log = (darkShare: number, shutterStops = shutter.value): void => {
   const faults = store.update('sync trial', (draft) => {
-    draft.syncTrials = [...draft.syncTrials.filter((each) => Math.abs(each.shutterStops - shutter.value) > 1e-6), { shutterStops: Math.max(0, shutter.value), darkShare }]
+    draft.syncTrials = [...draft.syncTrials.filter((each) => Math.abs(each.shutterStops - shutterStops) > 1e-6), { shutterStops: Math.max(0, shutterStops), darkShare }]
   })
   fault.value = faults[0]?.message ?? ''
 }
@@ -34,10 +36,33 @@ const logBand = (): void => {
   log(value)
   share.value = ''
 }
+const measured = ref('')
+const busy = ref(false)
+/** The picture tells the band and, where the file holds it, the shutter. */
+const measure = async (event: Event): Promise<void> => {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file || busy.value) return
+  fault.value = measured.value = ''
+  busy.value = true
+  try {
+    const { band, exif } = await readBand(file)
+    if (!band) return void (fault.value = 'This picture got no light at all: did the strobe fire? Nothing was logged.')
+    const stops = settingsFromExif(exif, plan.value.camera.step).shutterStops
+    log(band.share, stops ?? shutter.value)
+    const at = `${nameOf('shutter', stops ?? shutter.value)} ${stops === null ? 'as set on the strip' : 'by the file'}`
+    measured.value = band.share ? `${at}: dark over ${percent(band.share)} at the ${band.side}, by ${stopCount(band.depthStops)}.` : `${at}: no band.`
+  } catch (error) {
+    fault.value = `${(error as Error).message} Nothing was logged.`
+  } finally {
+    busy.value = false
+  }
+}
 const words = computed(() => {
   const { cleanStops, bandedStops, curtainSeconds, contradictory } = found.value
   if (contradictory) return 'Two trials contradict each other: a faster shutter was clean where a slower one was not. Take one of them again.'
-  if (cleanStops === null && bandedStops === null) return 'Set a shutter on the strip, take a frame with the strobe at low power, and say what it showed. Go a step faster until a band appears.'
+  if (cleanStops === null && bandedStops === null) return 'Set a shutter on the strip, take a frame of a white sheet that fills it, the strobe at low power, and let its JPEG be measured or say what it showed. Go a step faster until a band appears.'
   const from = cleanStops === null ? '' : `Clean up to ${nameOf('shutter', cleanStops)}`
   const to = bandedStops === null ? '; no band yet, try a step faster' : `${from ? ', a' : 'A'} band from ${nameOf('shutter', bandedStops)} on`
   const travel = curtainSeconds === null ? '' : `. The band${plan.value.syncTrials.filter((each) => each.darkShare > 0).length > 1 ? 's speak' : ' speaks'} of curtains that take ${seconds(curtainSeconds)}`
@@ -80,7 +105,10 @@ const use = async (): Promise<void> => {
       <label :for="field" class="small muted">a band over</label>
       <input :id="field" v-model="share" class="num" placeholder="30 %" maxlength="10" :aria-invalid="fault !== ''" @keydown.enter="logBand" />
       <button type="button" class="push" :disabled="!share.trim()" @click="logBand">Log band</button>
+      <label class="push" :class="{ busy }">Measure its JPEG<input type="file" accept="image/jpeg,.jpg,.jpeg" class="hidden-label" :disabled="busy" @change="measure" /></label>
     </div>
+    <p v-if="busy" role="status" class="muted small">Reading the picture …</p>
+    <p v-else-if="measured" role="status" class="small" data-measured>{{ measured }}</p>
     <p v-if="fault" role="alert" class="miss small">{{ fault }}</p>
     <p class="acts">
       <button v-if="next !== null && Math.abs(next - shutter) > 1e-6" type="button" class="push bare" @click="store.set('settings.shutterStops', next, 'shutter')">Next try {{ nameOf('shutter', next) }}</button>
@@ -93,6 +121,9 @@ const use = async (): Promise<void> => {
 li { display: grid; grid-template-columns: 5rem minmax(0, 1fr) auto; align-items: center; border-bottom: 1px solid var(--line); }
 li .push { min-height: 30px; }
 .log, .acts { display: flex; flex-wrap: wrap; align-items: center; gap: 0.4rem 0.6rem; padding-top: 0.4rem; }
+label.push { cursor: pointer; }
+label.push:focus-within { outline: 2px solid var(--accent); outline-offset: 2px; }
+label.busy { opacity: 0.5; }
 input { width: 4.4rem; height: 34px; border: 0; border-bottom: 1px solid var(--rule); background: transparent; text-align: center; color: var(--bright); }
 input:focus { outline: 0; border-bottom: 2px solid var(--accent); }
 @media (pointer: coarse), (max-width: 760px) { input, li .push { height: 44px; } }

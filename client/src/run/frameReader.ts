@@ -26,6 +26,8 @@ export const readFrame = (file: Blob, progress: (share: number) => void): Promis
 
 export const readPatch = (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> => cancellable((api) => api.patch(file, x, y, radius))
 
+export const readBand = (file: Blob): ReturnType<FrameWorker['band']> => cancellable((api) => api.band(file))
+
 export const cancelReading = (): void => {
   running?.worker.terminate()
   running?.cancel(new Cancelled('Reading cancelled.'))

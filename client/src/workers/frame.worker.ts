@@ -2,6 +2,7 @@
 import * as Comlink from 'comlink'
 import ExifReader from 'exifreader'
 import { countPixels, finishCount, newCounter, patchLevel, type FrameAnalysis, type PatchLevel } from '@core/measure/analyse'
+import { findBand, type Band } from '@core/measure/band'
 import type { ExifNumbers } from '@core/measure/exif'
 
 export interface FrameReading {
@@ -11,6 +12,8 @@ export interface FrameReading {
 
 /** Rows read at a time: about 10 MB of pixels for a 24-megapixel frame. */
 const STRIPE_ROWS = 400
+/** A band is looked for in a picture this small: a quarter of a per cent of the frame is a line. */
+const BAND_SIZE = 400
 
 const open = async (file: Blob): Promise<ImageBitmap> => {
   const head = new Uint8Array(await file.slice(0, 3).arrayBuffer())
@@ -63,6 +66,16 @@ const worker = {
     const bitmap = await open(file)
     try {
       return { analysis: await count(bitmap, progress), exif: await readExif(file) }
+    } finally {
+      bitmap.close()
+    }
+  },
+  /** The dark band of a shutter past sync, and what the file says of its settings; null for a picture without light. */
+  band: async (file: Blob): Promise<{ readonly band: Band | null; readonly exif: ExifNumbers }> => {
+    const bitmap = await open(file)
+    try {
+      const small = await createImageBitmap(bitmap, { resizeWidth: BAND_SIZE, resizeHeight: BAND_SIZE, resizeQuality: 'medium' })
+      return { band: findBand(pixels(small, 0, 0, BAND_SIZE, BAND_SIZE), BAND_SIZE, BAND_SIZE), exif: await readExif(file) }
     } finally {
       bitmap.close()
     }
