@@ -121,6 +121,7 @@ test('dark: the sync finder measures the band in a JPEG and reads the shutter fr
     return { name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: await (seconds ? picture.withExif({ IFD2: { ExposureTime: seconds } }) : picture).jpeg({ quality: 92 }).toBuffer() }
   }
   await open(page, await newShoot(), 'dark')
+  await type(page, 'Shutter', '1/320')
   const file = page.getByLabel('Measure its JPEG')
   await file.setInputFiles(await sheet(0.3, '1/320'))
   await expect(page.locator('[data-measured]')).toHaveText(/^1\/320 by the file: dark over (29\.[5-9]|30\.[0-5]) % at the bottom, by \d\.\d stops\.$/)
