@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
 import { report, type waysReport } from '../core/solve/report'
-import { testPlan } from '../core/testing'
+import type { checksReport } from '../core/checks/report'
+import type { Plan } from '../core/plan/plan'
+import { testLight, testModifier, testPlan, testStrobe } from '../core/testing'
 
 const dir = mkdtempSync(join(tmpdir(), 'fine-spark-evaluate-'))
 const file = (name: string, text: string): string => {
@@ -15,11 +17,29 @@ const file = (name: string, text: string): string => {
 test('prints the ledger, verdicts and power of a plan as JSON and nothing else', () => {
   const plan = testPlan()
   const out = execFileSync('npm', ['run', '--silent', 'evaluate', '--', file('good.json', JSON.stringify(plan))], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })
-  expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify(report(plan))))
+  expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify({ ...report(plan), checks: [] })))
   expect(JSON.parse(out)).toMatchObject({ suggestedPower: [{ source: 'A', place: 'subject', state: 'ok' }], totals: { subject: expect.any(Number), groundLeft: expect.anything() } })
   const cells = (JSON.parse(out) as { ledger: { source: string; place: string }[] }).ledger
   expect(new Set(cells.map((cell) => cell.source))).toEqual(new Set(['ambient', 'A']))
   expect(cells).toHaveLength(2 * new Set(cells.map((cell) => cell.place)).size)
+})
+
+test('checks of the set are printed with their cures, ratios with the ledger', () => {
+  const plan = testPlan((p) => {
+    p.subject = { ...p.subject, shape: 'ellipsoid' }
+    p.lights = [testLight({ powerStops: -1, strobe: testStrobe({ beamDeg: 100 }), at: { distanceMm: 250, turnDeg: 140, heightDeg: 20 } }), testLight({ id: 'B', role: 'fill', powerStops: -6, at: { distanceMm: 300, turnDeg: -30, heightDeg: 10 } })]
+    p.bag = { ...p.bag, modifiers: [testModifier({ name: 'Tube', lossStops: 0.4, beam: { kind: 'snoot', throatMm: 20, lengthMm: 120 } })] }
+  })
+  const printed = JSON.parse(execFileSync('npx', ['tsx', 'scripts/evaluate.ts', file('checks.json', JSON.stringify(plan))], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })) as ReturnType<typeof report> & { checks: ReturnType<typeof checksReport> }
+  const lens = printed.checks.find((check) => check.kind === 'into-lens')!
+  expect(lens).toMatchObject({ light: 'A', place: 'lens', cures: [{ kind: 'modifier', name: 'Tube' }, { kind: 'flag' }] })
+  // What the cure promises is what the sum says with the tube on.
+  const level = (of: Plan) => report(of).ledger.find((cell) => cell.source === 'A' && cell.place === 'lens')!.level
+  const worn = { ...plan, lights: plan.lights.map((light, i) => (i ? light : { ...light, modifiers: plan.bag.modifiers })) }
+  const promised = lens.cures[0]!.effectStops
+  if (level(worn) === null) expect(promised).toBeNull()
+  else expect(promised).toBeCloseTo(level(worn)! - level(plan)!, 3)
+  expect(printed.ratios.litShadow).toBeCloseTo(printed.totals.subject! - printed.totals.shadow!, 3)
 })
 
 test('--ways adds the ways there are, or the smallest changes that would make one', () => {

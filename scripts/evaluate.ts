@@ -1,5 +1,6 @@
-/** `npm run --silent evaluate -- plan.json`: the ledger, verdicts, goals and suggested power as JSON, headless; `--ways` adds the ways. */
+/** `npm run --silent evaluate -- plan.json`: the ledger, verdicts, goals, suggested power and checks as JSON, headless; `--ways` adds the ways. */
 import { readFileSync } from 'node:fs'
+import { checksReport } from '../core/checks/report'
 import { report, waysReport } from '../core/solve/report'
 import { openPlan } from '../core/plan/open'
 import { usePlainMessages } from '../core/wire/messages'
@@ -19,5 +20,5 @@ try {
   fail([`${path}: ${error instanceof SyntaxError ? 'not valid JSON' : 'cannot be read'}`])
 }
 const opened = openPlan(input)
-if (opened.ok) process.stdout.write(`${JSON.stringify({ ...report(opened.plan), ...(process.argv.includes('--ways') && waysReport(opened.plan)) }, null, 2)}\n`)
+if (opened.ok) process.stdout.write(`${JSON.stringify({ ...report(opened.plan), checks: checksReport(opened.plan), ...(process.argv.includes('--ways') && waysReport(opened.plan)) }, null, 2)}\n`)
 else fail(opened.faults.map(({ path: at, message }) => `${at || 'document'}: ${message}`))

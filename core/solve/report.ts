@@ -7,18 +7,21 @@ import type { Plan } from '../plan/plan'
 import { cellTerms } from '../ledger/cellTerms'
 import { evaluate } from '../ledger/evaluate'
 import { cellsOf } from '../ledger/ledger'
+import { ratiosOf } from '../ledger/ratios'
 import { TERM_FORMULAS } from '../ledger/terms'
 import { applyChange } from './change'
 import { judgeGoals, type GoalResult } from './goals'
 import { nearestWay, relaxations } from './relax'
 import { findWays } from './ways'
 
-const round = (value: number): number | null => (Number.isFinite(value) ? Number(value.toFixed(4)) : null)
-const figures = (record: Readonly<Record<string, number>>): Record<string, number | null> =>
+/** Figures for JSON: four decimals, what is not finite as null. */
+export const round = (value: number): number | null => (Number.isFinite(value) ? Number(value.toFixed(4)) : null)
+export const figures = (record: Readonly<Record<string, number>>): Record<string, number | null> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, round(value)]))
 
 export const report = (plan: Plan) => {
   const result = evaluate(plan)
+  const ratios = ratiosOf(plan, result.ledger)
   return {
     plan: plan.title,
     settings: {
@@ -63,6 +66,7 @@ export const report = (plan: Plan) => {
         }
       ]
     }),
+    ratios: { keyFill: ratios.keyFill === null ? null : round(ratios.keyFill), litShadow: ratios.litShadow === null ? null : round(ratios.litShadow) },
     goals: judgeGoals(plan, result).map(goalLine),
     flags: result.flags
   }
