@@ -37,6 +37,14 @@ test.describe('on a phone', () => {
       if (view.includes('shoots/')) await expect(page.getByRole('spinbutton', { name: /^Power/ }).first()).toBeInViewport()
     }
   })
+  test('a shoot’s row says look, stage and last change under its name, and shows its picture or its set', async ({ page }) => {
+    await page.goto('/')
+    const row = page.getByRole('row').filter({ hasText: 'Popping seed' })
+    await expect(row.getByText(/Black ground, still · Freeze · /)).toBeVisible()
+    // Two lights, two beams.
+    await expect(row.locator('[data-sketch] polygon')).toHaveCount(2)
+    await expect(page.getByRole('row').filter({ hasText: 'Ground beetle' }).locator('img')).toBeVisible()
+  })
   test('the run’s button is big enough for a thumb', async ({ page, newShoot }) => {
     await open(page, await newShoot(), 'run')
     const box = await page.getByRole('button', { name: 'Log black frame without' }).boundingBox()

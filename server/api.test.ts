@@ -37,6 +37,16 @@ describe('demo data', () => {
     expect((await get<ShootSummary[]>('/api/shoots')).map((shoot) => shoot.id)).not.toContain('demo-steam')
     await server.call('POST', '/api/shoots/demo-steam/restore')
   })
+  test('the list tells what a sketch of each set takes: only lights that are on, from where', async () => {
+    const list = await get<ShootSummary[]>('/api/shoots')
+    const setOf = (id: string) => list.find((shoot) => shoot.id === id)!.set
+    expect(setOf('demo-movement')).toMatchObject({ shape: 'cylinder', lights: [{ id: 'A', atLens: true }] })
+    expect(setOf('demo-beetle').lights).toEqual([{ id: 'A', turnDeg: 58, atLens: false }, { id: 'B', turnDeg: -142, atLens: false }])
+    const copy = (await server.call('POST', '/api/shoots/demo-beetle/duplicate')).json as Shoot
+    await server.call('PUT', `/api/shoots/${copy.id}`, { version: copy.version, plan: { ...copy.plan, lights: copy.plan.lights.map((light) => ({ ...light, on: light.id === 'B' })) } })
+    expect((await get<ShootSummary[]>('/api/shoots')).find((shoot) => shoot.id === copy.id)!.set.lights.map((light) => light.id)).toEqual(['B'])
+    await server.call('DELETE', `/api/shoots/${copy.id}`)
+  })
   test('every demo plan opens', async () => {
     for (const { id } of await get<ShootSummary[]>('/api/shoots')) expect(openPlan(await get(`/api/shoots/${id}/plan`)).ok).toBe(true)
   })

@@ -3,7 +3,7 @@
  */
 import { z } from 'zod'
 import { kitItemSchema } from '../kit/kit'
-import { lookSchema, planSchema } from '../plan/plan'
+import { lightIdSchema, lookSchema, planSchema, SHAPES } from '../plan/plan'
 import { frameSchema } from '../run/frame'
 
 export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'] as const
@@ -24,6 +24,9 @@ export const shootSummarySchema = z.object({
   stage: stageSchema.describe('furthest stage reached'),
   frames: z.number().int(),
   picture: idSchema.nullable().describe('newest lit frame that has a picture'),
+  set: z
+    .object({ shape: z.enum(SHAPES), lights: z.array(z.object({ id: lightIdSchema, turnDeg: z.number(), atLens: z.boolean() })) })
+    .describe('what a sketch of the set takes: lights that are on, from where'),
   version,
   updatedAt: z.iso.datetime()
 })

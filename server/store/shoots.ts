@@ -47,12 +47,13 @@ export const shootStore = (db: Knex) => {
     list: async (): Promise<ShootSummary[]> => {
       const rows = (await alive()
         .select('id', 'version', 'stage', 'updated_at')
-        .select(db.raw("json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look"))
+        .select(db.raw("json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look, json_extract(plan, '$.subject.shape') as shape, json_extract(plan, '$.lights') as lights"))
         .select(db.raw('(select count(*) from frames where shoot_id = shoots.id and frames.deleted_at is null) as frames'))
         .select(db.raw("(select id from frames where shoot_id = shoots.id and frames.deleted_at is null and image is not null and json_extract(frame, '$.kind') = 'lit' order by seq desc limit 1) as picture"))
-        .orderBy('updated_at', 'desc')) as unknown as (Row & Pick<ShootSummary, 'title' | 'look' | 'frames' | 'picture'>)[]
+        .orderBy('updated_at', 'desc')) as unknown as (Row & Pick<ShootSummary, 'title' | 'look' | 'frames' | 'picture'> & { shape: ShootSummary['set']['shape']; lights: string })[]
       return rows.map((row) => ({
-        id: row.id, title: row.title, look: row.look, stage: row.stage, frames: row.frames, picture: row.picture, version: row.version, updatedAt: row.updated_at
+        id: row.id, title: row.title, look: row.look, stage: row.stage, frames: row.frames, picture: row.picture, version: row.version, updatedAt: row.updated_at,
+        set: { shape: row.shape, lights: (JSON.parse(row.lights) as Plan['lights']).filter((light) => light.on).map(({ id, at, mount }) => ({ id, turnDeg: at.turnDeg, atLens: mount === 'lens' })) }
       }))
     },
 

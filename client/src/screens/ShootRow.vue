@@ -5,6 +5,7 @@ import type { ShootSummary } from '@core/wire/wire'
 import { api } from '@/api/client'
 import { when } from '@/words/format'
 import { LOOK_NAMES, STAGE_NAMES } from '@/words/names'
+import SetSketch from './SetSketch.vue'
 
 const props = defineProps<{ shoot: ShootSummary }>()
 const emit = defineEmits<{ rename: [to: string]; duplicate: []; remove: [] }>()
@@ -27,7 +28,7 @@ const endRename = (keep: boolean): void => {
   <tr>
     <td class="picture">
       <img v-if="shoot.picture" :src="api.imageUrl(shoot.id, shoot.picture, 'small')" alt="" width="84" height="56" />
-      <span v-else class="none" aria-hidden="true" />
+      <SetSketch v-else :set="shoot.set" />
     </td>
     <td class="title">
       <input
@@ -41,12 +42,12 @@ const endRename = (keep: boolean): void => {
         @blur="endRename(true)"
       />
       <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{ shoot.title }}</router-link>
-      <span class="narrow small muted">{{ LOOK_NAMES[shoot.look].name }}</span>
+      <span class="narrow small muted">{{ LOOK_NAMES[shoot.look].name }}<span class="phone"> · {{ STAGE_NAMES[shoot.stage] }} · {{ when(shoot.updatedAt) }}</span></span>
     </td>
     <td class="wide">{{ LOOK_NAMES[shoot.look].name }}</td>
-    <td>{{ STAGE_NAMES[shoot.stage] }}</td>
+    <td class="roomy">{{ STAGE_NAMES[shoot.stage] }}</td>
     <td class="wide num">{{ shoot.frames }}</td>
-    <td>{{ when(shoot.updatedAt) }}</td>
+    <td class="roomy">{{ when(shoot.updatedAt) }}</td>
     <td>
       <v-menu>
         <template #activator="{ props: menu }">
@@ -68,19 +69,19 @@ const endRename = (keep: boolean): void => {
 <style scoped>
 td { padding: 0.55rem 0.8rem 0.55rem 0; border-bottom: 1px solid var(--line); }
 .picture { width: 100px; }
-.picture img, .none { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
-.none { background: transparent; border-style: dashed; }
+.picture img { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
 .title a { color: var(--bright); text-decoration: none; font-size: 1.0625rem; display: inline-block; padding: 0.2rem 0; }
 .title a:hover { color: var(--accent); }
 input { width: 100%; max-width: 22rem; border: 0; border-bottom: 2px solid var(--accent); background: var(--raised); color: var(--bright); font-size: 1.0625rem; padding: 0.2rem 0; }
 input:focus { outline: 0; }
-.narrow { display: none; }
+.narrow, .phone { display: none; }
 @media (max-width: 900px) {
   .wide { display: none; }
   .narrow { display: block; }
-  .picture { width: 100px; }
-.picture img, .none { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
-.none { background: transparent; border-style: dashed; }
-.title a { padding: 0.5rem 0 0.1rem; }
+  .title a { padding: 0.5rem 0 0.1rem; }
+}
+@media (max-width: 600px) {
+  .roomy { display: none; }
+  .phone { display: inline; }
 }
 </style>

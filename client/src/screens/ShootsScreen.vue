@@ -88,7 +88,7 @@ const importFile = async (event: Event): Promise<void> => {
       <p v-else-if="shoots.length === 0" class="lead">No shoots yet. Name one and pick its look: it starts with settings that fit your kit.</p>
       <table v-else>
         <thead>
-          <tr><th><span class="hidden-label">Last picture</span></th><th>Name</th><th class="wide">Look</th><th>Stage reached</th><th class="wide">Frames</th><th>Last change</th><th><span class="hidden-label">Actions</span></th></tr>
+          <tr><th><span class="hidden-label">Last picture</span></th><th>Name</th><th class="wide">Look</th><th class="roomy">Stage reached</th><th class="wide">Frames</th><th class="roomy">Last change</th><th><span class="hidden-label">Actions</span></th></tr>
         </thead>
         <tbody>
           <ShootRow v-for="shoot in shoots" :key="shoot.id" :shoot="shoot" @rename="(to) => rename(shoot, to)" @duplicate="duplicate(shoot)" @remove="remove(shoot)" />
@@ -132,5 +132,8 @@ thead th { color: var(--muted); font-size: 0.8125rem; padding: 0.4rem 0.8rem 0.4
 @media (max-width: 900px) {
   main { grid-template-columns: minmax(0, 1fr); gap: 2rem; padding: 1rem 0.9rem 2rem; }
   .wide { display: none; }
+}
+@media (max-width: 600px) {
+  .roomy { display: none; }
 }
 </style>
