@@ -75,9 +75,9 @@ export const parseMagnification = (text: string): number | null => {
   return new RegExp(`^${NUMBER}$`).test(clean) && Number(clean) > 0 ? Number(clean) : null
 }
 
-/** "0.4", "-3", "1,5" → a plain number. */
+/** "0.4", "-3", "1,5", "40°", "3 px", "300 lx", "2 s" → a plain number. */
 export const parseNumber = (text: string): number | null => {
-  const clean = normalise(text).replace(/ ?(deg|°|px|lx|lux|mm\/s|m\/s|s|ms)$/, '')
+  const clean = normalise(text).replace(/ ?(deg|°|px|lx|lux|s)$/, '')
   return /^[+-]?(\d+(\.\d+)?|\.\d+)$/.test(clean) ? Number(clean) : null
 }
 

@@ -5,6 +5,7 @@ import { parseAperture, parseFraction, parseIso, parseLength, parseMagnification
 import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
 import { mm, plain, ratio } from '@/words/format'
+import { parseDuration } from '@/words/kitFields'
 
 export interface Kind {
   /** @param path where the figure stands: a power speaks the dial of the light it belongs to */
@@ -21,6 +22,12 @@ const parseMillimetres = (text: string): number | null => {
   const negative = /^\s*[-−–]/.test(text)
   const size = parseLength(text.replace(/^\s*[-−–+]\s*/, ''))
   return size === null ? null : negative ? -size : size
+}
+/** A number in the dress its figure shows it in: what stands before and after it goes, "none" stands for a value. */
+const dressed = (parse: (text: string) => number | null, { before, after, none }: { readonly before?: RegExp; readonly after?: RegExp; readonly none?: number }) => (text: string): number | null => {
+  const bare = text.trim()
+  if (none !== undefined && /^none$/i.test(bare)) return none
+  return parse(bare.replace(before ?? /^$/, '').replace(after ?? /^$/, ''))
 }
 const round3 = (value: number): number => Number(value.toPrecision(3))
 const factor = (perStep: number) => (value: number, by: number): number => round3(value * perStep ** by)
@@ -45,18 +52,18 @@ export const KINDS = {
   speed: { parse: parseSpeed, format: (v) => `${plain(v)} mm/s`, step: (v, by) => (v === 0 ? (by > 0 ? 1 : 0) : v <= 1 && by < 0 ? 0 : round3(v * 2 ** (by / 3))), example: '200 mm/s or 0.2 m/s' },
   magnification: { parse: parseMagnification, format: ratio, step: factor(LENGTH_STEP), example: '1:2 or 0.5' },
   stops: { parse: parseStops, format: (v) => formatStops(v), step: thirds, example: '−5, +0.7 or 1 1/3' },
-  tolerance: { parse: parseStops, format: (v) => `± ${v.toFixed(1)}`, step: thirds, example: '1/3' },
-  filter: { parse: parseStops, format: (v) => (v === 0 ? 'none' : `${plain(v)} stops`), step: (v, by) => Math.max(0, roundToGrid(v + by / 3, 12)), example: '3' },
+  tolerance: { parse: dressed(parseStops, { before: /^(±|\+\/?-)\s*/ }), format: (v) => `± ${v.toFixed(1)}`, step: thirds, example: '1/3' },
+  filter: { parse: dressed(parseStops, { before: /^nd\s*/i, none: 0 }), format: (v) => (v === 0 ? 'none' : `${plain(v)} stops`), step: (v, by) => Math.max(0, roundToGrid(v + by / 3, 12)), example: '3' },
   degrees: { parse: parseNumber, format: (v) => `${plain(v)}°`, step: (v, by) => Math.round(v / 5 + by) * 5, example: '40' },
-  seconds: { parse: parseNumber, format: (v) => `${plain(v)} s`, step: (v, by) => Math.max(0, Math.round((v + by * 0.5) * 2) / 2), example: '2 or 0.5' },
+  seconds: { parse: parseDuration, format: (v) => `${plain(v)} s`, step: (v, by) => Math.max(0, Math.round((v + by * 0.5) * 2) / 2), example: '2 or 0.5' },
   pixels: { parse: parseNumber, format: (v) => `${plain(v)} px`, step: factor(2 ** (1 / 3)), example: '3' },
   count: { parse: (text) => { const n = parseNumber(text); return n === null ? null : Math.round(n) }, format: (v) => String(v), step: (v, by) => Math.max(1, Math.round(v * 1.25 ** by) === v ? v + by : Math.round(v * 1.25 ** by)), example: '150' },
-  time: { parse: parseNumber, format: (v) => `${plain(v)} s`, step: (v, by) => round3(v * 2 ** (by / 3)), example: '1.5' },
-  dioptres: { parse: parseNumber, format: (v) => (v === 0 ? 'none' : `+${plain(v)} dpt`), step: (v, by) => Math.max(0, Math.round(v * 2 + by) / 2), example: '3' },
-  tube: { parse: (text) => (/^none$/i.test(text.trim()) ? 0 : parseLength(text)), format: (v) => (v === 0 ? 'none' : mm(v)), step: (v, by) => Math.max(0, Math.round(v + by)), example: '25 mm' },
-  factor: { parse: parseNumber, format: (v) => (v === 1 ? 'none' : `× ${plain(v)}`), step: (v, by) => Math.max(1, Math.round(v * 10 + by) / 10), example: '1.4' },
-  minutes: { parse: parseNumber, format: (v) => `${plain(v)} min`, step: (v, by) => Math.max(1, Math.round(v + 5 * by)), example: '30' },
-  ev: { parse: parseNumber, format: (v) => `EV ${plain(v, 4)}`, step: thirds, example: '8.3' },
+  time: { parse: parseDuration, format: (v) => `${plain(v)} s`, step: (v, by) => round3(v * 2 ** (by / 3)), example: '1.5' },
+  dioptres: { parse: dressed(parseNumber, { after: /\s*(dpt|d|dioptres?)$/i, none: 0 }), format: (v) => (v === 0 ? 'none' : `+${plain(v)} dpt`), step: (v, by) => Math.max(0, Math.round(v * 2 + by) / 2), example: '3' },
+  tube: { parse: dressed(parseLength, { none: 0 }), format: (v) => (v === 0 ? 'none' : mm(v)), step: (v, by) => Math.max(0, Math.round(v + by)), example: '25 mm' },
+  factor: { parse: dressed(parseNumber, { before: /^[×x]\s*/i, after: /\s*[×x]$/i, none: 1 }), format: (v) => (v === 1 ? 'none' : `× ${plain(v)}`), step: (v, by) => Math.max(1, Math.round(v * 10 + by) / 10), example: '1.4' },
+  minutes: { parse: dressed(parseNumber, { after: /\s*min(utes?)?$/i }), format: (v) => `${plain(v)} min`, step: (v, by) => Math.max(1, Math.round(v + 5 * by)), example: '30' },
+  ev: { parse: dressed(parseNumber, { before: /^ev\s*/i }), format: (v) => `EV ${plain(v, 4)}`, step: thirds, example: '8.3' },
   lux: { parse: parseNumber, format: (v) => `${plain(v)} lx`, step: factor(2 ** (1 / 3)), example: '300' },
   aperture: onCamera('aperture', parseAperture, 'f/16 or 16'),
   shutter: onCamera('shutter', parseShutter, '1/250 or 0.5 s'),
@@ -72,6 +79,5 @@ export const KINDS = {
     example: '1/32 +0.3, or as your dial writes it'
   }
 } satisfies Record<string, Kind>
-
 
 export type KindName = keyof typeof KINDS

@@ -78,7 +78,7 @@ export const cureWords = (check: Check, cure: Cure): string => {
       case 'distance':
         return `Move it to ${mm(f.to ?? 0)}`
       case 'control':
-        return `Change ${(CONTROL_NAMES[cure.name as 'iso'] ?? 'a control').toLowerCase()}`
+        return `Change ${(CONTROL_NAMES[cure.name as 'iso'] ?? 'a control').replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`
       case 'split': {
         const [light, group] = (cure.name ?? ' ').split(' ')
         return `Put ${light} on group ${group}`
