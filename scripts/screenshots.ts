@@ -1,4 +1,4 @@
-/** Pictures of the main views from the demo data into docs/screenshots. `npm run screenshots -- name…` takes some, `--out DIR` elsewhere. */
+/** Pictures of the main views from the demo data into docs/screenshots. `npm run screenshots -- name…` takes some; `--out DIR` all there are, elsewhere. */
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { LAUNCH } from '../e2e/chromium'
@@ -9,6 +9,8 @@ interface Shot {
   readonly path: string
   readonly phone?: boolean
   readonly theme?: string
+  /** to look at, not to keep */
+  readonly spare?: true
   readonly before?: (page: Page) => Promise<void>
 }
 
@@ -17,7 +19,7 @@ const settled = (page: Page): Promise<void> => page.getByRole('status').filter({
 const SHOTS: readonly Shot[] = [
   { name: 'shoots', path: '/' },
   { name: 'kit', path: '/kit' },
-  { name: 'kit-strobe', path: '/kit', before: (page) => page.getByRole('button', { name: 'Lantern 36', exact: true }).click() },
+  { name: 'kit-strobe', path: '/kit', spare: true, before: (page) => page.getByRole('button', { name: 'Lantern 36', exact: true }).click() },
   { name: 'subject', path: `${beetle}/subject` },
   { name: 'focus', path: `${beetle}/focus` },
   { name: 'dark', path: '/shoots/demo-crab/dark' },
@@ -27,18 +29,20 @@ const SHOTS: readonly Shot[] = [
   { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
   { name: 'light', path: `${beetle}/light` },
   { name: 'light-mirror', path: '/shoots/demo-coin/light' },
-  { name: 'light-checks', path: '/shoots/demo-bottle/light', before: async (page) => { await page.getByRole('tab', { name: /^Checks/ }).click(); await page.waitForTimeout(900) } },
-  { name: 'run', path: `${beetle}/run` },
+  { name: 'light-checks', path: '/shoots/demo-crab/light', before: async (page) => { await page.getByRole('tab', { name: /^Checks/ }).click(); await page.waitForTimeout(900) } },
+  { name: 'run', path: `${beetle}/run`, spare: true },
   { name: 'run-judge', path: '/shoots/demo-beetle/run', before: (page) => page.getByRole('button', { name: 'Judge frame 5' }).click() },
-  { name: 'light-dim', path: `${beetle}/light`, theme: 'dim' },
+  { name: 'light-dim', path: `${beetle}/light`, theme: 'dim', spare: true },
   { name: 'light-daylight', path: `${beetle}/light`, theme: 'light' },
-  ...['shoots', 'kit'].map((name) => ({ name: `phone-${name}`, path: name === 'kit' ? '/kit' : '/', phone: true })),
-  ...['subject', 'focus', 'dark', 'freeze', 'light', 'run'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true }))
+  ...['shoots', 'kit'].map((name) => ({ name: `phone-${name}`, path: name === 'kit' ? '/kit' : '/', phone: true, spare: true as const })),
+  ...['light', 'run'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true })),
+  ...['subject', 'focus', 'dark', 'freeze'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true, spare: true as const }))
 ]
 
 const args = process.argv.slice(2)
-const out = args.includes('--out') ? args.splice(args.indexOf('--out'), 2)[1]! : 'docs/screenshots'
-const wanted = SHOTS.filter((shot) => args.length === 0 || args.includes(shot.name))
+const elsewhere = args.includes('--out') ? args.splice(args.indexOf('--out'), 2)[1]! : null
+const out = elsewhere ?? 'docs/screenshots'
+const wanted = SHOTS.filter((shot) => (args.length ? args.includes(shot.name) : elsewhere !== null || !shot.spare))
 
 const server = await startServer()
 const browser = await chromium.launch(LAUNCH)
