@@ -4,9 +4,8 @@ import { evaluate } from '../ledger/evaluate'
 import { cellAt } from '../ledger/ledger'
 import { ratiosOf, sumAt } from '../ledger/ratios'
 import type { Plan } from '../plan/plan'
-import { reflections, mirrorZones, seenIn } from '../set/mirror'
 import { sceneOf, transportOf } from '../set/transport'
-import { direction, dot, scale, sub, unit, type Vec } from '../set/vec'
+import { dot, scale, sub, unit } from '../set/vec'
 import { testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { addCard, addLight, addPlace, copyLight, removeCard, removeLight, removePlace } from '../plan/edit'
 import { planSchema } from '../plan/plan'
@@ -135,111 +134,6 @@ test('reach and groups', () => {
   const [group] = find(checkSet(grouped), 'group')
   expect(group!.figures.apart).toBeGreaterThan(1)
   expect(find(checkSet(group!.cures[0]!.after!), 'group')).toEqual([])
-})
-
-describe('mirrors', () => {
-  const coin = (at: { distanceMm: number; turnDeg: number; heightDeg: number }) => set((p) => {
-    p.subject = { ...p.subject, shape: 'cylinder', finish: 'metal', widthMm: 24, heightMm: 2, depthMm: 24 }
-    p.view = { heightDeg: 50 }
-    p.lights = [testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 } }), at })]
-  })
-  test('law of reflection: a light straight in the mirrored lens axis shows, one 30° off does not', () => {
-    expect(find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })), 'mirror-flat')).toHaveLength(1)
-    expect(find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 80 })), 'mirror-flat')).toEqual([])
-    const [check] = find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })), 'mirror-flat')
-    expect(find(checkSet(check!.cures[0]!.after!), 'mirror-flat')).toEqual([])
-  })
-  test('property: where a light shows in a flat face, angle in equals angle out', () => {
-    const plan = coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })
-    const scene = sceneOf(plan)
-    const [zone] = mirrorZones(plan, scene)
-    fc.assert(
-      fc.property(fc.integer({ min: 100, max: 260 }), fc.integer({ min: 20, max: 85 }), fc.integer({ min: 60, max: 600 }), (turn, height, d) => {
-        const p = scale(direction(turn > 180 ? turn - 360 : turn, height), d)
-        const hit = seenIn(zone!, p)
-        if (!hit) return
-        const incoming = unit(sub(p, hit))
-        const outgoing = unit(sub(scene.pose.pupil, hit))
-        const n: Vec = [0, 1, 0]
-        expect(dot(incoming, n)).toBeCloseTo(dot(outgoing, n), 9)
-        expect(Math.abs(dot(sub(incoming, scale(n, dot(incoming, n))), [1, 0, 0]) + dot(sub(outgoing, scale(n, dot(outgoing, n))), [1, 0, 0]))).toBeLessThan(1e-9)
-      }),
-      { numRuns: 400 }
-    )
-  })
-  test('property: on a ball the highlight’s normal halves the angle between lens and light', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: -120, max: 120 }), fc.integer({ min: -50, max: 70 }), fc.integer({ min: 60, max: 500 }), (turnDeg, heightDeg, distanceMm) => {
-        const plan = set((p) => {
-          p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
-          p.lights = [testLight({ at: { distanceMm, turnDeg, heightDeg } })]
-        })
-        const scene = sceneOf(plan)
-        const [found] = reflections(plan, scene)
-        if (!found) return
-        // Back from the frame to the ball: the point of the sphere on that line of sight.
-        const { pose } = scene
-        const ray = unit(sub([found.x * pose.halfWidthMm, found.y * pose.halfHeightMm, 0], pose.pupil))
-        const b = dot(pose.pupil, ray)
-        const t = -b - Math.sqrt(b * b - (dot(pose.pupil, pose.pupil) - 100))
-        const spot: Vec = [pose.pupil[0] + ray[0] * t, pose.pupil[1] + ray[1] * t, pose.pupil[2] + ray[2] * t]
-        const n = unit(spot)
-        expect(dot(n, unit(sub(pose.pupil, spot)))).toBeCloseTo(dot(n, unit(sub(scene.heads[0]!.at, spot))), 2)
-      }),
-      { numRuns: 80 }
-    )
-  })
-  describe('a burnt-out highlight on a curved side', () => {
-    const ball = (change: (p: Plan) => void = () => undefined) => set((p) => {
-      p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
-      p.lights = [testLight({ strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }), at: { distanceMm: 300, turnDeg: 40, heightDeg: 10 } })]
-      change(p)
-    })
-    const sheet = testModifier({ id: 'sheet', name: 'Sheet', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 200, heightMm: 200 } })
-    const wider = testModifier({ id: 'wider', name: 'Wide sheet', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 400, heightMm: 300 } })
-    const highlight = (plan: Plan, bag = [snoot, sheet]) => find(checkSet(plan, bag), 'mirror-curved')[0]!
-    test('a larger face: its area and its loss tell how much dimmer; of two the one that tames more is offered', () => {
-      const plan = ball()
-      const { figures, cures } = highlight(plan)
-      expect(figures.overWhite).toBeGreaterThan(3)
-      const cure = cures.find((each) => each.kind === 'larger')!
-      expect(cure.name).toBe('Sheet')
-      expect(cure.effectStops).toBeCloseTo(highlight(cure.after!).figures.level! - figures.level!, 9)
-      // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area and loss are all there is, but for the bare beam’s fall-off.
-      expect(Math.abs(cure.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))).toBeLessThan(0.1)
-      expect(cure.effectStops!).toBeLessThan(cure.figures.subject! - 3)
-      expect(highlight(plan, [sheet, wider]).cures[0]!.name).toBe('Wide sheet')
-    })
-    test('half as far at the same light on the subject: two stops off the highlight, since only the power goes down', () => {
-      const plan = ball()
-      const { figures, cures } = highlight(plan)
-      const cure = cures.find((each) => each.kind === 'nearer')!
-      const [light] = cure.after!.lights
-      expect(light!.at.distanceMm).toBe(150)
-      expect(light!.powerStops - plan.lights[0]!.powerStops).toBeCloseTo(-2, 0)
-      expect(Math.abs(cure.figures.subject!)).toBeLessThan(0.25)
-      expect(cure.effectStops).toBeCloseTo(highlight(cure.after!).figures.level! - figures.level!, 9)
-      expect(Math.abs(cure.effectStops! + 2)).toBeLessThan(0.35)
-    })
-    test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no cure is needed', () => {
-      const kinds = (plan: Plan) => highlight(plan, []).cures.map((cure) => cure.kind)
-      expect(kinds(ball())).toEqual(['nearer'])
-      expect(kinds(ball((p) => { p.locks = ['lights.0.powerStops'] }))).toEqual([])
-      expect(kinds(ball((p) => { p.locks = ['lights.0.at.distanceMm'] }))).toEqual([])
-      expect(kinds(ball((p) => { p.lights[0]!.powerStops = -7 }))).toEqual([])
-      expect(highlight(ball((p) => { p.lights[0] = { ...p.lights[0]!, mount: 'lens', strobe: testStrobe({ face: { kind: 'ring', innerMm: 64, outerMm: 70 } }) } })).cures).toEqual([])
-      const dim = ball((p) => { p.lights[0] = { ...p.lights[0]!, powerStops: -7, modifiers: [testModifier({ lossStops: 8 })] } })
-      expect(highlight(dim).figures.overWhite).toBeLessThan(0)
-      expect(highlight(dim).cures).toEqual([])
-    })
-    test('what a reading taught about the light counts for its image too', () => {
-      const plan = ball()
-      const [light] = plan.lights
-      const taught: Plan = { ...plan, corrections: [{ id: 'c', frameId: 'f', source: 'A', place: 'subject', stops: -0.6, sureStops: 0.3, method: 'judged', bound: 'exact', strobeId: light!.strobe.id, modifierIds: [], on: true }] }
-      expect(highlight(taught).figures.level! - highlight(plan).figures.level!).toBeCloseTo(-0.6, 9)
-    })
-  })
-  test('matt things mirror nothing', () => expect(reflections(set(() => undefined), sceneOf(set(() => undefined)))).toEqual([]))
 })
 
 test('ratios: key 2 stops over fill reads as 4 : 1, and sums of chosen sources add up', () => {

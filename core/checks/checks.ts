@@ -10,12 +10,12 @@ import { transportOf, type Transport } from '../set/transport'
 import { frameChecks } from './inFrame'
 import { flareChecks } from './flare'
 import { groupChecks } from './groups'
-import { mirrorChecks } from './mirrors'
+import { cardMirrorChecks, mirrorChecks } from './mirrors'
 import { reachChecks } from './reach'
 import { shadowChecks } from './shadow'
 import { spillChecks } from './spill'
 
-export type CheckKind = 'in-frame' | 'hidden' | 'into-lens' | 'spill' | 'mirror-flat' | 'mirror-curved' | 'shadow' | 'too-dim' | 'too-bright' | 'group'
+export type CheckKind = 'in-frame' | 'hidden' | 'into-lens' | 'spill' | 'mirror-flat' | 'mirror-curved' | 'mirror-card' | 'shadow' | 'too-dim' | 'too-bright' | 'group'
 export type CureKind = 'turn' | 'raise' | 'away' | 'nearer' | 'larger' | 'narrow' | 'modifier' | 'flag' | 'ground-back' | 'distance' | 'control' | 'split'
 
 export interface Cure {
@@ -30,7 +30,9 @@ export interface Cure {
 export interface Check {
   readonly kind: CheckKind
   readonly state: 'miss' | 'near' | 'info'
-  readonly light: LightId
+  /** the light it is about; null for a card */
+  readonly light: LightId | null
+  readonly card?: string
   readonly place: Place | null
   readonly figures: Readonly<Record<string, number>>
   readonly cures: readonly Cure[]
@@ -54,7 +56,7 @@ export const effectAt = (plan: Plan, after: Plan, light: Light, place: Place): n
 export const checkSet = (plan: Plan, bag: readonly Modifier[] = []): Check[] => {
   const context: Context = { plan, bag, evaluation: evaluate(plan), transport: transportOf(plan) }
   const order = { miss: 0, near: 1, info: 2 }
-  return [frameChecks, flareChecks, spillChecks, reachChecks, shadowChecks, groupChecks, mirrorChecks]
+  return [frameChecks, flareChecks, spillChecks, reachChecks, shadowChecks, groupChecks, mirrorChecks, cardMirrorChecks]
     .flatMap((check) => check(context))
     .sort((a, b) => order[a.state] - order[b.state])
 }

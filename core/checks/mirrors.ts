@@ -3,16 +3,21 @@ import type { Light, Plan } from '../plan/plan'
 import { lightStops } from '../ledger/cells'
 import { correctionFor } from '../ledger/corrections'
 import { chooseOnDial } from '../scales/dial'
-import { reflections, type Reflection } from '../set/mirror'
+import { surfaceStops } from '../ambient/ev'
+import { cardReflections, reflections, type Reflection } from '../set/mirror'
 import { WHITE_STOPS } from '../set/shine'
-import { sceneOf } from '../set/transport'
+import { lightAt, sceneOf } from '../set/transport'
+import { pointOf } from '../set/vec'
 import { withLight } from '../solve/power'
 import { effectAt, type Check, type Context, type Cure } from './checks'
 import { showing } from './inFrame'
 
+/** What the readings taught about a light, stops. */
+const taughtStops = (plan: Plan, light: Light): number => correctionFor(plan, light.id, 'subject')?.stops ?? 0
+
 /** Level of a light's image: where its face is seen, its own surface makes no difference, what the readings taught does. */
 const levelOf = (plan: Plan, { of, stops }: Reflection): number =>
-  lightStops(plan, plan.lights[of]!) + stops + (correctionFor(plan, plan.lights[of]!.id, 'subject')?.stops ?? 0)
+  lightStops(plan, plan.lights[of]!) + stops + taughtStops(plan, plan.lights[of]!)
 
 const highlightLevel = (plan: Plan, of: number): number | null => {
   const found = reflections(plan, sceneOf(plan)).find((each) => each.of === of && each.kind === 'curved')
@@ -75,4 +80,15 @@ export const mirrorChecks = (context: Context): Check[] =>
     const level = levelOf(plan, found)
     const cures = kind === 'flat' ? (light.mount === 'stand' ? turnedOut(plan, of, face) : []) : level > WHITE_STOPS ? [...larger(context, of, level), ...nearer(plan, of, level)] : []
     return { kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved', state: 'info', light: light.id, place: null, figures: { face, share, x, y, level, overWhite: level - WHITE_STOPS }, cures }
+  })
+
+/** Cards and flags that show in a flat face: what lights that side of them, as the face shows it. */
+export const cardMirrorChecks = ({ plan, evaluation, transport: { scene } }: Context): Check[] =>
+  cardReflections(plan, scene).map(({ of, face, share, x, y, stops, side }): Check => {
+    const card = plan.cards[of]!
+    const byStrobes = plan.lights.reduce((sum, light, i) => sum + (light.on ? 2 ** (lightStops(plan, light) + taughtStops(plan, light)) * lightAt(scene, i, pointOf(card.at), side!) : 0), 0)
+    // Ambient is the same all round the subject; its own surface is taken out.
+    const byAmbient = 2 ** (evaluation.ledger.ambient.subject!.level - surfaceStops(plan.subject.reflectance))
+    const level = Math.log2(byStrobes + byAmbient) + surfaceStops(card.reflectance) + stops
+    return { kind: 'mirror-card', state: 'info', light: null, card: card.id, place: null, figures: { face, share, x, y, ...(Number.isFinite(level) && { level, overWhite: level - WHITE_STOPS }) }, cures: [] }
   })

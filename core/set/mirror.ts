@@ -3,11 +3,12 @@
  * each light's highlight.
  * Source: law of reflection; the lens seen in a flat face is its mirror image behind the face.
  */
+import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import { project } from './camera'
+import { blockedBy, type Blocked } from './occluders'
 import { flatFaces, turned, type FlatFace } from './places'
-import { FINEST, samplesOf } from './samples'
-import { imageStops } from './shine'
+import { imageStops, mirrorShare } from './shine'
 import type { Scene } from './transport'
 import { add, dot, scale, sub, unit, type Vec } from './vec'
 
@@ -50,17 +51,65 @@ export const seenIn = ({ plane, image }: MirrorZone, p: Vec): Vec | null => {
 }
 
 export interface Reflection {
-  /** index of the light */
+  /** index of the light, or of the card */
   readonly of: number
   readonly kind: 'flat' | 'curved'
   readonly face: number
-  /** share of the light's face that shows, for flat faces; 1 for a highlight */
+  /** share of a flat face over which it shows; 0 for a highlight or what is smaller than the search finds */
   readonly share: number
   /** where in the frame, −1 to 1 */
   readonly x: number
   readonly y: number
-  /** how bright its image is, stops, for a head of guide number 1 m at full power (see shine.ts) */
+  /** lights: how bright its image is, stops, for a head of guide number 1 m at full power; cards: what the face takes from it (see shine.ts) */
   readonly stops: number
+  /** side of a card that shows, its unit normal */
+  readonly side: Vec | null
+}
+
+/** A flat thing that may be seen in a mirror. */
+interface Sheet {
+  readonly at: Vec
+  readonly normal: Vec
+  readonly across: Vec
+  readonly upward: Vec
+  /** whether a point of its plane belongs to it, mm from its middle */
+  readonly holds: (u: number, v: number) => boolean
+  /** least cosine between its normal and the way to the mirror */
+  readonly leastCos: number
+}
+/** What may stand between: everything but the subject, whose faces these are. */
+const othersIn = (scene: Scene): Blocked => blockedBy(scene.occluders.filter((each) => each.id !== 'subject'))
+const faceHolds = (face: Face): Sheet['holds'] =>
+  face.kind === 'rectangle'
+    ? (u, v) => Math.abs(u) <= face.widthMm / 2 && Math.abs(v) <= face.heightMm / 2
+    : (u, v) => { const r = Math.hypot(u, v); return r <= (face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2 && r >= (face.kind === 'ring' ? face.innerMm / 2 : 0) }
+
+/** Lines a side over which a face is looked at. */
+const LINES = 21
+/** Over how much of a flat face a sheet shows, and the middle of where; null where it does not. */
+const shownIn = (zone: MirrorZone, sheet: Sheet, blocked: Blocked): { readonly share: number; readonly middle: Vec } | null => {
+  const { plane, image } = zone
+  let [all, hits] = [0, 0]
+  let middle: Vec = [0, 0, 0]
+  for (let i = 0; i < LINES; i++)
+    for (let k = 0; k < LINES; k++) {
+      const [u, v] = [(2 * i + 1) / LINES - 1, (2 * k + 1) / LINES - 1]
+      if (plane.round && u * u + v * v > 1) continue
+      all++
+      const q = add(plane.at, add(scale(plane.across, u * plane.halfAcross), scale(plane.upward, v * plane.halfUpward)))
+      const ray = unit(sub(q, image))
+      const slope = dot(ray, sheet.normal)
+      if (-slope < sheet.leastCos) continue
+      const p = add(image, scale(ray, dot(sub(sheet.at, image), sheet.normal) / slope))
+      const off = sub(p, sheet.at)
+      if (dot(sub(p, q), ray) <= 1e-6 || !sheet.holds(dot(off, sheet.across), dot(off, sheet.upward)) || blocked(...q, ...p)) continue
+      hits++
+      middle = add(middle, q)
+    }
+  if (hits > 0) return { share: hits / all, middle: scale(middle, 1 / hits) }
+  // Smaller than the lines are apart: its own middle may still show.
+  const hit = seenIn(zone, sheet.at)
+  return hit && dot(unit(sub(hit, sheet.at)), sheet.normal) >= sheet.leastCos && sheet.holds(0, 0) && !blocked(...hit, ...sheet.at) ? { share: 0, middle: hit } : null
 }
 
 /** The spot of a curved surface whose normal halves the angle between lens and light, found by turning towards it. */
@@ -95,28 +144,40 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
   const found: Reflection[] = []
   const zones = mirrorZones(plan, scene)
   const curved = ['ellipsoid', 'cylinder', 'vessel'].includes(plan.subject.shape)
+  const blocked = othersIn(scene)
   plan.lights.forEach((light, of) => {
     if (!light.on) return
     const head = scene.heads[of]!
+    const leastCos = Math.max(0.02, head.cutCos)
     for (const zone of zones) {
-      const points = samplesOf(head, FINEST)
-      let share = 0
-      let middle: Vec = [0, 0, 0]
-      for (let i = 0; i < points.length; i += 4) {
-        const p: Vec = [points[i]!, points[i + 1]!, points[i + 2]!]
-        const hit = seenIn(zone, p)
-        if (!hit || dot(sub(hit, p), head.axis) / Math.hypot(...sub(hit, p)) < Math.max(0.02, head.cutCos)) continue
-        share += points[i + 3]!
-        middle = add(middle, scale(hit, points[i + 3]!))
-      }
-      const hit = scale(middle, 1 / share)
-      const spot = share > 0 ? project(scene.pose, hit) : null
-      if (spot) found.push({ of, kind: 'flat', face: zone.face, share, x: spot.x, y: spot.y, stops: imageStops(head, hit, zone.plane.normal, finish) })
+      const shown = shownIn(zone, { at: head.at, normal: head.axis, across: head.across, upward: head.upward, holds: faceHolds(head.face), leastCos }, blocked)
+      const spot = shown && project(scene.pose, shown.middle)
+      if (shown && spot) found.push({ of, kind: 'flat', face: zone.face, share: shown.share, x: spot.x, y: spot.y, stops: imageStops(head, shown.middle, zone.plane.normal, finish), side: null })
     }
     const shine = curved ? highlight(plan, scene.pose.pupil, head.at) : null
-    if (!shine || dot(unit(sub(shine.at, head.at)), head.axis) < Math.max(0.02, head.cutCos)) return
+    if (!shine || dot(unit(sub(shine.at, head.at)), head.axis) < leastCos || blocked(...shine.at, ...head.at)) return
     const spot = project(scene.pose, shine.at)
-    if (spot) found.push({ of, kind: 'curved', face: -1, share: 1, x: spot.x, y: spot.y, stops: imageStops(head, shine.at, shine.normal, finish) })
+    if (spot) found.push({ of, kind: 'curved', face: -1, share: 0, x: spot.x, y: spot.y, stops: imageStops(head, shine.at, shine.normal, finish), side: null })
   })
   return found
+}
+
+/** Every card and flag that shows in a flat shiny face. */
+export const cardReflections = (plan: Plan, scene: Scene): Reflection[] => {
+  if (!mirrorsAtAll(plan)) return []
+  const zones = mirrorZones(plan, scene)
+  const blocked = othersIn(scene)
+  return plan.cards.flatMap((card, of) => {
+    const sheet = scene.occluders.find((each) => each.id === card.id)
+    if (!card.on || sheet?.kind !== 'rectangle') return []
+    return zones.flatMap((zone): Reflection[] => {
+      // Either side of it may show.
+      for (const side of [sheet.normal, scale(sheet.normal, -1)]) {
+        const shown = shownIn(zone, { at: sheet.at, normal: side, across: sheet.across, upward: sheet.upward, holds: (u, v) => Math.abs(u) <= sheet.halfAcross && Math.abs(v) <= sheet.halfUpward, leastCos: 0.02 }, blocked)
+        const spot = shown && project(scene.pose, shown.middle)
+        if (shown && spot) return [{ of, kind: 'flat', face: zone.face, share: shown.share, x: spot.x, y: spot.y, stops: Math.log2(mirrorShare(plan.subject.finish, dot(unit(sub(sheet.at, shown.middle)), zone.plane.normal))), side }]
+      }
+      return []
+    })
+  })
 }

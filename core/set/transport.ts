@@ -126,6 +126,12 @@ const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, 
   found.mixed = (inside > 0 && inside < count) || (seen > 0 && seen < inside) || least * inside < 0.43 * cosines
 }
 
+/** Straight light of a head at any point of the set, relative as the transport's own. @param normal of the surface there, unit */
+export const lightAt = ({ heads, blocked }: Scene, index: number, at: Vec, normal: Vec): number => {
+  gather(heads[index]!, samplesOf(heads[index]!, FINEST), at, normal, blocked)
+  return found.direct
+}
+
 const distanceTo = (head: Head, at: Vec): number => Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
 
 /** Share of a patch's returned light that reaches each place: [place × patch], what stands in the way counted. */

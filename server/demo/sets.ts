@@ -67,7 +67,7 @@ const crystal = (): DemoShoot => {
   return { id: 'demo-crystal', stage: 'focus', at: '2026-11-23T15:05:00.000Z', plan: settled(plan), frames: [] }
 }
 
-/** A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows. */
+/** A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows, a flag reaches into it. */
 const coin = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
   const base = planFromLook('black-soft', 'Silver token, 1st tray', { ...slate, strobe, modifier: null })
@@ -80,7 +80,9 @@ const coin = (): DemoShoot => {
     settings: { ...base.settings, apertureStops: 7 },
     focus: { ...base.focus, magnification: 0.8 },
     goals: { ...base.goals, groundStops: -4 },
-    lights: [light({ id: 'A', name: 'Panel', role: 'key', strobe, modifiers: [demoItem('modifier', 'panel-200')], at: { distanceMm: 210, turnDeg: 180, heightDeg: 58 } })]
+    lights: [light({ id: 'A', name: 'Panel', role: 'key', strobe, modifiers: [demoItem('modifier', 'panel-200')], at: { distanceMm: 210, turnDeg: 180, heightDeg: 58 } })],
+    // A black edge into the mirror’s view: the relief draws where it ends.
+    cards: [{ id: 'K1', kind: 'flag', on: true, widthMm: 60, heightMm: 60, reflectance: 0.03, at: { distanceMm: 125, turnDeg: 149, heightDeg: 56 }, aim: { kind: 'place', place: 'focus' } }]
   }
   return { id: 'demo-coin', stage: 'light', at: '2026-11-23T14:20:00.000Z', plan: settled(plan), frames: [] }
 }

@@ -14,6 +14,7 @@ const kit = useKit()
 const { answer: checks, busy, failure } = useAway<readonly Check[]>(() => [store.plan, kit.modifiers], (api) => (store.plan ? api.checkSet(plain(store.plan), plain(kit.modifiers)) : null), [])
 const MARKS = { miss: '✕', near: '▲', info: '·' } as const
 const WORDS = { miss: 'trouble', near: 'watch', info: 'to know' } as const
+const pick = (check: Check): void => (check.light ? selection.pick('light', check.light) : selection.pick('card', check.card!))
 const take = (cure: Cure): void => void store.replace(cure.after!, 'cure')
 const emit = defineEmits<{ trouble: [count: number] }>()
 watch(checks, (found) => emit('trouble', found.filter((check) => check.state !== 'info').length), { immediate: true })
@@ -26,10 +27,10 @@ const says = computed(() => (checks.value.length === 0 ? 'Nothing to warn of: no
     <p v-if="failure" role="alert" class="miss small">The checks could not be worked out: {{ failure }}</p>
     <p v-else-if="says && !busy" class="small muted">{{ says }}</p>
     <ul :class="{ busy }">
-      <li v-for="(check, i) in checks" :key="i" :data-check="check.kind" :data-light="check.light" :class="`hue-${check.light}`">
+      <li v-for="(check, i) in checks" :key="i" :data-check="check.kind" :data-light="check.light ?? check.card" :class="check.light && `hue-${check.light}`">
         <span class="mark" :class="check.state" :title="WORDS[check.state]" aria-hidden="true">{{ MARKS[check.state] }}</span>
         <div>
-          <p><span class="hidden-label">{{ WORDS[check.state] }}: </span><button type="button" class="letter" :aria-label="`Pick ${check.light}`" @click="selection.pick('light', check.light)"><span class="source-mark">{{ check.light }}</span></button> {{ checkWords(store.plan!, check) }}</p>
+          <p><span class="hidden-label">{{ WORDS[check.state] }}: </span><button type="button" class="letter" :aria-label="`Pick ${check.light ?? check.card}`" @click="pick(check)"><span class="source-mark">{{ check.light ?? check.card }}</span></button> {{ checkWords(store.plan!, check) }}</p>
           <p v-for="(cure, k) in check.cures" :key="k" class="cure small">
             {{ cureWords(check, cure) }}
             <button v-if="cure.after" type="button" class="push bare" :disabled="busy" :aria-label="`Do it: ${cureWords(check, cure)}`" :data-cure="cure.kind" @click="take(cure)">Do it</button>

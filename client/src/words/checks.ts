@@ -3,7 +3,7 @@ import type { Check, Cure } from '@core/checks/checks'
 import type { Plan } from '@core/plan/plan'
 import { formatPower } from '@core/scales/dial'
 import { mm, percent, plain, stopCount, stops } from './format'
-import { CONTROL_NAMES, placeName } from './names'
+import { CARD_NAMES, CONTROL_NAMES, placeName } from './names'
 
 const side = (x: number): string => (x < -0.15 ? 'left' : x > 0.15 ? 'right' : 'middle')
 const rise = (y: number): string => (y < -0.15 ? 'lower' : y > 0.15 ? 'upper' : 'middle')
@@ -12,9 +12,9 @@ const spot = (x: number, y: number): string => (side(x) === 'middle' && rise(y) 
 const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
 const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string => `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
 
-export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check): string => {
+export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }: Check): string => {
   // Its letter stands before it, as a mark.
-  const name = plan.lights.find((each) => each.id === light)?.name ?? light
+  const name = card === undefined ? plan.lights.find((each) => each.id === light)?.name : CARD_NAMES[plan.cards.find((each) => each.id === card)?.kind ?? 'card']
   const degrees = (value: number | undefined) => `${plain(value ?? 0, 2)}°`
   switch (kind) {
     case 'in-frame':
@@ -26,7 +26,8 @@ export const checkWords = (plan: Plan, { kind, light, place, figures: f }: Check
     case 'spill':
       return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'ground').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
     case 'mirror-flat':
-      return `${name} shows in the flat face, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame (${percent(f.share ?? 0)} of the light’s own face), at ${shineWords(f)}.`
+    case 'mirror-card':
+      return `${name} shows in the flat face, ${f.share ? `over ${percent(f.share)} of it, ` : 'as a spot '}in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, ${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
     case 'mirror-curved':
       return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, at ${shineWords(f)}.`
     case 'shadow':

@@ -14,6 +14,7 @@ import { evidenceWords, frameWords, lessonWords, moveWords, settingsDiffer } fro
 
 const two = testPlan((p) => {
   p.subject = { ...p.subject, shape: 'ellipsoid' }
+  p.cards = [{ id: 'K1', kind: 'flag', on: true, widthMm: 60, heightMm: 60, reflectance: 0.03, at: { distanceMm: 100, turnDeg: 90, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' } }]
   p.lights = [testLight({ name: 'Side' }), testLight({ id: 'B', name: 'Rim', role: 'rim', powerStops: -4, at: { distanceMm: 240, turnDeg: -140, heightDeg: 30 } })]
 })
 
@@ -24,7 +25,10 @@ describe('checks', () => {
     [check('hidden', { turnRoom: 2, up: 16, down: 30 }), 'Rim stands in the frame but is hidden behind the subject. It stays so within 2° to either side, 16° up and 30° or more down.'],
     [check('into-lens', { offLensDeg: 26.2, offBeamDeg: 25, level: -2.5 }), 'Rim shines into the lens from 26° off its axis, 25° off the beam’s own; a grey card at the lens front would come out at −2.5. Expect flare.'],
     [check('spill', { level: -3.04, over: 1 }, 'groundLeft'), 'Rim puts −3.0 on the ground left; with the rest that is 1.0 stop over your limit.'],
-    [check('mirror-flat', { x: 0.5, y: 0, share: 0.0408, level: 3.2, overWhite: 0.7 }), 'Rim shows in the flat face, in the right of the frame (4.08 % of the light’s own face), at +3.2, 0.7 stop past white.'],
+    [check('mirror-flat', { x: 0.5, y: 0, share: 0.384, level: 3.2, overWhite: 0.7 }), 'Rim shows in the flat face, over 38.4 % of it, in the right of the frame, at +3.2, 0.7 stop past white.'],
+    [check('mirror-flat', { x: 0, y: -0.5, share: 0, level: 12, overWhite: 9.5 }), 'Rim shows in the flat face, as a spot in the lower part of the frame, at +12.0, 9.5 stops past white.'],
+    [{ ...check('mirror-card', { x: 0, y: 0, share: 1, level: -0.4, overWhite: -2.9 }), light: null, card: 'K1' }, 'Flag shows in the flat face, over 100.0 % of it, in the middle of the frame, at −0.4, 2.9 stops under white.'],
+    [{ ...check('mirror-card', { x: 0, y: 0, share: 0.5 }), light: null, card: 'K2' }, 'Card shows in the flat face, over 50.0 % of it, in the middle of the frame, with no light on it.'],
     [check('mirror-curved', { x: -0.5, y: 0.5, level: 1.3, overWhite: -1.2 }), 'Rim makes a highlight on the curved side, in the upper left of the frame, at +1.3, 1.2 stops under white.'],
     [check('mirror-curved', { x: 0, y: 0, level: 2.47, overWhite: 0 }), 'Rim makes a highlight on the curved side, in the middle of the frame, at +2.5, just white.'],
     [check('shadow', { share: 0.3, depth: -3.2 }, 'ground'), 'Rim throws the subject’s shadow on 30.0 % of the ground in the frame, 3.2 stops darker than around it.'],
