@@ -54,3 +54,6 @@ export const choose = async (page: Page, label: string | RegExp, option: string 
   await within.getByRole('combobox', { name: label }).first().press('Enter')
   await page.getByRole('option', { name: option }).click()
 }
+
+/** A shoot's row in the list. */
+export const rowOf = (page: Page, id: string) => page.getByRole('row').filter({ has: page.locator(`a[href*="/shoots/${id}/"]`) })

@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from './fixtures'
+import { expect, rowOf, test } from './fixtures'
 
 test('the list shows look, stage reached and last change of the demo shoots', async ({ page }) => {
   await page.goto('/')
-  const beetle = page.getByRole('row', { name: /Ground beetle/ })
+  const beetle = rowOf(page, 'demo-beetle')
   await expect(beetle).toContainText('Black ground, still')
   await expect(beetle).toContainText('Run')
   // Another test on the same server may have changed it today.
   await expect(beetle).toContainText(/2026|today/)
-  await expect(page.getByRole('row', { name: /Shore crab/ })).toContainText('Fill in daylight')
-  await expect(page.getByRole('row', { name: /Steam over/ })).toContainText('Vapour or plume')
+  await expect(rowOf(page, 'demo-crab')).toContainText('Fill in daylight')
+  await expect(rowOf(page, 'demo-steam')).toContainText('Vapour or plume')
 })
 
 test('new from a look, rename, duplicate, delete with undo', async ({ page }) => {
@@ -69,5 +69,5 @@ test('no server: the list says so and tries again', async ({ page, expected }) =
   await expect(page.getByRole('alert')).toContainText('cannot be reached')
   await page.unroute('**/api/shoots')
   await page.getByRole('button', { name: 'Try again' }).click()
-  await expect(page.getByRole('link', { name: 'Ground beetle, drawer 14' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Ground beetle, drawer 14', exact: true })).toBeVisible()
 })
