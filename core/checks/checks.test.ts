@@ -6,18 +6,11 @@ import { ratiosOf, sumAt } from '../ledger/ratios'
 import type { Plan } from '../plan/plan'
 import { sceneOf, transportOf } from '../set/transport'
 import { dot, scale, sub, unit } from '../set/vec'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testLight, testStrobe } from '../testing'
 import { addCard, addLight, addPlace, copyLight, removeCard, removeLight, removePlace } from '../plan/edit'
 import { planSchema } from '../plan/plan'
-import { checkSet, type Check, type CheckKind } from './checks'
-
-const set = (change: (p: Plan) => void): Plan => testPlan((p) => {
-  p.subject = { ...p.subject, shape: 'ellipsoid', widthMm: 22, heightMm: 14, depthMm: 14 }
-  p.focus.magnification = 0.5
-  change(p)
-})
-const find = (checks: readonly Check[], kind: CheckKind) => checks.filter((check) => check.kind === kind)
-const snoot = testModifier({ id: 'snoot', name: 'Tube', lossStops: 0.4, beam: { kind: 'snoot', throatMm: 20, lengthMm: 120 } })
+import { checkSet } from './checks'
+import { find, set, snoot } from './testing'
 
 describe('in the frame', () => {
   test('a head in sight behind the subject is named; each cure takes it out of the frame and changes what it says', () => {

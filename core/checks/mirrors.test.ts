@@ -6,16 +6,9 @@ import type { Plan } from '../plan/plan'
 import { mirrorZones, reflections, seenIn } from '../set/mirror'
 import { sceneOf } from '../set/transport'
 import { direction, dot, scale, sub, unit, type Vec } from '../set/vec'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
-import { checkSet, type Check, type CheckKind } from './checks'
-
-const set = (change: (p: Plan) => void): Plan => testPlan((p) => {
-  p.subject = { ...p.subject, shape: 'ellipsoid', widthMm: 22, heightMm: 14, depthMm: 14 }
-  p.focus.magnification = 0.5
-  change(p)
-})
-const find = (checks: readonly Check[], kind: CheckKind) => checks.filter((check) => check.kind === kind)
-const snoot = testModifier({ id: 'snoot', name: 'Tube', lossStops: 0.4, beam: { kind: 'snoot', throatMm: 20, lengthMm: 120 } })
+import { testLight, testModifier, testStrobe } from '../testing'
+import { checkSet } from './checks'
+import { find, set, snoot } from './testing'
 
 describe('mirrors', () => {
   const coin = (at: { distanceMm: number; turnDeg: number; heightDeg: number }) => set((p) => {
