@@ -115,6 +115,23 @@ test('shadow on the ground: thrown by a low light close before a wall, gone when
   expect(find(checkSet({ ...plan, ground: { ...plan.ground, reflectance: 0.005, distanceMm: 2000 } }), 'shadow')).toEqual([])
 })
 
+test('no cure moves what is locked; the check itself stays', () => {
+  const behind = set((p) => { p.lights = [testLight({ at: { distanceMm: 300, turnDeg: 174, heightDeg: 3 }, aim: { kind: 'free', turnDeg: 180, heightDeg: 0 } })] })
+  const kinds = (locks: string[]) => find(checkSet({ ...behind, locks }), 'in-frame').map((check) => check.cures.map((cure) => cure.kind))
+  const free = kinds([])[0]!
+  expect(free.length).toBeGreaterThan(0)
+  expect(kinds(['lights.0.at.turnDeg'])[0]).toEqual(free.filter((kind) => kind !== 'turn'))
+  expect(kinds(['lights.0.at.turnDeg', 'lights.0.at.heightDeg', 'lights.0.at.distanceMm'])).toEqual([[]])
+  expect(kinds(['settings.isoStops'])[0]).toEqual(free)
+  const wall = set((p) => {
+    p.ground = { ...p.ground, distanceMm: 30, reflectance: 0.8, widthMm: 2000, heightMm: 2000 }
+    p.goals = { ...p.goals, groundStops: 3 }
+    p.lights = [testLight({ at: { distanceMm: 300, turnDeg: 35, heightDeg: 5 } })]
+    p.locks = ['ground.distanceMm']
+  })
+  expect(find(checkSet(wall), 'shadow')[0]!.cures.map((cure) => cure.kind)).toEqual(['raise'])
+})
+
 test('reach and groups', () => {
   const dim = set((p) => { p.lights = [testLight({ strobe: testStrobe({ guideNumberM: 3 }), at: { distanceMm: 900, turnDeg: 40, heightDeg: 0 } })] })
   const [check] = find(checkSet(dim), 'too-dim')

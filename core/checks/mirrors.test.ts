@@ -176,5 +176,14 @@ describe('mirrors', () => {
       expect(highlight(taught).figures.level! - highlight(plan).figures.level!).toBeCloseTo(-0.6, 9)
     })
   })
+  test('a beam by table that sends nothing toward the mirror shows nothing', () => {
+    const by = (deg: number) => {
+      const plan = coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })
+      const strobe = testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 }, distribution: { kind: 'table', points: [{ deg: 0, stops: 0 }, { deg: 10, stops: -1 }] } })
+      return find(checkSet({ ...plan, lights: [{ ...plan.lights[0]!, strobe, aim: { kind: 'free', turnDeg: 0, heightDeg: -50 + deg } }] }), 'mirror-flat')
+    }
+    expect(by(0)).toHaveLength(1)
+    expect(by(20)).toEqual([])
+  })
   test('matt things mirror nothing', () => expect(reflections(set(() => undefined), sceneOf(set(() => undefined)))).toEqual([]))
 })

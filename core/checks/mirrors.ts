@@ -45,31 +45,29 @@ const taming = (plan: Plan, of: number, level: number, after: Plan, cure: Pick<C
 }
 
 /** The larger face at hand that tames the highlight most for what it takes from the subject. */
-const larger = ({ plan, bag }: Context, of: number, level: number): Cure[] => {
+const larger = ({ plan, bag }: Context, of: number, level: number): Cure | null => {
   const light = plan.lights[of]!
-  if (light.modifiers.length >= 4) return []
-  return bag
+  if (light.modifiers.length >= 4) return null
+  const found = bag
     // Round the lens only a ring leaves the view free.
     .filter(({ id, face }) => face.kind !== 'keep' && (light.mount === 'stand' || face.kind === 'ring') && !light.modifiers.some((on) => on.id === id))
     .flatMap((modifier) => taming(plan, of, level, withLight(plan, of, { modifiers: [...light.modifiers, modifier] }), { kind: 'larger', name: modifier.name, figures: {} }) ?? [])
     .sort((a, b) => a.effectStops! - a.figures.subject! - (b.effectStops! - b.figures.subject!))
-    .slice(0, 1)
+  return found[0] ?? null
 }
 
-const locked = (plan: Plan, of: number): boolean => [`lights.${of}.at.distanceMm`, `lights.${of}.powerStops`].some((path) => plan.locks.includes(path))
-
 /** Half as far and down in power: the subject gets the same, the image of the light in it gets dimmer and larger. */
-const nearer = (plan: Plan, of: number, level: number): Cure[] => {
-  const light: Light = plan.lights[of]!
+const nearer = (plan: Plan, of: number, level: number): Cure | null => {
+  const light = plan.lights[of]!
   const distanceMm = Math.round(light.at.distanceMm / 2)
-  if (light.mount === 'lens' || distanceMm < 40 || locked(plan, of)) return []
+  if (light.mount === 'lens' || distanceMm < 40) return null
   const moved = withLight(plan, of, { at: { ...light.at, distanceMm } })
   const gained = effectAt(plan, moved, light, 'subject')
   const scene = sceneOf(moved)
-  if (gained === null || !Number.isFinite(gained) || showing(moved, scene, scene.heads[of]!).seen > 0) return []
+  if (gained === null || !Number.isFinite(gained) || showing(moved, scene, scene.heads[of]!).seen > 0) return null
   const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
-  if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return []
-  return [taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), { kind: 'nearer', figures: { distanceMm, powerStops: mark.stops } }) ?? []].flat()
+  if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return null
+  return taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), { kind: 'nearer', figures: { distanceMm, powerStops: mark.stops } })
 }
 
 export const mirrorChecks = (context: Context): Check[] =>
@@ -78,7 +76,7 @@ export const mirrorChecks = (context: Context): Check[] =>
     const { of, kind, face, share, x, y } = found
     const light = plan.lights[of]!
     const level = levelOf(plan, found)
-    const cures = kind === 'flat' ? (light.mount === 'stand' ? turnedOut(plan, of, face) : []) : level > WHITE_STOPS ? [...larger(context, of, level), ...nearer(plan, of, level)] : []
+    const cures = kind === 'flat' ? (light.mount === 'stand' ? turnedOut(plan, of, face) : []) : level > WHITE_STOPS ? [larger(context, of, level), nearer(plan, of, level)].filter((cure) => cure !== null) : []
     return { kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved', state: 'info', light: light.id, place: null, figures: { face, share, x, y, level, overWhite: level - WHITE_STOPS }, cures }
   })
 

@@ -55,7 +55,7 @@ const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shad
   return { share, depth: Math.log2(Math.max(rest, 2 ** total / 256)) - total }
 }
 
-/** A change that takes the shadow away; it gains what the shadow was deep. */
+/** A change that takes the shadow from sight; its effect is the contrast that goes with it, not a level that rises. */
 const curing = (context: Context, index: number, depth: number, after: Plan, cure: Pick<Cure, 'kind' | 'figures'>): Cure | null => {
   const ledger = ledgerOf(after)
   if (shadowOf(after, ledger, sceneOf(after), index)) return null

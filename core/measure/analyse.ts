@@ -26,7 +26,7 @@ export const analysisSchema = z.strictObject({
 export type FrameAnalysis = z.infer<typeof analysisSchema>
 
 /** linear light of each 8-bit value */
-const LINEAR = Float64Array.from({ length: 256 }, (_, value) => srgbDecode(value / 255))
+export const LINEAR = Float64Array.from({ length: 256 }, (_, value) => srgbDecode(value / 255))
 
 /** 8-bit value of a linear luminance, by table (4096 steps of its square root) */
 const ENCODE_STEPS = 4096

@@ -3,7 +3,7 @@
  * Source: the band's edge stands where the light is half way between dark and lit; the step is found as the split of the
  * line means that leaves the least squared rest (least-squares step fit, any handbook of statistics).
  */
-import { srgbDecode } from '../ambient/blackScale'
+import { LINEAR } from './analyse'
 
 export interface Band {
   /** share of the frame without flash; 0 for none */
@@ -13,7 +13,6 @@ export interface Band {
   readonly depthStops: number
 }
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, value) => srgbDecode(value / 255))
 /** A band is at least this much darker than the rest: vignetting and an uneven sheet are not. Common practice, no source. */
 const LEAST_STOPS = 1.5
 /** Of all the unevenness, the share the step must account for; less is a subject, not a band. Common practice, no source. */

@@ -142,6 +142,8 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
   if (!mirrorsAtAll(plan)) return []
   const { finish } = plan.subject
   const found: Reflection[] = []
+  // A beam by table or file may send nothing that way.
+  const take = (reflection: Reflection): void => void (Number.isFinite(reflection.stops) && found.push(reflection))
   const zones = mirrorZones(plan, scene)
   const curved = ['ellipsoid', 'cylinder', 'vessel'].includes(plan.subject.shape)
   const blocked = othersIn(scene)
@@ -152,12 +154,12 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
     for (const zone of zones) {
       const shown = shownIn(zone, { at: head.at, normal: head.axis, across: head.across, upward: head.upward, holds: faceHolds(head.face), leastCos }, blocked)
       const spot = shown && project(scene.pose, shown.middle)
-      if (shown && spot) found.push({ of, kind: 'flat', face: zone.face, share: shown.share, x: spot.x, y: spot.y, stops: imageStops(head, shown.middle, zone.plane.normal, finish), side: null })
+      if (shown && spot) take({ of, kind: 'flat', face: zone.face, share: shown.share, x: spot.x, y: spot.y, stops: imageStops(head, shown.middle, zone.plane.normal, finish), side: null })
     }
     const shine = curved ? highlight(plan, scene.pose.pupil, head.at) : null
     if (!shine || dot(unit(sub(shine.at, head.at)), head.axis) < leastCos || blocked(...shine.at, ...head.at)) return
     const spot = project(scene.pose, shine.at)
-    if (spot) found.push({ of, kind: 'curved', face: -1, share: 0, x: spot.x, y: spot.y, stops: imageStops(head, shine.at, shine.normal, finish), side: null })
+    if (spot) take({ of, kind: 'curved', face: -1, share: 0, x: spot.x, y: spot.y, stops: imageStops(head, shine.at, shine.normal, finish), side: null })
   })
   return found
 }

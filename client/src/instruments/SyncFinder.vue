@@ -51,6 +51,7 @@ const measure = async (event: Event): Promise<void> => {
     if (!band) return void (fault.value = 'This picture got no light at all: did the strobe fire? Nothing was logged.')
     const stops = settingsFromExif(exif, plan.value.camera.step).shutterStops
     log(band.share, stops ?? shutter.value)
+    if (fault.value) return
     const at = `${nameOf('shutter', stops ?? shutter.value)} ${stops === null ? 'as set on the strip' : 'by the file'}`
     measured.value = band.share ? `${at}: dark over ${percent(band.share)} at the ${band.side}, by ${stopCount(band.depthStops)}.` : `${at}: no band.`
   } catch (error) {

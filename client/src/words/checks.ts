@@ -41,12 +41,14 @@ export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }:
   }
 }
 
-const WHERE: Record<string, string> = { 'into-lens': 'into the lens', spill: 'on the ground', 'in-frame': 'on the lit side', 'mirror-flat': 'on the lit side', 'mirror-curved': 'in the highlight', shadow: 'in the shadow', 'too-dim': 'at its place', 'too-bright': 'at its place' }
+const WHERE: Record<string, string> = { 'into-lens': 'into the lens', spill: 'on the ground', 'in-frame': 'on the lit side', 'mirror-flat': 'on the lit side', 'mirror-curved': 'in the highlight', 'too-dim': 'at its place', 'too-bright': 'at its place' }
 const effect = (check: Check, cure: Cure): string => {
   if (cure.effectStops === null) return ''
   const on = WHERE[check.kind] ?? ''
   const subject = cure.figures.subject !== undefined && Math.abs(cure.figures.subject) >= 0.05 ? `, ${stops(cure.figures.subject)} on the lit side` : ''
   const ground = Math.abs(cure.figures.ground ?? 0) >= 0.05 ? `, ${stops(cure.figures.ground!)} on the ground` : ''
+  // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black with its ground.
+  if (check.kind === 'shadow') return ` (${stopCount(cure.effectStops)} of shadow gone from sight${subject}${ground})`
   return ` (${cure.effectStops === -Infinity ? 'none left' : stops(cure.effectStops)} ${on}${subject}${ground})`
 }
 const powerOf = (check: Check, cure: Cure): string => {

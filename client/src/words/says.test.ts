@@ -42,8 +42,8 @@ describe('checks', () => {
   test.each<[CheckKind, Cure, string]>([
     ['in-frame', cure('turn', { by: 12, turnDeg: -128 }, -0.42), 'Swing it 12° round, to 128° left (−0.4 on the lit side).'],
     ['in-frame', cure('away', { by: 55 }, -1), 'Move it 55 mm away (−1.0 on the lit side).'],
-    ['shadow', cure('raise', { by: 20, heightDeg: 50, subject: -0.3, ground: 0.02 }, 3.2), 'Raise it by 20°, to 50° up (+3.2 in the shadow, −0.3 on the lit side).'],
-    ['shadow', cure('ground-back', { distanceMm: 300, subject: 0, ground: -2.1 }, 3.2), 'Move the ground back to 300 mm (+3.2 in the shadow, −2.1 on the ground).'],
+    ['shadow', cure('raise', { by: 20, heightDeg: 50, subject: -0.3, ground: 0.02 }, 3.2), 'Raise it by 20°, to 50° up (3.2 stops of shadow gone from sight, −0.3 on the lit side).'],
+    ['shadow', cure('ground-back', { distanceMm: 300, subject: 0, ground: -2.1 }, 3.2), 'Move the ground back to 300 mm (3.2 stops of shadow gone from sight, −2.1 on the ground).'],
     ['into-lens', cure('narrow', { deg: 21 }), 'A beam narrower than 21° would pass the lens by: a snoot, a grid, or a flag.'],
     ['into-lens', cure('modifier', { deg: 21, subject: -0.5 }, -Infinity, 'Tube'), 'Put Tube on it, 21° (none left into the lens, −0.5 on the lit side).'],
     ['into-lens', cure('flag', { sizeMm: 60, fromLightMm: 80, subject: 0 }, -6), 'A flag of 60 mm, 80 mm before it (−6.0 into the lens).'],

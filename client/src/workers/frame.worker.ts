@@ -75,6 +75,8 @@ const worker = {
     const bitmap = await open(file)
     try {
       const small = await createImageBitmap(bitmap, { resizeWidth: BAND_SIZE, resizeHeight: BAND_SIZE, resizeQuality: 'medium' })
+      // Let go of the large one before the file is read a second time.
+      bitmap.close()
       return { band: findBand(pixels(small, 0, 0, BAND_SIZE, BAND_SIZE), BAND_SIZE, BAND_SIZE), exif: await readExif(file) }
     } finally {
       bitmap.close()
