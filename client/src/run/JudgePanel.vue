@@ -34,6 +34,11 @@ const shows = computed(() => [
   { title: 'Dark, but there', level: -3, bound: 'exact' as const }
 ])
 
+const choose = (value: string): void => {
+  chosenWay.value = value
+  error.value = ''
+}
+
 const typed = ref('')
 const error = ref('')
 const judged = (levelStops: number, bound: 'exact' | 'at-most' = 'exact'): void => emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, bound })
@@ -65,7 +70,7 @@ const understood = computed(() => {
     <div class="top">
       <h2>Frame {{ number }}, {{ frameWords(store.plan!, frame) }}</h2>
       <div v-if="ways.length > 1" class="ways" role="group" aria-label="How to judge">
-        <button v-for="each in ways" :key="each.value" type="button" class="push" :class="{ main: way === each.value }" :aria-pressed="way === each.value" @click="chosenWay = each.value; error = ''">{{ each.title }}</button>
+        <button v-for="each in ways" :key="each.value" type="button" class="push" :class="{ main: way === each.value }" :aria-pressed="way === each.value" @click="choose(each.value)">{{ each.title }}</button>
       </div>
       <button type="button" class="push bare" @click="emit('close')">Later</button>
     </div>

@@ -75,6 +75,10 @@ const showPlace = (id: Place): void => {
   if (plan.value.places.some((each) => each.id === id)) selection.pick('place', id)
   aside.value?.scrollIntoView({ block: 'nearest' })
 }
+const backToLights = (): void => {
+  place.value = null
+  selection.pick('light', plan.value.lights[0]!.id)
+}
 const copy = async (): Promise<void> => {
   try {
     await navigator.clipboard.writeText(ledgerRows(plan.value).map((row) => row.join('\t')).join('\n'))
@@ -116,7 +120,7 @@ const saveCsv = (): void => saveText(stringify(ledgerRows(plan.value)), 'text/cs
         <LightPanel v-if="picked.kind === 'light'" :id="(picked.id as LightId)" :key="picked.id" />
         <CardPanel v-else-if="picked.kind === 'card'" :id="picked.id" :key="picked.id" />
       </template>
-      <button v-if="place !== null" type="button" class="push bare back" @click="place = null; selection.pick('light', plan.lights[0]!.id)">Back to the lights</button>
+      <button v-if="place !== null" type="button" class="push bare back" @click="backToLights">Back to the lights</button>
       </template>
       <template v-else-if="tab === 'terms'">
         <CellTerms :cell-key="open" :highlight="term" />
