@@ -39,7 +39,10 @@ export default ts.config(
     rules: {
       'no-undef': 'off',
       '@typescript-eslint/no-non-null-assertion': 'off',
-      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { varsIgnorePattern: '^_', ignoreRestSiblings: true }
+      ],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       'vue/multi-word-component-names': 'off',
       'vue/max-attributes-per-line': 'off',
@@ -53,10 +56,23 @@ export default ts.config(
       'max-lines': ['error', { max: 300, skipBlankLines: true }]
     }
   },
-  ...coreOrder.map(([folder, deny]) => layer([`core/${folder}/**/*.ts`], `${anyPackage}|${outside}|${deny}`, `core/${folder} stands below what it imports here; core takes no package but zod.`)),
-  layer(['core/wire/**/*.ts', 'core/*.ts'], `${anyPackage}|${outside}`, 'Core imports nothing from outside, and no package but zod.'),
+  ...coreOrder.map(([folder, deny]) =>
+    layer(
+      [`core/${folder}/**/*.ts`],
+      `${anyPackage}|${outside}|${deny}`,
+      `core/${folder} stands below what it imports here; core takes no package but zod.`
+    )
+  ),
+  layer(
+    ['core/wire/**/*.ts', 'core/*.ts'],
+    `${anyPackage}|${outside}`,
+    'Core imports nothing from outside, and no package but zod.'
+  ),
   layer(['server/**/*.ts'], '(^@/)|(/|^)(client|e2e|simulator)/', 'The server knows core only.'),
   layer(['client/**/*.{ts,vue}'], '(/|^)(server|e2e|simulator)/', 'The client knows core only.'),
   { files: ['core/**/*.test.ts', 'core/testing.ts'], rules: { 'no-restricted-imports': 'off' } },
-  { files: ['server/**/*.test.ts', 'server/testing.ts'], rules: { 'no-restricted-imports': 'off', 'max-lines': 'off' } }
+  {
+    files: ['server/**/*.test.ts', 'server/testing.ts'],
+    rules: { 'no-restricted-imports': 'off', 'max-lines': 'off' }
+  }
 )

@@ -3,7 +3,12 @@ export default {
   testTimeout: 180_000,
   testMatch: ['<rootDir>/{core,server,client,scripts}/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
-  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }
+    ]
+  },
   moduleNameMapper: { '^@core/(.*)$': '<rootDir>/core/$1', '^@/(.*)$': '<rootDir>/client/src/$1' },
   testEnvironment: 'node'
 }

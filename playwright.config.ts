@@ -11,5 +11,12 @@ export default defineConfig({
   retries: process.env.CI ? 1 : 0,
   reporter: process.env.CI ? [['list']] : [['line']],
   // Menus stand where they are at once: a click on one that still unfolds may land beside what was meant.
-  use: { contextOptions: { reducedMotion: 'reduce' }, actionTimeout: 30_000, navigationTimeout: 60_000, viewport: { width: 1280, height: 800 }, launchOptions: LAUNCH, trace: 'off' }
+  use: {
+    contextOptions: { reducedMotion: 'reduce' },
+    actionTimeout: 30_000,
+    navigationTimeout: 60_000,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: LAUNCH,
+    trace: 'off'
+  }
 })

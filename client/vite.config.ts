@@ -11,7 +11,17 @@ export default defineConfig({
   resolve: { alias: { '@core': here('../core'), '@': here('./src') } },
   // The server swaps this word for a fresh nonce in each page it sends.
   html: { cspNonce: 'CSP_NONCE' },
-  build: { outDir: here('../dist/client'), emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 1300 },
+  build: {
+    outDir: here('../dist/client'),
+    emptyOutDir: true,
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 1300
+  },
   worker: { format: 'es' },
-  server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env.API_PORT ?? 4618}`, changeOrigin: true } } }
+  server: {
+    proxy: {
+      '/api': { target: `http://127.0.0.1:${process.env.API_PORT ?? 4618}`, changeOrigin: true }
+    }
+  }
 })

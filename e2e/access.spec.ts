@@ -1,7 +1,13 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, open, rowOf, test } from './fixtures'
 
-const VIEWS = ['/', '/kit', ...['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'].map((stage) => `/shoots/demo-beetle/${stage}`)]
+const VIEWS = [
+  '/',
+  '/kit',
+  ...['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'].map(
+    (stage) => `/shoots/demo-beetle/${stage}`
+  )
+]
 
 for (const theme of ['dark', 'dim', 'light'])
   test(`axe finds nothing in any view, ${theme}`, async ({ page }) => {
@@ -10,7 +16,15 @@ for (const theme of ['dark', 'dim', 'light'])
       await page.goto(view)
       await page.waitForLoadState('networkidle')
       const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(violations.map((each) => `${view} ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+      expect(
+        violations.map(
+          (each) =>
+            `${view} ${each.id}: ${each.nodes
+              .map((node) => node.target.join(' '))
+              .slice(0, 3)
+              .join(', ')}`
+        )
+      ).toEqual([])
     }
   })
 
@@ -19,12 +33,28 @@ test('axe finds nothing in the open forms', async ({ page }) => {
   await page.getByRole('button', { name: 'Add strobe' }).click()
   await page.waitForTimeout(400)
   const form = await new AxeBuilder({ page }).analyze()
-  expect(form.violations.map((each) => `${each.id}: ${each.nodes.map((node) => node.html).slice(0, 2).join(' | ')}`)).toEqual([])
+  expect(
+    form.violations.map(
+      (each) =>
+        `${each.id}: ${each.nodes
+          .map((node) => node.html)
+          .slice(0, 2)
+          .join(' | ')}`
+    )
+  ).toEqual([])
   await page.goto('/shoots/demo-beetle/run')
   await page.getByRole('button', { name: 'Judge frame 2' }).click()
   await page.waitForTimeout(400)
   const judge = await new AxeBuilder({ page }).analyze()
-  expect(judge.violations.map((each) => `${each.id}: ${each.nodes.map((node) => node.html).slice(0, 2).join(' | ')}`)).toEqual([])
+  expect(
+    judge.violations.map(
+      (each) =>
+        `${each.id}: ${each.nodes
+          .map((node) => node.html)
+          .slice(0, 2)
+          .join(' | ')}`
+    )
+  ).toEqual([])
 })
 
 test.describe('on a phone', () => {
@@ -33,11 +63,17 @@ test.describe('on a phone', () => {
     for (const view of VIEWS) {
       await page.goto(view)
       await page.waitForLoadState('networkidle')
-      expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), view).toBe(true)
-      if (view.includes('shoots/')) await expect(page.getByRole('spinbutton', { name: /^Power/ }).first()).toBeInViewport()
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth),
+        view
+      ).toBe(true)
+      if (view.includes('shoots/'))
+        await expect(page.getByRole('spinbutton', { name: /^Power/ }).first()).toBeInViewport()
     }
   })
-  test('a shoot’s row says look, stage and last change under its name, and shows its picture or its set', async ({ page }) => {
+  test('a shoot’s row says look, stage and last change under its name, and shows its picture or its set', async ({
+    page
+  }) => {
     await page.goto('/')
     // By the shoot itself: other tests on the same server make copies and open later stages.
     const row = rowOf(page, 'demo-seed')
@@ -54,16 +90,25 @@ test.describe('on a phone', () => {
 })
 
 const DEMO = ['beetle', 'crab', 'steam', 'movement', 'bottle', 'coin', 'crystal', 'seed', 'vial']
-for (const [width, height] of [[1280, 800], [390, 844]] as const)
-  test(`the strip at ${width}x${height}: no figure cut, nothing behind a scroll, with one lamp or several`, async ({ page }) => {
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844]
+] as const)
+  test(`the strip at ${width}x${height}: no figure cut, nothing behind a scroll, with one lamp or several`, async ({
+    page
+  }) => {
     await page.setViewportSize({ width, height })
     for (const shoot of DEMO) {
       await page.goto(`/shoots/demo-${shoot}/dark`)
       await expect(page.locator('.dials')).toBeVisible()
-      const cut = await page.locator('.dials').evaluate((dials) => [
-        ...(dials.scrollWidth > dials.clientWidth ? ['the strip scrolls'] : []),
-        ...[...dials.querySelectorAll('input')].filter((input) => input.scrollWidth > input.clientWidth || input.clientWidth < 30).map((input) => input.value)
-      ])
+      const cut = await page
+        .locator('.dials')
+        .evaluate((dials) => [
+          ...(dials.scrollWidth > dials.clientWidth ? ['the strip scrolls'] : []),
+          ...[...dials.querySelectorAll('input')]
+            .filter((input) => input.scrollWidth > input.clientWidth || input.clientWidth < 30)
+            .map((input) => input.value)
+        ])
       expect(cut, shoot).toEqual([])
     }
   })

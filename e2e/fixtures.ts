@@ -32,7 +32,10 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
     { auto: true }
   ],
   newShoot: async ({ request }, use) =>
-    use(async (look = 'black-still', title = 'Under test') => (await (await request.post('/api/shoots', { data: { title, look } })).json()) as Shoot)
+    use(
+      async (look = 'black-still', title = 'Under test') =>
+        (await (await request.post('/api/shoots', { data: { title, look } })).json()) as Shoot
+    )
 })
 export { expect }
 
@@ -42,7 +45,8 @@ export const open = async (page: Page, shoot: { id: string }, stage: string): Pr
 }
 
 /** A figure on the page by its label: the strip's or a stage's. */
-export const figure = (page: Page, label: string) => page.getByRole('spinbutton', { name: label, exact: true })
+export const figure = (page: Page, label: string) =>
+  page.getByRole('spinbutton', { name: label, exact: true })
 
 export const type = async (page: Page, label: string, text: string): Promise<void> => {
   await figure(page, label).fill(text)
@@ -50,10 +54,16 @@ export const type = async (page: Page, label: string, text: string): Promise<voi
 }
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved /)).toBeVisible()
-export const choose = async (page: Page, label: string | RegExp, option: string | RegExp, within = page.locator('main')): Promise<void> => {
+export const choose = async (
+  page: Page,
+  label: string | RegExp,
+  option: string | RegExp,
+  within = page.locator('main')
+): Promise<void> => {
   await within.getByRole('combobox', { name: label }).first().press('Enter')
   await page.getByRole('option', { name: option }).click()
 }
 
 /** A shoot's row in the list. */
-export const rowOf = (page: Page, id: string) => page.getByRole('row').filter({ has: page.locator(`a[href*="/shoots/${id}/"]`) })
+export const rowOf = (page: Page, id: string) =>
+  page.getByRole('row').filter({ has: page.locator(`a[href*="/shoots/${id}/"]`) })

@@ -1,6 +1,9 @@
 import { choose, expect, figure, open, saved, test, type } from './fixtures'
 
-test('focus: tubes, close-up lens, converter and crop change what the lens reaches, and the strip follows', async ({ page, newShoot }) => {
+test('focus: tubes, close-up lens, converter and crop change what the lens reaches, and the strip follows', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'focus')
   await expect(page.locator('[data-range]')).toContainText('from infinity to 1 : 1')
   await type(page, 'Extension tubes', '50 mm')
@@ -23,7 +26,10 @@ test('focus: tubes, close-up lens, converter and crop change what the lens reach
   await expect(page.getByRole('alert').first()).toBeVisible()
 })
 
-test('focus: blur by print, a leaning flat, the chart read by keys, the best aperture set', async ({ page, newShoot }) => {
+test('focus: blur by print, a leaning flat, the chart read by keys, the best aperture set', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'focus')
   await choose(page, 'Blur is measured in', /A print/)
   await expect(figure(page, 'Print width')).toHaveValue('300 mm')
@@ -44,13 +50,20 @@ test('focus: blur by print, a leaning flat, the chart read by keys, the best ape
   await expect(figure(page, 'Aperture')).toHaveValue(mark)
 })
 
-test('focus: magnification from a photographed ruler, by mouse and keys', async ({ page, newShoot }) => {
+test('focus: magnification from a photographed ruler, by mouse and keys', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'focus')
   await page.getByRole('button', { name: 'From a photographed ruler' }).click()
   // A picture of any content: what counts is where the marks are put.
   const { default: sharp } = await import('sharp')
-  const jpeg = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#444' } }).jpeg().toBuffer()
-  await page.locator('input[type="file"]').setInputFiles({ name: 'ruler.jpg', mimeType: 'image/jpeg', buffer: jpeg })
+  const jpeg = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#444' } })
+    .jpeg()
+    .toBuffer()
+  await page
+    .locator('input[type="file"]')
+    .setInputFiles({ name: 'ruler.jpg', mimeType: 'image/jpeg', buffer: jpeg })
   await page.getByLabel('Between the marks').fill('36 mm')
   await expect(page.locator('[data-ruler]')).toHaveText('1 : 2')
   await page.getByLabel('Between the marks').fill('long')
@@ -64,8 +77,13 @@ test('focus: magnification from a photographed ruler, by mouse and keys', async 
   await expect(figure(page, 'Magnification')).toHaveValue('1 : 1.39')
 })
 
-test('dark: the chart by shutter, shade, and pulsing held against staying at sync', async ({ page, request }) => {
-  const shoot = (await (await request.post('/api/shoots/demo-coin/duplicate')).json()) as { id: string }
+test('dark: the chart by shutter, shade, and pulsing held against staying at sync', async ({
+  page,
+  request
+}) => {
+  const shoot = (await (await request.post('/api/shoots/demo-coin/duplicate')).json()) as {
+    id: string
+  }
   await open(page, shoot, 'dark')
   const chart = page.getByRole('slider', { name: /Ambient by shutter/ })
   await expect(chart.locator('svg').first()).toBeVisible()
@@ -76,20 +94,29 @@ test('dark: the chart by shutter, shade, and pulsing held against staying at syn
   await chart.focus()
   await page.keyboard.press('End')
   await expect(page.locator('[data-reading]')).toContainText('dark band over')
-  await expect(page.getByRole('img', { name: /At 1\/8000 .* of the frame gets no flash/ })).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /At 1\/8000 .* of the frame gets no flash/ })
+  ).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByLabel('Pulse the strobe above sync').click()
   await type(page, 'Shutter', '1/800')
   await expect(page.locator('[data-pulsed-price]')).toContainText('staying there leaves the strobe')
   await saved(page)
-  await open(page, (await (await request.post('/api/shoots/demo-seed/duplicate')).json()) as { id: string }, 'dark')
+  await open(
+    page,
+    (await (await request.post('/api/shoots/demo-seed/duplicate')).json()) as { id: string },
+    'dark'
+  )
   const falls = page.getByRole('img', { name: /Ambient at the subject/ })
   const before = await falls.getAttribute('aria-label')
   await type(page, 'Shaded by', '2')
   await expect(falls).not.toHaveAttribute('aria-label', before!)
 })
 
-test('dark: the sync finder takes trials, finds the limit and puts it in plan and kit', async ({ page, newShoot }) => {
+test('dark: the sync finder takes trials, finds the limit and puts it in plan and kit', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'dark')
   await type(page, 'Shutter', '1/160')
   await page.getByRole('button', { name: 'No band' }).click()
@@ -108,39 +135,74 @@ test('dark: the sync finder takes trials, finds the limit and puts it in plan an
   await page.goto('/kit')
   await expect(page.getByText(/sync 1\/160/).first()).toBeVisible()
   // The kit goes back to what other tests expect.
-  const { items } = { items: (await (await page.request.get('/api/kit?kind=camera')).json()) as { item: { id: string; syncStops: number }; version: number }[] }
+  const { items } = {
+    items: (await (await page.request.get('/api/kit?kind=camera')).json()) as {
+      item: { id: string; syncStops: number }
+      version: number
+    }[]
+  }
   const slate = items.find(({ item }) => item.id === 'slate-body')!
-  await page.request.put('/api/kit/slate-body', { data: { version: slate.version, item: { ...slate.item, syncStops: 23 / 3 } } })
+  await page.request.put('/api/kit/slate-body', {
+    data: { version: slate.version, item: { ...slate.item, syncStops: 23 / 3 } }
+  })
 })
 
-test('dark: the sync finder measures the band in a JPEG and reads the shutter from the file', async ({ page, newShoot }) => {
+test('dark: the sync finder measures the band in a JPEG and reads the shutter from the file', async ({
+  page,
+  newShoot
+}) => {
   const { default: sharp } = await import('sharp')
   // A white sheet, its lowest 30 % without flash.
   const sheet = async (share: number, seconds?: string) => {
-    const picture = sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="#e4e4e4"/><rect y="${600 * (1 - share)}" width="900" height="${600 * share}" fill="#040404"/></svg>`))
-    return { name: 'sheet.jpg', mimeType: 'image/jpeg', buffer: await (seconds ? picture.withExif({ IFD2: { ExposureTime: seconds } }) : picture).jpeg({ quality: 92 }).toBuffer() }
+    const picture = sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="#e4e4e4"/><rect y="${600 * (1 - share)}" width="900" height="${600 * share}" fill="#040404"/></svg>`
+      )
+    )
+    return {
+      name: 'sheet.jpg',
+      mimeType: 'image/jpeg',
+      buffer: await (seconds ? picture.withExif({ IFD2: { ExposureTime: seconds } }) : picture)
+        .jpeg({ quality: 92 })
+        .toBuffer()
+    }
   }
   await open(page, await newShoot(), 'dark')
   await type(page, 'Shutter', '1/320')
   const file = page.getByLabel('Measure its JPEG')
   await file.setInputFiles(await sheet(0.3, '1/320'))
-  await expect(page.locator('[data-measured]')).toHaveText(/^1\/320 by the file: dark over (29\.[5-9]|30\.[0-5]) % at the bottom, by \d\.\d stops\.$/)
+  await expect(page.locator('[data-measured]')).toHaveText(
+    /^1\/320 by the file: dark over (29\.[5-9]|30\.[0-5]) % at the bottom, by \d\.\d stops\.$/
+  )
   // Curtains that take t / (1 − share): the mark 1/320 is 2^(−25/3) s, so about 1/226 s.
-  await expect(page.locator('[data-sync-found]')).toContainText(/A band from 1\/320 on.*curtains that take 1\/22[4-8] s/)
+  await expect(page.locator('[data-sync-found]')).toContainText(
+    /A band from 1\/320 on.*curtains that take 1\/22[4-8] s/
+  )
   await expect(page.getByRole('button', { name: 'Next try 1/200' })).toBeVisible()
   await type(page, 'Shutter', '1/160')
   await file.setInputFiles(await sheet(0))
   await expect(page.locator('[data-measured]')).toHaveText('1/160 as set on the strip: no band.')
-  await expect(page.locator('[data-sync-found]')).toContainText('Clean up to 1/160, a band from 1/320 on')
+  await expect(page.locator('[data-sync-found]')).toContainText(
+    'Clean up to 1/160, a band from 1/320 on'
+  )
   await file.setInputFiles(await sheet(1, '1/500'))
   await expect(page.getByText('got no light at all')).toBeVisible()
-  await file.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') })
+  await file.setInputFiles({
+    name: 'notes.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('no picture')
+  })
   await expect(page.getByText('not a JPEG picture. Nothing was logged.')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Forget/ })).toHaveCount(2)
 })
 
-test('ambient ages: due after its time or with another look, until somebody says it is the same', async ({ page, request }) => {
-  const shoot = (await (await request.post('/api/shoots/demo-seed/duplicate')).json()) as { id: string }
+test('ambient ages: due after its time or with another look, until somebody says it is the same', async ({
+  page,
+  request
+}) => {
+  const shoot = (await (await request.post('/api/shoots/demo-seed/duplicate')).json()) as {
+    id: string
+  }
   await open(page, shoot, 'run')
   await expect(page.getByText(/Ambient drifts: it was read/)).toBeVisible()
   await page.getByRole('button', { name: 'Nothing has changed' }).click()

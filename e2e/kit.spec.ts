@@ -7,7 +7,9 @@ const field = (page: Page, name: string) => dialog(page).getByRole('textbox', { 
 test('an item in use says where; copy, change, delete with undo', async ({ page }) => {
   await page.goto('/kit')
   const strobes = page.getByRole('region', { name: 'Strobes' })
-  await expect(strobes.getByRole('listitem').filter({ hasText: 'Lantern 36' })).toContainText('In use: Ground beetle, drawer 14')
+  await expect(strobes.getByRole('listitem').filter({ hasText: 'Lantern 36' })).toContainText(
+    'In use: Ground beetle, drawer 14'
+  )
   await strobes.getByRole('button', { name: 'Copy Lantern 36' }).click()
   await field(page, 'Guide number').fill('33')
   await dialog(page).getByRole('button', { name: 'Save' }).click()
@@ -19,7 +21,12 @@ test('an item in use says where; copy, change, delete with undo', async ({ page 
   await expect(copy).toBeVisible()
 })
 
-for (const [kind, says] of [['Fractions', '1/1 to 1/128 in thirds'], ['Numbered levels', '7 of 7 to 1 of 7'], ['Percent', '100 % to 3 %'], ['Decimal', '10.0 to 2.0']] as const)
+for (const [kind, says] of [
+  ['Fractions', '1/1 to 1/128 in thirds'],
+  ['Numbered levels', '7 of 7 to 1 of 7'],
+  ['Percent', '100 % to 3 %'],
+  ['Decimal', '10.0 to 2.0']
+] as const)
   test(`a strobe with a dial in ${kind.toLowerCase()}`, async ({ page }) => {
     await page.goto('/kit')
     await page.getByRole('button', { name: 'Add strobe' }).click()
@@ -27,7 +34,9 @@ for (const [kind, says] of [['Fractions', '1/1 to 1/128 in thirds'], ['Numbered 
     await dialog(page).getByRole('combobox', { name: 'Kind of dial' }).press('Enter')
     await page.getByRole('option', { name: new RegExp(kind) }).click()
     await dialog(page).getByRole('button', { name: 'Save' }).click()
-    await expect(page.getByRole('listitem').filter({ hasText: `Test head ${kind}` })).toContainText(says)
+    await expect(page.getByRole('listitem').filter({ hasText: `Test head ${kind}` })).toContainText(
+      says
+    )
   })
 
 test('a camera, a lens and a modifier; typed in the notation of the trade', async ({ page }) => {
@@ -38,13 +47,17 @@ test('a camera, a lens and a modifier; typed in the notation of the trade', asyn
   await dialog(page).getByRole('combobox', { name: 'Shutter' }).first().press('Enter')
   await page.getByRole('option', { name: /Focal plane/ }).click()
   await dialog(page).getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Test body' })).toContainText(/sync 1\/(160|200)/)
+  await expect(page.getByRole('listitem').filter({ hasText: 'Test body' })).toContainText(
+    /sync 1\/(160|200)/
+  )
 
   await page.getByRole('button', { name: 'Add lens' }).click()
   await field(page, 'Name').fill('Test lens')
   await field(page, 'Focal length').fill('9 cm')
   await dialog(page).getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Test lens' })).toContainText('90 mm, to 1 ×')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Test lens' })).toContainText(
+    '90 mm, to 1 ×'
+  )
 
   await page.getByRole('button', { name: 'Add modifier' }).click()
   await field(page, 'Name').fill('Test tube')
@@ -52,7 +65,9 @@ test('a camera, a lens and a modifier; typed in the notation of the trade', asyn
   await page.getByRole('option', { name: 'Nothing outside (grid)' }).click()
   await field(page, 'Beam angle').fill('25')
   await dialog(page).getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Test tube' })).toContainText('nothing outside 25°')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Test tube' })).toContainText(
+    'nothing outside 25°'
+  )
 })
 
 test('wrong figures stay, are named at their field, and are not saved', async ({ page }) => {
@@ -68,11 +83,23 @@ test('wrong figures stay, are named at their field, and are not saved', async ({
   await expect(field(page, 'Guide number')).toHaveValue('-5')
 })
 
-test('a plan says when its kit’s figures have moved on, and takes them', async ({ page, newShoot, request }) => {
+test('a plan says when its kit’s figures have moved on, and takes them', async ({
+  page,
+  newShoot,
+  request
+}) => {
   const shoot = await newShoot()
-  const records = (await (await request.get('/api/kit?kind=lens')).json()) as { item: { id: string; pupilRatio: number }; version: number }[]
+  const records = (await (await request.get('/api/kit?kind=lens')).json()) as {
+    item: { id: string; pupilRatio: number }
+    version: number
+  }[]
   const record = records.find(({ item }) => item.id === shoot.plan.lens.id)!
-  await request.put(`/api/kit/${record.item.id}`, { data: { version: record.version, item: { ...record.item, pupilRatio: record.item.pupilRatio + 0.1 } } })
+  await request.put(`/api/kit/${record.item.id}`, {
+    data: {
+      version: record.version,
+      item: { ...record.item, pupilRatio: record.item.pupilRatio + 0.1 }
+    }
+  })
   await page.goto(`/shoots/${shoot.id}/focus`)
   await expect(page.getByText('The kit’s figures have changed since.')).toBeVisible()
   await page.getByRole('button', { name: 'Take them' }).click()

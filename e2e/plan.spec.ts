@@ -3,7 +3,10 @@ import { choose, expect, figure, open, saved, test, type } from './fixtures'
 
 const verdict = (id: string) => `[data-verdict="${id}"]`
 
-test('figures step in thirds, are typed in any notation, locked, undone and redone', async ({ page, newShoot }) => {
+test('figures step in thirds, are typed in any notation, locked, undone and redone', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'subject')
   const aperture = figure(page, 'Aperture')
   await expect(aperture).toHaveValue('f/16')
@@ -33,9 +36,18 @@ test('figures step in thirds, are typed in any notation, locked, undone and redo
   await expect(figure(page, 'Width')).toHaveValue('15 mm')
 })
 
-test('what cannot be read or is out of range stays in the field with a reason, and changes nothing', async ({ page, newShoot }) => {
+test('what cannot be read or is out of range stays in the field with a reason, and changes nothing', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'subject')
-  for (const [text, reason] of [['wide', 'not understood: type 180'], ['', 'a figure is needed'], ['NaN', 'not understood'], ['0', 'must be at least 0.1'], ['9'.repeat(60), 'must be at most']] as const) {
+  for (const [text, reason] of [
+    ['wide', 'not understood: type 180'],
+    ['', 'a figure is needed'],
+    ['NaN', 'not understood'],
+    ['0', 'must be at least 0.1'],
+    ['9'.repeat(60), 'must be at most']
+  ] as const) {
     await type(page, 'Width', text)
     await expect(page.getByText(reason).first()).toBeVisible()
     await expect(figure(page, 'Width')).toHaveValue(text)
@@ -65,7 +77,10 @@ test('subject: presets, how black, and ambient in each notation', async ({ page,
   await expect(page.locator(verdict('ground'))).not.toHaveAttribute('data-state', 'unknown')
 })
 
-test('focus: width, magnification and working distance follow each other; the lens’s limit is kept and said', async ({ page, newShoot }) => {
+test('focus: width, magnification and working distance follow each other; the lens’s limit is kept and said', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'focus')
   await type(page, 'Frame width', '72 mm')
   await expect(figure(page, 'Magnification')).toHaveValue('1 : 2')
@@ -85,7 +100,9 @@ test('focus: width, magnification and working distance follow each other; the le
   expect(await page.locator('dl').textContent()).not.toBe(wide)
 })
 
-test('focus stack: frames, step and time for a crystal deeper than one frame; rail positions as CSV', async ({ page }) => {
+test('focus stack: frames, step and time for a crystal deeper than one frame; rail positions as CSV', async ({
+  page
+}) => {
   await page.goto('/shoots/demo-crystal/focus')
   const says = page.locator('[data-stack]')
   const count = async () => Number((await says.locator('b').first().textContent())!)
@@ -99,14 +116,19 @@ test('focus stack: frames, step and time for a crystal deeper than one frame; ra
   const frames = await count()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Rail positions as CSV' }).click()
-  const lines = readFileSync(await (await download).path(), 'utf8').trim().split('\n')
+  const lines = readFileSync(await (await download).path(), 'utf8')
+    .trim()
+    .split('\n')
   expect(lines).toHaveLength(frames + 1)
   expect(lines[1]).toMatch(/^1,0\.\d{3},0\.000$/)
   await type(page, 'Aperture', '32')
   await type(page, 'Magnification', '1:20')
   await expect(page.getByText(/One frame holds the 18 mm you need/)).toBeVisible()
 })
-test('dark: the shutter costs the strobe nothing, faster than sync says how much goes dark', async ({ page, newShoot }) => {
+test('dark: the shutter costs the strobe nothing, faster than sync says how much goes dark', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'dark')
   await type(page, 'Power', '1/4')
   await expect(page.locator('[data-reserve]')).toContainText('2.0 stops of power left')
@@ -129,7 +151,10 @@ test('dark: the shutter costs the strobe nothing, faster than sync says how much
   await expect(page.locator(verdict('sync'))).toContainText('pulsed')
 })
 
-test('light: power on its own dial, both ends of it with priced ways out', async ({ page, newShoot }) => {
+test('light: power on its own dial, both ends of it with priced ways out', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'light')
   const advice = page.locator('.advice')
   await type(page, 'Power', '1/128')
@@ -160,14 +185,22 @@ test('light: power on its own dial, both ends of it with priced ways out', async
 
 test('light: another strobe, another dial', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'light')
-  for (const [name, mark] of [['Anemone 7 (under water)', / of 7/], ['Bench 200 (percent)', / %/], ['Pack head, 2.0–10', /^\d+\.\d/], ['Lantern ring 14', /^1\/\d+( \+0\.\d)?$/]] as const) {
+  for (const [name, mark] of [
+    ['Anemone 7 (under water)', / of 7/],
+    ['Bench 200 (percent)', / %/],
+    ['Pack head, 2.0–10', /^\d+\.\d/],
+    ['Lantern ring 14', /^1\/\d+( \+0\.\d)?$/]
+  ] as const) {
     await choose(page, 'Strobe', name)
     await expect(figure(page, 'Power')).toHaveValue(mark)
     await expect(page.locator('.advice b')).toContainText(mark)
   }
 })
 
-test('the ledger: every cell opens into its terms; a verdict says why and leads to the term that decides', async ({ page, newShoot }) => {
+test('the ledger: every cell opens into its terms; a verdict says why and leads to the term that decides', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'light')
   await page.getByRole('button', { name: /^Take .* off$/ }).click()
   for (const key of ['ambient-subject', 'ambient-ground', 'A-subject', 'A-ground']) {
@@ -179,7 +212,10 @@ test('the ledger: every cell opens into its terms; a verdict says why and leads 
   await page.goto(page.url().replace('/light', '/subject'))
   await page.locator(verdict('reserve')).click()
   await expect(page.getByText(/of power left above/)).toBeVisible()
-  await page.getByRole('button', { name: /Show power in Key/ }).last().click()
+  await page
+    .getByRole('button', { name: /Show power in Key/ })
+    .last()
+    .click()
   await expect(page).toHaveURL(/light\?cell=A-subject&term=power/)
   await expect(page.locator('tr.led')).toContainText('power')
 })

@@ -1,6 +1,11 @@
 import { expect, figure, open, saved, test, type } from './fixtures'
 
-test('two tabs on one shoot: the later writer is told, and may keep its own', async ({ page, context, newShoot, expected }) => {
+test('two tabs on one shoot: the later writer is told, and may keep its own', async ({
+  page,
+  context,
+  newShoot,
+  expected
+}) => {
   expected.push(/409/)
   const shoot = await newShoot()
   const other = await context.newPage()
@@ -37,22 +42,34 @@ test('… or take theirs, and undo that', async ({ page, context, newShoot, expe
   await saved(page)
 })
 
-test('no server: said so, kept here, sent when it answers, even after a reload', async ({ page, newShoot, expected }) => {
+test('no server: said so, kept here, sent when it answers, even after a reload', async ({
+  page,
+  newShoot,
+  expected
+}) => {
   expected.push(/Failed to load resource|ERR_FAILED/)
   const shoot = await newShoot()
   await open(page, shoot, 'subject')
-  await page.route(`**/api/shoots/${shoot.id}`, (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))
+  await page.route(`**/api/shoots/${shoot.id}`, (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue()
+  )
   await type(page, 'Width', '44')
   await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
   await page.reload()
   await expect(figure(page, 'Width')).toHaveValue('44 mm')
   await page.unroute(`**/api/shoots/${shoot.id}`)
   await saved(page)
-  const kept = (await (await page.request.get(`/api/shoots/${shoot.id}`)).json()) as { plan: { subject: { widthMm: number } } }
+  const kept = (await (await page.request.get(`/api/shoots/${shoot.id}`)).json()) as {
+    plan: { subject: { widthMm: number } }
+  }
   await expect.poll(() => kept.plan.subject.widthMm).toBe(44)
 })
 
-test('a frame logged without a server waits here and is sent later', async ({ page, newShoot, expected }) => {
+test('a frame logged without a server waits here and is sent later', async ({
+  page,
+  newShoot,
+  expected
+}) => {
   expected.push(/Failed to load resource|ERR_FAILED/)
   const shoot = await newShoot()
   await open(page, shoot, 'run')

@@ -14,11 +14,23 @@ export interface RunningServer {
   stop(signal?: NodeJS.Signals): Promise<void>
 }
 
-export const startServer = async (dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-')), command = 'dist/server.mjs'): Promise<RunningServer> => {
+export const startServer = async (
+  dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-')),
+  command = 'dist/server.mjs'
+): Promise<RunningServer> => {
   const began = performance.now()
   const child = spawn(process.execPath, [command], {
-    cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', DATA_DIR: dataDir, FINE_SPARK_ROOT: ROOT, NODE_ENV: 'production', LOG_LEVEL: 'error' }
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: {
+      ...process.env,
+      PORT: '0',
+      HOST: '127.0.0.1',
+      DATA_DIR: dataDir,
+      FINE_SPARK_ROOT: ROOT,
+      NODE_ENV: 'production',
+      LOG_LEVEL: 'error'
+    }
   })
   const url = await new Promise<string>((resolve, reject) => {
     let said = ''
@@ -30,7 +42,10 @@ export const startServer = async (dataDir = mkdtempSync(join(tmpdir(), 'fine-spa
     child.on('exit', (code) => reject(new Error(`server ended with ${code}: ${said}`)))
   })
   return {
-    url, dataDir, readyMs: performance.now() - began, process: child,
+    url,
+    dataDir,
+    readyMs: performance.now() - began,
+    process: child,
     stop: (signal = 'SIGTERM') =>
       new Promise((resolve) => {
         if (child.exitCode !== null || child.signalCode !== null) return resolve()

@@ -2,10 +2,14 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { choose, expect, figure, open, saved, test, type } from './fixtures'
 
-const light = (page: Page, view: string, id: string) => page.locator(`svg[data-view="${view}"] [data-light="${id}"]`)
+const light = (page: Page, view: string, id: string) =>
+  page.locator(`svg[data-view="${view}"] [data-light="${id}"]`)
 const tab = (page: Page, name: string) => page.getByRole('tab', { name: new RegExp(`^${name}`) })
 
-test('lights, cards, flags and places are added, named, switched, copied and taken out, and all of it undoes', async ({ page, newShoot }) => {
+test('lights, cards, flags and places are added, named, switched, copied and taken out, and all of it undoes', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'light')
   await page.getByRole('button', { name: '+ Light' }).click()
   await expect(page.locator('[data-pick="B"]')).toHaveAttribute('aria-pressed', 'true')
@@ -13,7 +17,10 @@ test('lights, cards, flags and places are added, named, switched, copied and tak
   await page.getByRole('textbox', { name: 'Name of light B' }).fill('Window side')
   await page.keyboard.press('Enter')
   await expect(page.locator('[data-pick="B"]')).toContainText('Window side')
-  await page.getByRole('switch', { name: 'Light B on' }).or(page.getByRole('checkbox', { name: 'Light B on' })).click()
+  await page
+    .getByRole('switch', { name: 'Light B on' })
+    .or(page.getByRole('checkbox', { name: 'Light B on' }))
+    .click()
   await expect(page.locator('[data-cell="B-subject"]')).toContainText('off')
   await page.getByRole('button', { name: '+ Card' }).click()
   await page.getByRole('button', { name: '+ Flag' }).click()
@@ -28,7 +35,10 @@ test('lights, cards, flags and places are added, named, switched, copied and tak
   await saved(page)
 })
 
-test('a light is dragged in either drawing, turned, nudged by keys and typed both ways; one drag is one undo', async ({ page, newShoot }) => {
+test('a light is dragged in either drawing, turned, nudged by keys and typed both ways; one drag is one undo', async ({
+  page,
+  newShoot
+}) => {
   await open(page, await newShoot(), 'light')
   const before = await figure(page, 'Distance').inputValue()
   const box = (await light(page, 'above', 'A').locator('circle').boundingBox())!
@@ -61,7 +71,9 @@ test('a light is dragged in either drawing, turned, nudged by keys and typed bot
   await expect(figure(page, 'Rise')).toHaveValue('-11.3°')
 })
 
-test('the drawings zoom, pan and take everything in by keys and buttons, and leave as SVG', async ({ page }) => {
+test('the drawings zoom, pan and take everything in by keys and buttons, and leave as SVG', async ({
+  page
+}) => {
   await page.goto('/shoots/demo-beetle/light')
   const drawing = page.locator('svg[data-view="above"]')
   const spot = async () => (await light(page, 'above', 'B').locator('circle').boundingBox())!.x
@@ -85,14 +97,19 @@ test('the drawings zoom, pan and take everything in by keys and buttons, and lea
   expect(text).not.toContain('data-v-')
 })
 
-test('the sum: terms of a near source, a light summed alone, ratios, goals of places, copy and CSV', async ({ page, context }) => {
+test('the sum: terms of a near source, a light summed alone, ratios, goals of places, copy and CSV', async ({
+  page,
+  context
+}) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await page.goto('/shoots/demo-movement/light')
   await page.locator('[data-cell="A-subject"]').click()
   await expect(page.locator('[data-term="nearness"]')).toContainText('its face is no point')
   await page.goto('/shoots/demo-beetle/light')
   await page.locator('[data-cell="A-shadow"]').click()
-  await expect(page.locator('[data-term="bounceOnly"], [data-term="bounce"]').first()).toContainText('card K1')
+  await expect(
+    page.locator('[data-term="bounceOnly"], [data-term="bounce"]').first()
+  ).toContainText('card K1')
   const total = page.locator('[data-total="subject"]')
   const whole = await total.textContent()
   await page.locator('[data-isolate="B"]').click()
@@ -102,13 +119,18 @@ test('the sum: terms of a near source, a light summed alone, ratios, goals of pl
   await expect(page.locator('.ledger tfoot')).toContainText('Sum of B + A')
   await page.getByRole('button', { name: 'All', exact: true }).click()
   await expect(page.locator('[data-ratio="lit-shadow"]')).toContainText(': 1)')
-  await page.getByRole('columnheader', { name: /Shadow side/ }).getByRole('button').click()
+  await page
+    .getByRole('columnheader', { name: /Shadow side/ })
+    .getByRole('button')
+    .click()
   await expect(page.getByRole('region', { name: 'Place Shadow side' })).toBeVisible()
   await choose(page, /^Goal/, 'About this level', page.getByRole('tabpanel'))
   await type(page, 'Level', '−2')
   await expect(page.getByRole('columnheader', { name: /Shadow side/ })).toContainText('−2.0 ± 0.3')
   await page.getByRole('button', { name: 'Copy', exact: true }).first().click()
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('stops at\tLit side\tShadow side')
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain(
+    'stops at\tLit side\tShadow side'
+  )
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'CSV' }).click()
   const csv = readFileSync(await (await download).path(), 'utf8')
@@ -127,14 +149,23 @@ test('a group moves as one, each light on its own dial', async ({ page }) => {
   await expect(master).toContainText(await figure(page, 'Power A').inputValue())
 })
 
-test('checks: a hidden head, a mirror with its zone in both drawings, a light in the frame with a cure that takes it out', async ({ page, newShoot }) => {
+test('checks: a hidden head, a mirror with its zone in both drawings, a light in the frame with a cure that takes it out', async ({
+  page,
+  newShoot
+}) => {
   await page.goto('/shoots/demo-bottle/light')
   await tab(page, 'Checks').click()
-  await expect(page.locator('[data-check="hidden"]')).toContainText(/hidden behind the subject. It stays so within \d+° to either side, \d+° up/)
+  await expect(page.locator('[data-check="hidden"]')).toContainText(
+    /hidden behind the subject. It stays so within \d+° to either side, \d+° up/
+  )
   await page.goto('/shoots/demo-coin/light')
   await tab(page, 'Checks').click()
-  await expect(page.locator('[data-check="mirror-flat"]')).toContainText(/shows in the flat face, over \d\d\.\d % of it, in the left of the frame, at \+\d\.\d/)
-  await expect(page.locator('[data-check="mirror-card"]')).toContainText(/Flag shows in the flat face, over \d\d\.\d % of it, in the right of the frame/)
+  await expect(page.locator('[data-check="mirror-flat"]')).toContainText(
+    /shows in the flat face, over \d\d\.\d % of it, in the left of the frame, at \+\d\.\d/
+  )
+  await expect(page.locator('[data-check="mirror-card"]')).toContainText(
+    /Flag shows in the flat face, over \d\d\.\d % of it, in the right of the frame/
+  )
   await page.getByRole('button', { name: 'Pick K1' }).click()
   await expect(page.locator('[data-pick="K1"]')).toHaveAttribute('aria-pressed', 'true')
   await expect(page.locator('svg[data-view="above"] [data-zone]')).toHaveCount(1)
@@ -146,17 +177,29 @@ test('checks: a hidden head, a mirror with its zone in both drawings, a light in
   await tab(page, 'Checks').click()
   const check = page.locator('[data-check="in-frame"]')
   await expect(check).toContainText('stands in the picture')
-  await check.getByRole('button', { name: /^Do it/ }).first().click()
+  await check
+    .getByRole('button', { name: /^Do it/ })
+    .first()
+    .click()
   await expect(check).toHaveCount(0)
 })
 
-test('a burnt-out highlight on a shiny curve: how far past white, what tames it and what that takes from the subject', async ({ page, request }) => {
-  const shoot = (await (await request.post('/api/shoots/demo-crab/duplicate')).json()) as { id: string }
+test('a burnt-out highlight on a shiny curve: how far past white, what tames it and what that takes from the subject', async ({
+  page,
+  request
+}) => {
+  const shoot = (await (await request.post('/api/shoots/demo-crab/duplicate')).json()) as {
+    id: string
+  }
   await open(page, shoot, 'light')
   await tab(page, 'Checks').click()
   const check = page.locator('[data-check="mirror-curved"]')
-  await expect(check).toContainText(/in the right of the frame, at \+\d\.\d, \d\.\d stops? past white/)
-  await expect(check).toContainText(/a softer highlight \(−\d\.\d in the highlight, −\d\.\d on the lit side\)/)
+  await expect(check).toContainText(
+    /in the right of the frame, at \+\d\.\d, \d\.\d stops? past white/
+  )
+  await expect(check).toContainText(
+    /a softer highlight \(−\d\.\d in the highlight, −\d\.\d on the lit side\)/
+  )
   await check.locator('[data-cure="larger"]').click()
   await expect(check).toContainText(/stops? under white/)
   await expect(check.getByRole('button', { name: /^Do it/ })).toHaveCount(0)
@@ -167,8 +210,14 @@ test('a burnt-out highlight on a shiny curve: how far past white, what tames it 
 test('subject, table, ground and room shape the set', async ({ page, newShoot }) => {
   const shoot = await newShoot()
   await open(page, shoot, 'subject')
-  await page.getByRole('checkbox', { name: 'A table under it' }).or(page.getByRole('switch', { name: 'A table under it' })).click()
-  await page.getByRole('checkbox', { name: 'A small room' }).or(page.getByRole('switch', { name: 'A small room' })).click()
+  await page
+    .getByRole('checkbox', { name: 'A table under it' })
+    .or(page.getByRole('switch', { name: 'A table under it' }))
+    .click()
+  await page
+    .getByRole('checkbox', { name: 'A small room' })
+    .or(page.getByRole('switch', { name: 'A small room' }))
+    .click()
   await type(page, 'Walls reflect', '80 %')
   await type(page, 'Camera looks from', '30')
   await page.getByRole('link', { name: /Light/ }).click()
@@ -177,18 +226,30 @@ test('subject, table, ground and room shape the set', async ({ page, newShoot })
   await expect(page.locator('.terms')).toContainText(/the walls|the table/)
 })
 
-test('a photometric file gives a strobe its beam; a bad one is refused with line and reason', async ({ page }) => {
+test('a photometric file gives a strobe its beam; a bad one is refused with line and reason', async ({
+  page
+}) => {
   await page.goto('/kit')
   await page.getByRole('button', { name: 'Add strobe' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('textbox', { name: 'Name' }).fill('Measured head')
   await dialog.getByRole('combobox', { name: 'Falls off' }).press('Enter')
   await page.getByRole('option', { name: 'A photometric file' }).click()
-  const file = (text: string) => ({ name: 'head.ies', mimeType: 'text/plain', buffer: Buffer.from(text) })
+  const file = (text: string) => ({
+    name: 'head.ies',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(text)
+  })
   const input = dialog.getByLabel(/Read a photometric file/)
-  await input.setInputFiles(file('IESNA:LM-63-2002\nTILT=NONE\n1 1000 1 3 1 1 2 0.1 0.1 0\n1 1 0\n0 30 60\n0\n900 oops 0'))
-  await expect(dialog.getByText(/^head\.ies, line 7: “oops” stands where candela value 2 of 3 should/)).toBeVisible()
-  await input.setInputFiles(file('IESNA:LM-63-2002\nTILT=NONE\n1 1000 1 3 1 1 2 0.1 0.1 0\n1 1 0\n0 30 60\n0\n900 450 0'))
+  await input.setInputFiles(
+    file('IESNA:LM-63-2002\nTILT=NONE\n1 1000 1 3 1 1 2 0.1 0.1 0\n1 1 0\n0 30 60\n0\n900 oops 0')
+  )
+  await expect(
+    dialog.getByText(/^head\.ies, line 7: “oops” stands where candela value 2 of 3 should/)
+  ).toBeVisible()
+  await input.setInputFiles(
+    file('IESNA:LM-63-2002\nTILT=NONE\n1 1000 1 3 1 1 2 0.1 0.1 0\n1 1 0\n0 30 60\n0\n900 450 0')
+  )
   await expect(dialog.getByText(/head\.ies: 3 × 1 angles/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Measured head' })).toBeVisible()
@@ -214,13 +275,19 @@ test.describe('by touch', () => {
     const box = (await light(page, 'above', 'A').locator('circle').boundingBox())!
     const before = await light(page, 'above', 'A').getAttribute('aria-label')
     const cdp = await page.context().newCDPSession(page)
-    const at = (x: number, y: number) => [{ x: box.x + box.width / 2 + x, y: box.y + box.height / 2 + y }]
+    const at = (x: number, y: number) => [
+      { x: box.x + box.width / 2 + x, y: box.y + box.height / 2 + y }
+    ]
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0, 0) })
-    for (const k of [10, 20, 30]) await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(-k, -k / 2) })
+    for (const k of [10, 20, 30])
+      await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(-k, -k / 2) })
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
     await expect.poll(() => light(page, 'above', 'A').getAttribute('aria-label')).not.toBe(before)
   })
-  test('two fingers apart zoom the drawing, one leaves it to the page', async ({ page, newShoot }) => {
+  test('two fingers apart zoom the drawing, one leaves it to the page', async ({
+    page,
+    newShoot
+  }) => {
     await open(page, await newShoot(), 'light')
     const drawing = page.locator('svg[data-view="above"]')
     await drawing.scrollIntoViewIfNeeded()
@@ -230,9 +297,13 @@ test.describe('by touch', () => {
     const cdp = await page.context().newCDPSession(page)
     // Beside the things of the set, where a finger means the drawing itself.
     const [cx, cy] = [area.x + 70, area.y + area.height - 30]
-    const fingers = (apart: number) => [{ x: cx - apart / 2, y: cy, id: 0 }, { x: cx + apart / 2, y: cy, id: 1 }]
+    const fingers = (apart: number) => [
+      { x: cx - apart / 2, y: cy, id: 0 },
+      { x: cx + apart / 2, y: cy, id: 1 }
+    ]
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: fingers(20) })
-    for (const apart of [40, 70, 100, 120]) await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: fingers(apart) })
+    for (const apart of [40, 70, 100, 120])
+      await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: fingers(apart) })
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
     await expect(scale).not.toHaveText(square)
   })

@@ -41,17 +41,25 @@ test('new from a look, rename, duplicate, delete with undo', async ({ page }) =>
   await expect(page.getByRole('link', { name: 'Great pond snail (copy)' })).toBeVisible()
 })
 
-test('a plan goes out as a file and comes in; faults are listed by path', async ({ page, expected }) => {
+test('a plan goes out as a file and comes in; faults are listed by path', async ({
+  page,
+  expected
+}) => {
   expected.push(/422/)
   await page.goto('/')
-  await page.getByRole('button', { name: 'Actions for Ground beetle, drawer 14', exact: true }).click()
+  await page
+    .getByRole('button', { name: 'Actions for Ground beetle, drawer 14', exact: true })
+    .click()
   const download = page.waitForEvent('download')
   await page.getByText('Export plan').click()
   const path = await (await download).path()
   const plan = JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>
   expect(plan).toMatchObject({ format: 'fine-spark-plan', version: 3 })
 
-  const give = (name: string, text: string) => page.getByLabel('Import a plan').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+  const give = (name: string, text: string) =>
+    page
+      .getByLabel('Import a plan')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await give('cut.json', '{"format":')
   await expect(page.getByRole('alert')).toContainText('cut.json is not a JSON file')
   await give('newer.json', JSON.stringify({ ...plan, version: 7 }))
@@ -69,5 +77,7 @@ test('no server: the list says so and tries again', async ({ page, expected }) =
   await expect(page.getByRole('alert')).toContainText('cannot be reached')
   await page.unroute('**/api/shoots')
   await page.getByRole('button', { name: 'Try again' }).click()
-  await expect(page.getByRole('link', { name: 'Ground beetle, drawer 14', exact: true })).toBeVisible()
+  await expect(
+    page.getByRole('link', { name: 'Ground beetle, drawer 14', exact: true })
+  ).toBeVisible()
 })

@@ -1,10 +1,14 @@
 import type { APIRequestContext } from '@playwright/test'
 import { choose, expect, figure, open, saved, test, type } from './fixtures'
 
-const copyOf = async (request: APIRequestContext, id: string) => (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }
+const copyOf = async (request: APIRequestContext, id: string) =>
+  (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }
 const way = '[data-way]'
 
-test('ask for the picture, get the settings: goals, ways by kind, comparison, one undo', async ({ page, request }) => {
+test('ask for the picture, get the settings: goals, ways by kind, comparison, one undo', async ({
+  page,
+  request
+}) => {
   await open(page, await copyOf(request, 'demo-seed'), 'ways')
   await expect(page.locator('[data-goal="blur"]')).toHaveAttribute('data-ok', 'false')
   const groups = page.getByRole('region', { name: /At sync|Closer lights|ND filter/ })
@@ -28,7 +32,10 @@ test('ask for the picture, get the settings: goals, ways by kind, comparison, on
   await saved(page)
 })
 
-test('goals are added, dropped, made a wish; locks and bounds are kept', async ({ page, request }) => {
+test('goals are added, dropped, made a wish; locks and bounds are kept', async ({
+  page,
+  request
+}) => {
   await open(page, await copyOf(request, 'demo-seed'), 'ways')
   await expect(page.locator(way).first()).toBeVisible()
   await page.getByRole('button', { name: '+ ISO ceiling' }).click()
@@ -37,10 +44,15 @@ test('goals are added, dropped, made a wish; locks and bounds are kept', async (
   await page.keyboard.press('Escape')
   await type(page, 'ISO: At most', '100')
   await expect(page.getByRole('status').filter({ hasText: /\d+ ways/ })).toBeVisible()
-  for (const text of await page.locator(`${way} .set`).allInnerTexts()) expect(text).toContain('ISO 100')
+  for (const text of await page.locator(`${way} .set`).allInnerTexts())
+    expect(text).toContain('ISO 100')
   await page.getByRole('button', { name: 'Lock Aperture' }).click()
   await expect(page.locator(way).first()).toContainText('f/16')
-  await expect.poll(async () => (await page.locator(`${way} .set`).allInnerTexts()).every((text) => text.startsWith('f/16'))).toBe(true)
+  await expect
+    .poll(async () =>
+      (await page.locator(`${way} .set`).allInnerTexts()).every((text) => text.startsWith('f/16'))
+    )
+    .toBe(true)
   // A wish may yield: then the present light is a way, with what it misses said.
   const must = page.getByRole('button', { name: 'Motion blur by strobe must hold' })
   await expect(must).toHaveAttribute('aria-pressed', 'true')
@@ -62,14 +74,20 @@ test('goals are added, dropped, made a wish; locks and bounds are kept', async (
   await expect(page.getByLabel('ND filters in the bag, stops')).toHaveValue('2, 6')
 })
 
-test('when nothing fits: the smallest changes, each of which does it', async ({ page, request }) => {
+test('when nothing fits: the smallest changes, each of which does it', async ({
+  page,
+  request
+}) => {
   await open(page, await copyOf(request, 'demo-vial'), 'ways')
   await expect(page.locator('[data-nothing]')).toBeVisible()
   await expect(page.locator('[data-relax="depth"]')).toContainText('Let sharp depth yield by')
   await expect(page.locator('[data-relax="ground"]')).toContainText(/yield by 0\.\d+ stop/)
   await expect(page.locator('[data-relax="distance"]')).toContainText('Bring A from 260 mm to')
   await page.locator('[data-relax="depth"]').getByRole('button').click()
-  await expect(page.getByRole('button', { name: 'Sharp depth must hold' })).toHaveAttribute('aria-pressed', 'false')
+  await expect(page.getByRole('button', { name: 'Sharp depth must hold' })).toHaveAttribute(
+    'aria-pressed',
+    'false'
+  )
   await expect(page.locator(way).first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('[data-nothing]')).toBeVisible()
@@ -106,15 +124,24 @@ test('what if: one step of a dial against every verdict', async ({ page, request
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Distance: what if/ }).click()
   await expect(page.locator('[data-what-if]').last()).toContainText('mm')
-  await expect(page.locator('[data-what-if] [data-effect="subject-"]').last()).not.toContainText('no change')
+  await expect(page.locator('[data-what-if] [data-effect="subject-"]').last()).not.toContainText(
+    'no change'
+  )
 })
 
-test('freeze: presets, direction, durations, advice in order of price', async ({ page, request }) => {
+test('freeze: presets, direction, durations, advice in order of price', async ({
+  page,
+  request
+}) => {
   await open(page, await copyOf(request, 'demo-seed'), 'freeze')
   await expect(page.locator('[data-freeze="A"]')).toContainText('t0.1')
   await expect(page.locator('[data-freeze="A"]')).toContainText('t0.5')
   await expect(page.locator('[data-freeze="A"]')).toContainText('cuts its flash short')
-  expect(await page.locator('[data-move]').evaluateAll((rows) => rows.map((row) => row.getAttribute('data-move')))).toEqual(['nearer', 'heads', 'aperture'])
+  expect(
+    await page
+      .locator('[data-move]')
+      .evaluateAll((rows) => rows.map((row) => row.getAttribute('data-move')))
+  ).toEqual(['nearer', 'heads', 'aperture'])
   await expect(page.getByText('the shutter does the freezing')).toBeVisible()
   await page.locator('[data-move="nearer"]').getByRole('button').click()
   await expect(page.locator('[data-enough]')).toContainText('as sharp as you asked')

@@ -13,7 +13,14 @@ console.log = say
 const { build: esbuild } = await import('esbuild')
 mkdirSync(join(root, 'dist'), { recursive: true })
 await esbuild({
-  entryPoints: [join(root, 'bench/bench.ts')], outfile: join(root, 'dist/bench.mjs'), bundle: true, platform: 'node', format: 'esm', target: 'node20',
-  packages: 'external', tsconfig: join(root, 'tsconfig.base.json'), logLevel: 'warning'
+  entryPoints: [join(root, 'bench/bench.ts')],
+  outfile: join(root, 'dist/bench.mjs'),
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  tsconfig: join(root, 'tsconfig.base.json'),
+  logLevel: 'warning'
 })
 await import(join(root, 'dist/bench.mjs'))

@@ -4,7 +4,14 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { root } from './install.mjs'
 
-const SOURCES = ['core', 'server', 'client', 'package-lock.json', 'scripts/build.mjs', 'client/vite.config.ts']
+const SOURCES = [
+  'core',
+  'server',
+  'client',
+  'package-lock.json',
+  'scripts/build.mjs',
+  'client/vite.config.ts'
+]
 
 const newest = (path) => {
   const stat = statSync(path)
@@ -14,18 +21,31 @@ const newest = (path) => {
 
 export const build = async (force = false) => {
   const stamp = join(root, 'dist', '.built')
-  if (!force && existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...SOURCES.map((path) => newest(join(root, path))))) return
+  if (
+    !force &&
+    existsSync(stamp) &&
+    statSync(stamp).mtimeMs > Math.max(...SOURCES.map((path) => newest(join(root, path))))
+  )
+    return
   console.log('Building …')
   const began = Date.now()
   const { build: esbuild } = await import('esbuild')
   const { build: vite } = await import('vite')
   await vite({ root: join(root, 'client'), logLevel: 'warn' })
   await esbuild({
-    entryPoints: [join(root, 'server/main.ts')], outfile: join(root, 'dist/server.mjs'), bundle: true, platform: 'node', format: 'esm',
-    target: 'node20', packages: 'external', tsconfig: join(root, 'tsconfig.base.json'), logLevel: 'warning'
+    entryPoints: [join(root, 'server/main.ts')],
+    outfile: join(root, 'dist/server.mjs'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    tsconfig: join(root, 'tsconfig.base.json'),
+    logLevel: 'warning'
   })
   writeFileSync(stamp, '')
   console.log(`Built in ${((Date.now() - began) / 1000).toFixed(1)} s`)
 }
 
-if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) await build(process.argv.includes('--force'))
+if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href)
+  await build(process.argv.includes('--force'))

@@ -23,7 +23,10 @@ export const needChromium = () => {
     const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n']
     const apt = (...args) => {
       const [command, ...rest] = [...sudo, 'apt-get', ...args]
-      execFileSync(command, rest, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+      execFileSync(command, rest, {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+      })
     }
     apt('update')
     apt('install', '-y', '--no-install-recommends', 'chromium')

@@ -15,11 +15,20 @@ interface Shot {
 }
 
 const beetle = '/shoots/demo-beetle'
-const settled = (page: Page): Promise<void> => page.getByRole('status').filter({ hasText: /\d+ ways|none/ }).waitFor()
+const settled = (page: Page): Promise<void> =>
+  page
+    .getByRole('status')
+    .filter({ hasText: /\d+ ways|none/ })
+    .waitFor()
 const SHOTS: readonly Shot[] = [
   { name: 'shoots', path: '/' },
   { name: 'kit', path: '/kit' },
-  { name: 'kit-strobe', path: '/kit', spare: true, before: (page) => page.getByRole('button', { name: 'Lantern 36', exact: true }).click() },
+  {
+    name: 'kit-strobe',
+    path: '/kit',
+    spare: true,
+    before: (page) => page.getByRole('button', { name: 'Lantern 36', exact: true }).click()
+  },
   { name: 'subject', path: `${beetle}/subject` },
   { name: 'focus', path: `${beetle}/focus` },
   { name: 'dark', path: '/shoots/demo-crab/dark' },
@@ -29,29 +38,65 @@ const SHOTS: readonly Shot[] = [
   { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
   { name: 'light', path: `${beetle}/light` },
   { name: 'light-mirror', path: '/shoots/demo-coin/light' },
-  { name: 'light-checks', path: '/shoots/demo-crab/light', before: async (page) => { await page.getByRole('tab', { name: /^Checks/ }).click(); await page.waitForTimeout(900) } },
+  {
+    name: 'light-checks',
+    path: '/shoots/demo-crab/light',
+    before: async (page) => {
+      await page.getByRole('tab', { name: /^Checks/ }).click()
+      await page.waitForTimeout(900)
+    }
+  },
   { name: 'run', path: `${beetle}/run`, spare: true },
-  { name: 'run-judge', path: '/shoots/demo-beetle/run', before: (page) => page.getByRole('button', { name: 'Judge frame 5' }).click() },
+  {
+    name: 'run-judge',
+    path: '/shoots/demo-beetle/run',
+    before: (page) => page.getByRole('button', { name: 'Judge frame 5' }).click()
+  },
   { name: 'light-dim', path: `${beetle}/light`, theme: 'dim', spare: true },
   { name: 'light-daylight', path: `${beetle}/light`, theme: 'light' },
-  ...['shoots', 'kit'].map((name) => ({ name: `phone-${name}`, path: name === 'kit' ? '/kit' : '/', phone: true, spare: true as const })),
-  ...['light', 'run'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true })),
-  ...['subject', 'focus', 'dark', 'freeze'].map((name) => ({ name: `phone-${name}`, path: `${beetle}/${name}`, phone: true, spare: true as const }))
+  ...['shoots', 'kit'].map((name) => ({
+    name: `phone-${name}`,
+    path: name === 'kit' ? '/kit' : '/',
+    phone: true,
+    spare: true as const
+  })),
+  ...['light', 'run'].map((name) => ({
+    name: `phone-${name}`,
+    path: `${beetle}/${name}`,
+    phone: true
+  })),
+  ...['subject', 'focus', 'dark', 'freeze'].map((name) => ({
+    name: `phone-${name}`,
+    path: `${beetle}/${name}`,
+    phone: true,
+    spare: true as const
+  }))
 ]
 
 const args = process.argv.slice(2)
 const elsewhere = args.includes('--out') ? args.splice(args.indexOf('--out'), 2)[1]! : null
 const out = elsewhere ?? 'docs/screenshots'
-const wanted = SHOTS.filter((shot) => (args.length ? args.includes(shot.name) : elsewhere !== null || !shot.spare))
+const wanted = SHOTS.filter((shot) =>
+  args.length ? args.includes(shot.name) : elsewhere !== null || !shot.spare
+)
 
 const server = await startServer()
 const browser = await chromium.launch(LAUNCH)
 for (const shot of wanted) {
-  const context = await browser.newContext({ viewport: shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, hasTouch: Boolean(shot.phone) })
+  const context = await browser.newContext({
+    viewport: shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    hasTouch: Boolean(shot.phone)
+  })
   const page = await context.newPage()
-  page.on('console', (message) => message.type() === 'error' && console.log(shot.name, 'console:', message.text()))
+  page.on(
+    'console',
+    (message) => message.type() === 'error' && console.log(shot.name, 'console:', message.text())
+  )
   page.on('pageerror', (error) => console.log(shot.name, 'error:', error.message))
-  await page.addInitScript((theme) => localStorage.setItem('fine-spark-theme', theme), shot.theme ?? 'dark')
+  await page.addInitScript(
+    (theme) => localStorage.setItem('fine-spark-theme', theme),
+    shot.theme ?? 'dark'
+  )
   await page.goto(server.url + shot.path)
   await page.waitForLoadState('networkidle')
   await shot.before?.(page)

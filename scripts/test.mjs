@@ -10,7 +10,9 @@ await build()
 run('npm', ['run', '-s', 'unit'])
 const chromium = needChromium()
 if (!chromium) {
-  console.error('The interface tests need Chromium, which is not on this machine and could not be installed: install Debian’s package “chromium” or set CHROMIUM_PATH.')
+  console.error(
+    'The interface tests need Chromium, which is not on this machine and could not be installed: install Debian’s package “chromium” or set CHROMIUM_PATH.'
+  )
   process.exit(1)
 }
 run('npx', ['playwright', 'test'], { CHROMIUM_PATH: chromium })

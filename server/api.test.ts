@@ -15,47 +15,92 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 const get = async <T>(path: string) => (await server.call('GET', path)).json as T
-const make = async (title = 'New one') => (await server.call('POST', '/api/shoots', { title, look: 'black-still' })).json as Shoot
+const make = async (title = 'New one') =>
+  (await server.call('POST', '/api/shoots', { title, look: 'black-still' })).json as Shoot
 const problem = (answer: { json: unknown }) => answer.json as Problem
 
 /** A request with headers fetch does not let one set. */
 const raw = (headers: Record<string, string>) =>
   new Promise<number>((resolve, reject) => {
     const { hostname, port } = new URL(server.url)
-    request({ hostname, port, path: '/api/health', headers }, (res) => { res.resume(); resolve(res.statusCode ?? 0) }).on('error', reject).end()
+    request({ hostname, port, path: '/api/health', headers }, (res) => {
+      res.resume()
+      resolve(res.statusCode ?? 0)
+    })
+      .on('error', reject)
+      .end()
   })
 
 describe('demo data', () => {
   test('shoots and a kit with every kind of dial, loaded once', async () => {
     const shoots = await get<ShootSummary[]>('/api/shoots')
-    expect(shoots.map((shoot) => shoot.id).sort()).toEqual(['demo-beetle', 'demo-bottle', 'demo-coin', 'demo-crab', 'demo-crystal', 'demo-movement', 'demo-seed', 'demo-steam', 'demo-vial'])
+    expect(shoots.map((shoot) => shoot.id).sort()).toEqual([
+      'demo-beetle',
+      'demo-bottle',
+      'demo-coin',
+      'demo-crab',
+      'demo-crystal',
+      'demo-movement',
+      'demo-seed',
+      'demo-steam',
+      'demo-vial'
+    ])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')
-    const kinds = strobes.map(({ item }) => (item.kind === 'strobe' ? (item.dial.kind === 'fraction' ? item.dial.step : item.dial.kind) : ''))
-    expect(new Set(kinds)).toEqual(new Set(['third', 'tenth', 'half', 'whole', 'levels', 'percent', 'decimal']))
+    const kinds = strobes.map(({ item }) =>
+      item.kind === 'strobe'
+        ? item.dial.kind === 'fraction'
+          ? item.dial.step
+          : item.dial.kind
+        : ''
+    )
+    expect(new Set(kinds)).toEqual(
+      new Set(['third', 'tenth', 'half', 'whole', 'levels', 'percent', 'decimal'])
+    )
     await server.call('DELETE', '/api/shoots/demo-steam')
     await loadDemo(server.db, server.dataDir)
-    expect((await get<ShootSummary[]>('/api/shoots')).map((shoot) => shoot.id)).not.toContain('demo-steam')
+    expect((await get<ShootSummary[]>('/api/shoots')).map((shoot) => shoot.id)).not.toContain(
+      'demo-steam'
+    )
     await server.call('POST', '/api/shoots/demo-steam/restore')
   })
   test('the list tells what a sketch of each set takes: only lights that are on, from where', async () => {
     const list = await get<ShootSummary[]>('/api/shoots')
     const setOf = (id: string) => list.find((shoot) => shoot.id === id)!.set
-    expect(setOf('demo-movement')).toMatchObject({ shape: 'cylinder', lights: [{ id: 'A', atLens: true }] })
-    expect(setOf('demo-beetle').lights).toEqual([{ id: 'A', turnDeg: 58, atLens: false }, { id: 'B', turnDeg: -142, atLens: false }])
+    expect(setOf('demo-movement')).toMatchObject({
+      shape: 'cylinder',
+      lights: [{ id: 'A', atLens: true }]
+    })
+    expect(setOf('demo-beetle').lights).toEqual([
+      { id: 'A', turnDeg: 58, atLens: false },
+      { id: 'B', turnDeg: -142, atLens: false }
+    ])
     const copy = (await server.call('POST', '/api/shoots/demo-beetle/duplicate')).json as Shoot
-    await server.call('PUT', `/api/shoots/${copy.id}`, { version: copy.version, plan: { ...copy.plan, lights: copy.plan.lights.map((light) => ({ ...light, on: light.id === 'B' })) } })
-    expect((await get<ShootSummary[]>('/api/shoots')).find((shoot) => shoot.id === copy.id)!.set.lights.map((light) => light.id)).toEqual(['B'])
+    await server.call('PUT', `/api/shoots/${copy.id}`, {
+      version: copy.version,
+      plan: {
+        ...copy.plan,
+        lights: copy.plan.lights.map((light) => ({ ...light, on: light.id === 'B' }))
+      }
+    })
+    expect(
+      (await get<ShootSummary[]>('/api/shoots'))
+        .find((shoot) => shoot.id === copy.id)!
+        .set.lights.map((light) => light.id)
+    ).toEqual(['B'])
     await server.call('DELETE', `/api/shoots/${copy.id}`)
   })
   test('every demo plan opens', async () => {
-    for (const { id } of await get<ShootSummary[]>('/api/shoots')) expect(openPlan(await get(`/api/shoots/${id}/plan`)).ok).toBe(true)
+    for (const { id } of await get<ShootSummary[]>('/api/shoots'))
+      expect(openPlan(await get(`/api/shoots/${id}/plan`)).ok).toBe(true)
   })
 })
 
 describe('shoots', () => {
   test('new from a look, rename, duplicate with frames, delete and restore', async () => {
     const shoot = await make('Coin')
-    const renamed = (await server.call('PATCH', `/api/shoots/${shoot.id}`, { version: 1, title: 'Silver coin' })).json as Shoot
+    const renamed = (
+      await server.call('PATCH', `/api/shoots/${shoot.id}`, { version: 1, title: 'Silver coin' })
+    ).json as Shoot
     expect([renamed.plan.title, renamed.version]).toEqual(['Silver coin', 2])
     const copy = (await server.call('POST', '/api/shoots/demo-beetle/duplicate')).json as Shoot
     expect(copy.plan.title).toBe('Ground beetle, drawer 14 (copy)')
@@ -67,24 +112,42 @@ describe('shoots', () => {
   })
   test('of two writers from the same version one is refused and told the present version', async () => {
     const shoot = await make()
-    const write = (title: string) => server.call('PUT', `/api/shoots/${shoot.id}`, { version: shoot.version, plan: { ...shoot.plan, title } })
+    const write = (title: string) =>
+      server.call('PUT', `/api/shoots/${shoot.id}`, {
+        version: shoot.version,
+        plan: { ...shoot.plan, title }
+      })
     const answers = await Promise.all(['a', 'b', 'c'].map(write))
     expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409])
     expect(problem(answers.find((answer) => answer.status === 409)!).currentVersion).toBe(2)
   })
   test('faults come as problem+json with the path; nothing is written', async () => {
     const shoot = await make()
-    const wrong = { ...shoot.plan, subject: { ...shoot.plan.subject, widthMm: -1 }, lights: [{ ...shoot.plan.lights[0], at: { distanceMm: 0, turnDeg: 0, heightDeg: 0 } }] }
+    const wrong = {
+      ...shoot.plan,
+      subject: { ...shoot.plan.subject, widthMm: -1 },
+      lights: [{ ...shoot.plan.lights[0], at: { distanceMm: 0, turnDeg: 0, heightDeg: 0 } }]
+    }
     const answer = await server.call('PUT', `/api/shoots/${shoot.id}`, { version: 1, plan: wrong })
     expect(answer.status).toBe(422)
     expect(answer.headers.get('content-type')).toContain('application/problem+json')
-    expect(problem(answer).errors!.map((each) => each.path)).toEqual(['plan.subject.widthMm', 'plan.lights.0.at.distanceMm'])
+    expect(problem(answer).errors!.map((each) => each.path)).toEqual([
+      'plan.subject.widthMm',
+      'plan.lights.0.at.distanceMm'
+    ])
     expect((await get<Shoot>(`/api/shoots/${shoot.id}`)).plan).toEqual(shoot.plan)
   })
   test.each([
-    ['{"title":NaN}', ''], ['{"title":"x","look":"black-still"', ''], ['[]', ''], ['{"title":5,"look":"black-still"}', 'title'], [`{"title":"${'x'.repeat(5000)}","look":"plume"}`, 'title'], ['{"title":"x","look":"neon"}', 'look']
+    ['{"title":NaN}', ''],
+    ['{"title":"x","look":"black-still"', ''],
+    ['[]', ''],
+    ['{"title":5,"look":"black-still"}', 'title'],
+    [`{"title":"${'x'.repeat(5000)}","look":"plume"}`, 'title'],
+    ['{"title":"x","look":"neon"}', 'look']
   ])('bad body %#', async (body, path) => {
-    const answer = await server.call('POST', '/api/shoots', body, { 'content-type': 'application/json' })
+    const answer = await server.call('POST', '/api/shoots', body, {
+      'content-type': 'application/json'
+    })
     expect(answer.status).toBe(422)
     expect(problem(answer).errors!.map((each) => each.path)).toContain(path)
     expect(answer.text).not.toMatch(/node_modules|\.ts:|at \w+ \(/)
@@ -95,42 +158,94 @@ describe('shoots', () => {
     const back = await server.call('POST', '/api/shoots/import', answer.json as Plan)
     expect(back.status).toBe(201)
     expect((back.json as Shoot).plan).toEqual(answer.json)
-    const newer = await server.call('POST', '/api/shoots/import', { ...(answer.json as Plan), version: 9 })
-    expect(problem(newer).errors).toEqual([{ path: 'version', message: 'this plan is of version 9; this program reads versions up to 3' }])
+    const newer = await server.call('POST', '/api/shoots/import', {
+      ...(answer.json as Plan),
+      version: 9
+    })
+    expect(problem(newer).errors).toEqual([
+      { path: 'version', message: 'this plan is of version 9; this program reads versions up to 3' }
+    ])
   })
   test('stage reached is kept', async () => {
     const shoot = await make()
     await server.call('PUT', `/api/shoots/${shoot.id}/stage`, { stage: 'light' })
     expect((await get<Shoot>(`/api/shoots/${shoot.id}`)).stage).toBe('light')
-    expect((await server.call('PUT', `/api/shoots/${shoot.id}/stage`, { stage: 'moon' })).status).toBe(422)
+    expect(
+      (await server.call('PUT', `/api/shoots/${shoot.id}/stage`, { stage: 'moon' })).status
+    ).toBe(422)
   })
 })
 
 describe('kit', () => {
   test('an item in use says where; versions guard it; delete and restore', async () => {
-    const snoot = (await get<KitRecord[]>('/api/kit?kind=modifier')).find((record) => record.item.id === 'snoot-45')!
+    const snoot = (await get<KitRecord[]>('/api/kit?kind=modifier')).find(
+      (record) => record.item.id === 'snoot-45'
+    )!
     expect(snoot.uses.map((use) => use.title)).toContain('Ground beetle, drawer 14')
-    const put = (version: number) => server.call('PUT', '/api/kit/snoot-45', { version, item: { ...snoot.item, lossStops: 0.6 } })
+    const put = (version: number) =>
+      server.call('PUT', '/api/kit/snoot-45', { version, item: { ...snoot.item, lossStops: 0.6 } })
     expect((await put(snoot.version)).status).toBe(200)
     expect((await put(snoot.version)).status).toBe(409)
     await server.call('DELETE', '/api/kit/snoot-45')
-    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')).toBe(false)
+    expect(
+      (await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')
+    ).toBe(false)
     await server.call('POST', '/api/kit/snoot-45/restore')
-    expect((await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')).toBe(true)
+    expect(
+      (await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')
+    ).toBe(true)
   })
   test('figures are checked and named', async () => {
-    const answer = await server.call('PUT', '/api/kit/x', { version: null, item: { kind: 'modifier', id: 'x', name: '', notes: '', lossStops: -1, beam: { kind: 'cut', beamDeg: 0 }, face: { kind: 'keep' } } })
-    expect(problem(answer).errors!.map((each) => each.path).sort()).toEqual(['item.beam.beamDeg', 'item.lossStops', 'item.name'])
+    const answer = await server.call('PUT', '/api/kit/x', {
+      version: null,
+      item: {
+        kind: 'modifier',
+        id: 'x',
+        name: '',
+        notes: '',
+        lossStops: -1,
+        beam: { kind: 'cut', beamDeg: 0 },
+        face: { kind: 'keep' }
+      }
+    })
+    expect(
+      problem(answer)
+        .errors!.map((each) => each.path)
+        .sort()
+    ).toEqual(['item.beam.beamDeg', 'item.lossStops', 'item.name'])
     expect((await server.call('GET', '/api/kit?kind=lamp')).status).toBe(422)
   })
 })
 
 describe('frames and pictures', () => {
   const frameFor = (shoot: Shoot, id: string): Frame => ({
-    id, kind: 'lit', takenAt: '2026-11-24T10:00:00.000Z', fileName: null, analysis: null, evidence: [], note: '',
-    snapshot: { ...shoot.plan.settings, magnification: 1, lights: [{ id: 'A', on: true, powerStops: -3, at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 }, strobeId: 's', modifierIds: [], modifierNames: [] }] }
+    id,
+    kind: 'lit',
+    takenAt: '2026-11-24T10:00:00.000Z',
+    fileName: null,
+    analysis: null,
+    evidence: [],
+    note: '',
+    snapshot: {
+      ...shoot.plan.settings,
+      magnification: 1,
+      lights: [
+        {
+          id: 'A',
+          on: true,
+          powerStops: -3,
+          at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 },
+          strobeId: 's',
+          modifierIds: [],
+          modifierNames: []
+        }
+      ]
+    }
   })
-  const jpeg = () => sharp({ create: { width: 300, height: 200, channels: 3, background: '#777' } }).jpeg().toBuffer()
+  const jpeg = () =>
+    sharp({ create: { width: 300, height: 200, channels: 3, background: '#777' } })
+      .jpeg()
+      .toBuffer()
 
   test('sent twice, written once; picture kept as it came, small on request', async () => {
     const shoot = await make()
@@ -138,8 +253,12 @@ describe('frames and pictures', () => {
     await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, frame)
     await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, { ...frame, note: 'again' })
     const bytes = await jpeg()
-    expect((await server.call('PUT', `/api/shoots/${shoot.id}/frames/one/image`, bytes)).status).toBe(204)
-    expect(await get<FrameRecord[]>(`/api/shoots/${shoot.id}/frames`)).toMatchObject([{ hasImage: true, frame: { note: 'again' } }])
+    expect(
+      (await server.call('PUT', `/api/shoots/${shoot.id}/frames/one/image`, bytes)).status
+    ).toBe(204)
+    expect(await get<FrameRecord[]>(`/api/shoots/${shoot.id}/frames`)).toMatchObject([
+      { hasImage: true, frame: { note: 'again' } }
+    ])
     const back = await fetch(`${server.url}/api/shoots/${shoot.id}/frames/one/image`)
     expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
     const small = await fetch(`${server.url}/api/shoots/${shoot.id}/frames/one/image?size=small`)
@@ -148,35 +267,75 @@ describe('frames and pictures', () => {
   test('a cut-off, empty or foreign file is refused and nothing is lost', async () => {
     const shoot = await make()
     await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, frameFor(shoot, 'one'))
-    const whole = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#345', noise: { type: 'gaussian', mean: 100, sigma: 40 } } }).jpeg().toBuffer()
+    const whole = await sharp({
+      create: {
+        width: 900,
+        height: 900,
+        channels: 3,
+        background: '#345',
+        noise: { type: 'gaussian', mean: 100, sigma: 40 }
+      }
+    })
+      .jpeg()
+      .toBuffer()
     const png = await sharp(whole).png().toBuffer()
-    for (const bad of [whole.subarray(0, whole.length / 3), png, new Uint8Array(0), new TextEncoder().encode('<svg onload="x">')]) {
+    for (const bad of [
+      whole.subarray(0, whole.length / 3),
+      png,
+      new Uint8Array(0),
+      new TextEncoder().encode('<svg onload="x">')
+    ]) {
       const answer = await server.call('PUT', `/api/shoots/${shoot.id}/frames/one/image`, bad)
       expect(answer.status).toBe(422)
       expect(problem(answer).errors![0]!.path).toBe('image')
     }
-    expect(await get<FrameRecord[]>(`/api/shoots/${shoot.id}/frames`)).toMatchObject([{ hasImage: false }])
+    expect(await get<FrameRecord[]>(`/api/shoots/${shoot.id}/frames`)).toMatchObject([
+      { hasImage: false }
+    ])
   })
   test('a frame of no shoot, or with another name than its address', async () => {
     const shoot = await make()
-    expect((await server.call('PUT', '/api/shoots/none/frames/one', frameFor(shoot, 'one'))).status).toBe(404)
-    expect((await server.call('PUT', `/api/shoots/${shoot.id}/frames/two`, frameFor(shoot, 'one'))).status).toBe(422)
-    expect((await server.call('GET', `/api/shoots/${shoot.id}/frames/..%2f..%2fetc/image`)).status).toBe(422)
+    expect(
+      (await server.call('PUT', '/api/shoots/none/frames/one', frameFor(shoot, 'one'))).status
+    ).toBe(404)
+    expect(
+      (await server.call('PUT', `/api/shoots/${shoot.id}/frames/two`, frameFor(shoot, 'one')))
+        .status
+    ).toBe(422)
+    expect(
+      (await server.call('GET', `/api/shoots/${shoot.id}/frames/..%2f..%2fetc/image`)).status
+    ).toBe(422)
   })
 })
 
 describe('the door', () => {
   test('health, schema and description are served; each described path answers', async () => {
     expect(await get('/api/health')).toMatchObject({ status: 'ok' })
-    expect(await get('/api/schema/plan')).toMatchObject({ $schema: expect.stringContaining('2020-12'), type: 'object' })
-    const description = await get<{ openapi: string; paths: Record<string, Record<string, unknown>> }>('/api/openapi')
+    expect(await get('/api/schema/plan')).toMatchObject({
+      $schema: expect.stringContaining('2020-12'),
+      type: 'object'
+    })
+    const description = await get<{
+      openapi: string
+      paths: Record<string, Record<string, unknown>>
+    }>('/api/openapi')
     expect(description.openapi).toBe('3.1.0')
     for (const [path, methods] of Object.entries(description.paths))
       for (const method of Object.keys(methods)) {
-        const answer = await server.call(method.toUpperCase(), path.replace('{id}', 'nobody').replace('{frameId}', 'none'), method === 'get' || method === 'delete' ? undefined : {})
-        expect([path, method, answer.text.includes('no such address')]).toEqual([path, method, false])
+        const answer = await server.call(
+          method.toUpperCase(),
+          path.replace('{id}', 'nobody').replace('{frameId}', 'none'),
+          method === 'get' || method === 'delete' ? undefined : {}
+        )
+        expect([path, method, answer.text.includes('no such address')]).toEqual([
+          path,
+          method,
+          false
+        ])
       }
-    expect(problem(await server.call('GET', '/api/nothing')).detail).toBe('There is no such address.')
+    expect(problem(await server.call('GET', '/api/nothing')).detail).toBe(
+      'There is no such address.'
+    )
   })
   test('foreign Host and Origin are refused', async () => {
     expect(await raw({ host: 'evil.example' })).toBe(421)
@@ -184,7 +343,10 @@ describe('the door', () => {
     expect(await raw({ host: new URL(server.url).host, origin: server.url })).toBe(200)
   })
   test('a strict policy: no inline script or style without this response’s nonce, no sniffing, no framing', async () => {
-    const [a, b] = await Promise.all([server.call('GET', '/api/health'), server.call('GET', '/api/health')])
+    const [a, b] = await Promise.all([
+      server.call('GET', '/api/health'),
+      server.call('GET', '/api/health')
+    ])
     const policy = a.headers.get('content-security-policy')!
     expect(policy).toContain("default-src 'none'")
     expect(policy).toContain("script-src 'self';")
@@ -194,7 +356,9 @@ describe('the door', () => {
     expect(a.headers.get('x-powered-by')).toBeNull()
   })
   test('a body over the limit is refused in words', async () => {
-    const answer = await server.call('POST', '/api/shoots/import', { padding: 'x'.repeat(3_000_000) })
+    const answer = await server.call('POST', '/api/shoots/import', {
+      padding: 'x'.repeat(3_000_000)
+    })
     expect([answer.status, problem(answer).title]).toEqual([413, 'Too large'])
   })
 })

@@ -36,10 +36,16 @@ export const createApp = (config: Config, db: Knex, log: Logger): Express => {
   const isPicture = (req: express.Request) => req.method === 'PUT' && req.path.endsWith('/image')
   const readJson = express.json({ limit: '2mb' })
   api.use((req, res, next) => (isPicture(req) ? next() : readJson(req, res, next)))
-  api.get('/health', async (_req, res) => void res.json({ status: 'ok', shoots: await shoots.count() }))
+  api.get(
+    '/health',
+    async (_req, res) => void res.json({ status: 'ok', shoots: await shoots.count() })
+  )
   let description: unknown
   api.get('/openapi', (_req, res) => void res.json((description ??= buildOpenApi())))
-  api.get('/schema/plan', (_req, res) => void res.type('application/schema+json').send(JSON.stringify(planJsonSchema())))
+  api.get(
+    '/schema/plan',
+    (_req, res) => void res.type('application/schema+json').send(JSON.stringify(planJsonSchema()))
+  )
   api.use('/shoots/:id/frames', frameRoutes(frames, shoots, pictureStore(config.dataDir)))
   api.use('/shoots', shootRoutes(shoots, shootService({ shoots, kit, frames })))
   api.use('/kit', kitRoutes(kit))
@@ -57,8 +63,14 @@ const serveClient = (app: Express, dir: string): void => {
   const index = join(dir, 'index.html')
   if (!existsSync(index)) return
   const page = readFileSync(index, 'utf8')
-  app.use('/assets', express.static(join(dir, 'assets'), { immutable: true, maxAge: '1y', index: false }))
+  app.use(
+    '/assets',
+    express.static(join(dir, 'assets'), { immutable: true, maxAge: '1y', index: false })
+  )
   app.get('/{*path}', (_req, res) => {
-    res.set('Cache-Control', 'no-store').type('html').send(page.replaceAll('CSP_NONCE', String(res.locals.nonce)))
+    res
+      .set('Cache-Control', 'no-store')
+      .type('html')
+      .send(page.replaceAll('CSP_NONCE', String(res.locals.nonce)))
   })
 }

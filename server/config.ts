@@ -22,7 +22,9 @@ export interface Config {
 export const readConfig = (env: NodeJS.ProcessEnv): Config => {
   const parsed = envSchema.safeParse(env)
   if (!parsed.success)
-    throw new Error(parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n'))
+    throw new Error(
+      parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n')
+    )
   const { PORT, HOST, DATA_DIR, FINE_SPARK_ROOT, LOG_LEVEL } = parsed.data
   return {
     port: PORT,

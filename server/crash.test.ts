@@ -16,7 +16,11 @@ interface Acknowledged {
 }
 
 const post = async (url: string, method: string, body: unknown) => {
-  const response = await fetch(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const response = await fetch(url, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body)
+  })
   if (!response.ok) throw new Error(String(response.status))
   return response.json()
 }
@@ -24,16 +28,42 @@ const post = async (url: string, method: string, body: unknown) => {
 /** One writer: its own shoot, saved over and over, a frame now and then, until the server is gone. */
 const write = async (url: string, done: Acknowledged, next: () => number): Promise<void> => {
   try {
-    let shoot = (await post(`${url}/api/shoots`, 'POST', { title: 'Hammered', look: 'plume' })) as Shoot
+    let shoot = (await post(`${url}/api/shoots`, 'POST', {
+      title: 'Hammered',
+      look: 'plume'
+    })) as Shoot
     done.shoots.set(shoot.id, { version: 1, width: shoot.plan.subject.widthMm })
     for (;;) {
       const width = next()
-      shoot = (await post(`${url}/api/shoots/${shoot.id}`, 'PUT', { version: shoot.version, plan: { ...shoot.plan, subject: { ...shoot.plan.subject, widthMm: width } } })) as Shoot
+      shoot = (await post(`${url}/api/shoots/${shoot.id}`, 'PUT', {
+        version: shoot.version,
+        plan: { ...shoot.plan, subject: { ...shoot.plan.subject, widthMm: width } }
+      })) as Shoot
       done.shoots.set(shoot.id, { version: shoot.version, width })
       const id = `f${width}`
       await post(`${url}/api/shoots/${shoot.id}/frames/${id}`, 'PUT', {
-        id, kind: 'black', takenAt: '2026-11-24T10:00:00.000Z', fileName: null, analysis: null, evidence: [], note: '',
-        snapshot: { ...shoot.plan.settings, magnification: 1, lights: [{ id: 'A', on: true, powerStops: -3, at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 }, strobeId: 's', modifierIds: [], modifierNames: [] }] }
+        id,
+        kind: 'black',
+        takenAt: '2026-11-24T10:00:00.000Z',
+        fileName: null,
+        analysis: null,
+        evidence: [],
+        note: '',
+        snapshot: {
+          ...shoot.plan.settings,
+          magnification: 1,
+          lights: [
+            {
+              id: 'A',
+              on: true,
+              powerStops: -3,
+              at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 },
+              strobeId: 's',
+              modifierIds: [],
+              modifierNames: []
+            }
+          ]
+        }
       })
       done.frames.add(`${shoot.id}/${id}`)
     }
@@ -60,13 +90,23 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
   for (const [id, { version, width: acknowledged }] of done.shoots) {
     const shoot = (await (await fetch(`${server.url}/api/shoots/${id}`)).json()) as Shoot
     // A write that was on its way when the server died may be there too; an acknowledged one must be.
-    if (shoot.version < version || (shoot.version === version && shoot.plan.subject.widthMm !== acknowledged)) lost++
-    const frames = new Set(((await (await fetch(`${server.url}/api/shoots/${id}/frames`)).json()) as FrameRecord[]).map((record) => `${id}/${record.frame.id}`))
+    if (
+      shoot.version < version ||
+      (shoot.version === version && shoot.plan.subject.widthMm !== acknowledged)
+    )
+      lost++
+    const frames = new Set(
+      ((await (await fetch(`${server.url}/api/shoots/${id}/frames`)).json()) as FrameRecord[]).map(
+        (record) => `${id}/${record.frame.id}`
+      )
+    )
     for (const frame of done.frames) if (frame.startsWith(`${id}/`) && !frames.has(frame)) lost++
   }
   await server.stop()
   rmSync(dataDir, { recursive: true, force: true })
-  console.log(`kill -9 × ${KILLS}: ${width} writes sent, ${done.shoots.size} shoots and ${done.frames.size} frames acknowledged, ${lost} lost`)
+  console.log(
+    `kill -9 × ${KILLS}: ${width} writes sent, ${done.shoots.size} shoots and ${done.frames.size} frames acknowledged, ${lost} lost`
+  )
   expect(done.frames.size).toBeGreaterThanOrEqual(KILLS * FRAMES_A_KILL)
   expect(lost).toBe(0)
 }, 900_000)

@@ -20,7 +20,9 @@ const start = async (): Promise<void> => {
     }
     const address = server.address()
     const port = typeof address === 'object' && address ? address.port : config.port
-    console.log(`Fine Spark is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/`)
+    console.log(
+      `Fine Spark is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/`
+    )
   })
   const stop = () => {
     server.close(() => void db.destroy().then(() => process.exit(0)))

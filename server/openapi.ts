@@ -1,5 +1,9 @@
 /** The API's description, generated from the schemas the routes check with. */
-import { OpenAPIRegistry, OpenApiGeneratorV31, extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi'
+import {
+  OpenAPIRegistry,
+  OpenApiGeneratorV31,
+  extendZodWithOpenApi
+} from '@asteasolutions/zod-to-openapi'
 import { z } from 'zod'
 import { planSchema } from '@core/plan/plan'
 import { frameSchema } from '@core/run/frame'
@@ -8,31 +12,123 @@ import * as wire from '@core/wire/wire'
 extendZodWithOpenApi(z)
 
 type Method = 'get' | 'put' | 'post' | 'patch' | 'delete'
-type Route = readonly [Method, string, string, { params?: z.ZodObject; query?: z.ZodObject; body?: z.ZodType; returns?: z.ZodType; status?: number; binary?: boolean }]
+type Route = readonly [
+  Method,
+  string,
+  string,
+  {
+    params?: z.ZodObject
+    query?: z.ZodObject
+    body?: z.ZodType
+    returns?: z.ZodType
+    status?: number
+    binary?: boolean
+  }
+]
 
 const { idParams: id, frameParams: frame } = wire
 
 const ROUTES: readonly Route[] = [
   ['get', '/api/health', 'Is the server well', { returns: wire.healthSchema }],
-  ['get', '/api/shoots', 'All shoots, newest change first', { returns: z.array(wire.shootSummarySchema) }],
-  ['post', '/api/shoots', 'New shoot from a look', { body: wire.newShootSchema, returns: wire.shootSchema, status: 201 }],
-  ['post', '/api/shoots/import', 'New shoot from a plan document', { body: planSchema, returns: wire.shootSchema, status: 201 }],
+  [
+    'get',
+    '/api/shoots',
+    'All shoots, newest change first',
+    { returns: z.array(wire.shootSummarySchema) }
+  ],
+  [
+    'post',
+    '/api/shoots',
+    'New shoot from a look',
+    { body: wire.newShootSchema, returns: wire.shootSchema, status: 201 }
+  ],
+  [
+    'post',
+    '/api/shoots/import',
+    'New shoot from a plan document',
+    { body: planSchema, returns: wire.shootSchema, status: 201 }
+  ],
   ['get', '/api/shoots/{id}', 'One shoot', { params: id, returns: wire.shootSchema }],
-  ['put', '/api/shoots/{id}', 'Save the plan; 409 when the version is not the present one', { params: id, body: wire.savePlanSchema, returns: wire.shootSchema }],
-  ['patch', '/api/shoots/{id}', 'Rename', { params: id, body: wire.renameSchema, returns: wire.shootSchema }],
+  [
+    'put',
+    '/api/shoots/{id}',
+    'Save the plan; 409 when the version is not the present one',
+    { params: id, body: wire.savePlanSchema, returns: wire.shootSchema }
+  ],
+  [
+    'patch',
+    '/api/shoots/{id}',
+    'Rename',
+    { params: id, body: wire.renameSchema, returns: wire.shootSchema }
+  ],
   ['delete', '/api/shoots/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/shoots/{id}/restore', 'Bring a deleted shoot back', { params: id, status: 204 }],
-  ['post', '/api/shoots/{id}/duplicate', 'Copy plan and frames', { params: id, returns: wire.shootSchema, status: 201 }],
-  ['put', '/api/shoots/{id}/stage', 'Note the furthest stage', { params: id, body: wire.stageBodySchema, status: 204 }],
-  ['get', '/api/shoots/{id}/plan', 'The plan document as a file', { params: id, returns: planSchema }],
-  ['get', '/api/shoots/{id}/frames', 'Frames of the run, in order', { params: id, returns: z.array(wire.frameRecordSchema) }],
-  ['put', '/api/shoots/{id}/frames/{frameId}', 'Log or change a frame', { params: frame, body: frameSchema, returns: wire.frameRecordSchema }],
-  ['delete', '/api/shoots/{id}/frames/{frameId}', 'Delete a frame (can be restored)', { params: frame, status: 204 }],
-  ['post', '/api/shoots/{id}/frames/{frameId}/restore', 'Bring a deleted frame back', { params: frame, status: 204 }],
-  ['put', '/api/shoots/{id}/frames/{frameId}/image', 'Attach a JPEG', { params: frame, status: 204, binary: true }],
-  ['get', '/api/shoots/{id}/frames/{frameId}/image', 'The JPEG as it came, or small', { params: frame, query: wire.imageQuery, binary: true }],
-  ['get', '/api/kit', 'Kit items', { query: wire.kitQuery, returns: z.array(wire.kitRecordSchema) }],
-  ['put', '/api/kit/{id}', 'Add or change an item', { params: id, body: wire.saveKitSchema, returns: wire.kitRecordSchema }],
+  [
+    'post',
+    '/api/shoots/{id}/duplicate',
+    'Copy plan and frames',
+    { params: id, returns: wire.shootSchema, status: 201 }
+  ],
+  [
+    'put',
+    '/api/shoots/{id}/stage',
+    'Note the furthest stage',
+    { params: id, body: wire.stageBodySchema, status: 204 }
+  ],
+  [
+    'get',
+    '/api/shoots/{id}/plan',
+    'The plan document as a file',
+    { params: id, returns: planSchema }
+  ],
+  [
+    'get',
+    '/api/shoots/{id}/frames',
+    'Frames of the run, in order',
+    { params: id, returns: z.array(wire.frameRecordSchema) }
+  ],
+  [
+    'put',
+    '/api/shoots/{id}/frames/{frameId}',
+    'Log or change a frame',
+    { params: frame, body: frameSchema, returns: wire.frameRecordSchema }
+  ],
+  [
+    'delete',
+    '/api/shoots/{id}/frames/{frameId}',
+    'Delete a frame (can be restored)',
+    { params: frame, status: 204 }
+  ],
+  [
+    'post',
+    '/api/shoots/{id}/frames/{frameId}/restore',
+    'Bring a deleted frame back',
+    { params: frame, status: 204 }
+  ],
+  [
+    'put',
+    '/api/shoots/{id}/frames/{frameId}/image',
+    'Attach a JPEG',
+    { params: frame, status: 204, binary: true }
+  ],
+  [
+    'get',
+    '/api/shoots/{id}/frames/{frameId}/image',
+    'The JPEG as it came, or small',
+    { params: frame, query: wire.imageQuery, binary: true }
+  ],
+  [
+    'get',
+    '/api/kit',
+    'Kit items',
+    { query: wire.kitQuery, returns: z.array(wire.kitRecordSchema) }
+  ],
+  [
+    'put',
+    '/api/kit/{id}',
+    'Add or change an item',
+    { params: id, body: wire.saveKitSchema, returns: wire.kitRecordSchema }
+  ],
   ['delete', '/api/kit/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/kit/{id}/restore', 'Bring a deleted item back', { params: id, status: 204 }],
   ['get', '/api/schema/plan', 'JSON Schema of the plan document', {}]
@@ -43,20 +139,43 @@ const jpeg = { 'image/jpeg': { schema: { type: 'string' as const, format: 'binar
 
 export const buildOpenApi = () => {
   const registry = new OpenAPIRegistry()
-  for (const [method, path, summary, { params, query, body, returns, status = 200, binary }] of ROUTES)
+  for (const [
+    method,
+    path,
+    summary,
+    { params, query, body, returns, status = 200, binary }
+  ] of ROUTES)
     registry.registerPath({
-      method, path, summary,
+      method,
+      path,
+      summary,
       request: {
-        ...(params && { params }), ...(query && { query }),
-        ...(body && { body: { content: json(body) } }), ...(binary && method === 'put' && { body: { content: jpeg } })
+        ...(params && { params }),
+        ...(query && { query }),
+        ...(body && { body: { content: json(body) } }),
+        ...(binary && method === 'put' && { body: { content: jpeg } })
       },
       responses: {
-        [status]: { description: summary, ...(returns ? { content: json(returns) } : binary && method === 'get' ? { content: jpeg } : {}) },
-        default: { description: 'A problem', content: { 'application/problem+json': { schema: wire.problemSchema } } }
+        [status]: {
+          description: summary,
+          ...(returns
+            ? { content: json(returns) }
+            : binary && method === 'get'
+              ? { content: jpeg }
+              : {})
+        },
+        default: {
+          description: 'A problem',
+          content: { 'application/problem+json': { schema: wire.problemSchema } }
+        }
       }
     })
   return new OpenApiGeneratorV31(registry.definitions).generateDocument({
     openapi: '3.1.0',
-    info: { title: 'Fine Spark', version: '1', description: 'Plans, kit and frames of close-up strobe shoots.' }
+    info: {
+      title: 'Fine Spark',
+      version: '1',
+      description: 'Plans, kit and frames of close-up strobe shoots.'
+    }
   })
 }

@@ -9,7 +9,8 @@ export const srgbDecode = (encoded: number): number =>
   encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4
 
 /** 0–255 value of a level, clipped at white as a file is. */
-export const levelTo8Bit = (level: number): number => Math.round(255 * Math.min(1, srgbEncode(0.18 * 2 ** level)))
+export const levelTo8Bit = (level: number): number =>
+  Math.round(255 * Math.min(1, srgbEncode(0.18 * 2 ** level)))
 
 /** Level at which the file clips: log2(1/0.18). */
 export const CLIP_LEVEL = Math.log2(1 / 0.18)

@@ -5,8 +5,11 @@
 import { positive } from '../guard'
 
 /** EV at ISO 100 of camera settings given as positions in stops (f/1, 1 s, ISO 100 = 0). */
-export const exposureValue = (apertureStops: number, shutterStops: number, isoStops: number): number =>
-  apertureStops + shutterStops - isoStops
+export const exposureValue = (
+  apertureStops: number,
+  shutterStops: number,
+  isoStops: number
+): number => apertureStops + shutterStops - isoStops
 
 /** Illuminance, lux: E = 2.5·2^EV. */
 export const luxFromEv = (ev: number): number => 2.5 * 2 ** ev
@@ -16,4 +19,5 @@ export const evFromLux = (lux: number): number => Math.log2(positive(lux, 'lux')
 export const luminanceFromEv = (ev: number): number => 0.125 * 2 ** ev
 
 /** What a surface adds against an 18 % card, stops: log2(ρ/0.18). */
-export const surfaceStops = (reflectance: number): number => Math.log2(positive(reflectance, 'reflectance') / 0.18)
+export const surfaceStops = (reflectance: number): number =>
+  Math.log2(positive(reflectance, 'reflectance') / 0.18)

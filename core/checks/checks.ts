@@ -15,8 +15,31 @@ import { reachChecks } from './reach'
 import { shadowChecks } from './shadow'
 import { spillChecks } from './spill'
 
-export type CheckKind = 'in-frame' | 'hidden' | 'into-lens' | 'spill' | 'mirror-flat' | 'mirror-curved' | 'mirror-card' | 'shadow' | 'too-dim' | 'too-bright' | 'group'
-export type CureKind = 'turn' | 'raise' | 'away' | 'nearer' | 'larger' | 'narrow' | 'modifier' | 'flag' | 'ground-back' | 'distance' | 'control' | 'split'
+export type CheckKind =
+  | 'in-frame'
+  | 'hidden'
+  | 'into-lens'
+  | 'spill'
+  | 'mirror-flat'
+  | 'mirror-curved'
+  | 'mirror-card'
+  | 'shadow'
+  | 'too-dim'
+  | 'too-bright'
+  | 'group'
+export type CureKind =
+  | 'turn'
+  | 'raise'
+  | 'away'
+  | 'nearer'
+  | 'larger'
+  | 'narrow'
+  | 'modifier'
+  | 'flag'
+  | 'ground-back'
+  | 'distance'
+  | 'control'
+  | 'split'
 
 export interface Cure {
   readonly kind: CureKind
@@ -49,18 +72,35 @@ export interface Context {
 export const effectAt = (plan: Plan, after: Plan, light: Light, place: Place): number | null => {
   const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity
   const is = cellAt(ledgerOf(after), light.id, place)?.level ?? -Infinity
-  return Number.isFinite(was) && Number.isFinite(is) ? is - was : Number.isFinite(was) ? -Infinity : null
+  return Number.isFinite(was) && Number.isFinite(is)
+    ? is - was
+    : Number.isFinite(was)
+      ? -Infinity
+      : null
 }
 
-const valueAt = (plan: Plan, path: string): unknown => path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], plan)
+const valueAt = (plan: Plan, path: string): unknown =>
+  path
+    .split('.')
+    .reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], plan)
 /** A cure leaves alone what is locked. */
-const keepsLocks = (plan: Plan, { after }: Cure): boolean => after === null || plan.locks.every((path) => valueAt(plan, path) === valueAt(after, path))
+const keepsLocks = (plan: Plan, { after }: Cure): boolean =>
+  after === null || plan.locks.every((path) => valueAt(plan, path) === valueAt(after, path))
 
 /** All checks of a plan, the worst first. */
 export const checkSet = (plan: Plan, bag: readonly Modifier[] = []): Check[] => {
   const context: Context = { plan, bag, evaluation: evaluate(plan), transport: transportOf(plan) }
   const order = { miss: 0, near: 1, info: 2 }
-  return [frameChecks, flareChecks, spillChecks, reachChecks, shadowChecks, groupChecks, mirrorChecks, cardMirrorChecks]
+  return [
+    frameChecks,
+    flareChecks,
+    spillChecks,
+    reachChecks,
+    shadowChecks,
+    groupChecks,
+    mirrorChecks,
+    cardMirrorChecks
+  ]
     .flatMap((check) => check(context))
     .map((check) => ({ ...check, cures: check.cures.filter((cure) => keepsLocks(plan, cure)) }))
     .sort((a, b) => order[a.state] - order[b.state])

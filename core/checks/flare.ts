@@ -12,7 +12,10 @@ export const FLARE_STOPS = -3
 /** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
 const FRONT_MM = 35
 
-const nextCardId = (plan: Plan): string | null => ['K1', 'K2', 'K3', 'K4', 'K5', 'K6', 'K7', 'K8'].find((id) => !plan.cards.some((card) => card.id === id)) ?? null
+const nextCardId = (plan: Plan): string | null =>
+  ['K1', 'K2', 'K3', 'K4', 'K5', 'K6', 'K7', 'K8'].find(
+    (id) => !plan.cards.some((card) => card.id === id)
+  ) ?? null
 
 /** A flag close to the light that just shades the lens front; left out when it would shade the subject as well. */
 const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
@@ -24,18 +27,37 @@ const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
   const towards = unit(sub(front, head.at))
   const far = distance(front, head.at)
   const out = Math.min(far * 0.5, Math.max(40, 1.2 * faceSizeMm(head.face)))
-  const size = Math.ceil((faceSizeMm(head.face) * (1 - out / far) + 2 * FRONT_MM * (out / far)) * 1.15)
+  const size = Math.ceil(
+    (faceSizeMm(head.face) * (1 - out / far) + 2 * FRONT_MM * (out / far)) * 1.15
+  )
   const angles = spotOf(scale(towards, -1))
   // Pushed away from the beam, so that its edge and not its middle stands in it.
   const across = unit(sub(towards, scale(head.axis, dot(towards, head.axis))))
   const at = add(head.at, add(scale(towards, out), scale(across, size * 0.12)))
   const after: Plan = {
     ...plan,
-    cards: [...plan.cards, { id, kind: 'flag', on: true, widthMm: Math.max(5, size), heightMm: Math.max(5, size), reflectance: 0.03, at: spotOf(at), aim: { kind: 'free', turnDeg: angles.turnDeg, heightDeg: angles.heightDeg } }]
+    cards: [
+      ...plan.cards,
+      {
+        id,
+        kind: 'flag',
+        on: true,
+        widthMm: Math.max(5, size),
+        heightMm: Math.max(5, size),
+        reflectance: 0.03,
+        at: spotOf(at),
+        aim: { kind: 'free', turnDeg: angles.turnDeg, heightDeg: angles.heightDeg }
+      }
+    ]
   }
   const atSubject = effectAt(plan, after, light, 'subject')
   if (atSubject !== null && atSubject < -0.2) return null
-  return { kind: 'flag', figures: { sizeMm: size, fromLightMm: out, subject: atSubject ?? 0 }, effectStops: effectAt(plan, after, light, 'lens'), after }
+  return {
+    kind: 'flag',
+    figures: { sizeMm: size, fromLightMm: out, subject: atSubject ?? 0 },
+    effectStops: effectAt(plan, after, light, 'lens'),
+    after
+  }
 }
 
 export const flareChecks = (context: Context): Check[] => {
@@ -55,18 +77,44 @@ export const flareChecks = (context: Context): Check[] => {
     // Between the lens axis, looking out, and the line to the light.
     const offLens = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(towards, pose.toCamera)))))
     // A tube or grid must end before the lens front's near edge as seen from the head.
-    const edge = toDeg(Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at)))
+    const edge = toDeg(
+      Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at))
+    )
     const narrowDeg = 2 * (offBeam - edge)
     const cures: Cure[] = []
     const fitting = bag
-      .flatMap((modifier) => (cutAngleDeg(modifier.beam) !== null && cutAngleDeg(modifier.beam)! <= narrowDeg ? [{ modifier, deg: cutAngleDeg(modifier.beam)! }] : []))
+      .flatMap((modifier) =>
+        cutAngleDeg(modifier.beam) !== null && cutAngleDeg(modifier.beam)! <= narrowDeg
+          ? [{ modifier, deg: cutAngleDeg(modifier.beam)! }]
+          : []
+      )
       .sort((a, b) => b.deg - a.deg)[0]
     if (fitting && light.modifiers.length < 4) {
       const after = withLight(plan, i, { modifiers: [...light.modifiers, fitting.modifier] })
-      cures.push({ kind: 'modifier', name: fitting.modifier.name, figures: { deg: fitting.deg, loss: fitting.modifier.lossStops, subject: effectAt(plan, after, light, 'subject') ?? 0 }, effectStops: effectAt(plan, after, light, 'lens'), after })
-    } else if (narrowDeg > 3) cures.push({ kind: 'narrow', figures: { deg: narrowDeg }, effectStops: null, after: null })
+      cures.push({
+        kind: 'modifier',
+        name: fitting.modifier.name,
+        figures: {
+          deg: fitting.deg,
+          loss: fitting.modifier.lossStops,
+          subject: effectAt(plan, after, light, 'subject') ?? 0
+        },
+        effectStops: effectAt(plan, after, light, 'lens'),
+        after
+      })
+    } else if (narrowDeg > 3)
+      cures.push({ kind: 'narrow', figures: { deg: narrowDeg }, effectStops: null, after: null })
     const flag = flagFor(context, i)
     if (flag) cures.push(flag)
-    return [{ kind: 'into-lens', state: level > plan.goals.subjectStops ? 'miss' : 'near', light: light.id, place: 'lens', figures: { level, offLensDeg: offLens, offBeamDeg: offBeam, narrowDeg }, cures }]
+    return [
+      {
+        kind: 'into-lens',
+        state: level > plan.goals.subjectStops ? 'miss' : 'near',
+        light: light.id,
+        place: 'lens',
+        figures: { level, offLensDeg: offLens, offBeamDeg: offBeam, narrowDeg },
+        cures
+      }
+    ]
   })
 }

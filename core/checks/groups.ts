@@ -2,23 +2,51 @@
 import type { Check, Context } from './checks'
 
 export const groupChecks = ({ plan, evaluation }: Context): Check[] => {
-  const groups = [...new Set(plan.lights.filter((light) => light.on && light.group).map((light) => light.group!))]
+  const groups = [
+    ...new Set(plan.lights.filter((light) => light.on && light.group).map((light) => light.group!))
+  ]
   return groups.flatMap((group): Check[] => {
     const needs = plan.lights.flatMap((light) => {
-      const wanted = light.on && light.group === group ? evaluation.suggestions[light.id]?.wantedStops : null
-      return wanted === null || wanted === undefined || wanted < -20 ? [] : [{ light, by: wanted - light.powerStops }]
+      const wanted =
+        light.on && light.group === group ? evaluation.suggestions[light.id]?.wantedStops : null
+      return wanted === null || wanted === undefined || wanted < -20
+        ? []
+        : [{ light, by: wanted - light.powerStops }]
     })
     if (needs.length < 2) return []
     const most = needs.reduce((a, b) => (b.by > a.by ? b : a))
     const least = needs.reduce((a, b) => (b.by < a.by ? b : a))
     const apart = most.by - least.by
     if (apart <= 1 / 3 + 1e-6) return []
-    const free = ['A', 'B', 'C', 'D', 'E', 'F'].find((letter) => !plan.lights.some((light) => light.group === letter))
-    const after = free ? { ...plan, lights: plan.lights.map((light) => (light === least.light ? { ...light, group: free } : light)) } : null
+    const free = ['A', 'B', 'C', 'D', 'E', 'F'].find(
+      (letter) => !plan.lights.some((light) => light.group === letter)
+    )
+    const after = free
+      ? {
+          ...plan,
+          lights: plan.lights.map((light) =>
+            light === least.light ? { ...light, group: free } : light
+          )
+        }
+      : null
     return [
       {
-        kind: 'group', state: 'near', light: most.light.id, place: null, figures: { apart, most: most.by, least: least.by },
-        cures: after ? [{ kind: 'split', name: `${least.light.id} ${free}`, figures: {}, effectStops: null, after }] : []
+        kind: 'group',
+        state: 'near',
+        light: most.light.id,
+        place: null,
+        figures: { apart, most: most.by, least: least.by },
+        cures: after
+          ? [
+              {
+                kind: 'split',
+                name: `${least.light.id} ${free}`,
+                figures: {},
+                effectStops: null,
+                after
+              }
+            ]
+          : []
       }
     ]
   })

@@ -12,12 +12,24 @@ import { effectAt, type Check, type Context, type Cure } from './checks'
 const outline = (head: Head): Vec[] => {
   const half = faceSizeMm(head.face) / 2
   const back = scale(head.axis, -Math.max(30, half))
-  const rim = Array.from({ length: 12 }, (_, i) => add(head.at, add(scale(head.across, half * Math.cos((i * Math.PI) / 6)), scale(head.upward, half * Math.sin((i * Math.PI) / 6)))))
+  const rim = Array.from({ length: 12 }, (_, i) =>
+    add(
+      head.at,
+      add(
+        scale(head.across, half * Math.cos((i * Math.PI) / 6)),
+        scale(head.upward, half * Math.sin((i * Math.PI) / 6))
+      )
+    )
+  )
   return [head.at, ...rim, ...rim.map((p) => add(p, back))]
 }
 
 /** Shares of a head's outline that lie inside the frame, and that show there. */
-export const showing = (plan: Plan, scene: Scene, head: Head): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
+export const showing = (
+  plan: Plan,
+  scene: Scene,
+  head: Head
+): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
   // A clear vessel hides a head behind it too: what it bends is not the head.
   const body = solidOf(plan.subject)
   const subject = blockedBy(body ? [body] : [])
@@ -33,10 +45,17 @@ export const showing = (plan: Plan, scene: Scene, head: Head): { readonly inside
     if (subject(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) hidden++
     else if (!scene.blocked(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) seen++
   }
-  return { inside: inside / points.length, seen: seen / points.length, hidden: hidden / points.length }
+  return {
+    inside: inside / points.length,
+    seen: seen / points.length,
+    hidden: hidden / points.length
+  }
 }
 
-const MOVES: readonly { readonly kind: Cure['kind']; readonly make: (light: Light, by: number) => Light['at'] }[] = [
+const MOVES: readonly {
+  readonly kind: Cure['kind']
+  readonly make: (light: Light, by: number) => Light['at']
+}[] = [
   { kind: 'turn', make: ({ at }, by) => ({ ...at, turnDeg: wrap(at.turnDeg + by) }) },
   { kind: 'turn', make: ({ at }, by) => ({ ...at, turnDeg: wrap(at.turnDeg - by) }) },
   { kind: 'raise', make: ({ at }, by) => ({ ...at, heightDeg: Math.min(90, at.heightDeg + by) }) },
@@ -54,10 +73,22 @@ const waysOutOfFrame = (plan: Plan, index: number): Cure[] => {
       const scene = sceneOf(after)
       if (showing(after, scene, scene.heads[index]!).seen > 0) continue
       const at = after.lights[index]!.at
-      found.push({ kind, figures: { by: kind === 'away' ? at.distanceMm - light.at.distanceMm : by, turnDeg: at.turnDeg, heightDeg: at.heightDeg, distanceMm: at.distanceMm }, effectStops: effectAt(plan, after, light, 'subject'), after })
+      found.push({
+        kind,
+        figures: {
+          by: kind === 'away' ? at.distanceMm - light.at.distanceMm : by,
+          turnDeg: at.turnDeg,
+          heightDeg: at.heightDeg,
+          distanceMm: at.distanceMm
+        },
+        effectStops: effectAt(plan, after, light, 'subject'),
+        after
+      })
       break
     }
-  return found.sort((a, b) => Math.abs(a.effectStops ?? 9) - Math.abs(b.effectStops ?? 9)).slice(0, 2)
+  return found
+    .sort((a, b) => Math.abs(a.effectStops ?? 9) - Math.abs(b.effectStops ?? 9))
+    .slice(0, 2)
 }
 
 /** How far a hidden head may swing and rise before it shows, whole degrees; 30 is where the search ends. */
@@ -72,8 +103,18 @@ const room = (plan: Plan, index: number): Check['figures'] => {
     return 30
   }
   const turned = (by: number) => ({ ...light.at, turnDeg: wrap(light.at.turnDeg + by) })
-  const raised = (by: number) => ({ ...light.at, heightDeg: Math.max(-90, Math.min(90, light.at.heightDeg + by)) })
-  return { turnRoom: Math.min(until(turned), until((by) => turned(-by))), up: until(raised), down: until((by) => raised(-by)) }
+  const raised = (by: number) => ({
+    ...light.at,
+    heightDeg: Math.max(-90, Math.min(90, light.at.heightDeg + by))
+  })
+  return {
+    turnRoom: Math.min(
+      until(turned),
+      until((by) => turned(-by))
+    ),
+    up: until(raised),
+    down: until((by) => raised(-by))
+  }
 }
 
 export const frameChecks = ({ plan, transport }: Context): Check[] =>
@@ -81,6 +122,27 @@ export const frameChecks = ({ plan, transport }: Context): Check[] =>
     if (!light.on || light.mount === 'lens') return []
     const { inside, seen, hidden } = showing(plan, transport.scene, transport.scene.heads[i]!)
     if (inside === 0) return []
-    if (seen === 0) return hidden > 0 ? [{ kind: 'hidden', state: 'info', light: light.id, place: null, figures: { inside, ...room(plan, i) }, cures: [] }] : []
-    return [{ kind: 'in-frame', state: 'miss', light: light.id, place: 'subject', figures: { inside, seen }, cures: waysOutOfFrame(plan, i) }]
+    if (seen === 0)
+      return hidden > 0
+        ? [
+            {
+              kind: 'hidden',
+              state: 'info',
+              light: light.id,
+              place: null,
+              figures: { inside, ...room(plan, i) },
+              cures: []
+            }
+          ]
+        : []
+    return [
+      {
+        kind: 'in-frame',
+        state: 'miss',
+        light: light.id,
+        place: 'subject',
+        figures: { inside, seen },
+        cures: waysOutOfFrame(plan, i)
+      }
+    ]
   })

@@ -11,15 +11,35 @@ import { checkSet } from './checks'
 import { find, set, snoot } from './testing'
 
 describe('mirrors', () => {
-  const coin = (at: { distanceMm: number; turnDeg: number; heightDeg: number }) => set((p) => {
-    p.subject = { ...p.subject, shape: 'cylinder', finish: 'metal', widthMm: 24, heightMm: 2, depthMm: 24 }
-    p.view = { heightDeg: 50 }
-    p.lights = [testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 } }), at })]
-  })
+  const coin = (at: { distanceMm: number; turnDeg: number; heightDeg: number }) =>
+    set((p) => {
+      p.subject = {
+        ...p.subject,
+        shape: 'cylinder',
+        finish: 'metal',
+        widthMm: 24,
+        heightMm: 2,
+        depthMm: 24
+      }
+      p.view = { heightDeg: 50 }
+      p.lights = [
+        testLight({
+          strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 } }),
+          at
+        })
+      ]
+    })
   test('law of reflection: a light straight in the mirrored lens axis shows, one 30° off does not', () => {
-    expect(find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })), 'mirror-flat')).toHaveLength(1)
-    expect(find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 80 })), 'mirror-flat')).toEqual([])
-    const [check] = find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })), 'mirror-flat')
+    expect(
+      find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })), 'mirror-flat')
+    ).toHaveLength(1)
+    expect(
+      find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 80 })), 'mirror-flat')
+    ).toEqual([])
+    const [check] = find(
+      checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })),
+      'mirror-flat'
+    )
     expect(find(checkSet(check!.cures[0]!.after!), 'mirror-flat')).toEqual([])
   })
   test('property: where a light shows in a flat face, angle in equals angle out', () => {
@@ -27,58 +47,127 @@ describe('mirrors', () => {
     const scene = sceneOf(plan)
     const [zone] = mirrorZones(plan, scene)
     fc.assert(
-      fc.property(fc.integer({ min: 100, max: 260 }), fc.integer({ min: 20, max: 85 }), fc.integer({ min: 60, max: 600 }), (turn, height, d) => {
-        const p = scale(direction(turn > 180 ? turn - 360 : turn, height), d)
-        const hit = seenIn(zone!, p)
-        if (!hit) return
-        const incoming = unit(sub(p, hit))
-        const outgoing = unit(sub(scene.pose.pupil, hit))
-        const n: Vec = [0, 1, 0]
-        expect(dot(incoming, n)).toBeCloseTo(dot(outgoing, n), 9)
-        expect(Math.abs(dot(sub(incoming, scale(n, dot(incoming, n))), [1, 0, 0]) + dot(sub(outgoing, scale(n, dot(outgoing, n))), [1, 0, 0]))).toBeLessThan(1e-9)
-      }),
+      fc.property(
+        fc.integer({ min: 100, max: 260 }),
+        fc.integer({ min: 20, max: 85 }),
+        fc.integer({ min: 60, max: 600 }),
+        (turn, height, d) => {
+          const p = scale(direction(turn > 180 ? turn - 360 : turn, height), d)
+          const hit = seenIn(zone!, p)
+          if (!hit) return
+          const incoming = unit(sub(p, hit))
+          const outgoing = unit(sub(scene.pose.pupil, hit))
+          const n: Vec = [0, 1, 0]
+          expect(dot(incoming, n)).toBeCloseTo(dot(outgoing, n), 9)
+          expect(
+            Math.abs(
+              dot(sub(incoming, scale(n, dot(incoming, n))), [1, 0, 0]) +
+                dot(sub(outgoing, scale(n, dot(outgoing, n))), [1, 0, 0])
+            )
+          ).toBeLessThan(1e-9)
+        }
+      ),
       { numRuns: 400 }
     )
   })
   test('property: on a ball the highlight’s normal halves the angle between lens and light', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -120, max: 120 }), fc.integer({ min: -50, max: 70 }), fc.integer({ min: 60, max: 500 }), (turnDeg, heightDeg, distanceMm) => {
-        const plan = set((p) => {
-          p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
-          p.lights = [testLight({ at: { distanceMm, turnDeg, heightDeg } })]
-        })
-        const scene = sceneOf(plan)
-        const [found] = reflections(plan, scene)
-        if (!found) return
-        // Back from the frame to the ball: the point of the sphere on that line of sight.
-        const { pose } = scene
-        const ray = unit(sub([found.x * pose.halfWidthMm, found.y * pose.halfHeightMm, 0], pose.pupil))
-        const b = dot(pose.pupil, ray)
-        const t = -b - Math.sqrt(b * b - (dot(pose.pupil, pose.pupil) - 100))
-        const spot: Vec = [pose.pupil[0] + ray[0] * t, pose.pupil[1] + ray[1] * t, pose.pupil[2] + ray[2] * t]
-        const n = unit(spot)
-        expect(dot(n, unit(sub(pose.pupil, spot)))).toBeCloseTo(dot(n, unit(sub(scene.heads[0]!.at, spot))), 2)
-      }),
+      fc.property(
+        fc.integer({ min: -120, max: 120 }),
+        fc.integer({ min: -50, max: 70 }),
+        fc.integer({ min: 60, max: 500 }),
+        (turnDeg, heightDeg, distanceMm) => {
+          const plan = set((p) => {
+            p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
+            p.lights = [testLight({ at: { distanceMm, turnDeg, heightDeg } })]
+          })
+          const scene = sceneOf(plan)
+          const [found] = reflections(plan, scene)
+          if (!found) return
+          // Back from the frame to the ball: the point of the sphere on that line of sight.
+          const { pose } = scene
+          const ray = unit(
+            sub([found.x * pose.halfWidthMm, found.y * pose.halfHeightMm, 0], pose.pupil)
+          )
+          const b = dot(pose.pupil, ray)
+          const t = -b - Math.sqrt(b * b - (dot(pose.pupil, pose.pupil) - 100))
+          const spot: Vec = [
+            pose.pupil[0] + ray[0] * t,
+            pose.pupil[1] + ray[1] * t,
+            pose.pupil[2] + ray[2] * t
+          ]
+          const n = unit(spot)
+          expect(dot(n, unit(sub(pose.pupil, spot)))).toBeCloseTo(
+            dot(n, unit(sub(scene.heads[0]!.at, spot))),
+            2
+          )
+        }
+      ),
       { numRuns: 80 }
     )
   })
   describe('over how much of a flat face a thing shows', () => {
-    const withPanel = (widthMm: number, heightMm: number) => find(checkSet({ ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }), lights: [testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm, heightMm } }), at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 } })] }), 'mirror-flat')[0]
+    const withPanel = (widthMm: number, heightMm: number) =>
+      find(
+        checkSet({
+          ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }),
+          lights: [
+            testLight({
+              strobe: testStrobe({ face: { kind: 'rectangle', widthMm, heightMm } }),
+              at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 }
+            })
+          ]
+        }),
+        'mirror-flat'
+      )[0]
     test('all of it under a panel that fills the zone, less under a smaller one, a spot under a bare tube, none in a ring’s hole', () => {
       expect(withPanel(400, 400)!.figures.share).toBe(1)
-      const [half, quarter] = [withPanel(24, 400)!.figures.share!, withPanel(12, 400)!.figures.share!]
+      const [half, quarter] = [
+        withPanel(24, 400)!.figures.share!,
+        withPanel(12, 400)!.figures.share!
+      ]
       expect(half).toBeLessThan(1)
       expect(quarter / half).toBeGreaterThan(0.35)
       expect(quarter / half).toBeLessThan(0.65)
       expect(withPanel(1, 1)!.figures.share).toBeLessThan(0.01)
-      const ring = { ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }), lights: [testLight({ strobe: testStrobe({ face: { kind: 'ring', innerMm: 300, outerMm: 320 } }), at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 } })] }
+      const ring = {
+        ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }),
+        lights: [
+          testLight({
+            strobe: testStrobe({ face: { kind: 'ring', innerMm: 300, outerMm: 320 } }),
+            at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 }
+          })
+        ]
+      }
       expect(find(checkSet(ring), 'mirror-flat')).toEqual([])
     })
-    const carded = (kind: 'card' | 'flag', reflectance: number, change: (p: Plan) => void = () => undefined) => {
+    const carded = (
+      kind: 'card' | 'flag',
+      reflectance: number,
+      change: (p: Plan) => void = () => undefined
+    ) => {
       const plan = coin({ distanceMm: 500, turnDeg: 60, heightDeg: 20 })
       const next: Plan = {
-        ...plan, lights: [testLight({ powerStops: -2, strobe: testStrobe({ beamDeg: 120 }), at: { distanceMm: 500, turnDeg: 60, heightDeg: 20 } })],
-        cards: [{ id: 'K1', kind, on: true, widthMm: 200, heightMm: 200, reflectance, at: { distanceMm: 150, turnDeg: 180, heightDeg: 50 }, aim: { kind: 'place', place: 'focus' } }]
+        ...plan,
+        lights: [
+          testLight({
+            powerStops: -2,
+            strobe: testStrobe({ beamDeg: 120 }),
+            at: { distanceMm: 500, turnDeg: 60, heightDeg: 20 }
+          })
+        ],
+        cards: [
+          {
+            id: 'K1',
+            kind,
+            on: true,
+            widthMm: 200,
+            heightMm: 200,
+            reflectance,
+            at: { distanceMm: 150, turnDeg: 180, heightDeg: 50 },
+            aim: { kind: 'place', place: 'focus' }
+          }
+        ]
       }
       change(next)
       return next
@@ -95,20 +184,68 @@ describe('mirrors', () => {
       const cosIn = dot(unit(way), scale(unit(at), -1))
       const cosOff = dot(unit(way), unit(lamp))
       const { settings, focus } = plan
-      const camera = -settings.apertureStops - 2 * Math.log2(1 + focus.magnification) + settings.isoStops
-      const want = 2 * Math.log2(plan.lights[0]!.strobe.guideNumberM / (Math.hypot(...way) / 1000)) - 2 + camera + Math.log2(cosIn * cosOff) + Math.log2(0.9 / 0.18) + Math.log2(0.7)
+      const camera =
+        -settings.apertureStops - 2 * Math.log2(1 + focus.magnification) + settings.isoStops
+      const want =
+        2 * Math.log2(plan.lights[0]!.strobe.guideNumberM / (Math.hypot(...way) / 1000)) -
+        2 +
+        camera +
+        Math.log2(cosIn * cosOff) +
+        Math.log2(0.9 / 0.18) +
+        Math.log2(0.7)
       expect(check!.figures.level).toBeCloseTo(want, 2)
       const flag = find(checkSet(carded('flag', 0.03)), 'mirror-card')[0]!
       expect(flag.figures.level! - check!.figures.level!).toBeCloseTo(Math.log2(0.03 / 0.9), 6)
-      expect(find(checkSet(carded('card', 0.9, (p) => { p.cards[0]!.at = { distanceMm: 150, turnDeg: 0, heightDeg: 20 } })), 'mirror-card')).toEqual([])
-      expect(find(checkSet(carded('card', 0.9, (p) => { p.cards[0]!.on = false })), 'mirror-card')).toEqual([])
+      expect(
+        find(
+          checkSet(
+            carded('card', 0.9, (p) => {
+              p.cards[0]!.at = { distanceMm: 150, turnDeg: 0, heightDeg: 20 }
+            })
+          ),
+          'mirror-card'
+        )
+      ).toEqual([])
+      expect(
+        find(
+          checkSet(
+            carded('card', 0.9, (p) => {
+              p.cards[0]!.on = false
+            })
+          ),
+          'mirror-card'
+        )
+      ).toEqual([])
     })
     test('what a flag covers of a panel’s image is the flag’s, and the two share the face between them', () => {
       const plan: Plan = {
         ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }),
-        lights: [testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 400, heightMm: 400 } }), at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 } })],
+        lights: [
+          testLight({
+            strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 400, heightMm: 400 } }),
+            at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 }
+          })
+        ],
         // Its edge runs down the middle of the mirror’s view: on the lens’s own upright plane.
-        cards: [{ id: 'K1', kind: 'flag', on: true, widthMm: 300, heightMm: 300, reflectance: 0.03, at: { distanceMm: Math.hypot(150, 100), turnDeg: 180 - (Math.atan2(150, 100 * Math.cos((50 * Math.PI) / 180)) * 180) / Math.PI, heightDeg: (Math.asin((100 * Math.sin((50 * Math.PI) / 180)) / Math.hypot(150, 100)) * 180) / Math.PI }, aim: { kind: 'free', turnDeg: 0, heightDeg: -50 } }]
+        cards: [
+          {
+            id: 'K1',
+            kind: 'flag',
+            on: true,
+            widthMm: 300,
+            heightMm: 300,
+            reflectance: 0.03,
+            at: {
+              distanceMm: Math.hypot(150, 100),
+              turnDeg:
+                180 - (Math.atan2(150, 100 * Math.cos((50 * Math.PI) / 180)) * 180) / Math.PI,
+              heightDeg:
+                (Math.asin((100 * Math.sin((50 * Math.PI) / 180)) / Math.hypot(150, 100)) * 180) /
+                Math.PI
+            },
+            aim: { kind: 'free', turnDeg: 0, heightDeg: -50 }
+          }
+        ]
       }
       const checks = checkSet(plan)
       const [panel] = find(checks, 'mirror-flat')
@@ -118,32 +255,68 @@ describe('mirrors', () => {
       expect(panel!.figures.x! * flag!.figures.x!).toBeLessThan(0)
     })
     test('with every light off it has no level; ambient alone gives it one', () => {
-      const off = carded('card', 0.9, (p) => { p.lights[0]!.on = false })
+      const off = carded('card', 0.9, (p) => {
+        p.lights[0]!.on = false
+      })
       expect(find(checkSet(off), 'mirror-card')[0]!.figures.level).toBeUndefined()
-      const reading = { value: { kind: 'ev' as const, ev: 6 }, bound: 'exact' as const, via: 'incident' as const, atMagnification: 0.5, takenAt: null, look: null }
+      const reading = {
+        value: { kind: 'ev' as const, ev: 6 },
+        bound: 'exact' as const,
+        via: 'incident' as const,
+        atMagnification: 0.5,
+        takenAt: null,
+        look: null
+      }
       const lit = { ...off, ambient: { ...off.ambient, subject: reading, ground: reading } }
       const ambient = cellAt(evaluate(lit).ledger, 'ambient', 'subject')!.level
-      expect(find(checkSet(lit), 'mirror-card')[0]!.figures.level).toBeCloseTo(ambient + Math.log2(0.9 / lit.subject.reflectance) + Math.log2(0.7), 6)
+      expect(find(checkSet(lit), 'mirror-card')[0]!.figures.level).toBeCloseTo(
+        ambient + Math.log2(0.9 / lit.subject.reflectance) + Math.log2(0.7),
+        6
+      )
     })
   })
   describe('a burnt-out highlight on a curved side', () => {
-    const ball = (change: (p: Plan) => void = () => undefined) => set((p) => {
-      p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
-      p.lights = [testLight({ strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }), at: { distanceMm: 300, turnDeg: 40, heightDeg: 10 } })]
-      change(p)
+    const ball = (change: (p: Plan) => void = () => undefined) =>
+      set((p) => {
+        p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
+        p.lights = [
+          testLight({
+            strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }),
+            at: { distanceMm: 300, turnDeg: 40, heightDeg: 10 }
+          })
+        ]
+        change(p)
+      })
+    const sheet = testModifier({
+      id: 'sheet',
+      name: 'Sheet',
+      lossStops: 1.5,
+      beam: { kind: 'spread', beamDeg: 120 },
+      face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
     })
-    const sheet = testModifier({ id: 'sheet', name: 'Sheet', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 200, heightMm: 200 } })
-    const wider = testModifier({ id: 'wider', name: 'Wide sheet', lossStops: 1.5, beam: { kind: 'spread', beamDeg: 120 }, face: { kind: 'rectangle', widthMm: 400, heightMm: 300 } })
-    const highlight = (plan: Plan, bag = [snoot, sheet]) => find(checkSet(plan, bag), 'mirror-curved')[0]!
+    const wider = testModifier({
+      id: 'wider',
+      name: 'Wide sheet',
+      lossStops: 1.5,
+      beam: { kind: 'spread', beamDeg: 120 },
+      face: { kind: 'rectangle', widthMm: 400, heightMm: 300 }
+    })
+    const highlight = (plan: Plan, bag = [snoot, sheet]) =>
+      find(checkSet(plan, bag), 'mirror-curved')[0]!
     test('a larger face: its area and its loss tell how much dimmer; of two the one that tames more is offered', () => {
       const plan = ball()
       const { figures, cures } = highlight(plan)
       expect(figures.overWhite).toBeGreaterThan(3)
       const cure = cures.find((each) => each.kind === 'larger')!
       expect(cure.name).toBe('Sheet')
-      expect(cure.effectStops).toBeCloseTo(highlight(cure.after!).figures.level! - figures.level!, 9)
+      expect(cure.effectStops).toBeCloseTo(
+        highlight(cure.after!).figures.level! - figures.level!,
+        9
+      )
       // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area and loss are all there is, but for the bare beam’s fall-off.
-      expect(Math.abs(cure.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))).toBeLessThan(0.1)
+      expect(
+        Math.abs(cure.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
+      ).toBeLessThan(0.1)
       expect(cure.effectStops!).toBeLessThan(cure.figures.subject! - 3)
       expect(highlight(plan, [sheet, wider]).cures[0]!.name).toBe('Wide sheet')
     })
@@ -155,35 +328,112 @@ describe('mirrors', () => {
       expect(light!.at.distanceMm).toBe(150)
       expect(light!.powerStops - plan.lights[0]!.powerStops).toBeCloseTo(-2, 0)
       expect(Math.abs(cure.figures.subject!)).toBeLessThan(0.25)
-      expect(cure.effectStops).toBeCloseTo(highlight(cure.after!).figures.level! - figures.level!, 9)
+      expect(cure.effectStops).toBeCloseTo(
+        highlight(cure.after!).figures.level! - figures.level!,
+        9
+      )
       expect(Math.abs(cure.effectStops! + 2)).toBeLessThan(0.35)
     })
     test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no cure is needed', () => {
       const kinds = (plan: Plan) => highlight(plan, []).cures.map((cure) => cure.kind)
       expect(kinds(ball())).toEqual(['nearer'])
-      expect(kinds(ball((p) => { p.locks = ['lights.0.powerStops'] }))).toEqual([])
-      expect(kinds(ball((p) => { p.locks = ['lights.0.at.distanceMm'] }))).toEqual([])
-      expect(kinds(ball((p) => { p.lights[0]!.powerStops = -7 }))).toEqual([])
-      expect(highlight(ball((p) => { p.lights[0] = { ...p.lights[0]!, mount: 'lens', strobe: testStrobe({ face: { kind: 'ring', innerMm: 64, outerMm: 70 } }) } })).cures).toEqual([])
-      const dim = ball((p) => { p.lights[0] = { ...p.lights[0]!, powerStops: -7, modifiers: [testModifier({ lossStops: 8 })] } })
+      expect(
+        kinds(
+          ball((p) => {
+            p.locks = ['lights.0.powerStops']
+          })
+        )
+      ).toEqual([])
+      expect(
+        kinds(
+          ball((p) => {
+            p.locks = ['lights.0.at.distanceMm']
+          })
+        )
+      ).toEqual([])
+      expect(
+        kinds(
+          ball((p) => {
+            p.lights[0]!.powerStops = -7
+          })
+        )
+      ).toEqual([])
+      expect(
+        highlight(
+          ball((p) => {
+            p.lights[0] = {
+              ...p.lights[0]!,
+              mount: 'lens',
+              strobe: testStrobe({ face: { kind: 'ring', innerMm: 64, outerMm: 70 } })
+            }
+          })
+        ).cures
+      ).toEqual([])
+      const dim = ball((p) => {
+        p.lights[0] = {
+          ...p.lights[0]!,
+          powerStops: -7,
+          modifiers: [testModifier({ lossStops: 8 })]
+        }
+      })
       expect(highlight(dim).figures.overWhite).toBeLessThan(0)
       expect(highlight(dim).cures).toEqual([])
     })
     test('what a reading taught about the light counts for its image too', () => {
       const plan = ball()
       const [light] = plan.lights
-      const taught: Plan = { ...plan, corrections: [{ id: 'c', frameId: 'f', source: 'A', place: 'subject', stops: -0.6, sureStops: 0.3, method: 'judged', bound: 'exact', strobeId: light!.strobe.id, modifierIds: [], on: true }] }
+      const taught: Plan = {
+        ...plan,
+        corrections: [
+          {
+            id: 'c',
+            frameId: 'f',
+            source: 'A',
+            place: 'subject',
+            stops: -0.6,
+            sureStops: 0.3,
+            method: 'judged',
+            bound: 'exact',
+            strobeId: light!.strobe.id,
+            modifierIds: [],
+            on: true
+          }
+        ]
+      }
       expect(highlight(taught).figures.level! - highlight(plan).figures.level!).toBeCloseTo(-0.6, 9)
     })
   })
   test('a beam by table that sends nothing toward the mirror shows nothing', () => {
     const by = (deg: number) => {
       const plan = coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })
-      const strobe = testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 }, distribution: { kind: 'table', points: [{ deg: 0, stops: 0 }, { deg: 10, stops: -1 }] } })
-      return find(checkSet({ ...plan, lights: [{ ...plan.lights[0]!, strobe, aim: { kind: 'free', turnDeg: 0, heightDeg: -50 + deg } }] }), 'mirror-flat')
+      const strobe = testStrobe({
+        face: { kind: 'rectangle', widthMm: 60, heightMm: 60 },
+        distribution: {
+          kind: 'table',
+          points: [
+            { deg: 0, stops: 0 },
+            { deg: 10, stops: -1 }
+          ]
+        }
+      })
+      return find(
+        checkSet({
+          ...plan,
+          lights: [
+            { ...plan.lights[0]!, strobe, aim: { kind: 'free', turnDeg: 0, heightDeg: -50 + deg } }
+          ]
+        }),
+        'mirror-flat'
+      )
     }
     expect(by(0)).toHaveLength(1)
     expect(by(20)).toEqual([])
   })
-  test('matt things mirror nothing', () => expect(reflections(set(() => undefined), sceneOf(set(() => undefined)))).toEqual([]))
+  test('matt things mirror nothing', () =>
+    expect(
+      reflections(
+        set(() => undefined),
+        sceneOf(set(() => undefined))
+      )
+    ).toEqual([]))
 })

@@ -13,14 +13,17 @@ import { effectAt, type Check, type Context, type Cure } from './checks'
 import { showing } from './inFrame'
 
 /** What the readings taught about a light, stops. */
-const taughtStops = (plan: Plan, light: Light): number => correctionFor(plan, light.id, 'subject')?.stops ?? 0
+const taughtStops = (plan: Plan, light: Light): number =>
+  correctionFor(plan, light.id, 'subject')?.stops ?? 0
 
 /** Level of a light's image: where its face is seen, its own surface makes no difference, what the readings taught does. */
 const levelOf = (plan: Plan, { of, stops }: Reflection): number =>
   lightStops(plan, plan.lights[of]!) + stops + taughtStops(plan, plan.lights[of]!)
 
 const highlightLevel = (plan: Plan, of: number): number | null => {
-  const found = reflections(plan, sceneOf(plan)).find((each) => each.of === of && each.kind === 'curved')
+  const found = reflections(plan, sceneOf(plan)).find(
+    (each) => each.of === of && each.kind === 'curved'
+  )
   return found ? levelOf(plan, found) : null
 }
 
@@ -30,14 +33,30 @@ const turnedOut = (plan: Plan, index: number, face: number): Cure[] => {
     for (const sign of [1, -1]) {
       const turnDeg = ((light.at.turnDeg + sign * by + 540) % 360) - 180
       const after = withLight(plan, index, { at: { ...light.at, turnDeg } })
-      if (reflections(after, sceneOf(after)).some((each) => each.of === index && each.face === face)) continue
-      return [{ kind: 'turn', figures: { by, turnDeg, heightDeg: light.at.heightDeg, distanceMm: light.at.distanceMm }, effectStops: effectAt(plan, after, light, 'subject'), after }]
+      if (
+        reflections(after, sceneOf(after)).some((each) => each.of === index && each.face === face)
+      )
+        continue
+      return [
+        {
+          kind: 'turn',
+          figures: { by, turnDeg, heightDeg: light.at.heightDeg, distanceMm: light.at.distanceMm },
+          effectStops: effectAt(plan, after, light, 'subject'),
+          after
+        }
+      ]
     }
   return []
 }
 
 /** What a change does to a highlight, set against what it does to the subject; null when it does not tame it. */
-const taming = (plan: Plan, of: number, level: number, after: Plan, cure: Pick<Cure, 'kind' | 'name' | 'figures'>): Cure | null => {
+const taming = (
+  plan: Plan,
+  of: number,
+  level: number,
+  after: Plan,
+  cure: Pick<Cure, 'kind' | 'name' | 'figures'>
+): Cure | null => {
   const is = highlightLevel(after, of)
   const subject = effectAt(plan, after, plan.lights[of]!, 'subject')
   if (is === null || subject === null || !(is - level < subject - 0.5)) return null
@@ -50,8 +69,22 @@ const larger = ({ plan, bag }: Context, of: number, level: number): Cure | null 
   if (light.modifiers.length >= 4) return null
   const found = bag
     // Round the lens only a ring leaves the view free.
-    .filter(({ id, face }) => face.kind !== 'keep' && (light.mount === 'stand' || face.kind === 'ring') && !light.modifiers.some((on) => on.id === id))
-    .flatMap((modifier) => taming(plan, of, level, withLight(plan, of, { modifiers: [...light.modifiers, modifier] }), { kind: 'larger', name: modifier.name, figures: {} }) ?? [])
+    .filter(
+      ({ id, face }) =>
+        face.kind !== 'keep' &&
+        (light.mount === 'stand' || face.kind === 'ring') &&
+        !light.modifiers.some((on) => on.id === id)
+    )
+    .flatMap(
+      (modifier) =>
+        taming(
+          plan,
+          of,
+          level,
+          withLight(plan, of, { modifiers: [...light.modifiers, modifier] }),
+          { kind: 'larger', name: modifier.name, figures: {} }
+        ) ?? []
+    )
     .sort((a, b) => a.effectStops! - a.figures.subject! - (b.effectStops! - b.figures.subject!))
   return found[0] ?? null
 }
@@ -64,10 +97,18 @@ const nearer = (plan: Plan, of: number, level: number): Cure | null => {
   const moved = withLight(plan, of, { at: { ...light.at, distanceMm } })
   const gained = effectAt(plan, moved, light, 'subject')
   const scene = sceneOf(moved)
-  if (gained === null || !Number.isFinite(gained) || showing(moved, scene, scene.heads[of]!).seen > 0) return null
+  if (
+    gained === null ||
+    !Number.isFinite(gained) ||
+    showing(moved, scene, scene.heads[of]!).seen > 0
+  )
+    return null
   const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
   if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return null
-  return taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), { kind: 'nearer', figures: { distanceMm, powerStops: mark.stops } })
+  return taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), {
+    kind: 'nearer',
+    figures: { distanceMm, powerStops: mark.stops }
+  })
 }
 
 export const mirrorChecks = (context: Context): Check[] =>
@@ -76,17 +117,54 @@ export const mirrorChecks = (context: Context): Check[] =>
     const { of, kind, face, share, x, y } = found
     const light = plan.lights[of]!
     const level = levelOf(plan, found)
-    const cures = kind === 'flat' ? (light.mount === 'stand' ? turnedOut(plan, of, face) : []) : level > WHITE_STOPS ? [larger(context, of, level), nearer(plan, of, level)].filter((cure) => cure !== null) : []
-    return { kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved', state: 'info', light: light.id, place: null, figures: { face, share, x, y, level, overWhite: level - WHITE_STOPS }, cures }
+    const cures =
+      kind === 'flat'
+        ? light.mount === 'stand'
+          ? turnedOut(plan, of, face)
+          : []
+        : level > WHITE_STOPS
+          ? [larger(context, of, level), nearer(plan, of, level)].filter((cure) => cure !== null)
+          : []
+    return {
+      kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved',
+      state: 'info',
+      light: light.id,
+      place: null,
+      figures: { face, share, x, y, level, overWhite: level - WHITE_STOPS },
+      cures
+    }
   })
 
 /** Cards and flags that show in a flat face: what lights that side of them, as the face shows it. */
 export const cardMirrorChecks = ({ plan, evaluation, transport: { scene } }: Context): Check[] =>
   cardReflections(plan, scene).map(({ of, face, share, x, y, stops, side }): Check => {
     const card = plan.cards[of]!
-    const byStrobes = plan.lights.reduce((sum, light, i) => sum + (light.on ? 2 ** (lightStops(plan, light) + taughtStops(plan, light)) * lightAt(scene, i, pointOf(card.at), side!) : 0), 0)
+    const byStrobes = plan.lights.reduce(
+      (sum, light, i) =>
+        sum +
+        (light.on
+          ? 2 ** (lightStops(plan, light) + taughtStops(plan, light)) *
+            lightAt(scene, i, pointOf(card.at), side!)
+          : 0),
+      0
+    )
     // Ambient is the same all round the subject; its own surface is taken out.
-    const byAmbient = 2 ** (evaluation.ledger.ambient.subject!.level - surfaceStops(plan.subject.reflectance))
+    const byAmbient =
+      2 ** (evaluation.ledger.ambient.subject!.level - surfaceStops(plan.subject.reflectance))
     const level = Math.log2(byStrobes + byAmbient) + surfaceStops(card.reflectance) + stops
-    return { kind: 'mirror-card', state: 'info', light: null, card: card.id, place: null, figures: { face, share, x, y, ...(Number.isFinite(level) && { level, overWhite: level - WHITE_STOPS }) }, cures: [] }
+    return {
+      kind: 'mirror-card',
+      state: 'info',
+      light: null,
+      card: card.id,
+      place: null,
+      figures: {
+        face,
+        share,
+        x,
+        y,
+        ...(Number.isFinite(level) && { level, overWhite: level - WHITE_STOPS })
+      },
+      cures: []
+    }
   })

@@ -36,7 +36,8 @@ const shadowShare = (scene: Scene, index: number): number => {
 }
 
 const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
-const brightest = (ledger: Ledger): number => Math.max(...GROUND.map((place) => ledger.totals[place]!))
+const brightest = (ledger: Ledger): number =>
+  Math.max(...GROUND.map((place) => ledger.totals[place]!))
 
 interface Shadow {
   /** of the ground the frame shows */
@@ -46,7 +47,9 @@ interface Shadow {
 }
 /** The shadow a light throws, if anybody could see it. */
 const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shadow | null => {
-  const own = Math.max(...GROUND.map((place) => cellAt(ledger, plan.lights[index]!.id, place)!.level))
+  const own = Math.max(
+    ...GROUND.map((place) => cellAt(ledger, plan.lights[index]!.id, place)!.level)
+  )
   const total = brightest(ledger)
   if (own < total - 3 || total < BLACK) return null
   const share = shadowShare(scene, index)
@@ -56,18 +59,47 @@ const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shad
 }
 
 /** A change that takes the shadow from sight; its effect is the contrast that goes with it, not a level that rises. */
-const curing = (context: Context, index: number, depth: number, after: Plan, cure: Pick<Cure, 'kind' | 'figures'>): Cure | null => {
+const curing = (
+  context: Context,
+  index: number,
+  depth: number,
+  after: Plan,
+  cure: Pick<Cure, 'kind' | 'figures'>
+): Cure | null => {
   const ledger = ledgerOf(after)
   if (shadowOf(after, ledger, sceneOf(after), index)) return null
   const light = context.plan.lights[index]!
-  return { ...cure, figures: { ...cure.figures, subject: effectAt(context.plan, after, light, 'subject') ?? 0, ground: brightest(ledger) - brightest(context.evaluation.ledger) }, effectStops: -depth, after }
+  return {
+    ...cure,
+    figures: {
+      ...cure.figures,
+      subject: effectAt(context.plan, after, light, 'subject') ?? 0,
+      ground: brightest(ledger) - brightest(context.evaluation.ledger)
+    },
+    effectStops: -depth,
+    after
+  }
 }
 
 const lifted = (context: Context, index: number, depth: number): Cure | null => {
   const { at } = context.plan.lights[index]!
   for (const by of [10, 20, 30, 40, 50, 60]) {
     const heightDeg = Math.min(88, at.heightDeg + by)
-    const cure = curing(context, index, depth, withLight(context.plan, index, { at: { ...at, heightDeg } }), { kind: 'raise', figures: { by: heightDeg - at.heightDeg, turnDeg: at.turnDeg, heightDeg, distanceMm: at.distanceMm } })
+    const cure = curing(
+      context,
+      index,
+      depth,
+      withLight(context.plan, index, { at: { ...at, heightDeg } }),
+      {
+        kind: 'raise',
+        figures: {
+          by: heightDeg - at.heightDeg,
+          turnDeg: at.turnDeg,
+          heightDeg,
+          distanceMm: at.distanceMm
+        }
+      }
+    )
     if (cure) return cure
   }
   return null
@@ -79,7 +111,13 @@ const groundBack = (context: Context, index: number, depth: number): Cure | null
   for (const times of [1.25, 1.5, 2, 2.5, 3, 4, 6, 8]) {
     const distanceMm = Math.ceil((plan.ground.distanceMm * times) / 10) * 10
     if (distanceMm > 3000) return null
-    const cure = curing(context, index, depth, { ...plan, ground: { ...plan.ground, distanceMm } }, { kind: 'ground-back', figures: { distanceMm } })
+    const cure = curing(
+      context,
+      index,
+      depth,
+      { ...plan, ground: { ...plan.ground, distanceMm } },
+      { kind: 'ground-back', figures: { distanceMm } }
+    )
     if (cure) return cure
   }
   return null
@@ -90,6 +128,17 @@ export const shadowChecks = (context: Context): Check[] =>
     if (!light.on || light.mount === 'lens') return []
     const found = shadowOf(context.plan, context.evaluation.ledger, context.transport.scene, i)
     if (!found) return []
-    const cures = [lifted(context, i, found.depth), groundBack(context, i, found.depth)].filter((cure) => cure !== null)
-    return [{ kind: 'shadow', state: 'near', light: light.id, place: 'ground', figures: { ...found }, cures }]
+    const cures = [lifted(context, i, found.depth), groundBack(context, i, found.depth)].filter(
+      (cure) => cure !== null
+    )
+    return [
+      {
+        kind: 'shadow',
+        state: 'near',
+        light: light.id,
+        place: 'ground',
+        figures: { ...found },
+        cures
+      }
+    ]
   })

@@ -24,29 +24,69 @@ const groundBack = (plan: Plan): { readonly after: Plan; readonly effectStops: n
     else far = middle
   }
   const distanceMm = Math.ceil(far / 10) * 10
-  return { after: { ...plan, ground: { ...plan.ground, distanceMm } }, effectStops: level(distanceMm) - was }
+  return {
+    after: { ...plan, ground: { ...plan.ground, distanceMm } },
+    effectStops: level(distanceMm) - was
+  }
 }
 
 export const spillChecks = ({ plan, evaluation, bag }: Context): Check[] => {
   const { ledger } = evaluation
-  const place = GROUND.reduce((worst: Place, each) => (ledger.flash[each]! > ledger.flash[worst]! ? each : worst), 'ground')
+  const place = GROUND.reduce(
+    (worst: Place, each) => (ledger.flash[each]! > ledger.flash[worst]! ? each : worst),
+    'ground'
+  )
   const over = ledger.flash[place]! - plan.goals.groundStops
   if (!(over > 1e-6)) return []
   return plan.lights.flatMap((light, i): Check[] => {
     const level = cellAt(ledger, light.id, place)!.level
     // A light ten times weaker than the goal is not the one to blame.
-    if (!light.on || level < plan.goals.groundStops - 3 || level < ledger.flash[place]! - 3) return []
+    if (!light.on || level < plan.goals.groundStops - 3 || level < ledger.flash[place]! - 3)
+      return []
     const cures: Cure[] = []
     const narrower = bag
-      .filter((modifier) => cutAngleDeg(modifier.beam) !== null && !light.modifiers.some((on) => on.id === modifier.id))
-      .map((modifier) => ({ modifier, after: withLight(plan, i, { modifiers: [...light.modifiers, modifier] }) }))
-      .map(({ modifier, after }) => ({ modifier, after, effect: effectAt(plan, after, light, place) ?? -Infinity, subject: effectAt(plan, after, light, 'subject') ?? 0 }))
+      .filter(
+        (modifier) =>
+          cutAngleDeg(modifier.beam) !== null &&
+          !light.modifiers.some((on) => on.id === modifier.id)
+      )
+      .map((modifier) => ({
+        modifier,
+        after: withLight(plan, i, { modifiers: [...light.modifiers, modifier] })
+      }))
+      .map(({ modifier, after }) => ({
+        modifier,
+        after,
+        effect: effectAt(plan, after, light, place) ?? -Infinity,
+        subject: effectAt(plan, after, light, 'subject') ?? 0
+      }))
       .filter(({ effect, subject }) => effect < subject - 0.3 && subject > -3)
       .sort((a, b) => a.effect - a.subject - (b.effect - b.subject))[0]
     if (narrower && light.modifiers.length < 4)
-      cures.push({ kind: 'modifier', name: narrower.modifier.name, figures: { deg: cutAngleDeg(narrower.modifier.beam)!, subject: narrower.subject }, effectStops: narrower.effect, after: narrower.after })
+      cures.push({
+        kind: 'modifier',
+        name: narrower.modifier.name,
+        figures: { deg: cutAngleDeg(narrower.modifier.beam)!, subject: narrower.subject },
+        effectStops: narrower.effect,
+        after: narrower.after
+      })
     const back = groundBack(plan)
-    if (back) cures.push({ kind: 'ground-back', figures: { distanceMm: back.after.ground.distanceMm }, effectStops: back.effectStops, after: back.after })
-    return [{ kind: 'spill', state: over > 0.5 ? 'miss' : 'near', light: light.id, place, figures: { level, over, total: ledger.flash[place]! }, cures }]
+    if (back)
+      cures.push({
+        kind: 'ground-back',
+        figures: { distanceMm: back.after.ground.distanceMm },
+        effectStops: back.effectStops,
+        after: back.after
+      })
+    return [
+      {
+        kind: 'spill',
+        state: over > 0.5 ? 'miss' : 'near',
+        light: light.id,
+        place,
+        figures: { level, over, total: ledger.flash[place]! },
+        cures
+      }
+    ]
   })
 }

@@ -5,72 +5,110 @@ import { z } from 'zod'
 import { distributionSchema } from '../light/beam'
 import { dialSchema } from '../scales/dial'
 
-const id = z.string().min(1).max(64).regex(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _ only')
+const id = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _ only')
 const name = z.string().trim().min(1, 'a name is needed').max(80)
 const notes = z.string().max(2000).default('')
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
-export const cameraSchema = z.strictObject({
-  kind: z.literal('camera'),
-  id,
-  name,
-  notes,
-  sensorWidthMm: z.number().min(1).max(120),
-  sensorHeightMm: z.number().min(1).max(120),
-  pixelsWide: z.number().int().min(100).max(40000),
-  pixelsHigh: z.number().int().min(100).max(40000),
-  step: z.enum(['third', 'half', 'whole']),
-  curtain: z.enum(['focal-plane', 'leaf']),
-  syncStops: stops(0, 14).describe('fastest shutter that still catches a whole flash, −log2 of seconds'),
-  fastestShutterStops: stops(3, 16),
-  slowestShutterStops: stops(-6, 3),
-  lowestIsoStops: stops(-2, 4),
-  highestIsoStops: stops(0, 10),
-  showsEffective: z.boolean().describe('the body displays the effective f-number when focused close'),
-  pulsedSync: z.boolean().describe('can fire pulsed strobes above the sync speed')
-}).superRefine((camera, context) => {
-  const wrong = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
-  if (camera.syncStops > camera.fastestShutterStops) wrong('syncStops', 'sync cannot be faster than the fastest shutter')
-  if (camera.lowestIsoStops >= camera.highestIsoStops) wrong('lowestIsoStops', 'the lowest ISO must stand below the highest')
-})
+export const cameraSchema = z
+  .strictObject({
+    kind: z.literal('camera'),
+    id,
+    name,
+    notes,
+    sensorWidthMm: z.number().min(1).max(120),
+    sensorHeightMm: z.number().min(1).max(120),
+    pixelsWide: z.number().int().min(100).max(40000),
+    pixelsHigh: z.number().int().min(100).max(40000),
+    step: z.enum(['third', 'half', 'whole']),
+    curtain: z.enum(['focal-plane', 'leaf']),
+    syncStops: stops(0, 14).describe(
+      'fastest shutter that still catches a whole flash, −log2 of seconds'
+    ),
+    fastestShutterStops: stops(3, 16),
+    slowestShutterStops: stops(-6, 3),
+    lowestIsoStops: stops(-2, 4),
+    highestIsoStops: stops(0, 10),
+    showsEffective: z
+      .boolean()
+      .describe('the body displays the effective f-number when focused close'),
+    pulsedSync: z.boolean().describe('can fire pulsed strobes above the sync speed')
+  })
+  .superRefine((camera, context) => {
+    const wrong = (path: string, message: string) =>
+      context.addIssue({ code: 'custom', path: [path], message })
+    if (camera.syncStops > camera.fastestShutterStops)
+      wrong('syncStops', 'sync cannot be faster than the fastest shutter')
+    if (camera.lowestIsoStops >= camera.highestIsoStops)
+      wrong('lowestIsoStops', 'the lowest ISO must stand below the highest')
+  })
 
-export const lensSchema = z.strictObject({
-  kind: z.literal('lens'),
-  id,
-  name,
-  notes,
-  focalMm: z.number().min(4).max(1200),
-  maxMagnification: z.number().min(0.01).max(20),
-  widestStops: stops(-1, 12).describe('2·log2 of the widest f-number'),
-  narrowestStops: stops(1, 14).describe('2·log2 of the narrowest f-number'),
-  pupilRatio: z.number().min(0.1).max(10),
-  sensorToFrontMm: z.number().min(10).max(1500).describe('sensor plane to the front of the lens')
-}).superRefine((lens, context) => {
-  if (lens.widestStops >= lens.narrowestStops)
-    context.addIssue({ code: 'custom', path: ['widestStops'], message: 'the widest f-number must be below the narrowest' })
-})
+export const lensSchema = z
+  .strictObject({
+    kind: z.literal('lens'),
+    id,
+    name,
+    notes,
+    focalMm: z.number().min(4).max(1200),
+    maxMagnification: z.number().min(0.01).max(20),
+    widestStops: stops(-1, 12).describe('2·log2 of the widest f-number'),
+    narrowestStops: stops(1, 14).describe('2·log2 of the narrowest f-number'),
+    pupilRatio: z.number().min(0.1).max(10),
+    sensorToFrontMm: z.number().min(10).max(1500).describe('sensor plane to the front of the lens')
+  })
+  .superRefine((lens, context) => {
+    if (lens.widestStops >= lens.narrowestStops)
+      context.addIssue({
+        code: 'custom',
+        path: ['widestStops'],
+        message: 'the widest f-number must be below the narrowest'
+      })
+  })
 
 const millimetres = z.number().min(1).max(3000)
 /** The lit face of a head or modifier: the light leaves it evenly, so a near one is summed over its area. */
-export const faceSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('disc'), diameterMm: millimetres }),
-  z.strictObject({ kind: z.literal('rectangle'), widthMm: millimetres, heightMm: millimetres }),
-  z.strictObject({ kind: z.literal('ring'), innerMm: millimetres, outerMm: millimetres }).describe('diameters; the lens looks through the hole')
-]).superRefine((face, context) => {
-  if (face.kind === 'ring' && face.innerMm >= face.outerMm)
-    context.addIssue({ code: 'custom', path: ['innerMm'], message: 'the hole must be smaller than the ring' })
-})
+export const faceSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('disc'), diameterMm: millimetres }),
+    z.strictObject({ kind: z.literal('rectangle'), widthMm: millimetres, heightMm: millimetres }),
+    z
+      .strictObject({ kind: z.literal('ring'), innerMm: millimetres, outerMm: millimetres })
+      .describe('diameters; the lens looks through the hole')
+  ])
+  .superRefine((face, context) => {
+    if (face.kind === 'ring' && face.innerMm >= face.outerMm)
+      context.addIssue({
+        code: 'custom',
+        path: ['innerMm'],
+        message: 'the hole must be smaller than the ring'
+      })
+  })
 export type Face = z.infer<typeof faceSchema>
 
-export const durationPointSchema = z.strictObject({ powerStops: stops(-12, 0), t01: z.number().min(1e-6).max(1) })
+export const durationPointSchema = z.strictObject({
+  powerStops: stops(-12, 0),
+  t01: z.number().min(1e-6).max(1)
+})
 
 export const strobeSchema = z.strictObject({
   kind: z.literal('strobe'),
   id,
   name,
   notes,
-  guideNumberM: z.number().min(0.5).max(200).describe('metres, ISO 100, full power, in the stated beam'),
-  beamDeg: z.number().min(5).max(178).describe('full angle at whose edge the light is down one stop'),
+  guideNumberM: z
+    .number()
+    .min(0.5)
+    .max(200)
+    .describe('metres, ISO 100, full power, in the stated beam'),
+  beamDeg: z
+    .number()
+    .min(5)
+    .max(178)
+    .describe('full angle at whose edge the light is down one stop'),
   distribution: distributionSchema.default({ kind: 'cos' }),
   face: faceSchema,
   dial: dialSchema,
@@ -91,14 +129,34 @@ export const modifierSchema = z.strictObject({
   lossStops: stops(0, 8),
   beam: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('keep').describe("leaves the strobe's beam as it is") }),
-    z.strictObject({ kind: z.literal('spread').describe('a soft beam of this angle'), beamDeg: z.number().min(5).max(178) }),
-    z.strictObject({ kind: z.literal('cut').describe('a grid: no light outside this angle'), beamDeg: z.number().min(1).max(178) }),
-    z.strictObject({ kind: z.literal('snoot').describe('a tube: no light beyond atan(throat / length) off its axis'), throatMm: millimetres, lengthMm: millimetres })
+    z.strictObject({
+      kind: z.literal('spread').describe('a soft beam of this angle'),
+      beamDeg: z.number().min(5).max(178)
+    }),
+    z.strictObject({
+      kind: z.literal('cut').describe('a grid: no light outside this angle'),
+      beamDeg: z.number().min(1).max(178)
+    }),
+    z.strictObject({
+      kind: z
+        .literal('snoot')
+        .describe('a tube: no light beyond atan(throat / length) off its axis'),
+      throatMm: millimetres,
+      lengthMm: millimetres
+    })
   ]),
-  face: z.union([z.strictObject({ kind: z.literal('keep').describe("keeps the head's face") }), faceSchema])
+  face: z.union([
+    z.strictObject({ kind: z.literal('keep').describe("keeps the head's face") }),
+    faceSchema
+  ])
 })
 
-export const kitItemSchema = z.discriminatedUnion('kind', [cameraSchema, lensSchema, strobeSchema, modifierSchema])
+export const kitItemSchema = z.discriminatedUnion('kind', [
+  cameraSchema,
+  lensSchema,
+  strobeSchema,
+  modifierSchema
+])
 export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>
 export type Strobe = z.infer<typeof strobeSchema>

@@ -9,13 +9,23 @@ import { ambientSurfaceStops, evOfReading, flashSecondsOf, readPlaceOf, shutterL
 import { correctionFor } from './corrections'
 import type { SourceId, Term, TermKind } from './terms'
 
-const term = (kind: TermKind, stops: number, figures: Record<string, number> = {}, name?: string): Term => ({ kind, stops, figures, ...(name !== undefined && { name }) })
+const term = (
+  kind: TermKind,
+  stops: number,
+  figures: Record<string, number> = {},
+  name?: string
+): Term => ({ kind, stops, figures, ...(name !== undefined && { name }) })
 
 const cameraTerms = (plan: Plan): Term[] => {
   const { settings, focus, lens } = plan
-  const terms = [term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })]
-  terms.push(term('closeUp', 0 - closeUpStops(plan), { m: focus.magnification, P: lens.pupilRatio }))
-  if (settings.isoStops !== 0) terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
+  const terms = [
+    term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })
+  ]
+  terms.push(
+    term('closeUp', 0 - closeUpStops(plan), { m: focus.magnification, P: lens.pupilRatio })
+  )
+  if (settings.isoStops !== 0)
+    terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
   if (settings.ndStops !== 0) terms.push(term('nd', -settings.ndStops, { ND: settings.ndStops }))
   return terms
 }
@@ -26,11 +36,22 @@ const ambientTerms = (plan: Plan, transport: Transport, j: number): Term[] => {
   if (!reading) return []
   const terms = [term('reading', evOfReading(reading), { EV: evOfReading(reading) })]
   const surface = ambientSurfaceStops(plan, place, reading)
-  if (reading.via === 'incident' || surface !== 0) terms.push(term('surface', surface, { ρ: place.reflectance }))
+  if (reading.via === 'incident' || surface !== 0)
+    terms.push(term('surface', surface, { ρ: place.reflectance }))
   if (reading.via === 'lens' && !plan.camera.showsEffective)
-    terms.push(term('closeUpAtReading', extensionLossOf(plan, reading.atMagnification), { m: reading.atMagnification, P: plan.lens.pupilRatio }))
-  if (plan.ambient.shadeStops !== 0) terms.push(term('shade', -plan.ambient.shadeStops, { shade: plan.ambient.shadeStops }))
-  return [...terms, term('shutter', -plan.settings.shutterStops, { t: secondsAt(plan.settings.shutterStops) }), ...cameraTerms(plan)]
+    terms.push(
+      term('closeUpAtReading', extensionLossOf(plan, reading.atMagnification), {
+        m: reading.atMagnification,
+        P: plan.lens.pupilRatio
+      })
+    )
+  if (plan.ambient.shadeStops !== 0)
+    terms.push(term('shade', -plan.ambient.shadeStops, { shade: plan.ambient.shadeStops }))
+  return [
+    ...terms,
+    term('shutter', -plan.settings.shutterStops, { t: secondsAt(plan.settings.shutterStops) }),
+    ...cameraTerms(plan)
+  ]
 }
 
 /** Smallest cosine and beam share a term is worked out with: past that the nearness term carries the rest. */
@@ -43,28 +64,56 @@ const arrivalTerms = (transport: Transport, i: number, j: number): Term[] => {
   const direct = transport.direct[at]!
   const bounce = transport.bounce[at]!
   const { names } = reflectors
-  const parts = Object.fromEntries(names.map((name, r) => [name, transport.bounceBy[at * names.length + r]!] as const).filter(([, share]) => share > 0))
+  const parts = Object.fromEntries(
+    names
+      .map((name, r) => [name, transport.bounceBy[at * names.length + r]!] as const)
+      .filter(([, share]) => share > 0)
+  )
   if (direct <= 0) return [term('bounceOnly', Math.log2(bounce), parts)]
   const head = heads[i]!
   const place = places[j]!
-  const d = Math.max(0.5, Math.hypot(head.at[0] - place.at[0], head.at[1] - place.at[1], head.at[2] - place.at[2]))
+  const d = Math.max(
+    0.5,
+    Math.hypot(head.at[0] - place.at[0], head.at[1] - place.at[1], head.at[2] - place.at[2])
+  )
   const towards = [0, 1, 2].map((k) => (head.at[k]! - place.at[k]!) / d) as [number, number, number]
-  const cosOff = -(towards[0] * head.axis[0] + towards[1] * head.axis[1] + towards[2] * head.axis[2])
-  const cosIn = place.normal === null ? 1 : towards[0] * place.normal[0] + towards[1] * place.normal[1] + towards[2] * place.normal[2]
-  const round = Math.atan2(-(towards[0] * head.upward[0] + towards[1] * head.upward[1] + towards[2] * head.upward[2]), -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2]))
-  const beam = cosOff <= 0 || cosOff < head.cutCos ? LEAST : Math.max(LEAST, head.shape(cosOff, round))
+  const cosOff = -(
+    towards[0] * head.axis[0] +
+    towards[1] * head.axis[1] +
+    towards[2] * head.axis[2]
+  )
+  const cosIn =
+    place.normal === null
+      ? 1
+      : towards[0] * place.normal[0] + towards[1] * place.normal[1] + towards[2] * place.normal[2]
+  const round = Math.atan2(
+    -(towards[0] * head.upward[0] + towards[1] * head.upward[1] + towards[2] * head.upward[2]),
+    -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2])
+  )
+  const beam =
+    cosOff <= 0 || cosOff < head.cutCos ? LEAST : Math.max(LEAST, head.shape(cosOff, round))
   const tilt = Math.max(LEAST, cosIn)
   const terms = [term('distance', distanceStops(d), { d: d / 1000 })]
   const near = Math.log2(transport.open[at]!) - distanceStops(d) - Math.log2(tilt) - Math.log2(beam)
   if (Math.abs(near) >= 0.0005) terms.push(term('nearness', near, { d: d / 1000 }))
-  if (tilt < 1 - 1e-9) terms.push(term('tilt', Math.log2(tilt), { θ: (Math.acos(Math.min(1, Math.max(-1, cosIn))) * 180) / Math.PI }))
+  if (tilt < 1 - 1e-9)
+    terms.push(
+      term('tilt', Math.log2(tilt), {
+        θ: (Math.acos(Math.min(1, Math.max(-1, cosIn))) * 180) / Math.PI
+      })
+    )
   const alpha = (Math.acos(Math.min(1, Math.max(-1, cosOff))) * 180) / Math.PI
-  if (alpha > 1e-4 && Math.abs(Math.log2(beam)) > 1e-9) terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
+  if (alpha > 1e-4 && Math.abs(Math.log2(beam)) > 1e-9)
+    terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
   const seen = direct / transport.open[at]!
   if (seen < 1 - 1e-9) terms.push(term('shadow', Math.log2(seen), { seen }))
   const up = Math.log2(1 + bounce / direct)
   if (up > 0.0005) terms.push(term('bounce', up, parts))
-  else if (up > 0) terms[terms.length - 1] = { ...terms[terms.length - 1]!, stops: terms[terms.length - 1]!.stops + up }
+  else if (up > 0)
+    terms[terms.length - 1] = {
+      ...terms[terms.length - 1]!,
+      stops: terms[terms.length - 1]!.stops + up
+    }
   if (Math.abs(near) < 0.0005) terms[0] = { ...terms[0]!, stops: terms[0]!.stops + near }
   return terms
 }
@@ -73,15 +122,31 @@ const lightTerms = (plan: Plan, transport: Transport, i: number, j: number): Ter
   const light = plan.lights[i]!
   const at = i * transport.scene.places.length + j
   if (!light.on || transport.direct[at]! + transport.bounce[at]! < 2 ** -24) return []
-  const terms = [term('output', guideStops(light.strobe.guideNumberM), { GN: light.strobe.guideNumberM }), term('power', light.powerStops, { p: 2 ** light.powerStops })]
+  const terms = [
+    term('output', guideStops(light.strobe.guideNumberM), { GN: light.strobe.guideNumberM }),
+    term('power', light.powerStops, { p: 2 ** light.powerStops })
+  ]
   terms.push(...arrivalTerms(transport, i, j))
-  for (const modifier of light.modifiers) if (modifier.lossStops !== 0) terms.push(term('modifier', -modifier.lossStops, { loss: modifier.lossStops }, modifier.name))
+  for (const modifier of light.modifiers)
+    if (modifier.lossStops !== 0)
+      terms.push(term('modifier', -modifier.lossStops, { loss: modifier.lossStops }, modifier.name))
   const place = transport.scene.places[j]!
-  terms.push(term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }), ...cameraTerms(plan))
+  terms.push(
+    term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }),
+    ...cameraTerms(plan)
+  )
   const loss = shutterLoss(plan, light)
   const t = secondsAt(plan.settings.shutterStops)
-  if (loss.kind === 'leafClip') terms.push(term('leafClip', loss.stops, { t, 't0.1': flashSecondsOf(light) }))
-  if (loss.kind === 'pulsed') terms.push(term('pulsed', loss.stops, { t, Tc: secondsAt(plan.camera.syncStops), penalty: light.strobe.pulsedPenaltyStops }))
+  if (loss.kind === 'leafClip')
+    terms.push(term('leafClip', loss.stops, { t, 't0.1': flashSecondsOf(light) }))
+  if (loss.kind === 'pulsed')
+    terms.push(
+      term('pulsed', loss.stops, {
+        t,
+        Tc: secondsAt(plan.camera.syncStops),
+        penalty: light.strobe.pulsedPenaltyStops
+      })
+    )
   return terms
 }
 
@@ -91,7 +156,14 @@ export const cellTerms = (plan: Plan, source: SourceId, place: Place): Term[] =>
   const j = transport.scene.places.findIndex((each) => each.id === place)
   if (j < 0) return []
   const i = plan.lights.findIndex((light) => light.id === source)
-  const terms = source === 'ambient' ? ambientTerms(plan, transport, j) : i < 0 ? [] : lightTerms(plan, transport, i, j)
+  const terms =
+    source === 'ambient'
+      ? ambientTerms(plan, transport, j)
+      : i < 0
+        ? []
+        : lightTerms(plan, transport, i, j)
   const correction = terms.length ? correctionFor(plan, source, place) : null
-  return correction ? [...terms, term('yourReading', correction.stops, { sure: correction.sureStops })] : terms
+  return correction
+    ? [...terms, term('yourReading', correction.stops, { sure: correction.sureStops })]
+    : terms
 }

@@ -13,26 +13,41 @@ import { correctionFor } from './corrections'
 import type { Cell, CellState, SourceId } from './terms'
 
 /** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
-export const cameraStops = (plan: Plan): number => -plan.settings.apertureStops - closeUpStops(plan) + plan.settings.isoStops - plan.settings.ndStops
+export const cameraStops = (plan: Plan): number =>
+  -plan.settings.apertureStops - closeUpStops(plan) + plan.settings.isoStops - plan.settings.ndStops
 
 /** EV at ISO 100 that a reading stands for. */
 export const evOfReading = (reading: AmbientReading): number => {
   const { value } = reading
-  if (value.kind === 'camera') return exposureValue(value.apertureStops, value.shutterStops, value.isoStops)
+  if (value.kind === 'camera')
+    return exposureValue(value.apertureStops, value.shutterStops, value.isoStops)
   return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
 }
 
 /** Ambient is read at two places; the others have the light of the nearer kind: what belongs to the ground its, all else the subject's. */
-export const readPlaceOf = (place: Place): ReadPlace => (place.startsWith('ground') ? 'ground' : 'subject')
+export const readPlaceOf = (place: Place): ReadPlace =>
+  place.startsWith('ground') ? 'ground' : 'subject'
 
 /** What the surface adds to an ambient reading at a place: all of it for light falling in, the difference for light sent back. */
-export const ambientSurfaceStops = (plan: Plan, place: PlacePoint, reading: AmbientReading): number => {
+export const ambientSurfaceStops = (
+  plan: Plan,
+  place: PlacePoint,
+  reading: AmbientReading
+): number => {
   if (reading.via === 'incident') return surfaceStops(place.reflectance)
-  const own = readPlaceOf(place.id) === 'ground' ? plan.ground.reflectance : plan.subject.reflectance
+  const own =
+    readPlaceOf(place.id) === 'ground' ? plan.ground.reflectance : plan.subject.reflectance
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
 }
 
-const close = (plan: Plan, source: SourceId, place: Place, state: CellState, sum: number, bound: Cell['bound'] = 'exact'): Cell => {
+const close = (
+  plan: Plan,
+  source: SourceId,
+  place: Place,
+  state: CellState,
+  sum: number,
+  bound: Cell['bound'] = 'exact'
+): Cell => {
   const correction = correctionFor(plan, source, place)
   const level = sum + (correction?.stops ?? 0)
   return { source, place, state, level, bound: correction?.bound ?? bound }
@@ -41,9 +56,25 @@ const close = (plan: Plan, source: SourceId, place: Place, state: CellState, sum
 /** Ambient at a place. Unknown until it has been read. */
 export const ambientCell = (plan: Plan, place: PlacePoint): Cell => {
   const reading = plan.ambient[readPlaceOf(place.id)]
-  if (!reading) return { source: 'ambient', place: place.id, state: 'unknown', level: -Infinity, bound: 'exact' }
-  const atReading = reading.via === 'lens' && !plan.camera.showsEffective ? extensionLossOf(plan, reading.atMagnification) : 0
-  const sum = evOfReading(reading) + ambientSurfaceStops(plan, place, reading) + atReading - plan.ambient.shadeStops - plan.settings.shutterStops + cameraStops(plan)
+  if (!reading)
+    return {
+      source: 'ambient',
+      place: place.id,
+      state: 'unknown',
+      level: -Infinity,
+      bound: 'exact'
+    }
+  const atReading =
+    reading.via === 'lens' && !plan.camera.showsEffective
+      ? extensionLossOf(plan, reading.atMagnification)
+      : 0
+  const sum =
+    evOfReading(reading) +
+    ambientSurfaceStops(plan, place, reading) +
+    atReading -
+    plan.ambient.shadeStops -
+    plan.settings.shutterStops +
+    cameraStops(plan)
   return close(plan, 'ambient', place.id, 'known', sum, reading.bound)
 }
 
@@ -56,42 +87,77 @@ export const pulsesWith = (plan: Plan, light: Light): boolean =>
   light.strobe.pulsedSync
 
 /** t0.1 of a light's flash at its power, seconds. */
-export const flashSecondsOf = ({ strobe, powerStops }: Light): number => flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
+export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
+  flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
 
 /** What the shutter takes from a flash: pulsing above sync, or a leaf shutter closing on its tail; stops ≤ 0. */
-export const shutterLoss = (plan: Plan, light: Light): { readonly kind: 'pulsed' | 'leafClip' | null; readonly stops: number } => {
+export const shutterLoss = (
+  plan: Plan,
+  light: Light
+): { readonly kind: 'pulsed' | 'leafClip' | null; readonly stops: number } => {
   const t = secondsAt(plan.settings.shutterStops)
   if (plan.camera.curtain === 'leaf') {
     const stops = leafClip(t, flashSecondsOf(light))
     return { kind: stops < 0 ? 'leafClip' : null, stops }
   }
   if (!pulsesWith(plan, light)) return { kind: null, stops: 0 }
-  return { kind: 'pulsed', stops: -pulsedLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.pulsedPenaltyStops }
+  return {
+    kind: 'pulsed',
+    stops: -pulsedLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.pulsedPenaltyStops
+  }
 }
 
-export const modifierLoss = (light: Light): number => light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
+export const modifierLoss = (light: Light): number =>
+  light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
 
 /** Light that arrives less than this share of what it would straight on counts as none. */
 const NOTHING = 2 ** -24
 
 /** Everything of a light's sum that does not depend on the place; stops. */
 export const lightStops = (plan: Plan, light: Light): number =>
-  guideStops(light.strobe.guideNumberM) + light.powerStops - modifierLoss(light) + cameraStops(plan) + shutterLoss(plan, light).stops
+  guideStops(light.strobe.guideNumberM) +
+  light.powerStops -
+  modifierLoss(light) +
+  cameraStops(plan) +
+  shutterLoss(plan, light).stops
 
 /** A light at a place. @param i index of the light, @param j of the place in the transport @param base lightStops */
-export const lightCell = (plan: Plan, transport: Transport, i: number, j: number, base: number): Cell => {
+export const lightCell = (
+  plan: Plan,
+  transport: Transport,
+  i: number,
+  j: number,
+  base: number
+): Cell => {
   const light = plan.lights[i]!
   const { places } = transport.scene
   const place = places[j]!
-  const none = (state: CellState): Cell => ({ source: light.id, place: place.id, state, level: -Infinity, bound: 'exact' })
+  const none = (state: CellState): Cell => ({
+    source: light.id,
+    place: place.id,
+    state,
+    level: -Infinity,
+    bound: 'exact'
+  })
   if (!light.on) return none('off')
   const at = i * places.length + j
   const arrives = transport.direct[at]! + transport.bounce[at]!
   if (arrives < NOTHING) {
     if (transport.open[at]! > NOTHING) return none('shadowed')
     const head = transport.scene.heads[i]!
-    const facing = place.normal === null ? 1 : (head.at[0] - place.at[0]) * place.normal[0] + (head.at[1] - place.at[1]) * place.normal[1] + (head.at[2] - place.at[2]) * place.normal[2]
+    const facing =
+      place.normal === null
+        ? 1
+        : (head.at[0] - place.at[0]) * place.normal[0] +
+          (head.at[1] - place.at[1]) * place.normal[1] +
+          (head.at[2] - place.at[2]) * place.normal[2]
     return none(facing <= 0 ? 'behind' : 'outside')
   }
-  return close(plan, light.id, place.id, 'known', base + Math.log2(arrives) + transport.scene.surfaces[j]!)
+  return close(
+    plan,
+    light.id,
+    place.id,
+    'known',
+    base + Math.log2(arrives) + transport.scene.surfaces[j]!
+  )
 }

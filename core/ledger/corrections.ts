@@ -8,9 +8,13 @@ import type { SourceId } from './terms'
 
 const ON_SUBJECT = /^(subject|shadow|top|front|P\d)$/
 
-const sameList = (a: readonly string[], b: readonly { readonly id: string }[]): boolean => a.length === b.length && a.every((id, i) => id === b[i]!.id)
+const sameList = (a: readonly string[], b: readonly { readonly id: string }[]): boolean =>
+  a.length === b.length && a.every((id, i) => id === b[i]!.id)
 
-export const fitsKit = (correction: Pick<Correction, 'strobeId' | 'modifierIds'>, light: Light): boolean =>
+export const fitsKit = (
+  correction: Pick<Correction, 'strobeId' | 'modifierIds'>,
+  light: Light
+): boolean =>
   correction.strobeId === light.strobe.id && sameList(correction.modifierIds, light.modifiers)
 
 export const correctionFor = (plan: Plan, source: SourceId, place: Place): Correction | null => {
@@ -20,7 +24,8 @@ export const correctionFor = (plan: Plan, source: SourceId, place: Place): Corre
   let bySubject = false
   for (let i = plan.corrections.length - 1; i >= 0; i--) {
     const correction = plan.corrections[i]!
-    if (!correction.on || correction.source !== source || (light && !fitsKit(correction, light))) continue
+    if (!correction.on || correction.source !== source || (light && !fitsKit(correction, light)))
+      continue
     if (correction.place === place) return correction
     if (!light || !ON_SUBJECT.test(correction.place)) continue
     if (!elsewhere || (correction.place === 'subject' && !bySubject)) {

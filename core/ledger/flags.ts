@@ -10,28 +10,51 @@ export const findFlags = (plan: Plan): Flag[] => {
   const { camera, settings, focus, subject } = plan
   const lit = plan.lights.filter((light) => light.on)
   if (subject.finish !== 'matt') flags.push('specular')
-  const half = Math.min(subject.widthMm, subject.heightMm, subject.shape === 'sheet' ? Infinity : subject.depthMm) / 2
-  if (subject.shape !== 'sheet' && lit.some((light) => light.mount === 'stand' && light.at.distanceMm < half)) flags.push('light-inside')
-  if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0)) flags.push('duration-assumed')
+  const half =
+    Math.min(
+      subject.widthMm,
+      subject.heightMm,
+      subject.shape === 'sheet' ? Infinity : subject.depthMm
+    ) / 2
+  if (
+    subject.shape !== 'sheet' &&
+    lit.some((light) => light.mount === 'stand' && light.at.distanceMm < half)
+  )
+    flags.push('light-inside')
+  if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0))
+    flags.push('duration-assumed')
   const { places, heads } = transportOf(plan).scene
   const spot = places[0]!
   if (spot.normal !== null && lit.length === 1) {
     const { at } = heads[plan.lights.indexOf(lit[0]!)]!
     const d = Math.hypot(at[0] - spot.at[0], at[1] - spot.at[1], at[2] - spot.at[2])
-    const cosine = ((at[0] - spot.at[0]) * spot.normal[0] + (at[1] - spot.at[1]) * spot.normal[1] + (at[2] - spot.at[2]) * spot.normal[2]) / d
+    const cosine =
+      ((at[0] - spot.at[0]) * spot.normal[0] +
+        (at[1] - spot.at[1]) * spot.normal[1] +
+        (at[2] - spot.at[2]) * spot.normal[2]) /
+      d
     if (cosine < Math.cos((75 * Math.PI) / 180)) flags.push('grazing')
   }
   const [least, most] = magnificationsOf(plan)
-  if (focus.magnification > most * 1.0001 || focus.magnification < least * 0.9999) flags.push('lens-limit')
+  if (focus.magnification > most * 1.0001 || focus.magnification < least * 0.9999)
+    flags.push('lens-limit')
   const [widest, narrowest] = apertureRange(plan)
-  const outside = (value: number, from: number, to: number) => value < from - 0.2 || value > to + 0.2
+  const outside = (value: number, from: number, to: number) =>
+    value < from - 0.2 || value > to + 0.2
   if (
     outside(settings.apertureStops, widest, narrowest) ||
     outside(settings.shutterStops, camera.slowestShutterStops, camera.fastestShutterStops) ||
     outside(settings.isoStops, camera.lowestIsoStops, camera.highestIsoStops)
   )
     flags.push('off-camera-range')
-  if (plan.corrections.length > 0 && (['ambient', ...lit.map((light) => light.id)] as const).some((source) => (['subject', 'ground'] as const).some((place) => (correctionFor(plan, source, place)?.bound ?? 'exact') !== 'exact')))
+  if (
+    plan.corrections.length > 0 &&
+    (['ambient', ...lit.map((light) => light.id)] as const).some((source) =>
+      (['subject', 'ground'] as const).some(
+        (place) => (correctionFor(plan, source, place)?.bound ?? 'exact') !== 'exact'
+      )
+    )
+  )
     flags.push('reading-bound')
   return flags
 }

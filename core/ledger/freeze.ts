@@ -50,9 +50,18 @@ export const showing = (plan: Plan, ledger: Ledger): Light[] => {
 export const blurFor = (plan: Plan, seconds: number): number => {
   const { focalMm, magnification } = frontLens(plan)
   const frame = frameMm(plan)
-  const radius = Math.min(Math.hypot(plan.subject.widthMm, plan.subject.heightMm), Math.hypot(frame.width, frame.height) / plan.focus.magnification) / 2
+  const radius =
+    Math.min(
+      Math.hypot(plan.subject.widthMm, plan.subject.heightMm),
+      Math.hypot(frame.width, frame.height) / plan.focus.magnification
+    ) / 2
   return motionBlurTowardsPx(
-    plan.subject.speedMmS, plan.subject.directionDeg, seconds, plan.focus.magnification, pixelPitchMm(plan.camera), radius,
+    plan.subject.speedMmS,
+    plan.subject.directionDeg,
+    seconds,
+    plan.focus.magnification,
+    pixelPitchMm(plan.camera),
+    radius,
     focalMm * (1 / plan.lens.pupilRatio + 1 / magnification)
   )
 }
@@ -68,8 +77,13 @@ const ofLight = (plan: Plan, light: Light): LightFreeze => {
   const seconds = litSeconds(plan, light)
   const lost = shutterLoss(plan, light)
   return {
-    id: light.id, t01: flashSecondsOf(light), t05: flashHalfDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations), seconds,
-    blurPx: blurFor(plan, seconds), pulses: pulsesWith(plan, light), clipStops: lost.kind === 'leafClip' ? lost.stops : 0,
+    id: light.id,
+    t01: flashSecondsOf(light),
+    t05: flashHalfDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations),
+    seconds,
+    blurPx: blurFor(plan, seconds),
+    pulses: pulsesWith(plan, light),
+    clipStops: lost.kind === 'leafClip' ? lost.stops : 0,
     from: strobe.durations.length ? 'table' : strobe.quench === 'quenched' ? 'model' : 'assumed'
   }
 }
@@ -79,7 +93,10 @@ export const freezeOf = (plan: Plan, ledger: Ledger): Freeze => {
   const ambientPx = blurFor(plan, secondsAt(plan.settings.shutterStops))
   const ambientLevel = ledger.ambient.subject!.level
   return {
-    lights, worst: lights.reduce((most, each) => (each.seconds > most.seconds ? each : most)),
-    ambientPx, ambientLevel, ghostPx: ambientLevel > GHOST_LEVEL + 1e-9 ? ambientPx : 0
+    lights,
+    worst: lights.reduce((most, each) => (each.seconds > most.seconds ? each : most)),
+    ambientPx,
+    ambientLevel,
+    ghostPx: ambientLevel > GHOST_LEVEL + 1e-9 ? ambientPx : 0
   }
 }

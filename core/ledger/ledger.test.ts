@@ -18,7 +18,11 @@ describe('the strobe at the subject', () => {
   test('agrees with the guide-number formula when everything else is neutral', () => {
     // GN 36, 1/32, ISO 100, 0.30 m → f/21.2 (definition of the guide number): at f/21.2 an 18 % card is level 0.
     const plan = planWith((p) => {
-      p.lights[0] = testLight({ strobe: testStrobe({ guideNumberM: 36 }), powerStops: -5, at: { distanceMm: 300, turnDeg: 0, heightDeg: 0 } })
+      p.lights[0] = testLight({
+        strobe: testStrobe({ guideNumberM: 36 }),
+        powerStops: -5,
+        at: { distanceMm: 300, turnDeg: 0, heightDeg: 0 }
+      })
       p.focus.magnification = 1
       p.settings.apertureStops = 2 * Math.log2(fNumberFromGuide(36, 1 / 32, 100, 0.3)) - 2
     })
@@ -29,25 +33,40 @@ describe('the strobe at the subject', () => {
     fc.assert(
       fc.property(
         fc.record({
-          power: fc.double({ min: -7, max: 0, noNaN: true }), distance: fc.double({ min: 20, max: 5000, noNaN: true }), tilt: fc.double({ min: 0, max: 88, noNaN: true }),
-          ground: fc.double({ min: 10, max: 5000, noNaN: true }), m: fc.double({ min: 0.02, max: 1, noNaN: true }), ev: fc.double({ min: -5, max: 16, noNaN: true }),
+          power: fc.double({ min: -7, max: 0, noNaN: true }),
+          distance: fc.double({ min: 20, max: 5000, noNaN: true }),
+          tilt: fc.double({ min: 0, max: 88, noNaN: true }),
+          ground: fc.double({ min: 10, max: 5000, noNaN: true }),
+          m: fc.double({ min: 0.02, max: 1, noNaN: true }),
+          ev: fc.double({ min: -5, max: 16, noNaN: true }),
           shutter: fc.integer({ min: 0, max: 13 })
         }),
         (x) => {
           const plan = planWith((p) => {
-            p.lights[0] = testLight({ powerStops: x.power, at: { distanceMm: x.distance, turnDeg: x.tilt, heightDeg: 10 } })
+            p.lights[0] = testLight({
+              powerStops: x.power,
+              at: { distanceMm: x.distance, turnDeg: x.tilt, heightDeg: 10 }
+            })
             p.table = { belowMm: 12, widthMm: 500, depthMm: 400, reflectance: 0.4 }
             p.ground.distanceMm = x.ground
             p.focus.magnification = x.m
             p.settings.shutterStops = x.shutter
             for (const place of ['subject', 'ground'] as const)
-              p.ambient[place] = { value: { kind: 'ev', ev: x.ev }, bound: 'exact', via: 'incident', atMagnification: x.m, takenAt: null, look: null }
+              p.ambient[place] = {
+                value: { kind: 'ev', ev: x.ev },
+                bound: 'exact',
+                via: 'incident',
+                atMagnification: x.m,
+                takenAt: null,
+                look: null
+              }
           })
           for (const cell of cellsOf(evaluate(plan).ledger)) {
             const terms = cellTerms(plan, cell.source, cell.place)
             const sum = terms.reduce((total, term) => total + term.stops, 0)
             if (cell.state === 'known') expect(cell.level).toBeCloseTo(sum, 9)
-            for (const term of terms) expect(TERM_FORMULAS[term.kind].formula.length).toBeGreaterThan(3)
+            for (const term of terms)
+              expect(TERM_FORMULAS[term.kind].formula.length).toBeGreaterThan(3)
           }
         }
       )
@@ -56,62 +75,157 @@ describe('the strobe at the subject', () => {
 
   // The table of the two exposures: what each control does to ambient and strobe (section 1 of the trade's arithmetic, math).
   test.each([
-    ['shutter to sync', (p: Plan) => { p.settings.shutterStops += 1 }, -1, 0],
-    ['aperture', (p: Plan) => { p.settings.apertureStops += 1 }, -1, -1],
-    ['ISO', (p: Plan) => { p.settings.isoStops += 1 }, 1, 1],
-    ['ND', (p: Plan) => { p.settings.ndStops += 3 }, -3, -3],
-    ['power', (p: Plan) => { p.lights[0]!.powerStops -= 1 }, 0, -1],
-    ['half the distance', (p: Plan) => { p.lights[0]!.at = { ...p.lights[0]!.at, distanceMm: 100 } }, 0, 2],
-    ['a sheet of one stop', (p: Plan) => { p.lights[0]!.modifiers = [testModifier()] }, 0, -1]
+    [
+      'shutter to sync',
+      (p: Plan) => {
+        p.settings.shutterStops += 1
+      },
+      -1,
+      0
+    ],
+    [
+      'aperture',
+      (p: Plan) => {
+        p.settings.apertureStops += 1
+      },
+      -1,
+      -1
+    ],
+    [
+      'ISO',
+      (p: Plan) => {
+        p.settings.isoStops += 1
+      },
+      1,
+      1
+    ],
+    [
+      'ND',
+      (p: Plan) => {
+        p.settings.ndStops += 3
+      },
+      -3,
+      -3
+    ],
+    [
+      'power',
+      (p: Plan) => {
+        p.lights[0]!.powerStops -= 1
+      },
+      0,
+      -1
+    ],
+    [
+      'half the distance',
+      (p: Plan) => {
+        p.lights[0]!.at = { ...p.lights[0]!.at, distanceMm: 100 }
+      },
+      0,
+      2
+    ],
+    [
+      'a sheet of one stop',
+      (p: Plan) => {
+        p.lights[0]!.modifiers = [testModifier()]
+      },
+      0,
+      -1
+    ]
   ])('%s', (_, change, ambient, strobe) => {
     const base = (p: Plan) => {
       p.settings.shutterStops = 6
       p.lights[0]!.powerStops = -4
-      p.ambient.subject = { value: { kind: 'ev', ev: 8 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
+      p.ambient.subject = {
+        value: { kind: 'ev', ev: 8 },
+        bound: 'exact',
+        via: 'reflected',
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
     }
     const before = evaluate(planWith(base)).ledger
-    const after = evaluate(planWith((p) => { base(p); change(p) })).ledger
+    const after = evaluate(
+      planWith((p) => {
+        base(p)
+        change(p)
+      })
+    ).ledger
     expect(after.ambient.subject!.level - before.ambient.subject!.level).toBeCloseTo(ambient, 9)
     expect(after.flash.subject! - before.flash.subject!).toBeCloseTo(strobe, 5)
   })
 
   test('a snoot leaves the ground outside its beam dark', () => {
     const snoot = testModifier({ id: 'snoot', beam: { kind: 'cut', beamDeg: 14 }, lossStops: 0.3 })
-    const plan = planWith((p) => { p.lights[0] = testLight({ modifiers: [snoot], at: { distanceMm: 200, turnDeg: 50, heightDeg: 0 } }) })
+    const plan = planWith((p) => {
+      p.lights[0] = testLight({
+        modifiers: [snoot],
+        at: { distanceMm: 200, turnDeg: 50, heightDeg: 0 }
+      })
+    })
     expect(cellAt(evaluate(plan).ledger, 'A', 'ground')!.state).toBe('outside')
     expect(cellAt(evaluate(plan).ledger, 'A', 'subject')!.state).toBe('known')
-    expect(report(plan).ledger.find((cell) => cell.source === 'A' && cell.place === 'ground')?.level).toBeNull()
+    expect(
+      report(plan).ledger.find((cell) => cell.source === 'A' && cell.place === 'ground')?.level
+    ).toBeNull()
   })
 })
 
 describe('ambient', () => {
   const camera = (stops: [number, number, number], via: 'lens' | 'reflected', at = 1) => ({
-    bound: 'exact' as const, value: { kind: 'camera' as const, apertureStops: stops[0], shutterStops: stops[1], isoStops: stops[2] }, via, atMagnification: at, takenAt: null, look: null
+    bound: 'exact' as const,
+    value: {
+      kind: 'camera' as const,
+      apertureStops: stops[0],
+      shutterStops: stops[1],
+      isoStops: stops[2]
+    },
+    via,
+    atMagnification: at,
+    takenAt: null,
+    look: null
   })
   test('a reading through the lens at the same magnification needs no close-up term, a hand-held one does', () => {
-    const make = (via: 'lens' | 'reflected') => planWith((p) => {
-      p.focus.magnification = 1
-      p.settings = { ...p.settings, apertureStops: 8, shutterStops: 8, isoStops: 0 }
-      p.ambient.ground = camera([8, 1, 0], via)
-    })
+    const make = (via: 'lens' | 'reflected') =>
+      planWith((p) => {
+        p.focus.magnification = 1
+        p.settings = { ...p.settings, apertureStops: 8, shutterStops: 8, isoStops: 0 }
+        p.ambient.ground = camera([8, 1, 0], via)
+      })
     expect(evaluate(make('lens')).ledger.ambient.ground!.level).toBeCloseTo(-7, 9)
     expect(evaluate(make('reflected')).ledger.ambient.ground!.level).toBeCloseTo(-9, 9)
   })
   test('lux and EV agree: 81 920 lx is EV 15 (ISO 2720)', () => {
     const make = (value: { kind: 'lux'; lux: number } | { kind: 'ev'; ev: number }) =>
-      evaluate(planWith((p) => { p.ambient.subject = { value, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null } })).ledger.ambient.subject!.level
+      evaluate(
+        planWith((p) => {
+          p.ambient.subject = {
+            value,
+            bound: 'exact',
+            via: 'incident',
+            atMagnification: 1,
+            takenAt: null,
+            look: null
+          }
+        })
+      ).ledger.ambient.subject!.level
     expect(make({ kind: 'lux', lux: 81920 })).toBeCloseTo(make({ kind: 'ev', ev: 15 }), 9)
   })
   test('a body that shows the effective number has the close-up loss in its number already', () => {
-    const make = (showsEffective: boolean, aperture: number) => evaluate(planWith((p) => {
-      p.camera = testCamera({ showsEffective })
-      p.focus.magnification = 1
-      p.settings.apertureStops = aperture
-    })).ledger.flash.subject!
+    const make = (showsEffective: boolean, aperture: number) =>
+      evaluate(
+        planWith((p) => {
+          p.camera = testCamera({ showsEffective })
+          p.focus.magnification = 1
+          p.settings.apertureStops = aperture
+        })
+      ).ledger.flash.subject!
     expect(make(true, 8)).toBeCloseTo(make(false, 6), 9)
   })
   test('unread ambient is unknown, not dark', () => {
-    const plan = planWith((p) => { p.ambient.ground = null })
+    const plan = planWith((p) => {
+      p.ambient.ground = null
+    })
     expect(evaluate(plan).ledger.ambient.ground!.state).toBe('unknown')
     expect(verdict(plan, 'ground').state).toBe('unknown')
   })
@@ -121,19 +235,38 @@ describe('suggested power', () => {
   test('property: setting the suggested mark gives what was promised; a finer mark would not be nearer', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 50, max: 3000, noNaN: true }), fc.double({ min: 2, max: 10, noNaN: true }), fc.constantFrom('third', 'tenth', 'half', 'whole'), fc.double({ min: -4, max: 8, noNaN: true }),
+        fc.double({ min: 50, max: 3000, noNaN: true }),
+        fc.double({ min: 2, max: 10, noNaN: true }),
+        fc.constantFrom('third', 'tenth', 'half', 'whole'),
+        fc.double({ min: -4, max: 8, noNaN: true }),
         (distance, aperture, step, ev) => {
           const plan = planWith((p) => {
-            p.lights[0] = testLight({ at: { distanceMm: distance, turnDeg: 40, heightDeg: 0 }, strobe: testStrobe({ dial: { kind: 'fraction', step, lowestStops: -7 } }) })
+            p.lights[0] = testLight({
+              at: { distanceMm: distance, turnDeg: 40, heightDeg: 0 },
+              strobe: testStrobe({ dial: { kind: 'fraction', step, lowestStops: -7 } })
+            })
             p.settings.apertureStops = aperture
-            p.ambient.subject = { value: { kind: 'ev', ev }, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null }
+            p.ambient.subject = {
+              value: { kind: 'ev', ev },
+              bound: 'exact',
+              via: 'incident',
+              atMagnification: 1,
+              takenAt: null,
+              look: null
+            }
           })
           const suggestion = evaluate(plan).suggestions.A!
           if (!suggestion.choice) return
           plan.lights[0]!.powerStops = suggestion.choice.mark.stops
           const { ledger } = evaluate(plan)
-          expect(ledger.totals.subject! - plan.goals.subjectStops).toBeCloseTo(suggestion.missStops, 9)
-          if (suggestion.state === 'ok') expect(Math.abs(suggestion.missStops)).toBeLessThanOrEqual(plan.goals.toleranceStops + 1e-6)
+          expect(ledger.totals.subject! - plan.goals.subjectStops).toBeCloseTo(
+            suggestion.missStops,
+            9
+          )
+          if (suggestion.state === 'ok')
+            expect(Math.abs(suggestion.missStops)).toBeLessThanOrEqual(
+              plan.goals.toleranceStops + 1e-6
+            )
           if (suggestion.state === 'too-dim') expect(suggestion.choice.mark.stops).toBe(0)
           if (suggestion.state === 'too-bright') expect(suggestion.choice.mark.stops).toBe(-7)
         }
@@ -141,13 +274,29 @@ describe('suggested power', () => {
     )
   })
   test('ambient alone past the goal is said, not answered with a power', () => {
-    const plan = planWith((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 20 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null } })
+    const plan = planWith((p) => {
+      p.ambient.subject = {
+        value: { kind: 'ev', ev: 20 },
+        bound: 'exact',
+        via: 'reflected',
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
+    })
     expect(evaluate(plan).suggestions.A).toMatchObject({ state: 'ambient-alone', choice: null })
   })
   test('a wholly lit look fills: ambient 1 stop under, the strobe supplies the other half', () => {
     const plan = planWith((p) => {
       p.focus.magnification = 0.1
-      p.ambient.subject = { value: { kind: 'ev', ev: p.settings.apertureStops + p.settings.shutterStops - 1 }, bound: 'exact', via: 'lens', atMagnification: 0.1, takenAt: null, look: null }
+      p.ambient.subject = {
+        value: { kind: 'ev', ev: p.settings.apertureStops + p.settings.shutterStops - 1 },
+        bound: 'exact',
+        via: 'lens',
+        atMagnification: 0.1,
+        takenAt: null,
+        look: null
+      }
     })
     const suggestion = evaluate(plan).suggestions.A!
     plan.lights[0]!.powerStops = suggestion.wantedStops!
@@ -157,16 +306,35 @@ describe('suggested power', () => {
 
 describe('verdicts', () => {
   test('faster than sync: a band without pulsing, a priced loss with it, nothing with a leaf shutter', () => {
-    const at = (change: (p: Plan) => void) => verdict(planWith((p) => { p.settings.shutterStops = 9; change(p) }), 'sync')
-    expect(at((p) => { p.settings.pulsedSync = false })).toMatchObject({ reason: 'sync-band', state: 'miss', figures: { dark: 0.5 } })
-    const pulsed = at((p) => { p.settings.pulsedSync = true })
+    const at = (change: (p: Plan) => void) =>
+      verdict(
+        planWith((p) => {
+          p.settings.shutterStops = 9
+          change(p)
+        }),
+        'sync'
+      )
+    expect(
+      at((p) => {
+        p.settings.pulsedSync = false
+      })
+    ).toMatchObject({ reason: 'sync-band', state: 'miss', figures: { dark: 0.5 } })
+    const pulsed = at((p) => {
+      p.settings.pulsedSync = true
+    })
     expect(pulsed.reason).toBe('sync-pulsed')
     expect(pulsed.figures.loss).toBeCloseTo(-1.585 - 0.5, 2)
-    const leaf = at((p) => { p.camera = testCamera({ curtain: 'leaf' }); p.lights[0]!.powerStops = -5 })
+    const leaf = at((p) => {
+      p.camera = testCamera({ curtain: 'leaf' })
+      p.lights[0]!.powerStops = -5
+    })
     expect(leaf.reason).toBe('sync-leaf')
   })
   // Exponential decay through a leaf shutter: t0.1 = shutter lets 90 % through (−0.15); 1/300 against 1/500 75 % (−0.42).
-  test.each([[300, 300, -0.15], [300, 500, -0.42]])('leaf shutter clips t0.1 1/%d at 1/%d', (t01, shutter, loss) => {
+  test.each([
+    [300, 300, -0.15],
+    [300, 500, -0.42]
+  ])('leaf shutter clips t0.1 1/%d at 1/%d', (t01, shutter, loss) => {
     const plan = planWith((p) => {
       p.camera = testCamera({ curtain: 'leaf', syncStops: 9 })
       p.lights[0]!.strobe = testStrobe({ t01FullS: 1 / t01 })
@@ -176,38 +344,148 @@ describe('verdicts', () => {
     expect(verdict(plan, 'sync').figures.loss).toBeCloseTo(loss, 2)
   })
   test('freeze: strobe blur and ambient ghost are told apart', () => {
-    const moving = (ev: number) => planWith((p) => {
-      p.subject.speedMmS = 100
-      p.lights[0]!.powerStops = -6
-      p.ambient.subject = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
-    })
+    const moving = (ev: number) =>
+      planWith((p) => {
+        p.subject.speedMmS = 100
+        p.lights[0]!.powerStops = -6
+        p.ambient.subject = {
+          value: { kind: 'ev', ev },
+          bound: 'exact',
+          via: 'reflected',
+          atMagnification: 1,
+          takenAt: null,
+          look: null
+        }
+      })
     expect(verdict(moving(0), 'freeze').reason).toBe('freeze-sharp')
     expect(verdict(moving(14), 'freeze').reason).toBe('freeze-ghost')
-    expect(verdict(planWith((p) => { p.subject.speedMmS = 0 }), 'freeze').state).toBe('idle')
-    expect(verdict(planWith((p) => { p.subject.speedMmS = 5000; p.lights[0]!.powerStops = 0 }), 'freeze').reason).toBe('freeze-strobe')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.subject.speedMmS = 0
+        }),
+        'freeze'
+      ).state
+    ).toBe('idle')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.subject.speedMmS = 5000
+          p.lights[0]!.powerStops = 0
+        }),
+        'freeze'
+      ).reason
+    ).toBe('freeze-strobe')
   })
   test('ground, subject, depth and reserve name what decides them', () => {
-    const lamp = planWith((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 14 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null } })
-    expect(verdict(lamp, 'ground')).toMatchObject({ reason: 'ground-ambient', cause: { source: 'ambient' } })
-    expect(verdict(planWith((p) => { p.ground.distanceMm = 5; p.ground.reflectance = 0.9; p.subject.widthMm = 4; p.subject.heightMm = 4; p.lights[0]!.at = { distanceMm: 200, turnDeg: 5, heightDeg: 0 } }), 'ground').reason).toBe('ground-strobe')
-    expect(verdict(planWith((p) => { p.lights[0]!.powerStops = -7 }), 'subject').reason).toBe('subject-under')
-    expect(verdict(planWith((p) => { p.lights[0]!.powerStops = 0 }), 'subject').reason).toBe('subject-over')
-    expect(verdict(planWith((p) => { p.subject.sharpDepthMm = 100 }), 'depth').reason).toBe('depth-short')
-    expect(verdict(planWith((p) => { p.subject.sharpDepthMm = 0.01 }), 'depth').reason).toBe('depth-enough')
-    expect(verdict(planWith((p) => { p.lights[0]!.powerStops = 0 }), 'reserve')).toMatchObject({ reason: 'reserve-end', value: 0 })
+    const lamp = planWith((p) => {
+      p.ambient.ground = {
+        value: { kind: 'ev', ev: 14 },
+        bound: 'exact',
+        via: 'reflected',
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
+    })
+    expect(verdict(lamp, 'ground')).toMatchObject({
+      reason: 'ground-ambient',
+      cause: { source: 'ambient' }
+    })
+    expect(
+      verdict(
+        planWith((p) => {
+          p.ground.distanceMm = 5
+          p.ground.reflectance = 0.9
+          p.subject.widthMm = 4
+          p.subject.heightMm = 4
+          p.lights[0]!.at = { distanceMm: 200, turnDeg: 5, heightDeg: 0 }
+        }),
+        'ground'
+      ).reason
+    ).toBe('ground-strobe')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.lights[0]!.powerStops = -7
+        }),
+        'subject'
+      ).reason
+    ).toBe('subject-under')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.lights[0]!.powerStops = 0
+        }),
+        'subject'
+      ).reason
+    ).toBe('subject-over')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.subject.sharpDepthMm = 100
+        }),
+        'depth'
+      ).reason
+    ).toBe('depth-short')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.subject.sharpDepthMm = 0.01
+        }),
+        'depth'
+      ).reason
+    ).toBe('depth-enough')
+    expect(
+      verdict(
+        planWith((p) => {
+          p.lights[0]!.powerStops = 0
+        }),
+        'reserve'
+      )
+    ).toMatchObject({ reason: 'reserve-end', value: 0 })
   })
   test('figures past a model are flagged', () => {
-    const flagged = planWith((p) => { p.lights[0] = testLight({ strobe: testStrobe({ quench: 'voltage' }), at: { distanceMm: 100, turnDeg: 80, heightDeg: 0 } }); p.subject.finish = 'gloss'; p.focus.magnification = 3; p.settings.isoStops = 9 })
-    expect(evaluate(flagged).flags).toEqual(['specular', 'duration-assumed', 'grazing', 'lens-limit', 'off-camera-range'])
+    const flagged = planWith((p) => {
+      p.lights[0] = testLight({
+        strobe: testStrobe({ quench: 'voltage' }),
+        at: { distanceMm: 100, turnDeg: 80, heightDeg: 0 }
+      })
+      p.subject.finish = 'gloss'
+      p.focus.magnification = 3
+      p.settings.isoStops = 9
+    })
+    expect(evaluate(flagged).flags).toEqual([
+      'specular',
+      'duration-assumed',
+      'grazing',
+      'lens-limit',
+      'off-camera-range'
+    ])
   })
 })
 
 describe('your readings in the sum', () => {
   const correction = (part: Partial<Correction>): Correction => ({
-    id: 'c', frameId: 'f', source: 'A', place: 'subject', stops: -0.6, sureStops: 0.3, method: 'patch', bound: 'exact', strobeId: 'strobe', modifierIds: [], on: true, ...part
+    id: 'c',
+    frameId: 'f',
+    source: 'A',
+    place: 'subject',
+    stops: -0.6,
+    sureStops: 0.3,
+    method: 'patch',
+    bound: 'exact',
+    strobeId: 'strobe',
+    modifierIds: [],
+    on: true,
+    ...part
   })
   const level = (corrections: Correction[], place: 'subject' | 'ground' = 'subject') =>
-    evaluate(planWith((p) => { p.corrections = corrections })).ledger.flash[place]!
+    evaluate(
+      planWith((p) => {
+        p.corrections = corrections
+      })
+    ).ledger.flash[place]!
   test('the newest that fits the kit counts; a subject reading serves the ground until that has its own', () => {
     const bare = level([])
     expect(level([correction({ stops: -2 }), correction({})]) - bare).toBeCloseTo(-0.6, 9)
@@ -220,11 +498,20 @@ describe('your readings in the sum', () => {
 
 test('a power typed on any dial lands on the same light', () => {
   const level = (text: string, dial: Parameters<typeof parsePower>[0]) => {
-    const plan = planWith((p) => { p.lights[0] = { ...p.lights[0]!, strobe: testStrobe({ dial }), powerStops: parsePower(dial, text)! } })
+    const plan = planWith((p) => {
+      p.lights[0] = {
+        ...p.lights[0]!,
+        strobe: testStrobe({ dial }),
+        powerStops: parsePower(dial, text)!
+      }
+    })
     return evaluate(plan).ledger.flash.subject!
   }
   const quarter = level('1/4', { kind: 'fraction', step: 'third', lowestStops: -7 })
   expect(level('5 of 7', { kind: 'levels', count: 7, stopsPerLevel: 1 })).toBeCloseTo(quarter, 9)
-  expect(level('25 %', { kind: 'percent', lowestPercent: 1, stepPercent: 1 })).toBeCloseTo(quarter, 9)
+  expect(level('25 %', { kind: 'percent', lowestPercent: 1, stepPercent: 1 })).toBeCloseTo(
+    quarter,
+    9
+  )
   expect(level('8.0', { kind: 'decimal', lowest: 2, full: 10, step: 0.1 })).toBeCloseTo(quarter, 9)
 })

@@ -25,7 +25,10 @@ export const ledgerOf = (plan: Plan): Ledger => {
   const flash: Record<Place, number> = {}
   const totals: Record<Place, number> = {}
   const bases = plan.lights.map((light) => lightStops(plan, light))
-  const rows: { source: SourceId; cells: Record<Place, Cell> }[] = [{ source: 'ambient', cells: ambient }, ...plan.lights.map((light) => ({ source: light.id, cells: {} }))]
+  const rows: { source: SourceId; cells: Record<Place, Cell> }[] = [
+    { source: 'ambient', cells: ambient },
+    ...plan.lights.map((light) => ({ source: light.id, cells: {} }))
+  ]
   places.forEach((place, j) => {
     const there = (ambient[place.id] = ambientCell(plan, place))
     let linear = 0
@@ -40,7 +43,9 @@ export const ledgerOf = (plan: Plan): Ledger => {
   return { places: places.map((place) => place.id), rows, ambient, flash, totals }
 }
 
-export const cellAt = (ledger: Ledger, source: SourceId, place: Place): Cell | undefined => ledger.rows.find((row) => row.source === source)?.cells[place]
+export const cellAt = (ledger: Ledger, source: SourceId, place: Place): Cell | undefined =>
+  ledger.rows.find((row) => row.source === source)?.cells[place]
 
 /** Every cell in reading order: source by source, place by place. */
-export const cellsOf = (ledger: Ledger): readonly Cell[] => ledger.rows.flatMap((row) => ledger.places.map((place) => row.cells[place]!))
+export const cellsOf = (ledger: Ledger): readonly Cell[] =>
+  ledger.rows.flatMap((row) => ledger.places.map((place) => row.cells[place]!))

@@ -7,7 +7,12 @@ import type { SourceId } from './terms'
 
 /** Level of some sources together at a place, stops; −Infinity for none. */
 export const sumAt = (ledger: Ledger, place: Place, sources: readonly SourceId[]): number =>
-  Math.log2(ledger.rows.reduce((sum, row) => (sources.includes(row.source) ? sum + 2 ** row.cells[place]!.level : sum), 0))
+  Math.log2(
+    ledger.rows.reduce(
+      (sum, row) => (sources.includes(row.source) ? sum + 2 ** row.cells[place]!.level : sum),
+      0
+    )
+  )
 
 export interface Ratios {
   /** key alone at the lit side over the fill alone at the shadow side, stops; null where nothing fills */
@@ -34,7 +39,10 @@ export const fillShares = (plan: Plan): number[] | null => {
   return plan.lights.map((_, i) => {
     const at = i * scene.places.length + j
     const arrives = direct[at]! + bounce[at]!
-    const cards = names.reduce((all, name, r) => (/^K\d$/.test(name) ? all + bounceBy[at * names.length + r]! : all), 0)
+    const cards = names.reduce(
+      (all, name, r) => (/^K\d$/.test(name) ? all + bounceBy[at * names.length + r]! : all),
+      0
+    )
     return arrives > 0 ? cards / arrives : 0
   })
 }
@@ -43,7 +51,10 @@ export const fillShares = (plan: Plan): number[] | null => {
 export const ratiosOf = (plan: Plan, ledger: Ledger): Ratios => {
   const shares = fillShares(plan)
   if (!shares) return { keyFill: null, litShadow: null }
-  const fill = plan.lights.reduce((sum, light, i) => sum + shares[i]! * 2 ** cellAt(ledger, light.id, 'shadow')!.level, 0)
+  const fill = plan.lights.reduce(
+    (sum, light, i) => sum + shares[i]! * 2 ** cellAt(ledger, light.id, 'shadow')!.level,
+    0
+  )
   return {
     keyFill: finite(cellAt(ledger, keyLight(plan).id, 'subject')!.level - Math.log2(fill)),
     litShadow: finite(ledger.totals.subject! - ledger.totals.shadow!)

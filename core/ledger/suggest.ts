@@ -13,7 +13,8 @@ export interface Suggestion {
   readonly toleranceStops: number
   /** ok: a mark within the tolerance; coarse: the dial's steps are too wide; too-bright / too-dim: past an end of the
    * dial; ambient-alone / others-alone: without this light there is already more than the goal; no-light: it does not reach the place */
-  readonly state: 'ok' | 'coarse' | 'too-bright' | 'too-dim' | 'ambient-alone' | 'others-alone' | 'no-light'
+  readonly state:
+    'ok' | 'coarse' | 'too-bright' | 'too-dim' | 'ambient-alone' | 'others-alone' | 'no-light'
   /** power that would hit the goal exactly, stops below full; null when no power does */
   readonly wantedStops: number | null
   readonly choice: DialChoice | null
@@ -21,7 +22,13 @@ export interface Suggestion {
   readonly missStops: number
 }
 
-const SERVES: Record<Light['role'], Place | null> = { key: 'subject', fill: 'shadow', rim: 'top', ground: 'ground', other: null }
+const SERVES: Record<Light['role'], Place | null> = {
+  key: 'subject',
+  fill: 'shadow',
+  rim: 'top',
+  ground: 'ground',
+  other: null
+}
 
 export interface Aimed {
   readonly place: Place
@@ -35,13 +42,20 @@ export interface Aimed {
 export const goalOf = (plan: Plan, light: Light): Aimed | null => {
   const place = keyLight(plan) === light ? 'subject' : SERVES[light.role]
   if (place === null) return null
-  if (place === 'subject') return { place, stops: plan.goals.subjectStops, toleranceStops: plan.goals.toleranceStops }
+  if (place === 'subject')
+    return { place, stops: plan.goals.subjectStops, toleranceStops: plan.goals.toleranceStops }
   const goal = plan.goals.places.find((each) => each.place === place && each.kind === 'about')
   return goal ? { place, stops: goal.stops, toleranceStops: goal.toleranceStops } : null
 }
 
 const noPower = (aimed: Aimed, state: Suggestion['state'], missStops: number): Suggestion => ({
-  place: aimed.place, goalStops: aimed.stops, toleranceStops: aimed.toleranceStops, state, wantedStops: null, choice: null, missStops
+  place: aimed.place,
+  goalStops: aimed.stops,
+  toleranceStops: aimed.toleranceStops,
+  state,
+  wantedStops: null,
+  choice: null,
+  missStops
 })
 
 /** @returns null when the light has no goal to serve, or its place is not there */
@@ -58,7 +72,8 @@ export const suggestFrom = (plan: Plan, ledger: Ledger, light: Light): Suggestio
   }
   const ambient = ledger.ambient[place]!.level
   if (ambient >= goal + toleranceStops) return noPower(aimed, 'ambient-alone', ambient - goal)
-  if (Math.log2(others) >= goal + toleranceStops) return noPower(aimed, 'others-alone', Math.log2(others) - goal)
+  if (Math.log2(others) >= goal + toleranceStops)
+    return noPower(aimed, 'others-alone', Math.log2(others) - goal)
   if (own === -Infinity) return noPower(aimed, 'no-light', -Infinity)
   const room = 2 ** goal - others
   // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark is the best.
@@ -66,6 +81,12 @@ export const suggestFrom = (plan: Plan, ledger: Ledger, light: Light): Suggestio
   const choice = chooseOnDial(light.strobe.dial, wantedStops)
   const missStops = Math.log2(others + 2 ** (own - light.powerStops + choice.mark.stops)) - goal
   const inside = Math.abs(missStops) <= toleranceStops + 1e-9
-  const state = inside ? 'ok' : choice.beyondStops > 0 ? 'too-dim' : choice.beyondStops < 0 ? 'too-bright' : 'coarse'
+  const state = inside
+    ? 'ok'
+    : choice.beyondStops > 0
+      ? 'too-dim'
+      : choice.beyondStops < 0
+        ? 'too-bright'
+        : 'coarse'
   return { place, goalStops: goal, toleranceStops, state, wantedStops, choice, missStops }
 }

@@ -44,7 +44,14 @@ export type CellState = 'known' | 'off' | 'outside' | 'behind' | 'shadowed' | 'u
 export type SourceId = 'ambient' | LightId
 
 /** A figure computed outside the range its model holds for. */
-export type Flag = 'specular' | 'light-inside' | 'duration-assumed' | 'grazing' | 'lens-limit' | 'off-camera-range' | 'reading-bound'
+export type Flag =
+  | 'specular'
+  | 'light-inside'
+  | 'duration-assumed'
+  | 'grazing'
+  | 'lens-limit'
+  | 'off-camera-range'
+  | 'reading-bound'
 
 export interface Cell {
   readonly source: SourceId
@@ -57,7 +64,10 @@ export interface Cell {
 }
 
 /** Formulas behind the terms, in the symbols the figures use, with their sources. Shown when a cell is opened. */
-export const TERM_FORMULAS: Record<TermKind, { readonly formula: string; readonly source: string }> = {
+export const TERM_FORMULAS: Record<
+  TermKind,
+  { readonly formula: string; readonly source: string }
+> = {
   reading: { formula: 'EV = log2(N²/t) − log2(S/100), or log2(E / 2.5 lx)', source: 'ISO 2720' },
   surface: { formula: 'log2(ρ / 0.18)', source: 'level 0 is an 18 % card' },
   aperture: { formula: '−2·log2 N', source: 'ISO 517' },
@@ -65,19 +75,44 @@ export const TERM_FORMULAS: Record<TermKind, { readonly formula: string; readonl
   iso: { formula: 'log2(S / 100)', source: 'ISO 12232' },
   nd: { formula: '−ND', source: 'the filter’s own stops' },
   closeUp: { formula: '−2·log2(1 + m/P)', source: 'geometrical optics' },
-  closeUpAtReading: { formula: '+2·log2(1 + m/P) when it was read', source: 'a reading through the lens contains the close-up loss' },
+  closeUpAtReading: {
+    formula: '+2·log2(1 + m/P) when it was read',
+    source: 'a reading through the lens contains the close-up loss'
+  },
   shade: { formula: '−shade', source: 'taken away since it was read' },
   output: { formula: '2·log2 GN', source: 'guide number, ISO 1230' },
   power: { formula: 'log2 p', source: 'the dial' },
   distance: { formula: '−2·log2(d / 1 m)', source: 'inverse square of a point source' },
-  nearness: { formula: 'log2 of the light summed over the face, against all of it from its middle', source: 'a near source is no point; radiometry of extended sources' },
+  nearness: {
+    formula: 'log2 of the light summed over the face, against all of it from its middle',
+    source: 'a near source is no point; radiometry of extended sources'
+  },
   tilt: { formula: 'log2 cos θ', source: 'Lambert’s cosine law' },
-  beam: { formula: 'log2 of the beam at α: cosⁿ, table or photometric file; nothing outside a grid or snoot', source: 'the kit; cosⁿ one stop down at the stated edge is common practice' },
-  shadow: { formula: 'log2 of the share of the face that the place sees', source: 'straight lines past subject, cards, flags, ground, table' },
-  bounce: { formula: 'log2(1 + bounced / straight)', source: 'one diffuse bounce off cards, table, ground, walls, ceiling' },
-  bounceOnly: { formula: 'log2 of what one bounce brings; nothing arrives straight', source: 'one diffuse bounce off cards, table, ground, walls, ceiling' },
+  beam: {
+    formula:
+      'log2 of the beam at α: cosⁿ, table or photometric file; nothing outside a grid or snoot',
+    source: 'the kit; cosⁿ one stop down at the stated edge is common practice'
+  },
+  shadow: {
+    formula: 'log2 of the share of the face that the place sees',
+    source: 'straight lines past subject, cards, flags, ground, table'
+  },
+  bounce: {
+    formula: 'log2(1 + bounced / straight)',
+    source: 'one diffuse bounce off cards, table, ground, walls, ceiling'
+  },
+  bounceOnly: {
+    formula: 'log2 of what one bounce brings; nothing arrives straight',
+    source: 'one diffuse bounce off cards, table, ground, walls, ceiling'
+  },
   modifier: { formula: '−loss', source: 'kit figure, a first guess until you measure it' },
-  pulsed: { formula: '−log2((Tc + t)/t) − penalty', source: 'curtain geometry; penalty from the kit' },
-  leafClip: { formula: 'log2(1 − 10^(−t/t0.1))', source: 'exponential decay inside a leaf shutter' },
+  pulsed: {
+    formula: '−log2((Tc + t)/t) − penalty',
+    source: 'curtain geometry; penalty from the kit'
+  },
+  leafClip: {
+    formula: 'log2(1 − 10^(−t/t0.1))',
+    source: 'exponential decay inside a leaf shutter'
+  },
   yourReading: { formula: 'measured − predicted', source: 'your frame' }
 }

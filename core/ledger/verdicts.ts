@@ -17,12 +17,26 @@ import type { SourceId, TermKind } from './terms'
 export type VerdictId = 'ground' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
 export type VerdictState = 'ok' | 'near' | 'miss' | 'unknown' | 'idle'
 export type Reason =
-  | 'ground-dark' | 'ground-ambient' | 'ground-strobe' | 'ground-unread'
-  | 'subject-right' | 'subject-over' | 'subject-under'
-  | 'depth-enough' | 'depth-short'
-  | 'freeze-still' | 'freeze-sharp' | 'freeze-strobe' | 'freeze-ghost'
-  | 'sync-within' | 'sync-leaf' | 'sync-leaf-clip' | 'sync-pulsed' | 'sync-band'
-  | 'reserve-fine' | 'reserve-end'
+  | 'ground-dark'
+  | 'ground-ambient'
+  | 'ground-strobe'
+  | 'ground-unread'
+  | 'subject-right'
+  | 'subject-over'
+  | 'subject-under'
+  | 'depth-enough'
+  | 'depth-short'
+  | 'freeze-still'
+  | 'freeze-sharp'
+  | 'freeze-strobe'
+  | 'freeze-ghost'
+  | 'sync-within'
+  | 'sync-leaf'
+  | 'sync-leaf-clip'
+  | 'sync-pulsed'
+  | 'sync-band'
+  | 'reserve-fine'
+  | 'reserve-end'
 
 export interface Verdict {
   readonly id: VerdictId
@@ -32,7 +46,11 @@ export interface Verdict {
   readonly limit: number | null
   readonly figures: Readonly<Record<string, number>>
   /** where the term that decides it stands */
-  readonly cause: { readonly source: SourceId; readonly place: Place; readonly term: TermKind } | null
+  readonly cause: {
+    readonly source: SourceId
+    readonly place: Place
+    readonly term: TermKind
+  } | null
   /** plan paths of the figures that move it most directly */
   readonly path: string
 }
@@ -41,35 +59,61 @@ const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
 
 /** The source that gives most at a place. */
 const strongest = (ledger: Ledger, place: Place): SourceId =>
-  ledger.rows.reduce((best, row) => (row.cells[place]!.level > best.cells[place]!.level ? row : best)).source
+  ledger.rows.reduce((best, row) =>
+    row.cells[place]!.level > best.cells[place]!.level ? row : best
+  ).source
 
 const groundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const goal = plan.goals.groundStops
-  const place = GROUND.reduce((best: Place, each) => (ledger.totals[each]! > ledger.totals[best]! + 1e-9 ? each : best), 'ground')
+  const place = GROUND.reduce(
+    (best: Place, each) => (ledger.totals[each]! > ledger.totals[best]! + 1e-9 ? each : best),
+    'ground'
+  )
   const ambient = ledger.ambient[place]!
   const flash = ledger.flash[place]!
   const byAmbient = ambient.level >= flash
   const level = ledger.totals[place]!
   const over = level - goal
   // A reading that says "at most" cannot prove the ground too bright at settings it was not taken at.
-  const unread = ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.bound === 'at-most')
+  const unread =
+    ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.bound === 'at-most')
   const bright = over > 1e-9 && !(unread && byAmbient)
   const state = bright ? (over > 0.5 ? 'miss' : 'near') : unread ? 'unknown' : 'ok'
-  const reason = bright ? (byAmbient ? 'ground-ambient' : 'ground-strobe') : unread ? 'ground-unread' : 'ground-dark'
+  const reason = bright
+    ? byAmbient
+      ? 'ground-ambient'
+      : 'ground-strobe'
+    : unread
+      ? 'ground-unread'
+      : 'ground-dark'
   return {
-    id: 'ground', state, reason, value: level, limit: goal,
+    id: 'ground',
+    state,
+    reason,
+    value: level,
+    limit: goal,
     figures: { over, ambient: ambient.level, strobe: flash },
-    cause: byAmbient ? { source: 'ambient', place, term: 'reading' } : { source: strongest(ledger, place), place, term: 'distance' },
+    cause: byAmbient
+      ? { source: 'ambient', place, term: 'reading' }
+      : { source: strongest(ledger, place), place, term: 'distance' },
     path: unread ? 'ambient.ground' : byAmbient ? 'settings.shutterStops' : 'ground.distanceMm'
   }
 }
 
 const subjectVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const miss = ledger.totals.subject! - plan.goals.subjectStops
-  const state = Math.abs(miss) <= plan.goals.toleranceStops + 1e-9 ? 'ok' : Math.abs(miss) <= 1 ? 'near' : 'miss'
+  const state =
+    Math.abs(miss) <= plan.goals.toleranceStops + 1e-9
+      ? 'ok'
+      : Math.abs(miss) <= 1
+        ? 'near'
+        : 'miss'
   const most = strongest(ledger, 'subject')
   return {
-    id: 'subject', state, value: ledger.totals.subject!, limit: plan.goals.subjectStops,
+    id: 'subject',
+    state,
+    value: ledger.totals.subject!,
+    limit: plan.goals.subjectStops,
     reason: state === 'ok' ? 'subject-right' : miss > 0 ? 'subject-over' : 'subject-under',
     figures: { miss, ambient: ledger.ambient.subject!.level, strobe: ledger.flash.subject! },
     cause: { source: most, place: 'subject', term: most === 'ambient' ? 'reading' : 'power' },
@@ -81,8 +125,11 @@ const depthVerdict = (plan: Plan): Verdict => {
   const have = depthOf(plan).totalMm
   const need = neededDepthMm(plan)
   return {
-    id: 'depth', state: have >= need * (1 - 1e-9) ? 'ok' : have >= 0.8 * need ? 'near' : 'miss',
-    reason: have >= need * (1 - 1e-9) ? 'depth-enough' : 'depth-short', value: have, limit: need,
+    id: 'depth',
+    state: have >= need * (1 - 1e-9) ? 'ok' : have >= 0.8 * need ? 'near' : 'miss',
+    reason: have >= need * (1 - 1e-9) ? 'depth-enough' : 'depth-short',
+    value: have,
+    limit: need,
     figures: {
       blurPx: endBlur(plan, need).bothMm / pixelPitchMm(plan.camera)
     },
@@ -96,15 +143,37 @@ const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const limit = plan.goals.blurPx
   const ghost = ghostPx > (plan.goals.ghostPx ?? limit)
   const still = plan.subject.speedMmS === 0
-  const reason: Reason = still ? 'freeze-still' : worst.blurPx > limit ? 'freeze-strobe' : ghost ? 'freeze-ghost' : 'freeze-sharp'
+  const reason: Reason = still
+    ? 'freeze-still'
+    : worst.blurPx > limit
+      ? 'freeze-strobe'
+      : ghost
+        ? 'freeze-ghost'
+        : 'freeze-sharp'
   const index = plan.lights.findIndex((light) => light.id === worst.id)
   return {
-    id: 'freeze', reason, limit,
-    state: still ? 'idle' : worst.blurPx > 2 * limit ? 'miss' : worst.blurPx > limit || ghost ? 'near' : 'ok',
+    id: 'freeze',
+    reason,
+    limit,
+    state: still
+      ? 'idle'
+      : worst.blurPx > 2 * limit
+        ? 'miss'
+        : worst.blurPx > limit || ghost
+          ? 'near'
+          : 'ok',
     value: reason === 'freeze-ghost' ? ambientPx : worst.blurPx,
     figures: { strobePx: worst.blurPx, ambientPx, seconds: worst.seconds, ambient: ambientLevel },
-    cause: still ? null : reason === 'freeze-ghost' ? { source: 'ambient', place: 'subject', term: 'shutter' } : { source: worst.id, place: 'subject', term: 'power' },
-    path: still ? 'subject.speedMmS' : reason === 'freeze-ghost' ? 'settings.shutterStops' : `lights.${index}.powerStops`
+    cause: still
+      ? null
+      : reason === 'freeze-ghost'
+        ? { source: 'ambient', place: 'subject', term: 'shutter' }
+        : { source: worst.id, place: 'subject', term: 'power' },
+    path: still
+      ? 'subject.speedMmS'
+      : reason === 'freeze-ghost'
+        ? 'settings.shutterStops'
+        : `lights.${index}.powerStops`
   }
 }
 
@@ -112,17 +181,29 @@ const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const { camera, settings } = plan
   const t = secondsAt(settings.shutterStops)
   const lights = showing(plan, ledger)
-  const worst = lights.reduce((most, light) => (shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most))
+  const worst = lights.reduce((most, light) =>
+    shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most
+  )
   const lost = shutterLoss(plan, worst)
   const within = settings.shutterStops <= camera.syncStops + 1e-6
   const leaf = camera.curtain === 'leaf'
   // One strobe that cannot pulse leaves its band, however many others do.
   const banded = !leaf && !within && lights.some((light) => !pulsesWith(plan, light))
-  const reason: Reason = leaf ? (lost.kind ? 'sync-leaf-clip' : 'sync-leaf') : within ? 'sync-within' : banded ? 'sync-band' : 'sync-pulsed'
+  const reason: Reason = leaf
+    ? lost.kind
+      ? 'sync-leaf-clip'
+      : 'sync-leaf'
+    : within
+      ? 'sync-within'
+      : banded
+        ? 'sync-band'
+        : 'sync-pulsed'
   return {
-    id: 'sync', reason,
+    id: 'sync',
+    reason,
     state: reason === 'sync-band' ? 'miss' : lost.kind ? 'near' : 'ok',
-    value: settings.shutterStops, limit: camera.syncStops,
+    value: settings.shutterStops,
+    limit: camera.syncStops,
     figures: { dark: banded ? darkShare(t, secondsAt(camera.syncStops)) : 0, loss: lost.stops },
     cause: lost.kind && !banded ? { source: worst.id, place: 'subject', term: lost.kind } : null,
     path: 'settings.shutterStops'
@@ -133,16 +214,28 @@ const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
 const reserveVerdict = (plan: Plan): Verdict => {
   const lit = plan.lights.filter((light) => light.on)
   const lights = lit.length ? lit : [plan.lights[0]!]
-  const least = lights.reduce((worst, light) => (light.powerStops > worst.powerStops ? light : worst))
-  const atEnd = (light: Light) => light.powerStops > -1e-9 || light.powerStops <= dialLowest(light.strobe.dial) + 1e-9
+  const least = lights.reduce((worst, light) =>
+    light.powerStops > worst.powerStops ? light : worst
+  )
+  const atEnd = (light: Light) =>
+    light.powerStops > -1e-9 || light.powerStops <= dialLowest(light.strobe.dial) + 1e-9
   const ended = lights.find(atEnd)
   const shown = ended ?? least
   return {
-    id: 'reserve', state: ended ? 'near' : 'ok', reason: ended ? 'reserve-end' : 'reserve-fine', value: 0 - shown.powerStops, limit: null,
+    id: 'reserve',
+    state: ended ? 'near' : 'ok',
+    reason: ended ? 'reserve-end' : 'reserve-fine',
+    value: 0 - shown.powerStops,
+    limit: null,
     figures: {
-      up: 0 - shown.powerStops, down: shown.powerStops - dialLowest(shown.strobe.dial),
-      recycle: Math.max(...lights.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))),
-      flashes: Math.min(...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull)))
+      up: 0 - shown.powerStops,
+      down: shown.powerStops - dialLowest(shown.strobe.dial),
+      recycle: Math.max(
+        ...lights.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
+      ),
+      flashes: Math.min(
+        ...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))
+      )
     },
     cause: { source: shown.id, place: 'subject', term: 'power' },
     path: `lights.${plan.lights.indexOf(shown)}.powerStops`

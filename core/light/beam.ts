@@ -7,29 +7,52 @@ import { positive } from '../guard'
 
 const angles = z.array(z.number().min(-360).max(360)).min(1).max(400)
 
-export const distributionSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('cos').describe('cosⁿ, one stop down at the edge of the stated beam') }),
-  z
-    .strictObject({
-      kind: z.literal('table'),
-      points: z.array(z.strictObject({ deg: z.number().min(0).max(180), stops: z.number().min(-20).max(6) })).min(2).max(60)
-    })
-    .describe('stops against the axis, by angle off it; nothing beyond the last angle'),
-  z
-    .strictObject({
-      kind: z.literal('file'),
-      name: z.string().min(1).max(120),
-      verticalDeg: angles,
-      horizontalDeg: angles,
-      candela: z.array(z.number().min(0).max(1e9)).min(1).max(40000).describe('horizontal plane by plane, each with all vertical angles')
-    })
-    .describe('read from an IES LM-63 file, type C, its nadir is the head’s axis')
-]).superRefine((value, context) => {
-  if (value.kind === 'table' && value.points.some((point, i) => i > 0 && point.deg <= value.points[i - 1]!.deg))
-    context.addIssue({ code: 'custom', path: ['points'], message: 'the angles must rise' })
-  if (value.kind === 'file' && value.candela.length !== value.verticalDeg.length * value.horizontalDeg.length)
-    context.addIssue({ code: 'custom', path: ['candela'], message: 'must hold one value for each pair of angles' })
-})
+export const distributionSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({
+      kind: z.literal('cos').describe('cosⁿ, one stop down at the edge of the stated beam')
+    }),
+    z
+      .strictObject({
+        kind: z.literal('table'),
+        points: z
+          .array(
+            z.strictObject({ deg: z.number().min(0).max(180), stops: z.number().min(-20).max(6) })
+          )
+          .min(2)
+          .max(60)
+      })
+      .describe('stops against the axis, by angle off it; nothing beyond the last angle'),
+    z
+      .strictObject({
+        kind: z.literal('file'),
+        name: z.string().min(1).max(120),
+        verticalDeg: angles,
+        horizontalDeg: angles,
+        candela: z
+          .array(z.number().min(0).max(1e9))
+          .min(1)
+          .max(40000)
+          .describe('horizontal plane by plane, each with all vertical angles')
+      })
+      .describe('read from an IES LM-63 file, type C, its nadir is the head’s axis')
+  ])
+  .superRefine((value, context) => {
+    if (
+      value.kind === 'table' &&
+      value.points.some((point, i) => i > 0 && point.deg <= value.points[i - 1]!.deg)
+    )
+      context.addIssue({ code: 'custom', path: ['points'], message: 'the angles must rise' })
+    if (
+      value.kind === 'file' &&
+      value.candela.length !== value.verticalDeg.length * value.horizontalDeg.length
+    )
+      context.addIssue({
+        code: 'custom',
+        path: ['candela'],
+        message: 'must hold one value for each pair of angles'
+      })
+  })
 export type Distribution = z.infer<typeof distributionSchema>
 
 /** Intensity against the axis, a share ≥ 0 of it, from the cosine of the angle off it and the angle round it (radians). */
@@ -40,7 +63,8 @@ export type BeamShape = (cosOffAxis: number, roundRad: number) => number
  * @param beamDeg full angle, 1–178
  * Source: common practice for stated coverage (one stop at the edge), no source; n = 1, a Lambertian face, at 120°.
  */
-export const beamExponent = (beamDeg: number): number => -1 / Math.log2(Math.cos((Math.min(positive(beamDeg, 'beamDeg'), 178) * Math.PI) / 360))
+export const beamExponent = (beamDeg: number): number =>
+  -1 / Math.log2(Math.cos((Math.min(positive(beamDeg, 'beamDeg'), 178) * Math.PI) / 360))
 
 /** Index of the last entry not above `value`, and how far `value` lies towards the next. */
 const between = (list: readonly number[], value: number): readonly [number, number] => {
@@ -62,7 +86,10 @@ const foldRound = (deg: number, last: number): number => {
 const STEPS = 4096
 /** cosⁿ from a table over the cosine, straight between its points: a power for each sample would take a quarter of an evaluation. Off by at most n²/(8·4096²) of the axis: 0.004 for a beam of 5°. */
 const tabled = (n: number): BeamShape => {
-  const table = Float64Array.from({ length: STEPS + 2 }, (_, i) => (Math.min(i, STEPS) / STEPS) ** n)
+  const table = Float64Array.from(
+    { length: STEPS + 2 },
+    (_, i) => (Math.min(i, STEPS) / STEPS) ** n
+  )
   return (cosine) => {
     if (cosine <= 0) return 0
     const x = (cosine < 1 ? cosine : 1) * STEPS
@@ -93,12 +120,16 @@ export const beamShape = (distribution: Distribution, beamDeg: number): BeamShap
   const { verticalDeg, horizontalDeg, candela } = distribution
   const rows = verticalDeg.length
   const axis = candela[0]! > 0 ? candela[0]! : Math.max(...candela) || 1
-  const at = (column: number, row: number) => candela[Math.min(column, horizontalDeg.length - 1) * rows + Math.min(row, rows - 1)]!
+  const at = (column: number, row: number) =>
+    candela[Math.min(column, horizontalDeg.length - 1) * rows + Math.min(row, rows - 1)]!
   return (cosine, round) => {
     const deg = (Math.acos(Math.min(1, Math.max(-1, cosine))) * 180) / Math.PI
     if (deg > verticalDeg[rows - 1]! + 1e-9 || deg < verticalDeg[0]! - 1e-9) return 0
     const [row, down] = between(verticalDeg, deg)
-    const [column, along] = between(horizontalDeg, foldRound((round * 180) / Math.PI, horizontalDeg[horizontalDeg.length - 1]!))
+    const [column, along] = between(
+      horizontalDeg,
+      foldRound((round * 180) / Math.PI, horizontalDeg[horizontalDeg.length - 1]!)
+    )
     const first = at(column, row) * (1 - down) + at(column, row + 1) * down
     const second = at(column + 1, row) * (1 - down) + at(column + 1, row + 1) * down
     return (first * (1 - along) + second * along) / axis
@@ -107,6 +138,7 @@ export const beamShape = (distribution: Distribution, beamDeg: number): BeamShap
 
 /** Full angle at whose edge a shape has lost one stop, degrees: what drawings show as the beam. Searched in half degrees. */
 export const edgeAngleDeg = (shape: BeamShape): number => {
-  for (let half = 0.5; half < 90; half += 0.5) if (shape(Math.cos((half * Math.PI) / 180), 0) < 0.5) return 2 * half
+  for (let half = 0.5; half < 90; half += 0.5)
+    if (shape(Math.cos((half * Math.PI) / 180), 0) < 0.5) return 2 * half
   return 178
 }

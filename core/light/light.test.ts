@@ -3,7 +3,13 @@ import fc from 'fast-check'
 import { evFromLux, exposureValue, luminanceFromEv, luxFromEv, surfaceStops } from '../ambient/ev'
 import { levelTo8Bit, srgbDecode, srgbEncode } from '../ambient/blackScale'
 import { beamExponent, beamShape } from './beam'
-import { distanceStops, flashDuration, flashesPerCharge, fNumberFromGuide, recycleSeconds } from './strobe'
+import {
+  distanceStops,
+  flashDuration,
+  flashesPerCharge,
+  fNumberFromGuide,
+  recycleSeconds
+} from './strobe'
 
 describe('strobe as a point', () => {
   // Definition of the guide number, ISO 1230.
@@ -21,15 +27,26 @@ describe('strobe as a point', () => {
     expect(beam(1, 0)).toBe(1)
     expect(beam(0, 0)).toBe(0)
     expect(beamExponent(120)).toBeCloseTo(1, 12)
-    fc.assert(fc.property(fc.double({ min: 5, max: 170, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (deg, cosine) => {
-      for (const each of [cosine, cosine / 4096, Math.min(1, cosine + 1e-4)]) expect(beamShape({ kind: 'cos' }, deg)(each, 0)).toBeCloseTo(each ** beamExponent(deg), 2)
-    }), { numRuns: 400 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 5, max: 170, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (deg, cosine) => {
+          for (const each of [cosine, cosine / 4096, Math.min(1, cosine + 1e-4)])
+            expect(beamShape({ kind: 'cos' }, deg)(each, 0)).toBeCloseTo(
+              each ** beamExponent(deg),
+              2
+            )
+        }
+      ),
+      { numRuns: 400 }
+    )
   })
 })
 
 describe('flash duration', () => {
   test('exponential: t0.5 = τ ln 2, t0.1 = τ ln 10, ratio 3.32 (RC discharge)', () => {
-    const tau = (1 / 300) / Math.LN10
+    const tau = 1 / 300 / Math.LN10
     expect((tau * Math.LN10) / (tau * Math.LN2)).toBeCloseTo(3.32, 2)
     expect(flashDuration(0, 1 / 300, 'quenched', [])).toBeCloseTo(1 / 300, 9)
   })
@@ -39,12 +56,16 @@ describe('flash duration', () => {
       const cut = flashDuration(stops, tau * Math.LN10, 'quenched', [])
       let energy = 0
       const steps = 20000
-      for (let i = 0; i < steps; i++) energy += (Math.exp((-(i + 0.5) * cut) / steps / tau) * cut) / steps
+      for (let i = 0; i < steps; i++)
+        energy += (Math.exp((-(i + 0.5) * cut) / steps / tau) * cut) / steps
       expect(energy / 0.9).toBeCloseTo(2 ** stops, 4)
     }
   })
   test('a table is interpolated log–log and held at its ends', () => {
-    const table = [{ powerStops: 0, t01: 1 / 200 }, { powerStops: -6, t01: 1 / 12800 }]
+    const table = [
+      { powerStops: 0, t01: 1 / 200 },
+      { powerStops: -6, t01: 1 / 12800 }
+    ]
     expect(flashDuration(-3, 1 / 200, 'quenched', table)).toBeCloseTo(1 / 1600, 9)
     expect(flashDuration(-9, 1 / 200, 'voltage', table)).toBeCloseTo(1 / 12800, 9)
     expect(flashDuration(0, 1 / 200, 'voltage', table)).toBeCloseTo(1 / 200, 9)
@@ -53,7 +74,9 @@ describe('flash duration', () => {
   test('property: a quenched flash is never longer at less power', () => {
     fc.assert(
       fc.property(fc.double({ min: -9, max: -0.1, noNaN: true }), (stops) => {
-        expect(flashDuration(stops, 1 / 300, 'quenched', [])).toBeLessThan(flashDuration(stops + 0.1, 1 / 300, 'quenched', []) + 1e-12)
+        expect(flashDuration(stops, 1 / 300, 'quenched', [])).toBeLessThan(
+          flashDuration(stops + 0.1, 1 / 300, 'quenched', []) + 1e-12
+        )
       })
     )
   })
@@ -80,10 +103,24 @@ describe('exposure values', () => {
 
 describe('how dark is black', () => {
   // IEC 61966-2-1 (sRGB): a grey card at a level renders as this 8-bit value.
-  test.each([[0, 118], [-1, 85], [-2, 60], [-3, 41], [-4, 27], [-5, 17], [-6, 9], [-7, 5], [-8, 2]])('level %d → %d', (level, value) => {
+  test.each([
+    [0, 118],
+    [-1, 85],
+    [-2, 60],
+    [-3, 41],
+    [-4, 27],
+    [-5, 17],
+    [-6, 9],
+    [-7, 5],
+    [-8, 2]
+  ])('level %d → %d', (level, value) => {
     expect(levelTo8Bit(level)).toBe(value)
   })
   test('property: encode and decode undo each other', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (x) => expect(srgbDecode(srgbEncode(x))).toBeCloseTo(x, 5)))
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (x) =>
+        expect(srgbDecode(srgbEncode(x))).toBeCloseTo(x, 5)
+      )
+    )
   })
 })

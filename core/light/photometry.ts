@@ -5,11 +5,19 @@
 import type { Distribution } from './beam'
 
 export type PhotometryResult =
-  | { readonly ok: true; readonly distribution: Extract<Distribution, { kind: 'file' }>; readonly lumens: number | null; readonly maxCandela: number }
+  | {
+      readonly ok: true
+      readonly distribution: Extract<Distribution, { kind: 'file' }>
+      readonly lumens: number | null
+      readonly maxCandela: number
+    }
   | { readonly ok: false; readonly line: number; readonly reason: string }
 
 class Fault extends Error {
-  constructor(readonly line: number, reason: string) {
+  constructor(
+    readonly line: number,
+    reason: string
+  ) {
     super(reason)
   }
 }
@@ -20,24 +28,32 @@ const reader = (lines: readonly string[], start: number) => {
   let words: string[] = []
   const next = (what: string): number => {
     while (words.length === 0) {
-      if (line >= lines.length) throw new Fault(lines.length, `the file ends where ${what} should stand`)
+      if (line >= lines.length)
+        throw new Fault(lines.length, `the file ends where ${what} should stand`)
       words = lines[line++]!.split(/[\s,]+/).filter(Boolean)
     }
     const word = words.shift()!
     const value = Number(word)
-    if (!Number.isFinite(value)) throw new Fault(line, `“${word.slice(0, 30)}” stands where ${what} should`)
+    if (!Number.isFinite(value))
+      throw new Fault(line, `“${word.slice(0, 30)}” stands where ${what} should`)
     return value
   }
-  return { next, at: () => line, rest: () => words.length > 0 || lines.slice(line).some((each) => each.trim() !== '') }
+  return {
+    next,
+    at: () => line,
+    rest: () => words.length > 0 || lines.slice(line).some((each) => each.trim() !== '')
+  }
 }
 
 const rising = (values: readonly number[], line: number, what: string): void => {
-  if (values.some((value, i) => i > 0 && value <= values[i - 1]!)) throw new Fault(line, `${what} must rise`)
+  if (values.some((value, i) => i > 0 && value <= values[i - 1]!))
+    throw new Fault(line, `${what} must rise`)
 }
 
 const parse = (text: string, name: string): PhotometryResult => {
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/)
-  if (!/^IESNA(91|:LM-63-(1995|2002))/i.test(lines[0]?.trim() ?? '')) throw new Fault(1, 'the first line must name the format, such as IESNA:LM-63-2002')
+  if (!/^IESNA(91|:LM-63-(1995|2002))/i.test(lines[0]?.trim() ?? ''))
+    throw new Fault(1, 'the first line must name the format, such as IESNA:LM-63-2002')
   const tilt = lines.findIndex((line) => /^\s*TILT\s*=/i.test(line))
   if (tilt < 0) throw new Fault(lines.length, 'there is no TILT= line')
   const kind = lines[tilt]!.split('=')[1]!.trim().toUpperCase()
@@ -46,29 +62,52 @@ const parse = (text: string, name: string): PhotometryResult => {
     read.next('the lamp’s orientation')
     const pairs = read.next('the number of tilt angles')
     for (let i = 0; i < 2 * Math.min(pairs, 1000); i++) read.next('a tilt figure')
-  } else if (kind !== 'NONE') throw new Fault(tilt + 1, `TILT=${kind.slice(0, 30)} names another file, which is not read here; NONE and INCLUDE are`)
+  } else if (kind !== 'NONE')
+    throw new Fault(
+      tilt + 1,
+      `TILT=${kind.slice(0, 30)} names another file, which is not read here; NONE and INCLUDE are`
+    )
   const count = (what: string, most: number): number => {
     const value = read.next(what)
-    if (!Number.isInteger(value) || value < 1 || value > most) throw new Fault(read.at(), `${what} must be a whole number from 1 to ${most}, not ${value}`)
+    if (!Number.isInteger(value) || value < 1 || value > most)
+      throw new Fault(read.at(), `${what} must be a whole number from 1 to ${most}, not ${value}`)
     return value
   }
   const lamps = count('the number of lamps', 1000)
   const lumensPerLamp = read.next('lumens per lamp')
   const multiplier = read.next('the candela multiplier')
-  if (!(multiplier > 0)) throw new Fault(read.at(), `the candela multiplier must be above 0, not ${multiplier}`)
+  if (!(multiplier > 0))
+    throw new Fault(read.at(), `the candela multiplier must be above 0, not ${multiplier}`)
   const verticals = count('the number of vertical angles', 400)
   const horizontals = count('the number of horizontal angles', 400)
   const type = read.next('the photometric type')
-  if (type !== 1) throw new Fault(read.at(), `photometric type ${type} is not read here; type C (1) is`)
-  for (const what of ['the units', 'the width', 'the length', 'the height', 'the ballast factor', 'the reserved figure', 'the input watts']) read.next(what)
-  const list = (size: number, what: string): number[] => Array.from({ length: size }, () => read.next(what))
+  if (type !== 1)
+    throw new Fault(read.at(), `photometric type ${type} is not read here; type C (1) is`)
+  for (const what of [
+    'the units',
+    'the width',
+    'the length',
+    'the height',
+    'the ballast factor',
+    'the reserved figure',
+    'the input watts'
+  ])
+    read.next(what)
+  const list = (size: number, what: string): number[] =>
+    Array.from({ length: size }, () => read.next(what))
   const verticalDeg = list(verticals, 'a vertical angle')
   rising(verticalDeg, read.at(), 'vertical angles')
-  if (verticalDeg[0]! < 0 || verticalDeg[verticals - 1]! > 180) throw new Fault(read.at(), 'vertical angles of type C lie from 0 to 180')
-  if (verticalDeg[0] !== 0) throw new Fault(read.at(), 'the beam must start at its nadir (vertical angle 0), the head’s axis')
+  if (verticalDeg[0]! < 0 || verticalDeg[verticals - 1]! > 180)
+    throw new Fault(read.at(), 'vertical angles of type C lie from 0 to 180')
+  if (verticalDeg[0] !== 0)
+    throw new Fault(
+      read.at(),
+      'the beam must start at its nadir (vertical angle 0), the head’s axis'
+    )
   const horizontalDeg = list(horizontals, 'a horizontal angle')
   rising(horizontalDeg, read.at(), 'horizontal angles')
-  if (horizontalDeg[0] !== 0 || ![0, 90, 180, 360].includes(horizontalDeg[horizontals - 1]!)) throw new Fault(read.at(), 'horizontal angles must run from 0 to 0, 90, 180 or 360')
+  if (horizontalDeg[0] !== 0 || ![0, 90, 180, 360].includes(horizontalDeg[horizontals - 1]!))
+    throw new Fault(read.at(), 'horizontal angles must run from 0 to 0, 90, 180 or 360')
   const candela: number[] = []
   for (let i = 0; i < verticals * horizontals; i++) {
     const value = read.next(`candela value ${i + 1} of ${verticals * horizontals}`) * multiplier
@@ -78,8 +117,23 @@ const parse = (text: string, name: string): PhotometryResult => {
   if (read.rest()) throw new Fault(read.at() + 1, 'there is more in the file than its counts say')
   const maxCandela = Math.max(...candela)
   if (!(maxCandela > 0)) throw new Fault(read.at(), 'every candela value is 0')
-  if (!(candela[0]! > 0)) throw new Fault(read.at(), 'there is no light on the axis, so a guide number cannot be tied to it')
-  return { ok: true, distribution: { kind: 'file', name: name.slice(0, 120) || 'photometric file', verticalDeg, horizontalDeg, candela }, lumens: lumensPerLamp > 0 ? lumensPerLamp * lamps : null, maxCandela }
+  if (!(candela[0]! > 0))
+    throw new Fault(
+      read.at(),
+      'there is no light on the axis, so a guide number cannot be tied to it'
+    )
+  return {
+    ok: true,
+    distribution: {
+      kind: 'file',
+      name: name.slice(0, 120) || 'photometric file',
+      verticalDeg,
+      horizontalDeg,
+      candela
+    },
+    lumens: lumensPerLamp > 0 ? lumensPerLamp * lamps : null,
+    maxCandela
+  }
 }
 
 /** @param text the file's text; @param name shown later; never throws: a bad file gives the line and the reason */
@@ -96,17 +150,26 @@ export const parsePhotometry = (text: string, name: string): PhotometryResult =>
  * Luminous flux of a distribution, candela·steradian, by trapezoids over its own angles (independent of the sampling of near sources).
  * Rotational symmetry of the horizontal planes is used as the file states it.
  */
-export const fluxOf = ({ verticalDeg, horizontalDeg, candela }: Extract<Distribution, { kind: 'file' }>): number => {
+export const fluxOf = ({
+  verticalDeg,
+  horizontalDeg,
+  candela
+}: Extract<Distribution, { kind: 'file' }>): number => {
   const rows = verticalDeg.length
   const planeMean = (row: number): number => {
     if (horizontalDeg.length === 1) return candela[row]!
     let sum = 0
-    for (let h = 1; h < horizontalDeg.length; h++) sum += ((candela[h * rows + row]! + candela[(h - 1) * rows + row]!) / 2) * (horizontalDeg[h]! - horizontalDeg[h - 1]!)
+    for (let h = 1; h < horizontalDeg.length; h++)
+      sum +=
+        ((candela[h * rows + row]! + candela[(h - 1) * rows + row]!) / 2) *
+        (horizontalDeg[h]! - horizontalDeg[h - 1]!)
     return sum / horizontalDeg[horizontalDeg.length - 1]!
   }
   let flux = 0
   for (let row = 1; row < rows; row++) {
-    const zone = Math.cos((verticalDeg[row - 1]! * Math.PI) / 180) - Math.cos((verticalDeg[row]! * Math.PI) / 180)
+    const zone =
+      Math.cos((verticalDeg[row - 1]! * Math.PI) / 180) -
+      Math.cos((verticalDeg[row]! * Math.PI) / 180)
     flux += 2 * Math.PI * zone * ((planeMean(row - 1) + planeMean(row)) / 2)
   }
   return flux

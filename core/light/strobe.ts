@@ -10,15 +10,23 @@ import { notNegative, positive } from '../guard'
  * @param distanceM strobe to subject, metres
  * Source: definition of the guide number (ISO 1230).
  */
-export const fNumberFromGuide = (guideNumberM: number, power: number, iso: number, distanceM: number): number =>
-  (positive(guideNumberM, 'guideNumberM') * Math.sqrt((positive(power, 'power') * positive(iso, 'iso')) / 100)) /
+export const fNumberFromGuide = (
+  guideNumberM: number,
+  power: number,
+  iso: number,
+  distanceM: number
+): number =>
+  (positive(guideNumberM, 'guideNumberM') *
+    Math.sqrt((positive(power, 'power') * positive(iso, 'iso')) / 100)) /
   positive(distanceM, 'distanceM')
 
 /** Output at 1 m, f/1, ISO 100, stops: 2·log2 GN. */
-export const guideStops = (guideNumberM: number): number => 2 * Math.log2(positive(guideNumberM, 'guideNumberM'))
+export const guideStops = (guideNumberM: number): number =>
+  2 * Math.log2(positive(guideNumberM, 'guideNumberM'))
 
 /** What a distance gives against 1 m, stops: −2·log2(d / 1000 mm). Half the distance is two stops more. */
-export const distanceStops = (distanceMm: number): number => -2 * Math.log2(positive(distanceMm, 'distanceMm') / 1000)
+export const distanceStops = (distanceMm: number): number =>
+  -2 * Math.log2(positive(distanceMm, 'distanceMm') / 1000)
 
 export interface DurationPoint {
   /** stops below full, ≤ 0 */
@@ -52,7 +60,12 @@ export const flashDuration = (
  * cut off before; a table gives t0.1 only, of which a third is taken.
  * Source: RC discharge model; t0.1 ≈ 3·t0.5 is common practice, no source.
  */
-export const flashHalfDuration = (powerStops: number, t01Full: number, quench: 'quenched' | 'voltage', table: readonly DurationPoint[]): number => {
+export const flashHalfDuration = (
+  powerStops: number,
+  t01Full: number,
+  quench: 'quenched' | 'voltage',
+  table: readonly DurationPoint[]
+): number => {
   const t01 = flashDuration(powerStops, t01Full, quench, table)
   if (table.length > 0) return t01 / 3
   return Math.min(t01, (t01Full / Math.LN10) * Math.LN2)
@@ -63,7 +76,8 @@ const interpolateDuration = (powerStops: number, table: readonly DurationPoint[]
   let high: DurationPoint | null = null
   for (const point of table) {
     if (point.powerStops <= powerStops && (!low || point.powerStops > low.powerStops)) low = point
-    if (point.powerStops >= powerStops && (!high || point.powerStops < high.powerStops)) high = point
+    if (point.powerStops >= powerStops && (!high || point.powerStops < high.powerStops))
+      high = point
   }
   if (!low || !high || low === high) return (low ?? high)!.t01
   const share = (powerStops - low.powerStops) / (high.powerStops - low.powerStops)

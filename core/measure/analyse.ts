@@ -17,8 +17,15 @@ export const analysisSchema = z.strictObject({
   width: z.number().int().min(1).max(65535),
   height: z.number().int().min(1).max(65535),
   blackShare: share.describe('pixels whose brightest channel is ≤ 5 of 255'),
-  clippedShare: z.strictObject({ r: share, g: share, b: share }).describe('pixels at ≥ 254 of 255, per channel'),
-  histogram: z.strictObject({ r: histogramSchema, g: histogramSchema, b: histogramSchema, luminance: histogramSchema }),
+  clippedShare: z
+    .strictObject({ r: share, g: share, b: share })
+    .describe('pixels at ≥ 254 of 255, per channel'),
+  histogram: z.strictObject({
+    r: histogramSchema,
+    g: histogramSchema,
+    b: histogramSchema,
+    luminance: histogramSchema
+  }),
   percentiles: z
     .strictObject({ p1: z.number(), p50: z.number(), p99: z.number(), p999: z.number() })
     .describe('8-bit luminance values')
@@ -34,7 +41,8 @@ const ENCODED = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) =>
   Math.round(255 * Math.min(1, srgbEncode((i / ENCODE_STEPS) ** 2)))
 )
 
-const luminance = (r: number, g: number, b: number): number => 0.2126 * LINEAR[r]! + 0.7152 * LINEAR[g]! + 0.0722 * LINEAR[b]!
+const luminance = (r: number, g: number, b: number): number =>
+  0.2126 * LINEAR[r]! + 0.7152 * LINEAR[g]! + 0.0722 * LINEAR[b]!
 
 export interface Counter {
   readonly r: Uint32Array
@@ -56,7 +64,8 @@ export const newCounter = (): Counter => ({
 
 /** Counts a stripe in place. @param rgba bytes, length a multiple of 4 */
 export const countPixels = (counter: Counter, rgba: ArrayLike<number>): void => {
-  if (rgba.length % 4 !== 0) throw new RangeError(`rgba must hold whole pixels, got ${rgba.length} bytes`)
+  if (rgba.length % 4 !== 0)
+    throw new RangeError(`rgba must hold whole pixels, got ${rgba.length} bytes`)
   for (let i = 0; i < rgba.length; i += 4) {
     const r = rgba[i]!
     const g = rgba[i + 1]!
@@ -122,7 +131,8 @@ export const FLOOR_LEVEL = -8
 
 /** Level of a patch. @param rgba the patch's pixels, RGBA bytes */
 export const patchLevel = (rgba: ArrayLike<number>): PatchLevel => {
-  if (rgba.length < 4 || rgba.length % 4 !== 0) throw new RangeError('rgba must hold at least one whole pixel')
+  if (rgba.length < 4 || rgba.length % 4 !== 0)
+    throw new RangeError('rgba must hold at least one whole pixel')
   let sum = 0
   let clipped = 0
   for (let i = 0; i < rgba.length; i += 4) {
@@ -136,5 +146,9 @@ export const patchLevel = (rgba: ArrayLike<number>): PatchLevel => {
   const level = Math.log2(sum / pixels / 0.18)
   const clippedShare = clipped / pixels
   if (level <= FLOOR_LEVEL) return { level: FLOOR_LEVEL, bound: 'at-most', clippedShare }
-  return { level: Math.min(level, CLIP_LEVEL), bound: clippedShare > 0.05 ? 'at-least' : 'exact', clippedShare }
+  return {
+    level: Math.min(level, CLIP_LEVEL),
+    bound: clippedShare > 0.05 ? 'at-least' : 'exact',
+    clippedShare
+  }
 }

@@ -16,16 +16,21 @@ interface Sheet {
   readonly noise?: number
 }
 /** A white sheet as the camera would write it, worked out pixel by pixel: nothing of it comes from the code under test. */
-const sheet = ({ share, side, lit = 1, dark = -7, soft = 0, vignette = 0, noise = 0 }: Sheet, width = 120, height = 90): Uint8ClampedArray => {
+const sheet = (
+  { share, side, lit = 1, dark = -7, soft = 0, vignette = 0, noise = 0 }: Sheet,
+  width = 120,
+  height = 90
+): Uint8ClampedArray => {
   const out = new Uint8ClampedArray(width * height * 4)
   let seed = 1
-  const random = () => ((seed = (seed * 16807) % 2147483647) / 2147483647) - 0.5
+  const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647 - 0.5
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const [u, v] = [(x + 0.5) / width, (y + 0.5) / height]
       const along = side === 'top' ? v : side === 'bottom' ? 1 - v : side === 'left' ? u : 1 - u
-      const light = soft > 0 ? Math.min(1, Math.max(0, (along - share) / soft + 0.5)) : along >= share ? 1 : 0
-      const fall = -vignette * ((2 * u - 1) ** 2 + (2 * v - 1) ** 2) / 2
+      const light =
+        soft > 0 ? Math.min(1, Math.max(0, (along - share) / soft + 0.5)) : along >= share ? 1 : 0
+      const fall = (-vignette * ((2 * u - 1) ** 2 + (2 * v - 1) ** 2)) / 2
       const value = levelTo8Bit(Math.log2(2 ** dark + light * 2 ** (lit + fall))) + noise * random()
       out.set([value, value, value, 255], (y * width + x) * 4)
     }
@@ -37,7 +42,12 @@ describe('the dark band in a picture', () => {
   test('property: its share to two per cent and its side, however soft its edge, however vignetted and noisy', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 0.06, max: 0.9, noNaN: true }), fc.constantFrom(...SIDES), fc.double({ min: -1, max: 2, noNaN: true }), fc.double({ min: 0, max: 0.08, noNaN: true }), fc.double({ min: 0, max: 0.7, noNaN: true }), fc.double({ min: 0, max: 16, noNaN: true }),
+        fc.double({ min: 0.06, max: 0.9, noNaN: true }),
+        fc.constantFrom(...SIDES),
+        fc.double({ min: -1, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 0.08, noNaN: true }),
+        fc.double({ min: 0, max: 0.7, noNaN: true }),
+        fc.double({ min: 0, max: 16, noNaN: true }),
         (share, side, lit, soft, vignette, noise) => {
           const band = findBand(sheet({ share, side, lit, soft, vignette, noise }), 120, 90)!
           expect(band.side).toBe(side)
@@ -50,24 +60,45 @@ describe('the dark band in a picture', () => {
   })
   test('property: an evenly lit sheet has none, vignetted and noisy or not', () => {
     fc.assert(
-      fc.property(fc.double({ min: -2, max: 2, noNaN: true }), fc.double({ min: 0, max: 1.5, noNaN: true }), fc.double({ min: 0, max: 16, noNaN: true }), (lit, vignette, noise) => {
-        expect(findBand(sheet({ share: 0, side: 'top', lit, vignette, noise }), 120, 90)!.share).toBe(0)
-      }),
+      fc.property(
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        fc.double({ min: 0, max: 16, noNaN: true }),
+        (lit, vignette, noise) => {
+          expect(
+            findBand(sheet({ share: 0, side: 'top', lit, vignette, noise }), 120, 90)!.share
+          ).toBe(0)
+        }
+      ),
       { numRuns: 80 }
     )
   })
   test('a sheet lit from one side only has none; an unlit one is told apart', () => {
     const falling = new Uint8ClampedArray(120 * 90 * 4)
-    for (let i = 0; i < 120 * 90; i++) falling.set([1, 1, 1].map(() => levelTo8Bit(1 - 2.5 * ((i % 120) / 120))), i * 4)
+    for (let i = 0; i < 120 * 90; i++)
+      falling.set(
+        [1, 1, 1].map(() => levelTo8Bit(1 - 2.5 * ((i % 120) / 120))),
+        i * 4
+      )
     expect(findBand(falling, 120, 90)!.share).toBe(0)
     expect(findBand(sheet({ share: 1, side: 'top' }), 120, 90)).toBeNull()
   })
   test('some ambient in the band does not move its edge', () => {
-    for (const dark of [-7, -4, -2]) expect(Math.abs(findBand(sheet({ share: 0.3, side: 'bottom', dark }), 120, 90)!.share - 0.3)).toBeLessThan(0.01)
+    for (const dark of [-7, -4, -2])
+      expect(
+        Math.abs(findBand(sheet({ share: 0.3, side: 'bottom', dark }), 120, 90)!.share - 0.3)
+      ).toBeLessThan(0.01)
   })
   // Dark share 1 − t/Tc: sync 1/200 leaves half at 1/400, three quarters at 1/800 (curtain geometry; common practice, no source).
   test('bands of 1/400 and 1/800, measured, speak of curtains that take 1/200 s', () => {
-    const trials = [1 / 400, 1 / 800].map((seconds) => ({ shutterStops: -Math.log2(seconds), darkShare: findBand(sheet({ share: darkShare(seconds, 1 / 200), side: 'bottom', soft: 0.03 }), 120, 90)!.share }))
+    const trials = [1 / 400, 1 / 800].map((seconds) => ({
+      shutterStops: -Math.log2(seconds),
+      darkShare: findBand(
+        sheet({ share: darkShare(seconds, 1 / 200), side: 'bottom', soft: 0.03 }),
+        120,
+        90
+      )!.share
+    }))
     expect(trials[0]!.darkShare).toBeCloseTo(0.5, 2)
     expect(trials[1]!.darkShare).toBeCloseTo(0.75, 2)
     expect(Math.abs(findSync(trials).curtainSeconds! * 200 - 1)).toBeLessThan(0.04)

@@ -21,9 +21,15 @@ const LEAST_FIT = 0.75
 const NO_LIGHT = 0.18 * 2 ** -6
 
 /** Mean green light of each line, along x or y; the green channel stands for luminance. */
-const means = (rgba: ArrayLike<number>, width: number, height: number, across: boolean): Float64Array => {
+const means = (
+  rgba: ArrayLike<number>,
+  width: number,
+  height: number,
+  across: boolean
+): Float64Array => {
   const out = new Float64Array(across ? width : height)
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out[across ? x : y]! += LINEAR[rgba[(y * width + x) * 4 + 1]!]!
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) out[across ? x : y]! += LINEAR[rgba[(y * width + x) * 4 + 1]!]!
   return out.map((sum) => sum / (across ? height : width))
 }
 
@@ -49,7 +55,13 @@ const stepIn = (profile: Float64Array): Step => {
     const gain = ((k * (n - k)) / n) * (before - after) ** 2
     if (gain > best.gain) best = { at: k, before, after, gain }
   }
-  return { at: best.at, before: best.before, after: best.after, gain: best.gain / n, fit: spread > 0 ? best.gain / spread : 0 }
+  return {
+    at: best.at,
+    before: best.before,
+    after: best.after,
+    gain: best.gain / n,
+    fit: spread > 0 ? best.gain / spread : 0
+  }
 }
 
 /** Where the profile passes half way between the two levels, nearest to the split, between two lines. */
@@ -73,14 +85,22 @@ const edge = (profile: Float64Array, { at, before, after }: Step): number => {
  */
 export const findBand = (rgba: ArrayLike<number>, width: number, height: number): Band | null => {
   if (!(width >= 16 && height >= 16)) throw new RangeError('width and height must be at least 16')
-  if (rgba.length !== width * height * 4) throw new RangeError('rgba must hold width × height pixels')
+  if (rgba.length !== width * height * 4)
+    throw new RangeError('rgba must hold width × height pixels')
   const [rows, columns] = [means(rgba, width, height, false), means(rgba, width, height, true)]
   if (Math.max(...rows) < NO_LIGHT && Math.max(...columns) < NO_LIGHT) return null
   // Curtains run one way: a picture turned upright has its band down a side.
-  const tries = [{ profile: rows, sides: ['top', 'bottom'] as const }, { profile: columns, sides: ['left', 'right'] as const }]
-  const [{ profile, sides }, step] = tries.map((each) => [each, stepIn(each.profile)] as const).reduce((a, b) => (b[1].gain > a[1].gain ? b : a))
+  const tries = [
+    { profile: rows, sides: ['top', 'bottom'] as const },
+    { profile: columns, sides: ['left', 'right'] as const }
+  ]
+  const [{ profile, sides }, step] = tries
+    .map((each) => [each, stepIn(each.profile)] as const)
+    .reduce((a, b) => (b[1].gain > a[1].gain ? b : a))
   const dark = step.before < step.after
-  const depthStops = Math.log2(Math.max(step.before, step.after) / Math.max(1e-6, Math.min(step.before, step.after)))
+  const depthStops = Math.log2(
+    Math.max(step.before, step.after) / Math.max(1e-6, Math.min(step.before, step.after))
+  )
   const side = sides[dark ? 0 : 1]
   if (step.fit < LEAST_FIT || depthStops < LEAST_STOPS) return { share: 0, side, depthStops: 0 }
   const at = edge(profile, step) / profile.length

@@ -18,12 +18,17 @@ export interface ExifSettings {
   readonly isoStops: number | null
 }
 
-const at = (axis: 'aperture' | 'shutter' | 'iso', step: CameraStep, stops: number): number | null =>
-  Number.isFinite(stops) ? nearestMark(marksOf(axis, step), stops).stops : null
+const at = (
+  axis: 'aperture' | 'shutter' | 'iso',
+  step: CameraStep,
+  stops: number
+): number | null => (Number.isFinite(stops) ? nearestMark(marksOf(axis, step), stops).stops : null)
 
 /** Snaps what the file says to the camera's marks; nonsense (zero, negative, missing) becomes null. */
 export const settingsFromExif = (exif: ExifNumbers, step: CameraStep): ExifSettings => ({
-  apertureStops: exif.fNumber && exif.fNumber > 0 ? at('aperture', step, 2 * Math.log2(exif.fNumber)) : null,
-  shutterStops: exif.seconds && exif.seconds > 0 ? at('shutter', step, -Math.log2(exif.seconds)) : null,
+  apertureStops:
+    exif.fNumber && exif.fNumber > 0 ? at('aperture', step, 2 * Math.log2(exif.fNumber)) : null,
+  shutterStops:
+    exif.seconds && exif.seconds > 0 ? at('shutter', step, -Math.log2(exif.seconds)) : null,
   isoStops: exif.iso && exif.iso > 0 ? at('iso', step, Math.log2(exif.iso / 100)) : null
 })

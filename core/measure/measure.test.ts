@@ -1,10 +1,18 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { levelTo8Bit, srgbDecode } from '../ambient/blackScale'
-import { countPixels, finishCount, newCounter, patchLevel, percentile, FLOOR_LEVEL } from './analyse'
+import {
+  countPixels,
+  finishCount,
+  newCounter,
+  patchLevel,
+  percentile,
+  FLOOR_LEVEL
+} from './analyse'
 import { settingsFromExif } from './exif'
 
-const flat = (r: number, g: number, b: number, pixels = 64) => Uint8ClampedArray.from({ length: pixels * 4 }, (_, i) => [r, g, b, 255][i % 4]!)
+const flat = (r: number, g: number, b: number, pixels = 64) =>
+  Uint8ClampedArray.from({ length: pixels * 4 }, (_, i) => [r, g, b, 255][i % 4]!)
 
 describe('reading a frame', () => {
   test('shares of black and clipped, counted over stripes', () => {
@@ -29,12 +37,18 @@ describe('reading a frame', () => {
   })
   test('percentiles against sorting', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 255 }), { minLength: 1, maxLength: 200 }), fc.double({ min: 0.01, max: 1, noNaN: true }), (values, share) => {
-        const histogram = new Array(256).fill(0)
-        for (const v of values) histogram[v]++
-        const sorted = [...values].sort((a, b) => a - b)
-        expect(percentile(histogram, share)).toBe(sorted[Math.ceil(share * values.length - 1e-9) - 1])
-      })
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 255 }), { minLength: 1, maxLength: 200 }),
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        (values, share) => {
+          const histogram = new Array(256).fill(0)
+          for (const v of values) histogram[v]++
+          const sorted = [...values].sort((a, b) => a - b)
+          expect(percentile(histogram, share)).toBe(
+            sorted[Math.ceil(share * values.length - 1e-9) - 1]
+          )
+        }
+      )
     )
   })
   test('patch levels agree with sRGB (IEC 61966-2-1): a card at level L reads L', () => {
@@ -54,7 +68,14 @@ describe('reading a frame', () => {
   })
   // Exif 2.32 (CIPA DC-008): FNumber, ExposureTime, PhotographicSensitivity.
   test('EXIF figures snap to the camera’s marks; nonsense becomes nothing', () => {
-    expect(settingsFromExif({ fNumber: 16, seconds: 1 / 250, iso: 100, takenAt: null, camera: null }, 'third')).toEqual({ apertureStops: 8, shutterStops: 8, isoStops: 0 })
-    expect(settingsFromExif({ fNumber: 0, seconds: -1, iso: NaN, takenAt: null, camera: null }, 'third')).toEqual({ apertureStops: null, shutterStops: null, isoStops: null })
+    expect(
+      settingsFromExif(
+        { fNumber: 16, seconds: 1 / 250, iso: 100, takenAt: null, camera: null },
+        'third'
+      )
+    ).toEqual({ apertureStops: 8, shutterStops: 8, isoStops: 0 })
+    expect(
+      settingsFromExif({ fNumber: 0, seconds: -1, iso: NaN, takenAt: null, camera: null }, 'third')
+    ).toEqual({ apertureStops: null, shutterStops: null, isoStops: null })
   })
 })

@@ -1,6 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { combinedFocalMm, extensionLoss, extensionMagnification, magnificationRange } from './attachments'
+import {
+  combinedFocalMm,
+  extensionLoss,
+  extensionMagnification,
+  magnificationRange
+} from './attachments'
 import { closeUpLoss } from './closeup'
 import { printCircleMm } from './depth'
 import { fallSpeedMmS, motionBlurTowardsPx } from './motion'
@@ -11,10 +16,18 @@ const BARE = { extensionMm: 0, dioptres: 0, teleconverter: 1 }
 
 describe('what is screwed to a lens', () => {
   // Gaussian optics: m = e/f at infinity focus for a tube; m = f·D/1000 for a close-up lens.
-  test.each([[50, 25, 0.5], [100, 50, 0.5], [60, 60, 1]])('f=%d with a tube of %d mm starts at m=%d', (f, e, m) => {
+  test.each([
+    [50, 25, 0.5],
+    [100, 50, 0.5],
+    [60, 60, 1]
+  ])('f=%d with a tube of %d mm starts at m=%d', (f, e, m) => {
     expect(magnificationRange(f, 0.1, { ...BARE, extensionMm: e })[0]).toBeCloseTo(m, 12)
   })
-  test.each([[100, 3, 0.3], [200, 5, 1], [50, 10, 0.5]])('f=%d with %d dioptres starts at m=%d', (f, dioptres, m) => {
+  test.each([
+    [100, 3, 0.3],
+    [200, 5, 1],
+    [50, 10, 0.5]
+  ])('f=%d with %d dioptres starts at m=%d', (f, dioptres, m) => {
     expect(magnificationRange(f, 0.1, { ...BARE, dioptres })[0]).toBeCloseTo(m, 12)
     // 1/f' = 1/f + D/1000
     expect(1000 / combinedFocalMm(f, dioptres)).toBeCloseTo(1000 / f + dioptres, 9)
@@ -30,15 +43,21 @@ describe('what is screwed to a lens', () => {
   })
   test('property: the extension found gives the magnification back by the lens equation', () => {
     fc.assert(
-      fc.property(fc.double({ min: 20, max: 200, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }), fc.double({ min: 1, max: 2, noNaN: true }), fc.double({ min: 0.05, max: 3, noNaN: true }), (f, dioptres, teleconverter, m) => {
-        const attached = { extensionMm: 0, dioptres, teleconverter }
-        const own = extensionMagnification(f, m, attached)
-        fc.pre(own > 0)
-        // Image distance v = f(1 + own); object distance from the combined lens; m = v/u · T.
-        const v = f * (1 + own)
-        const u = 1 / (1 / combinedFocalMm(f, dioptres) - 1 / v)
-        expect((v / u) * teleconverter).toBeCloseTo(m, 6)
-      })
+      fc.property(
+        fc.double({ min: 20, max: 200, noNaN: true }),
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        fc.double({ min: 1, max: 2, noNaN: true }),
+        fc.double({ min: 0.05, max: 3, noNaN: true }),
+        (f, dioptres, teleconverter, m) => {
+          const attached = { extensionMm: 0, dioptres, teleconverter }
+          const own = extensionMagnification(f, m, attached)
+          fc.pre(own > 0)
+          // Image distance v = f(1 + own); object distance from the combined lens; m = v/u · T.
+          const v = f * (1 + own)
+          const u = 1 / (1 / combinedFocalMm(f, dioptres) - 1 / v)
+          expect((v / u) * teleconverter).toBeCloseTo(m, 6)
+        }
+      )
     )
   })
 })
@@ -72,24 +91,50 @@ describe('movement', () => {
 describe('sync finder', () => {
   test('between the last clean shutter and the first band, with the travel the band speaks of', () => {
     // Curtains of 1/200 s: 1/400 leaves half the frame dark.
-    const found = findSync([{ shutterStops: 7, darkShare: 0 }, { shutterStops: 7.5, darkShare: 0 }, { shutterStops: Math.log2(400), darkShare: 0.5 }])
+    const found = findSync([
+      { shutterStops: 7, darkShare: 0 },
+      { shutterStops: 7.5, darkShare: 0 },
+      { shutterStops: Math.log2(400), darkShare: 0.5 }
+    ])
     expect(found).toMatchObject({ cleanStops: 7.5, contradictory: false })
     expect(found.bandedStops).toBeCloseTo(Math.log2(400), 12)
     expect(found.curtainSeconds).toBeCloseTo(1 / 200, 9)
   })
   test('nothing tried, only clean ones, and trials that contradict each other', () => {
-    expect(findSync([])).toEqual({ cleanStops: null, bandedStops: null, curtainSeconds: null, contradictory: false })
-    expect(findSync([{ shutterStops: 8, darkShare: 0 }])).toMatchObject({ cleanStops: 8, bandedStops: null, curtainSeconds: null })
-    expect(findSync([{ shutterStops: 8, darkShare: 0 }, { shutterStops: 7, darkShare: 0.2 }]).contradictory).toBe(true)
+    expect(findSync([])).toEqual({
+      cleanStops: null,
+      bandedStops: null,
+      curtainSeconds: null,
+      contradictory: false
+    })
+    expect(findSync([{ shutterStops: 8, darkShare: 0 }])).toMatchObject({
+      cleanStops: 8,
+      bandedStops: null,
+      curtainSeconds: null
+    })
+    expect(
+      findSync([
+        { shutterStops: 8, darkShare: 0 },
+        { shutterStops: 7, darkShare: 0.2 }
+      ]).contradictory
+    ).toBe(true)
   })
   test('the next trial lies past the clean one and short of the band', () => {
     const marks = [7, 7 + 1 / 3, 7 + 2 / 3, 8, 8 + 1 / 3]
-    const found = (cleanStops: number | null, bandedStops: number | null) => ({ cleanStops, bandedStops, curtainSeconds: null, contradictory: false })
+    const found = (cleanStops: number | null, bandedStops: number | null) => ({
+      cleanStops,
+      bandedStops,
+      curtainSeconds: null,
+      contradictory: false
+    })
     expect(nextTrial(found(7, null), marks, 8)).toBeCloseTo(7 + 1 / 3, 9)
     expect(nextTrial(found(7, 7 + 1 / 3), marks, 8)).toBeNull()
     expect(nextTrial(found(null, 8), marks, 8)).toBeCloseTo(7 + 1 / 3, 9)
     // Nothing clean yet, but a band that speaks of 1/226 s: 1/200 (7⅔) should be clean, 1/250 not.
-    expect(nextTrial({ ...found(null, 8 + 1 / 3), curtainSeconds: 1 / 226 }, marks, 7)).toBeCloseTo(7 + 2 / 3, 9)
+    expect(nextTrial({ ...found(null, 8 + 1 / 3), curtainSeconds: 1 / 226 }, marks, 7)).toBeCloseTo(
+      7 + 2 / 3,
+      9
+    )
     expect(nextTrial({ ...found(null, 7), curtainSeconds: 1 / 100 }, marks, 7)).toBeNull()
   })
   test('a leaf shutter cuts the tail: t0.1 as long as the shutter loses a tenth, 1/300 at 1/500 a quarter', () => {
@@ -99,10 +144,17 @@ describe('sync finder', () => {
   })
   test('property: bands drawn by any curtain give its travel back', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1 / 400, max: 1 / 30, noNaN: true }), fc.double({ min: 1.05, max: 20, noNaN: true }), (travel, faster) => {
-        const seconds = travel / faster
-        expect(findSync([{ shutterStops: -Math.log2(seconds), darkShare: darkShare(seconds, travel) }]).curtainSeconds! / travel).toBeCloseTo(1, 9)
-      })
+      fc.property(
+        fc.double({ min: 1 / 400, max: 1 / 30, noNaN: true }),
+        fc.double({ min: 1.05, max: 20, noNaN: true }),
+        (travel, faster) => {
+          const seconds = travel / faster
+          expect(
+            findSync([{ shutterStops: -Math.log2(seconds), darkShare: darkShare(seconds, travel) }])
+              .curtainSeconds! / travel
+          ).toBeCloseTo(1, 9)
+        }
+      )
     )
   })
 })

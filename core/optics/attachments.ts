@@ -17,23 +17,43 @@ export interface Attachments {
 }
 
 /** Focal length of the lens with its close-up lens, mm. */
-export const combinedFocalMm = (focalMm: number, dioptres: number): number => 1 / (1 / positive(focalMm, 'focalMm') + notNegative(dioptres, 'dioptres') / 1000)
+export const combinedFocalMm = (focalMm: number, dioptres: number): number =>
+  1 / (1 / positive(focalMm, 'focalMm') + notNegative(dioptres, 'dioptres') / 1000)
 
 /**
  * Magnifications that can be focused, from the lens at infinity to its closest.
  * @param ownMost largest magnification of the bare lens
  * @returns least (0 for a bare lens) and most
  */
-export const magnificationRange = (focalMm: number, ownMost: number, { extensionMm, dioptres, teleconverter }: Attachments): readonly [number, number] => {
+export const magnificationRange = (
+  focalMm: number,
+  ownMost: number,
+  { extensionMm, dioptres, teleconverter }: Attachments
+): readonly [number, number] => {
   const combined = combinedFocalMm(focalMm, dioptres)
-  const at = (extension: number): number => positive(teleconverter, 'teleconverter') * ((focalMm + extension) / combined - 1)
-  return [Math.max(0, at(notNegative(extensionMm, 'extensionMm'))), at(extensionMm + focalMm * positive(ownMost, 'ownMost'))]
+  const at = (extension: number): number =>
+    positive(teleconverter, 'teleconverter') * ((focalMm + extension) / combined - 1)
+  return [
+    Math.max(0, at(notNegative(extensionMm, 'extensionMm'))),
+    at(extensionMm + focalMm * positive(ownMost, 'ownMost'))
+  ]
 }
 
 /** Magnification the bare lens would have at the extension that gives `magnification` in all; ≥ 0. It is what costs light. */
-export const extensionMagnification = (focalMm: number, magnification: number, { dioptres, teleconverter }: Attachments): number =>
-  Math.max(0, ((1 + magnification / teleconverter) * combinedFocalMm(focalMm, dioptres)) / focalMm - 1)
+export const extensionMagnification = (
+  focalMm: number,
+  magnification: number,
+  { dioptres, teleconverter }: Attachments
+): number =>
+  Math.max(
+    0,
+    ((1 + magnification / teleconverter) * combinedFocalMm(focalMm, dioptres)) / focalMm - 1
+  )
 
 /** Light lost to extension, stops ≥ 0, beyond what the shown f-number says (a converter's loss is in that number). */
-export const extensionLoss = (focalMm: number, magnification: number, pupilRatio: number, attached: Attachments): number =>
-  closeUpLoss(extensionMagnification(focalMm, magnification, attached), pupilRatio)
+export const extensionLoss = (
+  focalMm: number,
+  magnification: number,
+  pupilRatio: number,
+  attached: Attachments
+): number => closeUpLoss(extensionMagnification(focalMm, magnification, attached), pupilRatio)

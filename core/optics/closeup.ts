@@ -12,11 +12,13 @@ import { notNegative, positive } from '../guard'
  * @returns f-number that governs exposure and diffraction
  */
 export const effectiveFNumber = (fNumber: number, magnification: number, pupilRatio = 1): number =>
-  positive(fNumber, 'fNumber') * (1 + notNegative(magnification, 'magnification') / positive(pupilRatio, 'pupilRatio'))
+  positive(fNumber, 'fNumber') *
+  (1 + notNegative(magnification, 'magnification') / positive(pupilRatio, 'pupilRatio'))
 
 /** Light lost to close focus, stops ≥ 0: 2·log2(1 + m/P). */
 export const closeUpLoss = (magnification: number, pupilRatio = 1): number =>
-  2 * Math.log2(1 + notNegative(magnification, 'magnification') / positive(pupilRatio, 'pupilRatio'))
+  2 *
+  Math.log2(1 + notNegative(magnification, 'magnification') / positive(pupilRatio, 'pupilRatio'))
 
 /** Sensor plane to subject: f·(2 + m + 1/m), principal planes taken as one. */
 export const sensorToSubject = (focalMm: number, magnification: number): number =>

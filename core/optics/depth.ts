@@ -32,7 +32,9 @@ export const depthLimits = (
   circleMm: number,
   pupilRatio = 1
 ): DepthLimits => {
-  const pupilDistance = positive(focalMm, 'focalMm') * (1 / positive(pupilRatio, 'pupilRatio') + 1 / positive(magnification, 'magnification'))
+  const pupilDistance =
+    positive(focalMm, 'focalMm') *
+    (1 / positive(pupilRatio, 'pupilRatio') + 1 / positive(magnification, 'magnification'))
   const pupil = focalMm / positive(fNumber, 'fNumber')
   const k = positive(circleMm, 'circleMm') / magnification
   const nearMm = (pupilDistance * k) / (pupil + k)
@@ -41,11 +43,18 @@ export const depthLimits = (
 }
 
 /** Airy disc diameter on the sensor, mm. */
-export const airyDisc = (effectiveF: number): number => 2.44 * WAVELENGTH_MM * positive(effectiveF, 'effectiveF')
+export const airyDisc = (effectiveF: number): number =>
+  2.44 * WAVELENGTH_MM * positive(effectiveF, 'effectiveF')
 
 /** Blur disc on the sensor at both ends of a depth centred on the plane of focus, by defocus alone: D·m²/(2N(1+m/P)). */
-export const defocusAtEnds = (depthMm: number, fNumber: number, magnification: number, pupilRatio = 1): number =>
-  (depthMm * magnification ** 2) / (2 * positive(fNumber, 'fNumber') * (1 + positive(magnification, 'magnification') / pupilRatio))
+export const defocusAtEnds = (
+  depthMm: number,
+  fNumber: number,
+  magnification: number,
+  pupilRatio = 1
+): number =>
+  (depthMm * magnification ** 2) /
+  (2 * positive(fNumber, 'fNumber') * (1 + positive(magnification, 'magnification') / pupilRatio))
 
 /** What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity 1.0). */
 const EYE_RAD = Math.PI / 180 / 60
@@ -54,5 +63,10 @@ const EYE_RAD = Math.PI / 180 / 60
  * Blur disc on the sensor that an eye just sees as a point in a print of the whole frame, mm.
  * @param printWidthMm width of the print; @param viewingMm eye to print; @param frameWidthMm width of the sensor in use
  */
-export const printCircleMm = (printWidthMm: number, viewingMm: number, frameWidthMm: number): number =>
-  (positive(viewingMm, 'viewingMm') * Math.tan(EYE_RAD) * positive(frameWidthMm, 'frameWidthMm')) / positive(printWidthMm, 'printWidthMm')
+export const printCircleMm = (
+  printWidthMm: number,
+  viewingMm: number,
+  frameWidthMm: number
+): number =>
+  (positive(viewingMm, 'viewingMm') * Math.tan(EYE_RAD) * positive(frameWidthMm, 'frameWidthMm')) /
+  positive(printWidthMm, 'printWidthMm')

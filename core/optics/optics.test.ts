@@ -1,13 +1,26 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { closeUpLoss, effectiveFNumber, lensToSubject, magnificationAtDistance, sensorToSubject } from './closeup'
+import {
+  closeUpLoss,
+  effectiveFNumber,
+  lensToSubject,
+  magnificationAtDistance,
+  sensorToSubject
+} from './closeup'
 import { airyDisc, depthLimits } from './depth'
 import { motionBlurPx } from './motion'
 import { darkShare, pulsedLoss } from './shutter'
 
 describe('close-up loss', () => {
   // Follows from 2·log2(1 + m/P); m = 1 costing two stops is in every close-up handbook.
-  test.each([[0.5, 1, 1.17], [1, 1, 2], [2, 1, 3.17], [5, 1, 5.17], [1, 0.5, 3.17], [1, 2, 1.17]])('m=%d P=%d', (m, p, loss) => {
+  test.each([
+    [0.5, 1, 1.17],
+    [1, 1, 2],
+    [2, 1, 3.17],
+    [5, 1, 5.17],
+    [1, 0.5, 3.17],
+    [1, 2, 1.17]
+  ])('m=%d P=%d', (m, p, loss) => {
     expect(closeUpLoss(m, p)).toBeCloseTo(loss, 2)
     expect(effectiveFNumber(8, m, p)).toBeCloseTo(8 * 2 ** (loss / 2), 1)
   })
@@ -19,12 +32,16 @@ describe('close-up loss', () => {
   })
   test('property: distance to magnification and back, and the thin-lens equation 1/u + 1/v = 1/f', () => {
     fc.assert(
-      fc.property(fc.double({ min: 10, max: 500, noNaN: true }), fc.double({ min: 0.01, max: 1, noNaN: true }), (f, m) => {
-        expect(magnificationAtDistance(f, sensorToSubject(f, m))! / m).toBeCloseTo(1, 5)
-        const u = lensToSubject(f, m)
-        const v = sensorToSubject(f, m) - u
-        expect((1 / u + 1 / v) * f).toBeCloseTo(1, 9)
-      })
+      fc.property(
+        fc.double({ min: 10, max: 500, noNaN: true }),
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        (f, m) => {
+          expect(magnificationAtDistance(f, sensorToSubject(f, m))! / m).toBeCloseTo(1, 5)
+          const u = lensToSubject(f, m)
+          const v = sensorToSubject(f, m) - u
+          expect((1 / u + 1 / v) * f).toBeCloseTo(1, 9)
+        }
+      )
     )
     expect(magnificationAtDistance(100, 399)).toBeNull()
   })
@@ -37,7 +54,9 @@ describe('close-up loss', () => {
 
 describe('depth of field', () => {
   test.each([
-    [100, 16, 1, 1.92], [60, 8, 0.5, 2.88], [105, 22, 0.1, 145.8]
+    [100, 16, 1, 1.92],
+    [60, 8, 0.5, 2.88],
+    [105, 22, 0.1, 145.8]
   ])('thin lens, c = 0.03: f=%d N=%d m=%d', (f, n, m, total) => {
     expect(depthLimits(f, n, m, 0.03).totalMm / total).toBeCloseTo(1, 2)
   })
@@ -50,27 +69,40 @@ describe('depth of field', () => {
   test('independent ray construction: the blur disc of a point at each limit is exactly the permitted one', () => {
     // Trace the marginal rays of an off-focus point through a thin lens with the lens equation alone.
     fc.assert(
-      fc.property(fc.double({ min: 40, max: 150, noNaN: true }), fc.double({ min: 4, max: 22, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), (f, n, m) => {
-        const circle = 0.02
-        const { nearMm, farMm } = depthLimits(f, n, m, circle)
-        const u = f * (1 + 1 / m)
-        const v = f * (1 + m)
-        for (const x of [u - nearMm, u + farMm]) {
-          if (!Number.isFinite(x)) continue
-          const vx = 1 / (1 / f - 1 / x)
-          expect(((f / n) * Math.abs(vx - v)) / vx / circle).toBeCloseTo(1, 6)
+      fc.property(
+        fc.double({ min: 40, max: 150, noNaN: true }),
+        fc.double({ min: 4, max: 22, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        (f, n, m) => {
+          const circle = 0.02
+          const { nearMm, farMm } = depthLimits(f, n, m, circle)
+          const u = f * (1 + 1 / m)
+          const v = f * (1 + m)
+          for (const x of [u - nearMm, u + farMm]) {
+            if (!Number.isFinite(x)) continue
+            const vx = 1 / (1 / f - 1 / x)
+            expect(((f / n) * Math.abs(vx - v)) / vx / circle).toBeCloseTo(1, 6)
+          }
         }
-      })
+      )
     )
   })
   test('close-up approximation 2Nc(1+m/P)/m² holds for a pupil ratio too', () => {
-    for (const p of [0.5, 1, 2]) expect(depthLimits(100, 11, 0.8, 0.01, p).totalMm / ((2 * 11 * 0.01 * (1 + 0.8 / p)) / 0.64)).toBeCloseTo(1, 2)
+    for (const p of [0.5, 1, 2])
+      expect(
+        depthLimits(100, 11, 0.8, 0.01, p).totalMm / ((2 * 11 * 0.01 * (1 + 0.8 / p)) / 0.64)
+      ).toBeCloseTo(1, 2)
   })
 })
 
 describe('diffraction', () => {
   // Airy disc 2.44·λ·N at 550 nm.
-  test.each([[8, 10.7], [16, 21.5], [22, 29.5], [32, 42.9]])('N=%d', (n, micrometres) => {
+  test.each([
+    [8, 10.7],
+    [16, 21.5],
+    [22, 29.5],
+    [32, 42.9]
+  ])('N=%d', (n, micrometres) => {
     expect(airyDisc(n) * 1000).toBeCloseTo(micrometres, 1)
   })
 })
@@ -85,7 +117,11 @@ describe('motion and shutter', () => {
     expect(darkShare(1 / 800, 1 / 200)).toBeCloseTo(0.75, 12)
     expect(darkShare(1 / 60, 1 / 200)).toBe(0)
   })
-  test.each([[500, 1.58], [1000, 2.32], [8000, 5.04]])('pulsed loss from Tc 1/250 at 1/%d', (s, loss) => {
+  test.each([
+    [500, 1.58],
+    [1000, 2.32],
+    [8000, 5.04]
+  ])('pulsed loss from Tc 1/250 at 1/%d', (s, loss) => {
     expect(pulsedLoss(1 / s, 1 / 250)).toBeCloseTo(loss, 2)
   })
   test('pulsed loss tends to one stop per stop, so the ratio to ambient no longer changes', () => {

@@ -10,5 +10,17 @@ import { positive } from '../guard'
  * @param lengthMm what the ruler says lies between the marks, mm
  * @throws RangeError when the marks fall together
  */
-export const magnificationFromRuler = (dx: number, dy: number, frameWidthMm: number, frameHeightMm: number, lengthMm: number): number =>
-  positive(Math.hypot(dx * positive(frameWidthMm, 'frameWidthMm'), dy * positive(frameHeightMm, 'frameHeightMm')), 'distance of the marks') / positive(lengthMm, 'lengthMm')
+export const magnificationFromRuler = (
+  dx: number,
+  dy: number,
+  frameWidthMm: number,
+  frameHeightMm: number,
+  lengthMm: number
+): number =>
+  positive(
+    Math.hypot(
+      dx * positive(frameWidthMm, 'frameWidthMm'),
+      dy * positive(frameHeightMm, 'frameHeightMm')
+    ),
+    'distance of the marks'
+  ) / positive(lengthMm, 'lengthMm')

@@ -52,11 +52,15 @@ export interface SyncFound {
 export const findSync = (trials: readonly Trial[]): SyncFound => {
   const clean = trials.filter((each) => each.darkShare === 0).map((each) => each.shutterStops)
   const banded = trials.filter((each) => each.darkShare > 0)
-  const travels = banded.map((each) => 2 ** -each.shutterStops / (1 - each.darkShare)).sort((a, b) => a - b)
+  const travels = banded
+    .map((each) => 2 ** -each.shutterStops / (1 - each.darkShare))
+    .sort((a, b) => a - b)
   const cleanStops = clean.length ? Math.max(...clean) : null
   const bandedStops = banded.length ? Math.min(...banded.map((each) => each.shutterStops)) : null
   return {
-    cleanStops, bandedStops, curtainSeconds: travels[Math.floor(travels.length / 2)] ?? null,
+    cleanStops,
+    bandedStops,
+    curtainSeconds: travels[Math.floor(travels.length / 2)] ?? null,
     contradictory: cleanStops !== null && bandedStops !== null && cleanStops >= bandedStops - 1e-6
   }
 }
@@ -66,9 +70,19 @@ export const findSync = (trials: readonly Trial[]): SyncFound => {
  * the fastest that a measured band says should be. Null when there is none.
  * @param marks of the camera, slow to fast, −log2 s; @param syncStops what is believed so far
  */
-export const nextTrial = ({ cleanStops, bandedStops, curtainSeconds }: SyncFound, marks: readonly number[], syncStops: number): number | null => {
-  const open = marks.filter((stops) => stops > (cleanStops ?? -Infinity) + 0.1 && stops < (bandedStops ?? Infinity) - 0.1)
+export const nextTrial = (
+  { cleanStops, bandedStops, curtainSeconds }: SyncFound,
+  marks: readonly number[],
+  syncStops: number
+): number | null => {
+  const open = marks.filter(
+    (stops) => stops > (cleanStops ?? -Infinity) + 0.1 && stops < (bandedStops ?? Infinity) - 0.1
+  )
   if (cleanStops !== null) return open[0] ?? null
   const believed = curtainSeconds === null ? syncStops - 1 + 0.1 : -Math.log2(curtainSeconds) + 0.03
-  return (curtainSeconds === null ? open.find((stops) => stops > believed) : open.filter((stops) => stops <= believed).at(-1)) ?? null
+  return (
+    (curtainSeconds === null
+      ? open.find((stops) => stops > believed)
+      : open.filter((stops) => stops <= believed).at(-1)) ?? null
+  )
 }

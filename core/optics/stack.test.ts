@@ -20,19 +20,24 @@ describe('focus stack', () => {
   })
   test('property: every depth is sharp in some frame, the overlap is at least what was asked, one frame fewer would not do', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 80, noNaN: true }), fc.double({ min: 0.2, max: 10, noNaN: true }), fc.double({ min: 0, max: 0.6, noNaN: true }), (depth, sharp, overlap) => {
-        const { frames, positionsMm, stepMm, overlap: got } = focusStack(depth, sharp, overlap)
-        expect(positionsMm).toHaveLength(frames)
-        for (let k = 0; k <= 40; k++) {
-          const at = (depth * k) / 40
-          expect(positionsMm.some((p) => Math.abs(p - at) <= sharp / 2 + 1e-9)).toBe(true)
+      fc.property(
+        fc.double({ min: 0.5, max: 80, noNaN: true }),
+        fc.double({ min: 0.2, max: 10, noNaN: true }),
+        fc.double({ min: 0, max: 0.6, noNaN: true }),
+        (depth, sharp, overlap) => {
+          const { frames, positionsMm, stepMm, overlap: got } = focusStack(depth, sharp, overlap)
+          expect(positionsMm).toHaveLength(frames)
+          for (let k = 0; k <= 40; k++) {
+            const at = (depth * k) / 40
+            expect(positionsMm.some((p) => Math.abs(p - at) <= sharp / 2 + 1e-9)).toBe(true)
+          }
+          if (frames > 1) {
+            expect(got).toBeGreaterThanOrEqual(overlap - 1e-6)
+            expect((frames - 2) * sharp * (1 - overlap) + sharp).toBeLessThan(depth + 1e-6)
+            expect(positionsMm[1]! - positionsMm[0]!).toBeCloseTo(stepMm, 9)
+          }
         }
-        if (frames > 1) {
-          expect(got).toBeGreaterThanOrEqual(overlap - 1e-6)
-          expect((frames - 2) * sharp * (1 - overlap) + sharp).toBeLessThan(depth + 1e-6)
-          expect(positionsMm[1]! - positionsMm[0]!).toBeCloseTo(stepMm, 9)
-        }
-      })
+      )
     )
   })
   test('a stack at the depth the exact limits give covers a 6 mm crystal at 1:1', () => {

@@ -27,18 +27,31 @@ export const MOST_FRAMES = 2000
 export const focusStack = (depthMm: number, sharpMm: number, overlap: number): FocusStack => {
   positive(depthMm, 'depthMm')
   if (!(sharpMm > 0)) throw new RangeError(`sharpMm must be above 0, got ${sharpMm}`)
-  if (!(notNegative(overlap, 'overlap') < 1)) throw new RangeError(`overlap must be under 1, got ${overlap}`)
+  if (!(notNegative(overlap, 'overlap') < 1))
+    throw new RangeError(`overlap must be under 1, got ${overlap}`)
   if (sharpMm >= depthMm) return { frames: 1, stepMm: 0, positionsMm: [depthMm / 2], overlap }
   const widest = sharpMm * (1 - overlap)
   const frames = Math.ceil((depthMm - sharpMm) / widest - 1e-9) + 1
-  if (frames > MOST_FRAMES) throw new RangeError(`overlap: ${frames} frames would be needed, more than ${MOST_FRAMES}`)
+  if (frames > MOST_FRAMES)
+    throw new RangeError(`overlap: ${frames} frames would be needed, more than ${MOST_FRAMES}`)
   const stepMm = (depthMm - sharpMm) / (frames - 1)
-  return { frames, stepMm, positionsMm: Array.from({ length: frames }, (_, i) => sharpMm / 2 + i * stepMm), overlap: 1 - stepMm / sharpMm }
+  return {
+    frames,
+    stepMm,
+    positionsMm: Array.from({ length: frames }, (_, i) => sharpMm / 2 + i * stepMm),
+    overlap: 1 - stepMm / sharpMm
+  }
 }
 
 /**
  * How long a stack takes: each frame waits for the slowest strobe and for the rail to come to rest.
  * @param recycleS slowest recycle at the powers in use; @param settleS rest after each move; @param shutterS exposure
  */
-export const stackSeconds = (frames: number, recycleS: number, settleS: number, shutterS: number): number =>
-  positive(frames, 'frames') * positive(shutterS, 'shutterS') + (frames - 1) * Math.max(notNegative(recycleS, 'recycleS'), notNegative(settleS, 'settleS'))
+export const stackSeconds = (
+  frames: number,
+  recycleS: number,
+  settleS: number,
+  shutterS: number
+): number =>
+  positive(frames, 'frames') * positive(shutterS, 'shutterS') +
+  (frames - 1) * Math.max(notNegative(recycleS, 'recycleS'), notNegative(settleS, 'settleS'))

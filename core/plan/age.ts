@@ -14,8 +14,15 @@ export const readingAges = (plan: Pick<Plan, 'ambient' | 'look'>, now: number): 
   (['subject', 'ground'] as const).flatMap((place) => {
     const reading = plan.ambient[place]
     if (!reading) return []
-    const minutes = reading.takenAt === null ? null : Math.max(0, (now - Date.parse(reading.takenAt)) / 60000)
+    const minutes =
+      reading.takenAt === null ? null : Math.max(0, (now - Date.parse(reading.takenAt)) / 60000)
     const { recheckMinutes } = plan.ambient
     const old = minutes !== null && recheckMinutes !== null && minutes > recheckMinutes
-    return [{ place, minutes, due: reading.look !== null && reading.look !== plan.look ? 'look' : old ? 'age' : null }]
+    return [
+      {
+        place,
+        minutes,
+        due: reading.look !== null && reading.look !== plan.look ? 'look' : old ? 'age' : null
+      }
+    ]
   })

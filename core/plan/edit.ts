@@ -4,12 +4,23 @@ import { dialMarks } from '../scales/dial'
 import { nearestMark } from '../scales/marks'
 import { LIGHT_IDS, type Card, type Light, type LightId, type OwnPlace, type Plan } from './plan'
 
-const freeLetter = (plan: Plan): LightId | null => LIGHT_IDS.find((id) => !plan.lights.some((light) => light.id === id)) ?? null
+const freeLetter = (plan: Plan): LightId | null =>
+  LIGHT_IDS.find((id) => !plan.lights.some((light) => light.id === id)) ?? null
 const freeNumber = (letter: string, taken: readonly { readonly id: string }[]): string | null =>
-  [1, 2, 3, 4, 5, 6, 7, 8].map((n) => `${letter}${n}`).find((id) => !taken.some((each) => each.id === id)) ?? null
+  [1, 2, 3, 4, 5, 6, 7, 8]
+    .map((n) => `${letter}${n}`)
+    .find((id) => !taken.some((each) => each.id === id)) ?? null
 
 /** Where each further light starts: opposite, then behind, so that it is seen at once and not on top of another. */
-const STARTS = [[-40, 15], [150, 35], [-150, 35], [0, 60], [90, 10], [-90, 10], [20, -20]] as const
+const STARTS = [
+  [-40, 15],
+  [150, 35],
+  [-150, 35],
+  [0, 60],
+  [90, 10],
+  [-90, 10],
+  [20, -20]
+] as const
 
 /** @returns the same plan when there are eight already */
 export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan => {
@@ -18,9 +29,19 @@ export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifie
   const [turnDeg, heightDeg] = STARTS[(plan.lights.length - 1) % STARTS.length]!
   const roles = ['fill', 'rim', 'rim'] as const
   const light: Light = {
-    id, name: id === 'A' ? 'Key' : plan.lights.length === 1 ? 'Fill' : 'Rim', role: roles[plan.lights.length - 1] ?? 'other', on: true, group: null, strobe, modifiers: [...modifiers],
-    powerStops: nearestMark(dialMarks(strobe.dial), -4).stops, mount: 'stand', at: { distanceMm: plan.lights[0]!.at.distanceMm * 1.2, turnDeg, heightDeg },
-    aim: { kind: 'place', place: 'focus' }, rollDeg: 0, reach: null
+    id,
+    name: id === 'A' ? 'Key' : plan.lights.length === 1 ? 'Fill' : 'Rim',
+    role: roles[plan.lights.length - 1] ?? 'other',
+    on: true,
+    group: null,
+    strobe,
+    modifiers: [...modifiers],
+    powerStops: nearestMark(dialMarks(strobe.dial), -4).stops,
+    mount: 'stand',
+    at: { distanceMm: plan.lights[0]!.at.distanceMm * 1.2, turnDeg, heightDeg },
+    aim: { kind: 'place', place: 'focus' },
+    rollDeg: 0,
+    reach: null
   }
   return { ...plan, lights: [...plan.lights, light] }
 }
@@ -38,7 +59,11 @@ const shiftLocks = (locks: readonly string[], list: string, gone: number): strin
 export const removeLight = (plan: Plan, id: LightId): Plan => {
   const index = plan.lights.findIndex((light) => light.id === id)
   if (index < 0 || plan.lights.length === 1) return plan
-  return { ...plan, lights: plan.lights.filter((light) => light.id !== id), locks: shiftLocks(plan.locks, 'lights', index) }
+  return {
+    ...plan,
+    lights: plan.lights.filter((light) => light.id !== id),
+    locks: shiftLocks(plan.locks, 'lights', index)
+  }
 }
 
 /** A copy of a light, mirrored to the other side. @returns the same plan when there are eight already */
@@ -46,7 +71,19 @@ export const copyLight = (plan: Plan, id: LightId): Plan => {
   const letter = freeLetter(plan)
   const light = plan.lights.find((each) => each.id === id)
   if (!letter || !light) return plan
-  return { ...plan, lights: [...plan.lights, { ...light, id: letter, name: `${light.name.slice(0, 33)} copy`, role: light.role === 'key' ? 'fill' : light.role, at: { ...light.at, turnDeg: -light.at.turnDeg || 20 } }] }
+  return {
+    ...plan,
+    lights: [
+      ...plan.lights,
+      {
+        ...light,
+        id: letter,
+        name: `${light.name.slice(0, 33)} copy`,
+        role: light.role === 'key' ? 'fill' : light.role,
+        at: { ...light.at, turnDeg: -light.at.turnDeg || 20 }
+      }
+    ]
+  }
 }
 
 export const addCard = (plan: Plan, kind: Card['kind']): Plan => {
@@ -54,29 +91,60 @@ export const addCard = (plan: Plan, kind: Card['kind']): Plan => {
   if (!id) return plan
   const size = Math.max(40, Math.round(plan.subject.widthMm * 2))
   const card: Card = {
-    id, kind, on: true, widthMm: size, heightMm: Math.round(size * 0.7), reflectance: kind === 'card' ? 0.85 : 0.03,
-    at: { distanceMm: size * 1.1, turnDeg: -Math.sign(plan.lights[0]!.at.turnDeg || 1) * 75, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' }
+    id,
+    kind,
+    on: true,
+    widthMm: size,
+    heightMm: Math.round(size * 0.7),
+    reflectance: kind === 'card' ? 0.85 : 0.03,
+    at: {
+      distanceMm: size * 1.1,
+      turnDeg: -Math.sign(plan.lights[0]!.at.turnDeg || 1) * 75,
+      heightDeg: 0
+    },
+    aim: { kind: 'place', place: 'focus' }
   }
   return { ...plan, cards: [...plan.cards, card] }
 }
 export const removeCard = (plan: Plan, id: string): Plan => {
   const index = plan.cards.findIndex((card) => card.id === id)
-  return index < 0 ? plan : { ...plan, cards: plan.cards.filter((card) => card.id !== id), locks: shiftLocks(plan.locks, 'cards', index) }
+  return index < 0
+    ? plan
+    : {
+        ...plan,
+        cards: plan.cards.filter((card) => card.id !== id),
+        locks: shiftLocks(plan.locks, 'cards', index)
+      }
 }
 
 export const addPlace = (plan: Plan, xMm: number, yMm: number, zMm: number): Plan => {
   const id = freeNumber('P', plan.places)
   if (!id) return plan
-  const place: OwnPlace = { id, name: `Place ${id.slice(1)}`, xMm, yMm, zMm, faces: 'lens', reflectance: plan.subject.reflectance }
+  const place: OwnPlace = {
+    id,
+    name: `Place ${id.slice(1)}`,
+    xMm,
+    yMm,
+    zMm,
+    faces: 'lens',
+    reflectance: plan.subject.reflectance
+  }
   return { ...plan, places: [...plan.places, place] }
 }
 /** What pointed at the place points at the focus point again; its goal goes with it. */
 export const removePlace = (plan: Plan, id: string): Plan => {
   const index = plan.places.findIndex((place) => place.id === id)
   if (index < 0) return plan
-  const aimed = <T extends { readonly aim: Light['aim'] }>(thing: T): T => (thing.aim.kind === 'place' && thing.aim.place === id ? { ...thing, aim: { kind: 'place', place: 'focus' } } : thing)
+  const aimed = <T extends { readonly aim: Light['aim'] }>(thing: T): T =>
+    thing.aim.kind === 'place' && thing.aim.place === id
+      ? { ...thing, aim: { kind: 'place', place: 'focus' } }
+      : thing
   return {
-    ...plan, places: plan.places.filter((place) => place.id !== id), lights: plan.lights.map(aimed), cards: plan.cards.map(aimed),
-    goals: { ...plan.goals, places: plan.goals.places.filter((goal) => goal.place !== id) }, locks: shiftLocks(plan.locks, 'places', index)
+    ...plan,
+    places: plan.places.filter((place) => place.id !== id),
+    lights: plan.lights.map(aimed),
+    cards: plan.cards.map(aimed),
+    goals: { ...plan.goals, places: plan.goals.places.filter((goal) => goal.place !== id) },
+    locks: shiftLocks(plan.locks, 'places', index)
   }
 }

@@ -9,7 +9,9 @@ export interface Fault {
   readonly message: string
 }
 
-export type Opened = { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly faults: readonly Fault[] }
+export type Opened =
+  | { readonly ok: true; readonly plan: Plan }
+  | { readonly ok: false; readonly faults: readonly Fault[] }
 
 export const faultsOf = (error: z.ZodError): Fault[] =>
   error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }))
@@ -20,7 +22,12 @@ const headSchema = z.object({ format: z.literal(PLAN_FORMAT), version: z.number(
 export const openPlan = (input: unknown): Opened => {
   const head = headSchema.safeParse(input)
   if (!head.success)
-    return { ok: false, faults: [{ path: faultsOf(head.error)[0]?.path ?? '', message: `not a ${PLAN_FORMAT} document` }] }
+    return {
+      ok: false,
+      faults: [
+        { path: faultsOf(head.error)[0]?.path ?? '', message: `not a ${PLAN_FORMAT} document` }
+      ]
+    }
   if (head.data.version > PLAN_VERSION)
     return {
       ok: false,
@@ -31,8 +38,12 @@ export const openPlan = (input: unknown): Opened => {
         }
       ]
     }
-  const parsed = planSchema.safeParse(head.data.version < PLAN_VERSION ? bringForward(input as Record<string, unknown>) : input)
-  return parsed.success ? { ok: true, plan: parsed.data } : { ok: false, faults: faultsOf(parsed.error) }
+  const parsed = planSchema.safeParse(
+    head.data.version < PLAN_VERSION ? bringForward(input as Record<string, unknown>) : input
+  )
+  return parsed.success
+    ? { ok: true, plan: parsed.data }
+    : { ok: false, faults: faultsOf(parsed.error) }
 }
 
 /** JSON Schema (draft 2020-12) of the present plan version, generated from the Zod schema. */

@@ -2,7 +2,19 @@
 import type { Spot } from '../plan/plan'
 import type { LightState, Snapshot } from './frame'
 
-export type ChangedControl = 'aperture' | 'shutter' | 'iso' | 'nd' | 'pulsed' | 'power' | 'distance' | 'place' | 'modifier' | 'strobe' | 'magnification' | 'switch'
+export type ChangedControl =
+  | 'aperture'
+  | 'shutter'
+  | 'iso'
+  | 'nd'
+  | 'pulsed'
+  | 'power'
+  | 'distance'
+  | 'place'
+  | 'modifier'
+  | 'strobe'
+  | 'magnification'
+  | 'switch'
 
 export interface Change {
   readonly control: ChangedControl
@@ -14,13 +26,30 @@ export interface Change {
   readonly stops: number | null
 }
 
-const angles = (at: Spot): string => `${Math.round(at.turnDeg * 10) / 10}° / ${Math.round(at.heightDeg * 10) / 10}°`
+const angles = (at: Spot): string =>
+  `${Math.round(at.turnDeg * 10) / 10}° / ${Math.round(at.heightDeg * 10) / 10}°`
 
-const lightChanges = (a: LightState, b: LightState, add: (control: ChangedControl, from: Change['from'], to: Change['to'], stops: number | null, light: string) => void): void => {
+const lightChanges = (
+  a: LightState,
+  b: LightState,
+  add: (
+    control: ChangedControl,
+    from: Change['from'],
+    to: Change['to'],
+    stops: number | null,
+    light: string
+  ) => void
+): void => {
   add('switch', a.on, b.on, null, b.id)
   if (!a.on && !b.on) return
   add('power', a.powerStops, b.powerStops, b.powerStops - a.powerStops, b.id)
-  add('distance', a.at.distanceMm, b.at.distanceMm, 2 * Math.log2(a.at.distanceMm / b.at.distanceMm), b.id)
+  add(
+    'distance',
+    a.at.distanceMm,
+    b.at.distanceMm,
+    2 * Math.log2(a.at.distanceMm / b.at.distanceMm),
+    b.id
+  )
   add('place', angles(a.at), angles(b.at), null, b.id)
   add('modifier', a.modifierNames.join(' + '), b.modifierNames.join(' + '), null, b.id)
   add('strobe', a.strobeId, b.strobeId, null, b.id)
@@ -28,8 +57,15 @@ const lightChanges = (a: LightState, b: LightState, add: (control: ChangedContro
 
 export const changesBetween = (a: Snapshot, b: Snapshot): Change[] => {
   const changes: Change[] = []
-  const add = (control: ChangedControl, from: Change['from'], to: Change['to'], stops: number | null, light: string | null = null) => {
-    const same = typeof from === 'number' && typeof to === 'number' ? Math.abs(from - to) < 1e-6 : from === to
+  const add = (
+    control: ChangedControl,
+    from: Change['from'],
+    to: Change['to'],
+    stops: number | null,
+    light: string | null = null
+  ) => {
+    const same =
+      typeof from === 'number' && typeof to === 'number' ? Math.abs(from - to) < 1e-6 : from === to
     if (!same) changes.push({ control, light, from, to, stops })
   }
   add('aperture', a.apertureStops, b.apertureStops, a.apertureStops - b.apertureStops)
@@ -43,6 +79,8 @@ export const changesBetween = (a: Snapshot, b: Snapshot): Change[] => {
     if (before) lightChanges(before, now, add)
     else if (now.on) add('switch', false, true, null, now.id)
   }
-  for (const before of a.lights) if (before.on && !b.lights.some((light) => light.id === before.id)) add('switch', true, false, null, before.id)
+  for (const before of a.lights)
+    if (before.on && !b.lights.some((light) => light.id === before.id))
+      add('switch', true, false, null, before.id)
   return changes
 }

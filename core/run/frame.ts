@@ -3,7 +3,15 @@
  */
 import { z } from 'zod'
 import { analysisSchema } from '../measure/analyse'
-import { lightIdSchema, placeSchema, settingsSchema, spotSchema, type Light, type LightId, type Plan } from '../plan/plan'
+import {
+  lightIdSchema,
+  placeSchema,
+  settingsSchema,
+  spotSchema,
+  type Light,
+  type LightId,
+  type Plan
+} from '../plan/plan'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
@@ -28,10 +36,19 @@ export type Snapshot = z.infer<typeof snapshotSchema>
 
 export const evidenceSchema = z.discriminatedUnion('kind', [
   z
-    .strictObject({ kind: z.literal('judged'), place: placeSchema, levelStops: stops(-15, 8), bound: z.enum(['exact', 'at-most']) })
+    .strictObject({
+      kind: z.literal('judged'),
+      place: placeSchema,
+      levelStops: stops(-15, 8),
+      bound: z.enum(['exact', 'at-most'])
+    })
     .describe('by eye: the level the place seems to have; at-most when nothing shows'),
   z
-    .strictObject({ kind: z.literal('meter'), apertureStops: stops(-2, 14), isoStops: stops(-3, 11) })
+    .strictObject({
+      kind: z.literal('meter'),
+      apertureStops: stops(-2, 14),
+      isoStops: stops(-3, 11)
+    })
     .describe('hand-held flash meter at the subject: the f-number it called right, at its ISO'),
   z
     .strictObject({
@@ -64,8 +81,13 @@ export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => (
   ...plan.settings,
   magnification: plan.focus.magnification,
   lights: plan.lights.map((light) => ({
-    id: light.id, on: only ? only.includes(light.id) : light.on, powerStops: light.powerStops, at: light.at, strobeId: light.strobe.id,
-    modifierIds: light.modifiers.map((each) => each.id), modifierNames: light.modifiers.map((each) => each.name)
+    id: light.id,
+    on: only ? only.includes(light.id) : light.on,
+    powerStops: light.powerStops,
+    at: light.at,
+    strobeId: light.strobe.id,
+    modifierIds: light.modifiers.map((each) => each.id),
+    modifierNames: light.modifiers.map((each) => each.name)
   }))
 })
 
@@ -78,15 +100,22 @@ export const planAt = (plan: Plan, snapshot: Snapshot): Plan => {
     focus: { ...plan.focus, magnification },
     lights: plan.lights.map((light) => {
       const then = snapshot.lights.find((each) => each.id === light.id)
-      return then ? { ...light, on: then.on, powerStops: then.powerStops, at: then.at } : { ...light, on: false }
+      return then
+        ? { ...light, on: then.on, powerStops: then.powerStops, at: then.at }
+        : { ...light, on: false }
     })
   }
 }
 
-export const litIds = (snapshot: Snapshot): LightId[] => snapshot.lights.filter((light) => light.on).map((light) => light.id)
+export const litIds = (snapshot: Snapshot): LightId[] =>
+  snapshot.lights.filter((light) => light.on).map((light) => light.id)
 
 /** Same kit on a light as when the frame was taken. */
 export const sameKit = (light: Light, snapshot: Snapshot): boolean => {
   const then = snapshot.lights.find((each) => each.id === light.id)
-  return then !== undefined && then.strobeId === light.strobe.id && then.modifierIds.join() === light.modifiers.map((each) => each.id).join()
+  return (
+    then !== undefined &&
+    then.strobeId === light.strobe.id &&
+    then.modifierIds.join() === light.modifiers.map((each) => each.id).join()
+  )
 }

@@ -16,9 +16,21 @@ export type NextMove =
   | { readonly kind: 'take-black' }
   | { readonly kind: 'judge'; readonly frame: Frame }
   | { readonly kind: 'darken'; readonly move: DarkMove | null; readonly overStops: number }
-  | { readonly kind: 'set-power'; readonly light: LightId; readonly from: number; readonly to: number; readonly after: Plan; readonly errorStops: number }
+  | {
+      readonly kind: 'set-power'
+      readonly light: LightId
+      readonly from: number
+      readonly to: number
+      readonly after: Plan
+      readonly errorStops: number
+    }
   | { readonly kind: 'way-out'; readonly light: LightId; readonly missStops: number }
-  | { readonly kind: 'too-much'; readonly by: 'ambient' | 'others'; readonly light: LightId; readonly overStops: number }
+  | {
+      readonly kind: 'too-much'
+      readonly by: 'ambient' | 'others'
+      readonly light: LightId
+      readonly overStops: number
+    }
   | { readonly kind: 'no-light'; readonly light: LightId }
   | { readonly kind: 'power-locked'; readonly light: LightId; readonly wanted: number }
   | { readonly kind: 'take-lit'; readonly lights: readonly LightId[]; readonly alone: boolean }
@@ -27,11 +39,18 @@ export type NextMove =
 
 const near = (a: number, b: number) => Math.abs(a - b) < 1e-6
 const sameCamera = (a: Snapshot, b: Snapshot): boolean =>
-  near(a.apertureStops, b.apertureStops) && near(a.shutterStops, b.shutterStops) && near(a.isoStops, b.isoStops) &&
-  near(a.ndStops, b.ndStops) && near(a.magnification, b.magnification)
+  near(a.apertureStops, b.apertureStops) &&
+  near(a.shutterStops, b.shutterStops) &&
+  near(a.isoStops, b.isoStops) &&
+  near(a.ndStops, b.ndStops) &&
+  near(a.magnification, b.magnification)
 const sameLight = (a: LightState, b: LightState): boolean =>
-  near(a.powerStops, b.powerStops) && near(a.at.distanceMm, b.at.distanceMm) && near(a.at.turnDeg, b.at.turnDeg) && near(a.at.heightDeg, b.at.heightDeg) &&
-  a.strobeId === b.strobeId && a.modifierIds.join() === b.modifierIds.join()
+  near(a.powerStops, b.powerStops) &&
+  near(a.at.distanceMm, b.at.distanceMm) &&
+  near(a.at.turnDeg, b.at.turnDeg) &&
+  near(a.at.heightDeg, b.at.heightDeg) &&
+  a.strobeId === b.strobeId &&
+  a.modifierIds.join() === b.modifierIds.join()
 
 const latest = (frames: readonly Frame[], test: (frame: Frame) => boolean): Frame | null => {
   for (let i = frames.length - 1; i >= 0; i--) if (test(frames[i]!)) return frames[i]!
@@ -40,7 +59,9 @@ const latest = (frames: readonly Frame[], test: (frame: Frame) => boolean): Fram
 
 /** Somebody looked, or the file shows by itself that 99 % of the picture is as black as wanted. */
 const seen = (frame: Frame, groundStops: number): boolean =>
-  frame.evidence.length > 0 || (frame.analysis !== null && frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(groundStops)))
+  frame.evidence.length > 0 ||
+  (frame.analysis !== null &&
+    frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(groundStops)))
 
 /** What to do about one light's power; null when its place comes out as wanted or it has no goal. */
 const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove | null => {
@@ -62,8 +83,16 @@ const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove |
       return { kind: 'way-out', light: light.id, missStops: suggestion.missStops }
   }
   const { mark, errorStops } = suggestion.choice!
-  if (isLocked(plan, 'power', index)) return { kind: 'power-locked', light: light.id, wanted: mark.stops }
-  return { kind: 'set-power', light: light.id, from: light.powerStops, to: mark.stops, after: withLight(plan, index, { powerStops: mark.stops }), errorStops }
+  if (isLocked(plan, 'power', index))
+    return { kind: 'power-locked', light: light.id, wanted: mark.stops }
+  return {
+    kind: 'set-power',
+    light: light.id,
+    from: light.powerStops,
+    to: mark.stops,
+    after: withLight(plan, index, { powerStops: mark.stops }),
+    errorStops
+  }
 }
 
 /**
@@ -77,17 +106,37 @@ export const nextMove = (plan: Plan, frames: readonly Frame[]): NextMove => {
   const black = latest(frames, (frame) => frame.kind === 'black' && sameCamera(frame.snapshot, now))
   const ambient = ledger.ambient.ground!
   if (ambient.level > plan.goals.groundStops + 0.05 && (ambient.bound !== 'at-most' || black))
-    return { kind: 'darken', move: darkenMove(plan), overStops: ambient.level - plan.goals.groundStops }
+    return {
+      kind: 'darken',
+      move: darkenMove(plan),
+      overStops: ambient.level - plan.goals.groundStops
+    }
   if (!black) return { kind: 'take-black' }
   if (!seen(black, plan.goals.groundStops)) return { kind: 'judge', frame: black }
   const lit = plan.lights.filter((light) => light.on)
   if (lit.length === 0) return { kind: 'all-off' }
   const key = keyLight(plan)
-  const order = [...lit.filter((light) => light.id === key.id), ...lit.filter((light) => light.id !== key.id)]
+  const order = [
+    ...lit.filter((light) => light.id === key.id),
+    ...lit.filter((light) => light.id !== key.id)
+  ]
   const taken = (ids: readonly LightId[]): Frame | null =>
-    latest(frames, ({ kind, snapshot }) =>
-      kind === 'lit' && sameCamera(snapshot, now) && snapshot.pulsedSync === now.pulsedSync && litIds(snapshot).join() === [...ids].sort().join() &&
-      snapshot.lights.every((light) => !light.on || sameLight(light, now.lights.find((each) => each.id === light.id)!)))
+    latest(
+      frames,
+      ({ kind, snapshot }) =>
+        kind === 'lit' &&
+        sameCamera(snapshot, now) &&
+        snapshot.pulsedSync === now.pulsedSync &&
+        litIds(snapshot).join() === [...ids].sort().join() &&
+        snapshot.lights.every(
+          (light) =>
+            !light.on ||
+            sameLight(
+              light,
+              now.lights.find((each) => each.id === light.id)!
+            )
+        )
+    )
   const show = (ids: readonly LightId[], alone: boolean): NextMove | null => {
     const frame = taken(ids)
     if (!frame) return { kind: 'take-lit', lights: ids, alone }
@@ -102,5 +151,9 @@ export const nextMove = (plan: Plan, frames: readonly Frame[]): NextMove => {
   const ids = order.map((light) => light.id)
   const together = show(ids, false)
   if (together) return together
-  return { kind: 'done', frame: taken(ids)!, missStops: ledger.totals.subject! - plan.goals.subjectStops }
+  return {
+    kind: 'done',
+    frame: taken(ids)!,
+    missStops: ledger.totals.subject! - plan.goals.subjectStops
+  }
 }

@@ -29,17 +29,29 @@ export const measuredLevel = (plan: Plan, evidence: Evidence): number => {
   const { settings } = plan
   const loss = closeUpStops(plan)
   return (
-    evidence.apertureStops - evidence.isoStops - (settings.apertureStops + loss - settings.isoStops + settings.ndStops) +
+    evidence.apertureStops -
+    evidence.isoStops -
+    (settings.apertureStops + loss - settings.isoStops + settings.ndStops) +
     surfaceStops(plan.subject.reflectance)
   )
 }
 
-export const placeOf = (evidence: Evidence): Place => (evidence.kind === 'meter' ? 'subject' : evidence.place)
+export const placeOf = (evidence: Evidence): Place =>
+  evidence.kind === 'meter' ? 'subject' : evidence.place
 
 export type Lesson =
   | { readonly kind: 'correction'; readonly correction: Correction }
   | { readonly kind: 'ambient'; readonly place: ReadPlace; readonly reading: AmbientReading }
-  | { readonly kind: 'nothing'; readonly why: 'as-predicted-or-darker' | 'rest-alone' | 'other-kit' | 'strobe-out-of-reach' | 'meter-on-black' | 'no-such-place' }
+  | {
+      readonly kind: 'nothing'
+      readonly why:
+        | 'as-predicted-or-darker'
+        | 'rest-alone'
+        | 'other-kit'
+        | 'strobe-out-of-reach'
+        | 'meter-on-black'
+        | 'no-such-place'
+    }
 
 /**
  * What one piece of evidence teaches. A frame with several lights speaks for the one that gives most at that place; the
@@ -57,8 +69,17 @@ export const learn = (plan: Plan, frame: Frame, evidence: Evidence, id: string):
     return {
       kind: 'correction',
       correction: {
-        id, frameId: frame.id, source, place, stops: measured - predicted, sureStops: SURENESS[evidence.kind], method: evidence.kind, bound,
-        strobeId: light?.strobe.id ?? null, modifierIds: light?.modifiers.map((each) => each.id) ?? [], on: true
+        id,
+        frameId: frame.id,
+        source,
+        place,
+        stops: measured - predicted,
+        sureStops: SURENESS[evidence.kind],
+        method: evidence.kind,
+        bound,
+        strobeId: light?.strobe.id ?? null,
+        modifierIds: light?.modifiers.map((each) => each.id) ?? [],
+        on: true
       }
     }
   }
@@ -68,28 +89,68 @@ export const learn = (plan: Plan, frame: Frame, evidence: Evidence, id: string):
   if (frame.kind === 'black') {
     if (evidence.kind === 'meter') return { kind: 'nothing', why: 'meter-on-black' }
     const read = readPlaceOf(place)
-    if (plain.ambient[place]!.state === 'unknown') return { kind: 'ambient', place: read, reading: ambientFromLevel(was, level, bound === 'at-most' ? 'at-most' : 'exact', frame.takenAt) }
-    if (bound === 'at-most' && corrected.ambient[place]!.level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
+    if (plain.ambient[place]!.state === 'unknown')
+      return {
+        kind: 'ambient',
+        place: read,
+        reading: ambientFromLevel(
+          was,
+          level,
+          bound === 'at-most' ? 'at-most' : 'exact',
+          frame.takenAt
+        )
+      }
+    if (bound === 'at-most' && corrected.ambient[place]!.level <= level)
+      return { kind: 'nothing', why: 'as-predicted-or-darker' }
     return correction('ambient', plain.ambient[place]!.level, level)
   }
-  const rows = plain.rows.filter((row) => row.source !== 'ambient' && row.cells[place]!.state === 'known')
+  const rows = plain.rows.filter(
+    (row) => row.source !== 'ambient' && row.cells[place]!.state === 'known'
+  )
   if (rows.length === 0) return { kind: 'nothing', why: 'strobe-out-of-reach' }
-  const most = rows.reduce((best, row) => (row.cells[place]!.level > best.cells[place]!.level ? row : best))
-  if (!sameKit(plan.lights.find((light) => light.id === most.source)!, frame.snapshot)) return { kind: 'nothing', why: 'other-kit' }
-  if (bound === 'at-most' && cellAt(corrected, most.source, place)!.level <= level) return { kind: 'nothing', why: 'as-predicted-or-darker' }
+  const most = rows.reduce((best, row) =>
+    row.cells[place]!.level > best.cells[place]!.level ? row : best
+  )
+  if (
+    !sameKit(
+      plan.lights.find((light) => light.id === most.source)!,
+      frame.snapshot
+    )
+  )
+    return { kind: 'nothing', why: 'other-kit' }
+  if (bound === 'at-most' && cellAt(corrected, most.source, place)!.level <= level)
+    return { kind: 'nothing', why: 'as-predicted-or-darker' }
   // A flash meter reads the flash alone; a picture shows everything, so the rest is taken out.
   let rest = evidence.kind === 'meter' ? 0 : 2 ** corrected.ambient[place]!.level
-  for (const row of corrected.rows) if (row.source !== 'ambient' && row.source !== most.source) rest += 2 ** row.cells[place]!.level
+  for (const row of corrected.rows)
+    if (row.source !== 'ambient' && row.source !== most.source) rest += 2 ** row.cells[place]!.level
   const own = 2 ** level - rest
   if (!(own > 2 ** level * 0.03)) return { kind: 'nothing', why: 'rest-alone' }
   return correction(most.source, most.cells[place]!.level, Math.log2(own))
 }
 
 /** A level seen through the lens at known settings, as the ambient reading it amounts to. */
-const ambientFromLevel = (plan: Plan, level: number, bound: AmbientReading['bound'], takenAt: string): AmbientReading => {
+const ambientFromLevel = (
+  plan: Plan,
+  level: number,
+  bound: AmbientReading['bound'],
+  takenAt: string
+): AmbientReading => {
   const { apertureStops, shutterStops, isoStops, ndStops } = plan.settings
   return {
-    value: { kind: 'ev', ev: Number((level + apertureStops + shutterStops - isoStops + ndStops + plan.ambient.shadeStops).toFixed(3)) },
+    value: {
+      kind: 'ev',
+      ev: Number(
+        (
+          level +
+          apertureStops +
+          shutterStops -
+          isoStops +
+          ndStops +
+          plan.ambient.shadeStops
+        ).toFixed(3)
+      )
+    },
     bound,
     via: 'lens',
     atMagnification: plan.focus.magnification,
@@ -101,10 +162,16 @@ const ambientFromLevel = (plan: Plan, level: number, bound: AmbientReading['boun
 /** The plan with a lesson taken in; an earlier one from the same frame and place is replaced. */
 export const takeIn = (plan: Plan, lesson: Lesson): Plan => {
   if (lesson.kind === 'nothing') return plan
-  if (lesson.kind === 'ambient') return { ...plan, ambient: { ...plan.ambient, [lesson.place]: lesson.reading } }
+  if (lesson.kind === 'ambient')
+    return { ...plan, ambient: { ...plan.ambient, [lesson.place]: lesson.reading } }
   const { correction } = lesson
   const others = plan.corrections.filter(
-    (each) => !(each.frameId === correction.frameId && each.place === correction.place && each.source === correction.source)
+    (each) =>
+      !(
+        each.frameId === correction.frameId &&
+        each.place === correction.place &&
+        each.source === correction.source
+      )
   )
   return { ...plan, corrections: [...others, correction].slice(-500) }
 }

@@ -14,19 +14,44 @@ import { learn, measuredLevel, takeIn } from './reading'
 
 let count = 0
 const frame = (plan: Plan, kind: 'black' | 'lit', evidence: Evidence[] = []): Frame => ({
-  id: `f${++count}`, kind, takenAt: '2026-11-24T10:00:00.000Z', snapshot: snapshotOf(plan), fileName: null, analysis: null, evidence, note: ''
+  id: `f${++count}`,
+  kind,
+  takenAt: '2026-11-24T10:00:00.000Z',
+  snapshot: snapshotOf(plan),
+  fileName: null,
+  analysis: null,
+  evidence,
+  note: ''
 })
-const judged = (levelStops: number, place: 'subject' | 'ground' = 'subject'): Evidence => ({ kind: 'judged', place, levelStops, bound: levelStops <= -8 ? 'at-most' : 'exact' })
-const log = (plan: Plan, taken: Frame): Plan => taken.evidence.reduce((p, each, i) => takeIn(p, learn(p, taken, each, `${taken.id}-${i}`)), plan)
+const judged = (levelStops: number, place: 'subject' | 'ground' = 'subject'): Evidence => ({
+  kind: 'judged',
+  place,
+  levelStops,
+  bound: levelStops <= -8 ? 'at-most' : 'exact'
+})
+const log = (plan: Plan, taken: Frame): Plan =>
+  taken.evidence.reduce((p, each, i) => takeIn(p, learn(p, taken, each, `${taken.id}-${i}`)), plan)
 
 describe('ways out at the ends of the dial', () => {
-  const tooBright = testPlan((p) => { p.lights[0]!.at = { distanceMm: 60, turnDeg: 40, heightDeg: 0 }; p.settings.apertureStops = 3; p.focus.magnification = 0.2 })
-  const tooDim = testPlan((p) => { p.lights[0]!.at = { distanceMm: 1500, turnDeg: 40, heightDeg: 0 }; p.settings.apertureStops = 9; p.lights[0]!.modifiers = [testModifier({ lossStops: 2 })] })
+  const tooBright = testPlan((p) => {
+    p.lights[0]!.at = { distanceMm: 60, turnDeg: 40, heightDeg: 0 }
+    p.settings.apertureStops = 3
+    p.focus.magnification = 0.2
+  })
+  const tooDim = testPlan((p) => {
+    p.lights[0]!.at = { distanceMm: 1500, turnDeg: 40, heightDeg: 0 }
+    p.settings.apertureStops = 9
+    p.lights[0]!.modifiers = [testModifier({ lossStops: 2 })]
+  })
 
   test('lowest power still too bright: farther, diffusion, ND, smaller aperture; each does what it says', () => {
     expect(evaluate(tooBright).suggestions.A!.state).toBe('too-bright')
-    const ways = waysOut(tooBright, 0, [testModifier({ id: 'thick', name: 'Thick sheet', lossStops: 4 })])
-    expect(new Set(ways.map((way) => way.control))).toEqual(new Set(['distance', 'modifier', 'aperture', 'nd']))
+    const ways = waysOut(tooBright, 0, [
+      testModifier({ id: 'thick', name: 'Thick sheet', lossStops: 4 })
+    ])
+    expect(new Set(ways.map((way) => way.control))).toEqual(
+      new Set(['distance', 'modifier', 'aperture', 'nd'])
+    )
     for (const way of ways) {
       const miss = evaluate(way.after).ledger.totals.subject! - way.after.goals.subjectStops
       expect(miss).toBeCloseTo(way.suggestion.missStops, 6)
@@ -36,7 +61,9 @@ describe('ways out at the ends of the dial', () => {
   })
   test('full power too dim: closer, bare head, wider aperture, higher ISO', () => {
     const ways = waysOut(tooDim, 0)
-    expect(new Set(ways.map((way) => way.control))).toEqual(new Set(['distance', 'modifier', 'aperture', 'iso']))
+    expect(new Set(ways.map((way) => way.control))).toEqual(
+      new Set(['distance', 'modifier', 'aperture', 'iso'])
+    )
     expect(ways.find((way) => way.control === 'iso')!.price.ambientSubject).toBe(0)
   })
   test('locked controls are left alone', () => {
@@ -44,11 +71,18 @@ describe('ways out at the ends of the dial', () => {
     expect(waysOut(locked, 0).map((way) => way.control)).not.toContain('iso')
     expect(waysOut(locked, 0).map((way) => way.control)).not.toContain('distance')
   })
-  test('nothing to offer where a mark on the dial does it', () => expect(waysOut(testPlan(), 0)).toEqual([]))
+  test('nothing to offer where a mark on the dial does it', () =>
+    expect(waysOut(testPlan(), 0)).toEqual([]))
   test('a dial of whole stops is helped by a small move', () => {
-    let coarse = testPlan((p) => { p.lights[0] = testLight({ strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 } }) }) })
+    let coarse = testPlan((p) => {
+      p.lights[0] = testLight({
+        strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 } })
+      })
+    })
     const first = evaluate(coarse).suggestions.A!.missStops
-    coarse = withLight(coarse, 0, { at: { ...coarse.lights[0]!.at, distanceMm: 200 * 2 ** ((first + 0.5) / 2) } })
+    coarse = withLight(coarse, 0, {
+      at: { ...coarse.lights[0]!.at, distanceMm: 200 * 2 ** ((first + 0.5) / 2) }
+    })
     const state = evaluate(coarse).suggestions.A!.state
     expect(state).toBe('coarse')
     expect(waysOut(coarse, 0).some((way) => way.control === 'distance' && way.solves)).toBe(true)
@@ -56,11 +90,19 @@ describe('ways out at the ends of the dial', () => {
 })
 
 describe('darkening', () => {
-  const lamp = (ev: number, change?: (p: Plan) => void) => testPlan((p) => {
-    p.settings.shutterStops = 6
-    p.ambient.ground = { value: { kind: 'ev', ev }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null }
-    change?.(p)
-  })
+  const lamp = (ev: number, change?: (p: Plan) => void) =>
+    testPlan((p) => {
+      p.settings.shutterStops = 6
+      p.ambient.ground = {
+        value: { kind: 'ev', ev },
+        bound: 'exact',
+        via: 'reflected',
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
+      change?.(p)
+    })
   test('shutter first: it takes ambient and costs the strobe nothing', () => {
     const plan = lamp(12)
     const shutter = darkMoves(plan).find((move) => move.control === 'shutter')!
@@ -69,7 +111,10 @@ describe('darkening', () => {
     expect(darkenMove(plan)!.control).toBe('shutter')
   })
   test('at sync the aperture is next, priced against the strobe; locks are kept', () => {
-    const atSync = lamp(11, (p) => { p.settings.shutterStops = 8; p.settings.apertureStops = 6 })
+    const atSync = lamp(11, (p) => {
+      p.settings.shutterStops = 8
+      p.settings.apertureStops = 6
+    })
     const move = darkenMove(atSync)!
     expect(move.control).toBe('aperture')
     expect(move.strobeMustFind).toBeCloseTo(-move.price.ambientGround, 6)
@@ -77,14 +122,26 @@ describe('darkening', () => {
   })
   test('property: the reserve is what it says: all strobes up, the camera closed by as much, the subject stays, the ground falls', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -7, max: 0 }), fc.double({ min: 0, max: 12, noNaN: true }), (power, ev) => {
-        const plan = lamp(ev, (p) => { p.lights[0]!.powerStops = power })
-        const { stops, groundStops, light } = darkReserve(plan)
-        expect([stops, light]).toEqual([0 - power, 'A'])
-        const after = { ...withLight(plan, 0, { powerStops: plan.lights[0]!.powerStops + stops }), settings: { ...plan.settings, ndStops: stops } }
-        expect(evaluate(after).ledger.flash.subject!).toBeCloseTo(evaluate(plan).ledger.flash.subject!, 9)
-        expect(evaluate(after).ledger.ambient.ground!.level).toBeCloseTo(groundStops, 9)
-      })
+      fc.property(
+        fc.integer({ min: -7, max: 0 }),
+        fc.double({ min: 0, max: 12, noNaN: true }),
+        (power, ev) => {
+          const plan = lamp(ev, (p) => {
+            p.lights[0]!.powerStops = power
+          })
+          const { stops, groundStops, light } = darkReserve(plan)
+          expect([stops, light]).toEqual([0 - power, 'A'])
+          const after = {
+            ...withLight(plan, 0, { powerStops: plan.lights[0]!.powerStops + stops }),
+            settings: { ...plan.settings, ndStops: stops }
+          }
+          expect(evaluate(after).ledger.flash.subject!).toBeCloseTo(
+            evaluate(plan).ledger.flash.subject!,
+            9
+          )
+          expect(evaluate(after).ledger.ambient.ground!.level).toBeCloseTo(groundStops, 9)
+        }
+      )
     )
   })
   test('property: the one change offered reaches the goal or goes as far as its control can', () => {
@@ -92,9 +149,13 @@ describe('darkening', () => {
       fc.property(fc.double({ min: 5, max: 18, noNaN: true }), (ev) => {
         const plan = lamp(ev)
         const move = darkenMove(plan)
-        if (!move) return expect(evaluate(plan).ledger.ambient.ground!.level).toBeLessThanOrEqual(plan.goals.groundStops + 1e-6)
+        if (!move)
+          return expect(evaluate(plan).ledger.ambient.ground!.level).toBeLessThanOrEqual(
+            plan.goals.groundStops + 1e-6
+          )
         const level = evaluate(move.after).ledger.ambient.ground!.level
-        const atEnd = move.to === (move.control === 'shutter' ? 8 : move.control === 'aperture' ? 10 : move.to)
+        const atEnd =
+          move.to === (move.control === 'shutter' ? 8 : move.control === 'aperture' ? 10 : move.to)
         expect(level <= plan.goals.groundStops + 1e-6 || atEnd).toBe(true)
       })
     )
@@ -112,7 +173,16 @@ describe('readings', () => {
     )
   })
   test('ambient is taken out before the strobe is corrected', () => {
-    const plan = testPlan((p) => { p.ambient.subject = { value: { kind: 'ev', ev: 15.5 }, bound: 'exact', via: 'lens', atMagnification: p.focus.magnification, takenAt: null, look: null } })
+    const plan = testPlan((p) => {
+      p.ambient.subject = {
+        value: { kind: 'ev', ev: 15.5 },
+        bound: 'exact',
+        via: 'lens',
+        atMagnification: p.focus.magnification,
+        takenAt: null,
+        look: null
+      }
+    })
     plan.lights[0]!.powerStops = evaluate(plan).suggestions.A!.choice!.mark.stops
     const taken = frame(plan, 'lit', [judged(0.5)])
     expect(evaluate(log(plan, taken)).ledger.totals.subject!).toBeCloseTo(0.5, 6)
@@ -120,14 +190,31 @@ describe('readings', () => {
     expect(explained).toMatchObject({ kind: 'nothing', why: 'rest-alone' })
   })
   test('a flash meter in tenths: 8·6 at the card against f/16 focused at 1:1 reads 3.4 stops under', () => {
-    const plan = testPlan((p) => { p.settings.apertureStops = 8; p.focus.magnification = 1; p.subject.reflectance = 0.18 })
-    expect(measuredLevel(plan, { kind: 'meter', apertureStops: 6.6, isoStops: 0 })).toBeCloseTo(6.6 - 10, 9)
-    const lesson = learn(plan, frame(plan, 'lit'), { kind: 'meter', apertureStops: 6.6, isoStops: 0 }, 'm')
-    expect(lesson).toMatchObject({ kind: 'correction', correction: { method: 'meter', sureStops: 0.1 } })
+    const plan = testPlan((p) => {
+      p.settings.apertureStops = 8
+      p.focus.magnification = 1
+      p.subject.reflectance = 0.18
+    })
+    expect(measuredLevel(plan, { kind: 'meter', apertureStops: 6.6, isoStops: 0 })).toBeCloseTo(
+      6.6 - 10,
+      9
+    )
+    const lesson = learn(
+      plan,
+      frame(plan, 'lit'),
+      { kind: 'meter', apertureStops: 6.6, isoStops: 0 },
+      'm'
+    )
+    expect(lesson).toMatchObject({
+      kind: 'correction',
+      correction: { method: 'meter', sureStops: 0.1 }
+    })
     expect(evaluate(takeIn(plan, lesson)).ledger.flash.subject!).toBeCloseTo(-3.4, 9)
   })
   test('a black frame gives the ambient where none was known, and corrects it where it was', () => {
-    const plan = testPlan((p) => { p.settings.shutterStops = 6 })
+    const plan = testPlan((p) => {
+      p.settings.shutterStops = 6
+    })
     const first = frame(plan, 'black', [judged(-4, 'ground')])
     const learned = log(plan, first)
     expect(learned.ambient.ground).not.toBeNull()
@@ -136,13 +223,32 @@ describe('readings', () => {
     expect(evaluate(again).ledger.ambient.ground!.level).toBeCloseTo(-5, 2)
   })
   test('a patch at the file’s floor does not lift a darker prediction', () => {
-    const plan = testPlan((p) => { p.ambient.ground = { value: { kind: 'ev', ev: 1 }, bound: 'exact', via: 'reflected', atMagnification: 1, takenAt: null, look: null } })
-    const floor: Evidence = { kind: 'patch', place: 'ground', x: 0.5, y: 0.2, radius: 0.02, levelStops: -8, bound: 'at-most' }
+    const plan = testPlan((p) => {
+      p.ambient.ground = {
+        value: { kind: 'ev', ev: 1 },
+        bound: 'exact',
+        via: 'reflected',
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
+    })
+    const floor: Evidence = {
+      kind: 'patch',
+      place: 'ground',
+      x: 0.5,
+      y: 0.2,
+      radius: 0.02,
+      levelStops: -8,
+      bound: 'at-most'
+    }
     expect(learn(plan, frame(plan, 'black'), floor, 'x')).toMatchObject({ kind: 'nothing' })
   })
   test('a frame from other kit teaches nothing about this kit', () => {
     const old = frame(testPlan(), 'lit')
-    const now = testPlan((p) => { p.lights[0]!.modifiers = [testModifier()] })
+    const now = testPlan((p) => {
+      p.lights[0]!.modifiers = [testModifier()]
+    })
     expect(learn(now, old, judged(-1), 'x')).toMatchObject({ why: 'other-kit' })
   })
   test('judging the same frame again replaces the first opinion', () => {
@@ -178,12 +284,22 @@ describe('the run, move by move', () => {
     frames.push(good)
     plan = log(plan, good)
     expect(nextMove(plan, frames).kind).toBe('done')
-    expect(changesBetween(lit.snapshot, good.snapshot).map((each) => [each.control, Math.round(each.stops!)])).toEqual([['power', 2]])
+    expect(
+      changesBetween(lit.snapshot, good.snapshot).map((each) => [
+        each.control,
+        Math.round(each.stops!)
+      ])
+    ).toEqual([['power', 2]])
   })
   test('something shows in the black frame: darken before any light', () => {
-    const plan = testPlan((p) => { p.settings.shutterStops = 5 })
+    const plan = testPlan((p) => {
+      p.settings.shutterStops = 5
+    })
     const taken = frame(plan, 'black', [judged(-4, 'ground')])
-    expect(nextMove(log(plan, taken), [taken])).toMatchObject({ kind: 'darken', move: { control: 'shutter' } })
+    expect(nextMove(log(plan, taken), [taken])).toMatchObject({
+      kind: 'darken',
+      move: { control: 'shutter' }
+    })
   })
   test('camera settings moved since the black frame: take it again', () => {
     const plan = testPlan()
@@ -203,8 +319,13 @@ describe('the run, move by move', () => {
     const black = frame(plan, 'black', [judged(-8, 'ground')])
     const ready = log(plan, black)
     const under = withLight(ready, 0, { powerStops: ready.lights[0]!.powerStops - 2 })
-    expect(nextMove({ ...under, locks: ['lights.0.powerStops'] }, [black]).kind).toBe('power-locked')
-    const far = { ...withLight(ready, 0, { at: { ...ready.lights[0]!.at, distanceMm: 6000 }, powerStops: 0 }), lens: testLens() }
+    expect(nextMove({ ...under, locks: ['lights.0.powerStops'] }, [black]).kind).toBe(
+      'power-locked'
+    )
+    const far = {
+      ...withLight(ready, 0, { at: { ...ready.lights[0]!.at, distanceMm: 6000 }, powerStops: 0 }),
+      lens: testLens()
+    }
     expect(nextMove(far, [black])).toMatchObject({ kind: 'way-out' })
   })
 
@@ -212,7 +333,14 @@ describe('the run, move by move', () => {
     let plan = testPlan((p) => {
       p.subject.shape = 'ellipsoid'
       p.lights[0]!.at = { distanceMm: 200, turnDeg: 75, heightDeg: 10 }
-      p.lights.push(testLight({ id: 'B', name: 'Fill', role: 'fill', at: { distanceMm: 300, turnDeg: -50, heightDeg: 10 } }))
+      p.lights.push(
+        testLight({
+          id: 'B',
+          name: 'Fill',
+          role: 'fill',
+          at: { distanceMm: 300, turnDeg: -50, heightDeg: 10 }
+        })
+      )
       p.goals.places = [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 1 / 3 }]
     })
     plan = withBestPower(withBestPower(withBestPower(plan, 0), 1), 0)
@@ -220,12 +348,18 @@ describe('the run, move by move', () => {
     const frames = [black]
     plan = log(plan, black)
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['A'], alone: true })
-    const only = (ids: ('A' | 'B')[], evidence: Evidence[]): Frame => ({ ...frame(plan, 'lit', evidence), snapshot: snapshotOf(plan, ids) })
+    const only = (ids: ('A' | 'B')[], evidence: Evidence[]): Frame => ({
+      ...frame(plan, 'lit', evidence),
+      snapshot: snapshotOf(plan, ids)
+    })
     const keyAlone = only(['A'], [judged(evaluate(plan).ledger.rows[1]!.cells.subject!.level)])
     frames.push(keyAlone)
     plan = log(plan, keyAlone)
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['B'], alone: true })
-    const fillAlone = only(['B'], [judged(evaluate(plan).ledger.rows[2]!.cells.shadow!.level - 1, 'shadow' as 'subject')])
+    const fillAlone = only(
+      ['B'],
+      [judged(evaluate(plan).ledger.rows[2]!.cells.shadow!.level - 1, 'shadow' as 'subject')]
+    )
     frames.push(fillAlone)
     plan = log(plan, fillAlone)
     expect(plan.corrections.at(-1)).toMatchObject({ source: 'B', place: 'shadow' })
@@ -236,16 +370,42 @@ describe('the run, move by move', () => {
     plan = move.after
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['B'] })
     frames.push(only(['B'], [judged(-1.5, 'shadow' as 'subject')]))
-    expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['A', 'B'], alone: false })
+    expect(nextMove(plan, frames)).toMatchObject({
+      kind: 'take-lit',
+      lights: ['A', 'B'],
+      alone: false
+    })
     frames.push(only(['A', 'B'], [judged(0)]))
     expect(nextMove(plan, frames).kind).toBe('done')
-    expect(changesBetween(frames[1]!.snapshot, frames[2]!.snapshot).map((each) => [each.light, each.control, each.to])).toEqual([['A', 'switch', false], ['B', 'switch', true]])
+    expect(
+      changesBetween(frames[1]!.snapshot, frames[2]!.snapshot).map((each) => [
+        each.light,
+        each.control,
+        each.to
+      ])
+    ).toEqual([
+      ['A', 'switch', false],
+      ['B', 'switch', true]
+    ])
   })
   test('a group moves as one, each light on its own dial', () => {
     const plan = testPlan((p) => {
-      p.lights = [testLight({ group: 'A', powerStops: -4 }), testLight({ id: 'B', group: 'A', powerStops: -5, strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -6 } }) }), testLight({ id: 'C', powerStops: -3 })]
+      p.lights = [
+        testLight({ group: 'A', powerStops: -4 }),
+        testLight({
+          id: 'B',
+          group: 'A',
+          powerStops: -5,
+          strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -6 } })
+        }),
+        testLight({ id: 'C', powerStops: -3 })
+      ]
     })
-    expect(moveGroup(plan, 'A', 1 / 3).lights.map((light) => light.powerStops)).toEqual([-4 + 1 / 3, -5, -3])
+    expect(moveGroup(plan, 'A', 1 / 3).lights.map((light) => light.powerStops)).toEqual([
+      -4 + 1 / 3,
+      -5,
+      -3
+    ])
     expect(moveGroup(plan, 'A', -2).lights.map((light) => light.powerStops)).toEqual([-6, -6, -3])
   })
 })

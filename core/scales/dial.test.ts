@@ -1,17 +1,46 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { chooseOnDial, dialLowest, dialMarks, dialSchema, formatPower, parsePower, type Dial } from './dial'
+import {
+  chooseOnDial,
+  dialLowest,
+  dialMarks,
+  dialSchema,
+  formatPower,
+  parsePower,
+  type Dial
+} from './dial'
 
-const fraction = (step: 'third' | 'tenth' | 'half' | 'whole', lowestStops = -7): Dial => ({ kind: 'fraction', step, lowestStops })
+const fraction = (step: 'third' | 'tenth' | 'half' | 'whole', lowestStops = -7): Dial => ({
+  kind: 'fraction',
+  step,
+  lowestStops
+})
 const levels: Dial = { kind: 'levels', count: 7, stopsPerLevel: 1 }
 const percent: Dial = { kind: 'percent', lowestPercent: 1, stepPercent: 1 }
 const decimal: Dial = { kind: 'decimal', lowest: 2, full: 10, step: 0.1 }
 
 const anyDial: fc.Arbitrary<Dial> = fc.oneof(
-  fc.record({ kind: fc.constant('fraction' as const), step: fc.constantFrom('third', 'tenth', 'half', 'whole'), lowestStops: fc.integer({ min: -9, max: -1 }) }),
-  fc.record({ kind: fc.constant('levels' as const), count: fc.integer({ min: 2, max: 20 }), stopsPerLevel: fc.constantFrom(0.5, 1) }),
-  fc.record({ kind: fc.constant('percent' as const), lowestPercent: fc.integer({ min: 1, max: 30 }), stepPercent: fc.constantFrom(1, 5, 10) }),
-  fc.record({ kind: fc.constant('decimal' as const), lowest: fc.integer({ min: 0, max: 4 }), full: fc.integer({ min: 6, max: 12 }), step: fc.constantFrom(0.1, 0.5, 1) })
+  fc.record({
+    kind: fc.constant('fraction' as const),
+    step: fc.constantFrom('third', 'tenth', 'half', 'whole'),
+    lowestStops: fc.integer({ min: -9, max: -1 })
+  }),
+  fc.record({
+    kind: fc.constant('levels' as const),
+    count: fc.integer({ min: 2, max: 20 }),
+    stopsPerLevel: fc.constantFrom(0.5, 1)
+  }),
+  fc.record({
+    kind: fc.constant('percent' as const),
+    lowestPercent: fc.integer({ min: 1, max: 30 }),
+    stepPercent: fc.constantFrom(1, 5, 10)
+  }),
+  fc.record({
+    kind: fc.constant('decimal' as const),
+    lowest: fc.integer({ min: 0, max: 4 }),
+    full: fc.integer({ min: 6, max: 12 }),
+    step: fc.constantFrom(0.1, 0.5, 1)
+  })
 )
 
 describe('dials', () => {
@@ -50,9 +79,18 @@ describe('dials', () => {
   })
 
   test('says how far the dial falls short at both ends', () => {
-    expect(chooseOnDial(fraction('third'), 1.5)).toMatchObject({ beyondStops: 1.5, mark: { stops: 0 } })
-    expect(chooseOnDial(fraction('third'), -9)).toMatchObject({ beyondStops: -2, mark: { stops: -7 } })
-    expect(chooseOnDial(fraction('whole'), -3.4)).toMatchObject({ beyondStops: 0, mark: { stops: -3 } })
+    expect(chooseOnDial(fraction('third'), 1.5)).toMatchObject({
+      beyondStops: 1.5,
+      mark: { stops: 0 }
+    })
+    expect(chooseOnDial(fraction('third'), -9)).toMatchObject({
+      beyondStops: -2,
+      mark: { stops: -7 }
+    })
+    expect(chooseOnDial(fraction('whole'), -3.4)).toMatchObject({
+      beyondStops: 0,
+      mark: { stops: -3 }
+    })
     expect(chooseOnDial(fraction('whole'), -3.4).errorStops).toBeCloseTo(0.4, 9)
   })
 
@@ -61,7 +99,8 @@ describe('dials', () => {
       fc.property(anyDial, (dial) => {
         const marks = dialMarks(dial)
         expect(marks[marks.length - 1]!.stops).toBe(0)
-        for (let i = 1; i < marks.length; i++) expect(marks[i]!.stops).toBeGreaterThan(marks[i - 1]!.stops)
+        for (let i = 1; i < marks.length; i++)
+          expect(marks[i]!.stops).toBeGreaterThan(marks[i - 1]!.stops)
         for (const mark of marks) expect(parsePower(dial, mark.label)).toBeCloseTo(mark.stops, 6)
       })
     )
@@ -72,7 +111,8 @@ describe('dials', () => {
       fc.property(anyDial, fc.double({ min: -12, max: 3, noNaN: true }), (dial, wanted) => {
         const { mark, errorStops } = chooseOnDial(dial, wanted)
         expect(errorStops).toBeCloseTo(mark.stops - wanted, 9)
-        for (const other of dialMarks(dial)) expect(Math.abs(other.stops - wanted)).toBeGreaterThanOrEqual(Math.abs(errorStops) - 1e-8)
+        for (const other of dialMarks(dial))
+          expect(Math.abs(other.stops - wanted)).toBeGreaterThanOrEqual(Math.abs(errorStops) - 1e-8)
       })
     )
   })

@@ -7,36 +7,51 @@ import { z } from 'zod'
 import type { Mark } from './marks'
 import { normalise } from './stops'
 
-export const dialSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    kind: z.literal('fraction').describe('1/1, 1/2, 1/4 … with parts of a stop written "+0.3"'),
-    step: z.enum(['third', 'tenth', 'half', 'whole']),
-    lowestStops: z.number().int().min(-12).max(-1).describe('lowest power, whole stops below full: −7 is 1/128')
-  }),
-  z.strictObject({
-    kind: z.literal('levels').describe('numbered clicks, the highest is full power'),
-    count: z.number().int().min(2).max(40),
-    stopsPerLevel: z.number().min(0.1).max(2)
-  }),
-  z.strictObject({
-    kind: z.literal('percent'),
-    lowestPercent: z.number().min(0.1).max(90),
-    stepPercent: z.number().min(0.1).max(50)
-  }),
-  z.strictObject({
-    kind: z.literal('decimal').describe('a scale on which 1.0 is one stop'),
-    lowest: z.number().min(0).max(20),
-    full: z.number().min(1).max(24),
-    step: z.number().min(0.1).max(1)
+export const dialSchema = z
+  .discriminatedUnion('kind', [
+    z.strictObject({
+      kind: z.literal('fraction').describe('1/1, 1/2, 1/4 … with parts of a stop written "+0.3"'),
+      step: z.enum(['third', 'tenth', 'half', 'whole']),
+      lowestStops: z
+        .number()
+        .int()
+        .min(-12)
+        .max(-1)
+        .describe('lowest power, whole stops below full: −7 is 1/128')
+    }),
+    z.strictObject({
+      kind: z.literal('levels').describe('numbered clicks, the highest is full power'),
+      count: z.number().int().min(2).max(40),
+      stopsPerLevel: z.number().min(0.1).max(2)
+    }),
+    z.strictObject({
+      kind: z.literal('percent'),
+      lowestPercent: z.number().min(0.1).max(90),
+      stepPercent: z.number().min(0.1).max(50)
+    }),
+    z.strictObject({
+      kind: z.literal('decimal').describe('a scale on which 1.0 is one stop'),
+      lowest: z.number().min(0).max(20),
+      full: z.number().min(1).max(24),
+      step: z.number().min(0.1).max(1)
+    })
+  ])
+  .superRefine((dial, context) => {
+    if (dial.kind === 'decimal' && dial.lowest >= dial.full)
+      context.addIssue({
+        code: 'custom',
+        path: ['lowest'],
+        message: 'the lowest power must stand below full'
+      })
   })
-]).superRefine((dial, context) => {
-  if (dial.kind === 'decimal' && dial.lowest >= dial.full)
-    context.addIssue({ code: 'custom', path: ['lowest'], message: 'the lowest power must stand below full' })
-})
 export type Dial = z.infer<typeof dialSchema>
 
 const PER_STOP = { third: 3, tenth: 10, half: 2, whole: 1 } as const
-const TENTHS: Record<number, readonly string[]> = { 3: ['', ' +0.3', ' +0.7'], 2: ['', ' +0.5'], 1: [''] }
+const TENTHS: Record<number, readonly string[]> = {
+  3: ['', ' +0.3', ' +0.7'],
+  2: ['', ' +0.5'],
+  1: ['']
+}
 
 const fractionLabel = (index: number, perStop: number): string => {
   const whole = Math.floor(index / perStop)
@@ -49,12 +64,17 @@ const buildMarks = (dial: Dial): Mark[] => {
   const marks: Mark[] = []
   if (dial.kind === 'fraction') {
     const perStop = PER_STOP[dial.step]
-    for (let k = dial.lowestStops * perStop; k <= 0; k++) marks.push({ stops: k / perStop, label: fractionLabel(k, perStop) })
+    for (let k = dial.lowestStops * perStop; k <= 0; k++)
+      marks.push({ stops: k / perStop, label: fractionLabel(k, perStop) })
   } else if (dial.kind === 'levels') {
     for (let level = 1; level <= dial.count; level++)
-      marks.push({ stops: (level - dial.count) * dial.stopsPerLevel, label: `${level} of ${dial.count}` })
+      marks.push({
+        stops: (level - dial.count) * dial.stopsPerLevel,
+        label: `${level} of ${dial.count}`
+      })
   } else if (dial.kind === 'percent') {
-    const add = (percent: number) => marks.push({ stops: Math.log2(percent / 100), label: `${Number(percent.toFixed(1))} %` })
+    const add = (percent: number) =>
+      marks.push({ stops: Math.log2(percent / 100), label: `${Number(percent.toFixed(1))} %` })
     add(dial.lowestPercent)
     const first = Math.floor(dial.lowestPercent / dial.stepPercent + 1e-9) + 1
     for (let k = first; k * dial.stepPercent < 100 - 1e-9; k++) add(k * dial.stepPercent)
@@ -102,13 +122,21 @@ export const chooseOnDial = (dial: Dial, wantedStops: number): DialChoice => {
     if (marks[middle]!.stops <= wantedStops) low = middle
     else high = middle
   }
-  const mark = marks[high]!.stops - wantedStops < wantedStops - marks[low]!.stops - 1e-9 ? marks[high]! : marks[low]!
+  const mark =
+    marks[high]!.stops - wantedStops < wantedStops - marks[low]!.stops - 1e-9
+      ? marks[high]!
+      : marks[low]!
   const beyond = wantedStops > 0 ? wantedStops : Math.min(0, wantedStops - marks[0]!.stops)
-  return { mark, errorStops: mark.stops - wantedStops, beyondStops: Math.abs(beyond) < 1e-9 ? 0 : beyond }
+  return {
+    mark,
+    errorStops: mark.stops - wantedStops,
+    beyondStops: Math.abs(beyond) < 1e-9 ? 0 : beyond
+  }
 }
 
 /** A power as the dial shows it; a power between marks is shown at the nearest one. */
-export const formatPower = (dial: Dial, stops: number): string => chooseOnDial(dial, stops).mark.label
+export const formatPower = (dial: Dial, stops: number): string =>
+  chooseOnDial(dial, stops).mark.label
 
 const FRACTION = /^(?:1 ?\/ ?(\d{1,4})|full)(?: ?([+-]) ?(?:(\d?(?:\.\d+)?)|(\d)\/(\d)))?$/
 
@@ -137,8 +165,10 @@ export const parsePower = (dial: Dial, text: string): number | null => {
   const number = clean.match(/^(\d+(?:\.\d+)?) ?(%)?(?: ?(?:of|\/) ?\d+)?$/)
   if (!number) return null
   const value = Number(number[1])
-  if (number[2] || dial.kind === 'percent') return value > 0 && value <= 100 ? Math.log2(value / 100) : null
-  if (dial.kind === 'levels') return value >= 1 && value <= dial.count ? (value - dial.count) * dial.stopsPerLevel : null
+  if (number[2] || dial.kind === 'percent')
+    return value > 0 && value <= 100 ? Math.log2(value / 100) : null
+  if (dial.kind === 'levels')
+    return value >= 1 && value <= dial.count ? (value - dial.count) * dial.stopsPerLevel : null
   if (dial.kind === 'decimal') return value <= dial.full ? value - dial.full : null
   return null
 }

@@ -5,14 +5,31 @@
  */
 import { normalise } from './stops'
 
-const WHOLE = ['1', '1.4', '2', '2.8', '4', '5.6', '8', '11', '16', '22', '32', '45', '64', '90'] as const
+const WHOLE = [
+  '1',
+  '1.4',
+  '2',
+  '2.8',
+  '4',
+  '5.6',
+  '8',
+  '11',
+  '16',
+  '22',
+  '32',
+  '45',
+  '64',
+  '90'
+] as const
 
 /**
  * @param text "8·6", "8.6", "8+0.6", "f/8 6", "2.8·3", "f/11"
  * @returns position on the aperture axis in stops, or null
  */
 export const parseMeter = (text: string): number | null => {
-  const clean = normalise(text).replace(/^f ?\/? ?/, '').replace(/[·•∙]/g, '.')
+  const clean = normalise(text)
+    .replace(/^f ?\/? ?/, '')
+    .replace(/[·•∙]/g, '.')
   const mark = (label: string | undefined) => WHOLE.findIndex((whole) => whole === label)
   if (mark(clean) >= 0) return mark(clean)
   const spelled =
@@ -31,5 +48,7 @@ export const formatMeter = (apertureStops: number): string => {
   const rest = ((tenths % 10) + 10) % 10
   if (rest === 0) return whole.includes('.') ? whole.replace('.', '·') : `${whole}·0`
   const dotted = `${whole}·${rest}`
-  return WHOLE.includes(dotted.replace('·', '.') as (typeof WHOLE)[number]) ? `${whole}+0.${rest}` : dotted
+  return WHOLE.includes(dotted.replace('·', '.') as (typeof WHOLE)[number])
+    ? `${whole}+0.${rest}`
+    : dotted
 }

@@ -10,9 +10,14 @@ const byLabel = (marks: readonly Mark[], strip: (label: string) => string, text:
   marks.find((mark) => strip(mark.label) === text)
 
 const position = (axis: Axis, step: CameraStep, label: string, stops: number): number =>
-  (byLabel(marksOf(axis, step), (l) => l.replace(/^f\/| s$/g, ''), label) ??
-    byLabel([...marksOf(axis, 'third'), ...marksOf(axis, 'half')], (l) => l.replace(/^f\/| s$/g, ''), label) ?? { stops })
-    .stops
+  (
+    byLabel(marksOf(axis, step), (l) => l.replace(/^f\/| s$/g, ''), label) ??
+    byLabel(
+      [...marksOf(axis, 'third'), ...marksOf(axis, 'half')],
+      (l) => l.replace(/^f\/| s$/g, ''),
+      label
+    ) ?? { stops }
+  ).stops
 
 const NUMBER = '(\\d+(?:\\.\\d+)?|\\.\\d+)'
 
@@ -21,7 +26,10 @@ export const parseAperture = (text: string, step: CameraStep = 'third'): number 
   const match = normalise(text).match(new RegExp(`^(?:f ?/? ?)?${NUMBER}$`))
   const n = Number(match?.[1])
   if (!match || !(n >= 0.5 && n <= 256)) return null
-  return nearestMark(marksOf('aperture', step), position('aperture', step, String(n), 2 * Math.log2(n))).stops
+  return nearestMark(
+    marksOf('aperture', step),
+    position('aperture', step, String(n), 2 * Math.log2(n))
+  ).stops
 }
 
 /** "1/250", "1/250 s", "0.5s", "2 s", "2\"", "250" (a bare whole number above 60 means a fraction of a second). */
@@ -36,7 +44,10 @@ export const parseShutter = (text: string, step: CameraStep = 'third'): number |
   const seconds = asFraction ? 1 / value : value
   if (!(seconds > 1e-5 && seconds <= 64)) return null
   const label = asFraction ? `1/${value}` : String(value)
-  return nearestMark(marksOf('shutter', step), position('shutter', step, label, -Math.log2(seconds))).stops
+  return nearestMark(
+    marksOf('shutter', step),
+    position('shutter', step, label, -Math.log2(seconds))
+  ).stops
 }
 
 /** "ISO 400", "400" → stops above ISO 100, snapped to the step. */
@@ -44,10 +55,19 @@ export const parseIso = (text: string, step: CameraStep = 'third'): number | nul
   const match = normalise(text).match(/^(?:iso ?)?(\d{1,7})$/)
   const s = Number(match?.[1])
   if (!match || !(s >= 20 && s <= 204800)) return null
-  return nearestMark(marksOf('iso', step), position('iso', step, String(s), Math.log2(s / 100))).stops
+  return nearestMark(marksOf('iso', step), position('iso', step, String(s), Math.log2(s / 100)))
+    .stops
 }
 
-const MM_PER: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4, ft: 304.8, "'": 304.8 }
+const MM_PER: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: 25.4,
+  '"': 25.4,
+  ft: 304.8,
+  "'": 304.8
+}
 
 /** "180", "180 mm", "18cm", "0.18 m", "7 in" → millimetres. */
 export const parseLength = (text: string): number | null => {

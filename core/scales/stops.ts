@@ -18,7 +18,8 @@ export const sumLevels = (levels: readonly number[]): number => {
 }
 
 /** Rounds to a grid of 1/`perStop` stop without leaving float dust (12 keeps thirds, halves and quarters). */
-export const roundToGrid = (stops: number, perStop: number): number => Math.round(stops * perStop) / perStop
+export const roundToGrid = (stops: number, perStop: number): number =>
+  Math.round(stops * perStop) / perStop
 
 const MINUS = '−'
 
@@ -51,7 +52,10 @@ export const parseStops = (text: string): number | null => {
   if (!match) return null
   const [, sign, whole, num, den, num2, den2, word] = match
   if (den === '0' || den2 === '0') return null
-  const size = whole !== undefined ? Number(whole) + (num && den ? Number(num) / Number(den) : 0) : Number(num2) / Number(den2)
+  const size =
+    whole !== undefined
+      ? Number(whole) + (num && den ? Number(num) / Number(den) : 0)
+      : Number(num2) / Number(den2)
   const negative = (sign === '-') !== (word === 'under' || word === 'below')
   return negative && size !== 0 ? -size : size
 }

@@ -34,19 +34,38 @@ export const poseOf = (plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): 
   const frontMm = Math.max(1, workingMm)
   const pupilMm = focalMm * (1 / lens.pupilRatio + 1 / magnification)
   return {
-    toCamera, right, up, frontMm, workingMm, pupilMm, sensorMm, front: scale(toCamera, frontMm), pupil: scale(toCamera, pupilMm),
-    halfWidthMm: frame.width / focus.magnification / 2, halfHeightMm: frame.height / focus.magnification / 2
+    toCamera,
+    right,
+    up,
+    frontMm,
+    workingMm,
+    pupilMm,
+    sensorMm,
+    front: scale(toCamera, frontMm),
+    pupil: scale(toCamera, pupilMm),
+    halfWidthMm: frame.width / focus.magnification / 2,
+    halfHeightMm: frame.height / focus.magnification / 2
   }
 }
 
 /** A point as the frame sees it: x and y from −1 to 1 inside it, depth from the pupil; null beside or behind the lens. */
-export const project = (pose: CameraPose, p: Vec): { readonly x: number; readonly y: number; readonly depthMm: number } | null => {
+export const project = (
+  pose: CameraPose,
+  p: Vec
+): { readonly x: number; readonly y: number; readonly depthMm: number } | null => {
   const depthMm = pose.pupilMm - dot(p, pose.toCamera)
   if (depthMm <= 1e-6) return null
   const grow = pose.pupilMm / depthMm
-  return { x: (dot(p, pose.right) * grow) / pose.halfWidthMm, y: (dot(p, pose.up) * grow) / pose.halfHeightMm, depthMm }
+  return {
+    x: (dot(p, pose.right) * grow) / pose.halfWidthMm,
+    y: (dot(p, pose.up) * grow) / pose.halfHeightMm,
+    depthMm
+  }
 }
 
 /** Direction from the pupil through a spot of the frame (−1 to 1), not of unit length: it reaches the plane of focus at 1. */
 export const rayThrough = (pose: CameraPose, x: number, y: number): Vec =>
-  sub(add(scale(pose.right, x * pose.halfWidthMm), scale(pose.up, y * pose.halfHeightMm)), pose.pupil)
+  sub(
+    add(scale(pose.right, x * pose.halfWidthMm), scale(pose.up, y * pose.halfHeightMm)),
+    pose.pupil
+  )

@@ -22,7 +22,11 @@ export interface Head {
 
 /** Full angle a modifier cuts the beam to, degrees; null when it does not. Snoot: half angle atan(throat / length), geometry of a black tube. */
 export const cutAngleDeg = (beam: Light['modifiers'][number]['beam']): number | null =>
-  beam.kind === 'cut' ? beam.beamDeg : beam.kind === 'snoot' ? (2 * Math.atan(beam.throatMm / beam.lengthMm) * 180) / Math.PI : null
+  beam.kind === 'cut'
+    ? beam.beamDeg
+    : beam.kind === 'snoot'
+      ? (2 * Math.atan(beam.throatMm / beam.lengthMm) * 180) / Math.PI
+      : null
 
 const lastFace = (light: Pick<Light, 'strobe' | 'modifiers'>): Face => {
   for (let i = light.modifiers.length - 1; i >= 0; i--) {
@@ -35,34 +39,55 @@ const lastFace = (light: Pick<Light, 'strobe' | 'modifiers'>): Face => {
 
 /** Largest size of a face, mm. */
 export const faceSizeMm = (face: Face): number =>
-  face.kind === 'disc' ? face.diameterMm : face.kind === 'ring' ? face.outerMm : Math.max(face.widthMm, face.heightMm)
+  face.kind === 'disc'
+    ? face.diameterMm
+    : face.kind === 'ring'
+      ? face.outerMm
+      : Math.max(face.widthMm, face.heightMm)
 
 const directionOf = (aim: Aim, from: Vec, placeAt: (place: string) => Vec): Vec =>
-  aim.kind === 'free' ? direction(aim.turnDeg, aim.heightDeg) : unit(sub(placeAt(aim.place), from), [0, 0, -1])
+  aim.kind === 'free'
+    ? direction(aim.turnDeg, aim.heightDeg)
+    : unit(sub(placeAt(aim.place), from), [0, 0, -1])
 
-const shapes = new WeakMap<object, Map<number, { readonly shape: BeamShape; readonly edgeDeg: number }>>()
-const shapeOf = (light: Pick<Light, 'strobe' | 'modifiers'>): { readonly shape: BeamShape; readonly edgeDeg: number } => {
+const shapes = new WeakMap<
+  object,
+  Map<number, { readonly shape: BeamShape; readonly edgeDeg: number }>
+>()
+const shapeOf = (
+  light: Pick<Light, 'strobe' | 'modifiers'>
+): { readonly shape: BeamShape; readonly edgeDeg: number } => {
   const spread = [...light.modifiers].reverse().find((each) => each.beam.kind === 'spread')?.beam
   const beamDeg = spread?.kind === 'spread' ? spread.beamDeg : 0
   const known = shapes.get(light.strobe)?.get(beamDeg)
   if (known) return known
-  const shape = beamDeg ? beamShape({ kind: 'cos' }, beamDeg) : beamShape(light.strobe.distribution, light.strobe.beamDeg)
-  const edgeDeg = beamDeg || (light.strobe.distribution.kind === 'cos' ? light.strobe.beamDeg : edgeAngleDeg(shape))
+  const shape = beamDeg
+    ? beamShape({ kind: 'cos' }, beamDeg)
+    : beamShape(light.strobe.distribution, light.strobe.beamDeg)
+  const edgeDeg =
+    beamDeg ||
+    (light.strobe.distribution.kind === 'cos' ? light.strobe.beamDeg : edgeAngleDeg(shape))
   const made = { shape, edgeDeg }
   shapes.set(light.strobe, (shapes.get(light.strobe) ?? new Map()).set(beamDeg, made))
   return made
 }
 
-export const spotAt = (light: Pick<Light, 'mount' | 'at'>, pose: CameraPose): Vec => (light.mount === 'lens' ? pose.front : pointOf(light.at))
+export const spotAt = (light: Pick<Light, 'mount' | 'at'>, pose: CameraPose): Vec =>
+  light.mount === 'lens' ? pose.front : pointOf(light.at)
 
 export const headOf = (light: Light, pose: CameraPose, placeAt: (place: string) => Vec): Head => {
   const at = spotAt(light, pose)
-  const axis = light.mount === 'lens' ? scale(pose.toCamera, -1) : directionOf(light.aim, at, placeAt)
+  const axis =
+    light.mount === 'lens' ? scale(pose.toCamera, -1) : directionOf(light.aim, at, placeAt)
   const { shape, edgeDeg } = shapeOf(light)
   const cuts = light.modifiers.map((each) => cutAngleDeg(each.beam)).filter((each) => each !== null)
   const cutDeg = cuts.length ? Math.min(...cuts) : null
   return {
-    at, axis, ...basisOf(axis, light.rollDeg), face: lastFace(light), shape,
+    at,
+    axis,
+    ...basisOf(axis, light.rollDeg),
+    face: lastFace(light),
+    shape,
     cutCos: cutDeg === null ? -1 : Math.cos((Math.min(cutDeg, 178) * Math.PI) / 360),
     beamDeg: cutDeg === null ? edgeDeg : Math.min(cutDeg, edgeDeg),
     lossStops: light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
@@ -70,4 +95,5 @@ export const headOf = (light: Light, pose: CameraPose, placeAt: (place: string) 
 }
 
 /** Normal of a card or flag. */
-export const cardNormal = (card: Plan['cards'][number], placeAt: (place: string) => Vec): Vec => directionOf(card.aim, pointOf(card.at), placeAt)
+export const cardNormal = (card: Plan['cards'][number], placeAt: (place: string) => Vec): Vec =>
+  directionOf(card.aim, pointOf(card.at), placeAt)

@@ -21,11 +21,26 @@ export interface MirrorZone {
   readonly plane: FlatFace
 }
 
-export const mirrorsAtAll = (plan: Pick<Plan, 'subject'>): boolean => plan.subject.finish !== 'matt' && plan.subject.shape !== 'plume'
+export const mirrorsAtAll = (plan: Pick<Plan, 'subject'>): boolean =>
+  plan.subject.finish !== 'matt' && plan.subject.shape !== 'plume'
 
 const outline = (face: FlatFace): Vec[] =>
-  (face.round ? Array.from({ length: 16 }, (_, i) => [Math.cos((i * Math.PI) / 8), Math.sin((i * Math.PI) / 8)] as const) : ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as const)).map(([u, v]) =>
-    add(face.at, add(scale(face.across, u * face.halfAcross), scale(face.upward, v * face.halfUpward)))
+  (face.round
+    ? Array.from(
+        { length: 16 },
+        (_, i) => [Math.cos((i * Math.PI) / 8), Math.sin((i * Math.PI) / 8)] as const
+      )
+    : ([
+        [-1, -1],
+        [1, -1],
+        [1, 1],
+        [-1, 1]
+      ] as const)
+  ).map(([u, v]) =>
+    add(
+      face.at,
+      add(scale(face.across, u * face.halfAcross), scale(face.upward, v * face.halfUpward))
+    )
   )
 
 /** Zones of the flat faces the lens sees. */
@@ -34,7 +49,14 @@ export const mirrorZones = (plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZo
   return flatFaces(plan.subject).flatMap((plane, face) => {
     const out = dot(sub(scene.pose.pupil, plane.at), plane.normal)
     if (out <= 1e-6) return []
-    return [{ face, plane, corners: outline(plane), image: sub(scene.pose.pupil, scale(plane.normal, 2 * out)) }]
+    return [
+      {
+        face,
+        plane,
+        corners: outline(plane),
+        image: sub(scene.pose.pupil, scale(plane.normal, 2 * out))
+      }
+    ]
   })
 }
 
@@ -78,16 +100,27 @@ interface Sheet {
   readonly leastCos: number
 }
 /** What may stand between: everything but the subject, whose faces these are. */
-const othersIn = (scene: Scene): Blocked => blockedBy(scene.occluders.filter((each) => each.id !== 'subject'))
+const othersIn = (scene: Scene): Blocked =>
+  blockedBy(scene.occluders.filter((each) => each.id !== 'subject'))
 const faceHolds = (face: Face): Sheet['holds'] =>
   face.kind === 'rectangle'
     ? (u, v) => Math.abs(u) <= face.widthMm / 2 && Math.abs(v) <= face.heightMm / 2
-    : (u, v) => { const r = Math.hypot(u, v); return r <= (face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2 && r >= (face.kind === 'ring' ? face.innerMm / 2 : 0) }
+    : (u, v) => {
+        const r = Math.hypot(u, v)
+        return (
+          r <= (face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2 &&
+          r >= (face.kind === 'ring' ? face.innerMm / 2 : 0)
+        )
+      }
 
 /** Lines a side over which a face is looked at. */
 const LINES = 21
 /** Over how much of a flat face a sheet shows, and the middle of where; null where it does not. */
-const shownIn = (zone: MirrorZone, sheet: Sheet, blocked: Blocked): { readonly share: number; readonly middle: Vec } | null => {
+const shownIn = (
+  zone: MirrorZone,
+  sheet: Sheet,
+  blocked: Blocked
+): { readonly share: number; readonly middle: Vec } | null => {
   const { plane, image } = zone
   let [all, hits] = [0, 0]
   let middle: Vec = [0, 0, 0]
@@ -96,24 +129,41 @@ const shownIn = (zone: MirrorZone, sheet: Sheet, blocked: Blocked): { readonly s
       const [u, v] = [(2 * i + 1) / LINES - 1, (2 * k + 1) / LINES - 1]
       if (plane.round && u * u + v * v > 1) continue
       all++
-      const q = add(plane.at, add(scale(plane.across, u * plane.halfAcross), scale(plane.upward, v * plane.halfUpward)))
+      const q = add(
+        plane.at,
+        add(scale(plane.across, u * plane.halfAcross), scale(plane.upward, v * plane.halfUpward))
+      )
       const ray = unit(sub(q, image))
       const slope = dot(ray, sheet.normal)
       if (-slope < sheet.leastCos) continue
       const p = add(image, scale(ray, dot(sub(sheet.at, image), sheet.normal) / slope))
       const off = sub(p, sheet.at)
-      if (dot(sub(p, q), ray) <= 1e-6 || !sheet.holds(dot(off, sheet.across), dot(off, sheet.upward)) || blocked(...q, ...p)) continue
+      if (
+        dot(sub(p, q), ray) <= 1e-6 ||
+        !sheet.holds(dot(off, sheet.across), dot(off, sheet.upward)) ||
+        blocked(...q, ...p)
+      )
+        continue
       hits++
       middle = add(middle, q)
     }
   if (hits > 0) return { share: hits / all, middle: scale(middle, 1 / hits) }
   // Smaller than the lines are apart: its own middle may still show.
   const hit = seenIn(zone, sheet.at)
-  return hit && dot(unit(sub(hit, sheet.at)), sheet.normal) >= sheet.leastCos && sheet.holds(0, 0) && !blocked(...hit, ...sheet.at) ? { share: 0, middle: hit } : null
+  return hit &&
+    dot(unit(sub(hit, sheet.at)), sheet.normal) >= sheet.leastCos &&
+    sheet.holds(0, 0) &&
+    !blocked(...hit, ...sheet.at)
+    ? { share: 0, middle: hit }
+    : null
 }
 
 /** The spot of a curved surface whose normal halves the angle between lens and light, found by turning towards it. */
-const highlight = (plan: Plan, pupil: Vec, light: Vec): { readonly at: Vec; readonly normal: Vec } | null => {
+const highlight = (
+  plan: Plan,
+  pupil: Vec,
+  light: Vec
+): { readonly at: Vec; readonly normal: Vec } | null => {
   const { subject } = plan
   const upright = subject.shape !== 'ellipsoid'
   const [a, b, c] = [subject.widthMm / 2, subject.heightMm / 2, subject.depthMm / 2]
@@ -126,7 +176,10 @@ const highlight = (plan: Plan, pupil: Vec, light: Vec): { readonly at: Vec; read
     normal = unit(upright ? [half[0], 0, half[2]] : half)
     const n = turned(normal, -subject.turnDeg)
     const size = Math.hypot(a * n[0], upright ? 0 : b * n[1], c * n[2]) || 1e-9
-    at = turned([(a * a * n[0]) / size, upright ? 0 : (b * b * n[1]) / size, (c * c * n[2]) / size], subject.turnDeg)
+    at = turned(
+      [(a * a * n[0]) / size, upright ? 0 : (b * b * n[1]) / size, (c * c * n[2]) / size],
+      subject.turnDeg
+    )
     if (upright) {
       const near = Math.hypot(pupil[0] - at[0], pupil[2] - at[2])
       const far = Math.hypot(light[0] - at[0], light[2] - at[2])
@@ -143,7 +196,8 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
   const { finish } = plan.subject
   const found: Reflection[] = []
   // A beam by table or file may send nothing that way.
-  const take = (reflection: Reflection): void => void (Number.isFinite(reflection.stops) && found.push(reflection))
+  const take = (reflection: Reflection): void =>
+    void (Number.isFinite(reflection.stops) && found.push(reflection))
   const zones = mirrorZones(plan, scene)
   const curved = ['ellipsoid', 'cylinder', 'vessel'].includes(plan.subject.shape)
   const blocked = othersIn(scene)
@@ -152,14 +206,50 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
     const head = scene.heads[of]!
     const leastCos = Math.max(0.02, head.cutCos)
     for (const zone of zones) {
-      const shown = shownIn(zone, { at: head.at, normal: head.axis, across: head.across, upward: head.upward, holds: faceHolds(head.face), leastCos }, blocked)
+      const shown = shownIn(
+        zone,
+        {
+          at: head.at,
+          normal: head.axis,
+          across: head.across,
+          upward: head.upward,
+          holds: faceHolds(head.face),
+          leastCos
+        },
+        blocked
+      )
       const spot = shown && project(scene.pose, shown.middle)
-      if (shown && spot) take({ of, kind: 'flat', face: zone.face, share: shown.share, x: spot.x, y: spot.y, stops: imageStops(head, shown.middle, zone.plane.normal, finish), side: null })
+      if (shown && spot)
+        take({
+          of,
+          kind: 'flat',
+          face: zone.face,
+          share: shown.share,
+          x: spot.x,
+          y: spot.y,
+          stops: imageStops(head, shown.middle, zone.plane.normal, finish),
+          side: null
+        })
     }
     const shine = curved ? highlight(plan, scene.pose.pupil, head.at) : null
-    if (!shine || dot(unit(sub(shine.at, head.at)), head.axis) < leastCos || blocked(...shine.at, ...head.at)) return
+    if (
+      !shine ||
+      dot(unit(sub(shine.at, head.at)), head.axis) < leastCos ||
+      blocked(...shine.at, ...head.at)
+    )
+      return
     const spot = project(scene.pose, shine.at)
-    if (spot) take({ of, kind: 'curved', face: -1, share: 0, x: spot.x, y: spot.y, stops: imageStops(head, shine.at, shine.normal, finish), side: null })
+    if (spot)
+      take({
+        of,
+        kind: 'curved',
+        face: -1,
+        share: 0,
+        x: spot.x,
+        y: spot.y,
+        stops: imageStops(head, shine.at, shine.normal, finish),
+        side: null
+      })
   })
   return found
 }
@@ -175,9 +265,37 @@ export const cardReflections = (plan: Plan, scene: Scene): Reflection[] => {
     return zones.flatMap((zone): Reflection[] => {
       // Either side of it may show.
       for (const side of [sheet.normal, scale(sheet.normal, -1)]) {
-        const shown = shownIn(zone, { at: sheet.at, normal: side, across: sheet.across, upward: sheet.upward, holds: (u, v) => Math.abs(u) <= sheet.halfAcross && Math.abs(v) <= sheet.halfUpward, leastCos: 0.02 }, blocked)
+        const shown = shownIn(
+          zone,
+          {
+            at: sheet.at,
+            normal: side,
+            across: sheet.across,
+            upward: sheet.upward,
+            holds: (u, v) => Math.abs(u) <= sheet.halfAcross && Math.abs(v) <= sheet.halfUpward,
+            leastCos: 0.02
+          },
+          blocked
+        )
         const spot = shown && project(scene.pose, shown.middle)
-        if (shown && spot) return [{ of, kind: 'flat', face: zone.face, share: shown.share, x: spot.x, y: spot.y, stops: Math.log2(mirrorShare(plan.subject.finish, dot(unit(sub(sheet.at, shown.middle)), zone.plane.normal))), side }]
+        if (shown && spot)
+          return [
+            {
+              of,
+              kind: 'flat',
+              face: zone.face,
+              share: shown.share,
+              x: spot.x,
+              y: spot.y,
+              stops: Math.log2(
+                mirrorShare(
+                  plan.subject.finish,
+                  dot(unit(sub(sheet.at, shown.middle)), zone.plane.normal)
+                )
+              ),
+              side
+            }
+          ]
       }
       return []
     })

@@ -3,35 +3,62 @@ import fc from 'fast-check'
 import { blockedBy, type Occluder } from './occluders'
 import type { Vec } from './vec'
 
-const within = (most: number) => fc.integer({ min: -100 * most, max: 100 * most }).map((value) => value / 100)
+const within = (most: number) =>
+  fc.integer({ min: -100 * most, max: 100 * most }).map((value) => value / 100)
 const size = within(28).map((value) => value + 32)
 const point: fc.Arbitrary<Vec> = fc.tuple(within(120), within(120), within(120))
 /** A line from a point through somewhere near the middle and as far beyond. */
-const line = fc.tuple(point, within(45), within(45), within(45)).map(([from, x, y, z]) => [from, [2 * x - from[0], 2 * y - from[1], 2 * z - from[2]]] as [Vec, Vec])
+const line = fc
+  .tuple(point, within(45), within(45), within(45))
+  .map(
+    ([from, x, y, z]) => [from, [2 * x - from[0], 2 * y - from[1], 2 * z - from[2]]] as [Vec, Vec]
+  )
 
 /** How far out a point lies in a solid's own measure: below 1 inside, above 1 outside. Written apart from the code under test. */
-const outness = (kind: 'box' | 'ellipsoid' | 'cylinder', [a, b, c]: Vec, turnDeg: number, [x, y, z]: Vec): number => {
+const outness = (
+  kind: 'box' | 'ellipsoid' | 'cylinder',
+  [a, b, c]: Vec,
+  turnDeg: number,
+  [x, y, z]: Vec
+): number => {
   const turn = (-turnDeg * Math.PI) / 180
   const [u, w] = [x * Math.cos(turn) + z * Math.sin(turn), -x * Math.sin(turn) + z * Math.cos(turn)]
   if (kind === 'ellipsoid') return Math.hypot(u / a, y / b, w / c)
   if (kind === 'cylinder') return Math.max(Math.hypot(u / a, w / c), Math.abs(y) / b)
   return Math.max(Math.abs(u) / a, Math.abs(y) / b, Math.abs(w) / c)
 }
-const along = (from: Vec, to: Vec, share: number): Vec => [from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share, from[2] + (to[2] - from[2]) * share]
+const along = (from: Vec, to: Vec, share: number): Vec => [
+  from[0] + (to[0] - from[0]) * share,
+  from[1] + (to[1] - from[1]) * share,
+  from[2] + (to[2] - from[2]) * share
+]
 
 describe('what stands in the way, against walking along the line', () => {
   test.each(['box', 'ellipsoid', 'cylinder'] as const)('property: a turned %s', (kind) => {
     let [met, missed] = [0, 0]
     fc.assert(
-      fc.property(fc.tuple(size, size, size), fc.integer({ min: -180, max: 180 }), line, (half, turnDeg, [from, to]) => {
-        if (outness(kind, half, turnDeg, from) < 1.01 || outness(kind, half, turnDeg, to) < 1.01) return
-        let least = Infinity
-        for (let i = 1; i < 1500; i++) least = Math.min(least, outness(kind, half, turnDeg, along(from, to, i / 1500)))
-        const says = blockedBy([{ id: 'subject', kind, turnDeg, half }])(...from, ...to)
-        // A line that only grazes may be taken either way.
-        if (least < 0.97) { met++; expect(says).toBe(true) }
-        if (least > 1.03) { missed++; expect(says).toBe(false) }
-      }),
+      fc.property(
+        fc.tuple(size, size, size),
+        fc.integer({ min: -180, max: 180 }),
+        line,
+        (half, turnDeg, [from, to]) => {
+          if (outness(kind, half, turnDeg, from) < 1.01 || outness(kind, half, turnDeg, to) < 1.01)
+            return
+          let least = Infinity
+          for (let i = 1; i < 1500; i++)
+            least = Math.min(least, outness(kind, half, turnDeg, along(from, to, i / 1500)))
+          const says = blockedBy([{ id: 'subject', kind, turnDeg, half }])(...from, ...to)
+          // A line that only grazes may be taken either way.
+          if (least < 0.97) {
+            met++
+            expect(says).toBe(true)
+          }
+          if (least > 1.03) {
+            missed++
+            expect(says).toBe(false)
+          }
+        }
+      ),
       { numRuns: 400, seed: 11 }
     )
     expect(Math.min(met, missed)).toBeGreaterThan(30)
@@ -39,28 +66,46 @@ describe('what stands in the way, against walking along the line', () => {
   test.each(['rectangle', 'disc'] as const)('property: a %s, from whichever side', (kind) => {
     let [met, missed] = [0, 0]
     fc.assert(
-      fc.property(fc.tuple(within(30), within(30), within(30)), size, size, line, (at, halfAcross, halfUpward, [from, to]) => {
-        const sheet: Occluder = { id: 'K1', kind, at, across: [0.6, 0, 0.8], upward: [0, 1, 0], normal: [-0.8, 0, 0.6], halfAcross, halfUpward }
-        const ahead = (p: Vec): number => (p[0] - at[0]) * -0.8 + (p[2] - at[2]) * 0.6
-        const blocked = blockedBy([sheet])
-        const says = blocked(...from, ...to)
-        expect(blocked(...to, ...from)).toBe(says)
-        if (ahead(from) * ahead(to) >= 0) return void expect(says).toBe(false)
-        // By halving the line until it lies in the sheet's plane.
-        let [low, high] = [0, 1]
-        for (let i = 0; i < 60; i++) {
-          const middle = (low + high) / 2
-          if (ahead(along(from, to, middle)) * ahead(from) > 0) low = middle
-          else high = middle
+      fc.property(
+        fc.tuple(within(30), within(30), within(30)),
+        size,
+        size,
+        line,
+        (at, halfAcross, halfUpward, [from, to]) => {
+          const sheet: Occluder = {
+            id: 'K1',
+            kind,
+            at,
+            across: [0.6, 0, 0.8],
+            upward: [0, 1, 0],
+            normal: [-0.8, 0, 0.6],
+            halfAcross,
+            halfUpward
+          }
+          const ahead = (p: Vec): number => (p[0] - at[0]) * -0.8 + (p[2] - at[2]) * 0.6
+          const blocked = blockedBy([sheet])
+          const says = blocked(...from, ...to)
+          expect(blocked(...to, ...from)).toBe(says)
+          if (ahead(from) * ahead(to) >= 0) return void expect(says).toBe(false)
+          // By halving the line until it lies in the sheet's plane.
+          let [low, high] = [0, 1]
+          for (let i = 0; i < 60; i++) {
+            const middle = (low + high) / 2
+            if (ahead(along(from, to, middle)) * ahead(from) > 0) low = middle
+            else high = middle
+          }
+          const hit = along(from, to, low)
+          const [u, v] = [
+            ((hit[0] - at[0]) * 0.6 + (hit[2] - at[2]) * 0.8) / halfAcross,
+            (hit[1] - at[1]) / halfUpward
+          ]
+          const out = kind === 'disc' ? Math.hypot(u, v) : Math.max(Math.abs(u), Math.abs(v))
+          if (Math.abs(out - 1) < 1e-3) return
+          expect(says).toBe(out < 1)
+          if (out < 1) met++
+          else missed++
         }
-        const hit = along(from, to, low)
-        const [u, v] = [((hit[0] - at[0]) * 0.6 + (hit[2] - at[2]) * 0.8) / halfAcross, (hit[1] - at[1]) / halfUpward]
-        const out = kind === 'disc' ? Math.hypot(u, v) : Math.max(Math.abs(u), Math.abs(v))
-        if (Math.abs(out - 1) < 1e-3) return
-        expect(says).toBe(out < 1)
-        if (out < 1) met++
-        else missed++
-      }),
+      ),
       { numRuns: 600, seed: 12 }
     )
     expect(Math.min(met, missed)).toBeGreaterThan(20)
@@ -74,7 +119,16 @@ describe('what stands in the way, against walking along the line', () => {
     }
     expect(blockedBy([])(0, 0, 0, 1, 1, 1)).toBe(false)
     // Of several, any one is enough.
-    const card: Occluder = { id: 'K1', kind: 'rectangle', at: [0, 0, 50], across: [1, 0, 0], upward: [0, 1, 0], normal: [0, 0, 1], halfAcross: 5, halfUpward: 5 }
+    const card: Occluder = {
+      id: 'K1',
+      kind: 'rectangle',
+      at: [0, 0, 50],
+      across: [1, 0, 0],
+      upward: [0, 1, 0],
+      normal: [0, 0, 1],
+      halfAcross: 5,
+      halfUpward: 5
+    }
     expect(blockedBy([card, box])(0, 0, 10, 0, 0, 100)).toBe(true)
     expect(blockedBy([card, box])(0, 0, 10, 80, 0, 100)).toBe(false)
   })

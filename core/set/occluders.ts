@@ -29,10 +29,24 @@ const EPS = 1e-6
 const DISC = 1
 const ELLIPSOID = 3
 const CYLINDER = 4
-const KINDS: Record<Occluder['kind'], number> = { rectangle: 0, disc: DISC, box: 2, ellipsoid: ELLIPSOID, cylinder: CYLINDER }
+const KINDS: Record<Occluder['kind'], number> = {
+  rectangle: 0,
+  disc: DISC,
+  box: 2,
+  ellipsoid: ELLIPSOID,
+  cylinder: CYLINDER
+}
 
 /** A solid's segment in its own axes, scaled so that the solid becomes a unit one. */
-const hitsSolid = (kind: number, px: number, py: number, pz: number, dx: number, dy: number, dz: number): boolean => {
+const hitsSolid = (
+  kind: number,
+  px: number,
+  py: number,
+  pz: number,
+  dx: number,
+  dy: number,
+  dz: number
+): boolean => {
   if (kind === ELLIPSOID) {
     const a = dx * dx + dy * dy + dz * dz
     const b = px * dx + py * dy + pz * dz
@@ -87,7 +101,14 @@ const hitsSolid = (kind: number, px: number, py: number, pz: number, dx: number,
 }
 
 /** Whether anything stands between two points; what one of them lies on does not count. */
-export type Blocked = (ax: number, ay: number, az: number, bx: number, by: number, bz: number) => boolean
+export type Blocked = (
+  ax: number,
+  ay: number,
+  az: number,
+  bx: number,
+  by: number,
+  bz: number
+) => boolean
 
 export const blockedBy = (occluders: readonly Occluder[]): Blocked => {
   const count = occluders.length
@@ -96,11 +117,23 @@ export const blockedBy = (occluders: readonly Occluder[]): Blocked => {
   const data = new Float64Array(count * 12)
   occluders.forEach((each, i) => {
     if (isFlat(each)) {
-      const rows = [each.normal, each.across.map((v) => v / each.halfAcross), each.upward.map((v) => v / each.halfUpward)]
-      rows.forEach((row, k) => data.set([...row, row[0]! * each.at[0] + row[1]! * each.at[1] + row[2]! * each.at[2]], i * 12 + k * 4))
+      const rows = [
+        each.normal,
+        each.across.map((v) => v / each.halfAcross),
+        each.upward.map((v) => v / each.halfUpward)
+      ]
+      rows.forEach((row, k) =>
+        data.set(
+          [...row, row[0]! * each.at[0] + row[1]! * each.at[1] + row[2]! * each.at[2]],
+          i * 12 + k * 4
+        )
+      )
     } else {
       const turn = (each.turnDeg * Math.PI) / 180
-      data.set([Math.cos(turn), Math.sin(turn), 1 / each.half[0], 1 / each.half[1], 1 / each.half[2]], i * 12)
+      data.set(
+        [Math.cos(turn), Math.sin(turn), 1 / each.half[0], 1 / each.half[1], 1 / each.half[2]],
+        i * 12
+      )
     }
   })
   return (ax, ay, az, bx, by, bz) => {
@@ -130,7 +163,18 @@ export const blockedBy = (occluders: readonly Occluder[]): Blocked => {
         const ky = data[o + 3]!
         const kz = data[o + 4]!
         // Into the solid's own axes: the turn undone, then each axis by its half size.
-        if (hitsSolid(kind, (ax * c - az * s) * kx, ay * ky, (ax * s + az * c) * kz, (dx * c - dz * s) * kx, dy * ky, (dx * s + dz * c) * kz)) return true
+        if (
+          hitsSolid(
+            kind,
+            (ax * c - az * s) * kx,
+            ay * ky,
+            (ax * s + az * c) * kz,
+            (dx * c - dz * s) * kx,
+            dy * ky,
+            (dx * s + dz * c) * kz
+          )
+        )
+          return true
       }
     }
     return false

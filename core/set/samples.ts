@@ -23,7 +23,8 @@ export const gaussNodes = (n: number): readonly (readonly [number, number])[] =>
     return [x, 1 / ((1 - x * x) * slope * slope)] as const
   })
 
-const strata = (n: number): readonly (readonly [number, number])[] => Array.from({ length: n }, (_, i) => [(2 * i + 1) / n - 1, 1 / n] as const)
+const strata = (n: number): readonly (readonly [number, number])[] =>
+  Array.from({ length: n }, (_, i) => [(2 * i + 1) / n - 1, 1 / n] as const)
 
 /** How finely a face is sampled: nodes a side, and whether by strata. */
 const FINENESS = [1, 2, 4, 8, 16, 14] as const
@@ -35,7 +36,9 @@ const flatSamples = (face: Face, level: number): Float64Array => {
   const rule = RULES[level]!
   const points: number[] = []
   if (face.kind === 'rectangle') {
-    for (const [u, wu] of rule) for (const [v, wv] of rule) points.push((u * face.widthMm) / 2, (v * face.heightMm) / 2, wu * wv)
+    for (const [u, wu] of rule)
+      for (const [v, wv] of rule)
+        points.push((u * face.widthMm) / 2, (v * face.heightMm) / 2, wu * wv)
     return Float64Array.from(points)
   }
   const outer = (face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2
@@ -64,7 +67,8 @@ export const samplesOf = (head: Head, level: number): Float64Array => {
   for (let i = 0; i < count; i++) {
     const u = flat[i * 3]!
     const v = flat[i * 3 + 1]!
-    for (let k = 0; k < 3; k++) points[i * 4 + k] = head.at[k]! + u * head.across[k]! + v * head.upward[k]!
+    for (let k = 0; k < 3; k++)
+      points[i * 4 + k] = head.at[k]! + u * head.across[k]! + v * head.upward[k]!
     points[i * 4 + 3] = flat[i * 3 + 2]!
   }
   return points

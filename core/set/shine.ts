@@ -30,22 +30,32 @@ export const fresnelShare = (cosIn: number, index = INDEX): number => {
 }
 
 /** Share of light a shiny surface mirrors. @param cosIn cosine of the angle from its normal */
-export const mirrorShare = (finish: Plan['subject']['finish'], cosIn: number): number => (finish === 'metal' ? METAL : fresnelShare(Math.min(1, Math.max(0, cosIn))))
+export const mirrorShare = (finish: Plan['subject']['finish'], cosIn: number): number =>
+  finish === 'metal' ? METAL : fresnelShare(Math.min(1, Math.max(0, cosIn)))
 
 /** Area of a lit face, mm². */
 export const faceAreaMm2 = (face: Face): number =>
-  face.kind === 'rectangle' ? face.widthMm * face.heightMm : (Math.PI / 4) * (face.kind === 'disc' ? face.diameterMm ** 2 : face.outerMm ** 2 - face.innerMm ** 2)
+  face.kind === 'rectangle'
+    ? face.widthMm * face.heightMm
+    : (Math.PI / 4) *
+      (face.kind === 'disc' ? face.diameterMm ** 2 : face.outerMm ** 2 - face.innerMm ** 2)
 
 /**
  * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at full power: add
  * `lightStops`. −∞ where the head does not look that way.
  * @param at the spot, @param normal the surface there, unit
  */
-export const imageStops = (head: Head, at: Vec, normal: Vec, finish: Plan['subject']['finish']): number => {
+export const imageStops = (
+  head: Head,
+  at: Vec,
+  normal: Vec,
+  finish: Plan['subject']['finish']
+): number => {
   const away = unit(sub(at, head.at))
   const cosOff = dot(away, head.axis)
   if (cosOff <= 0 || cosOff < head.cutCos) return -Infinity
-  const round = head.shape.length > 1 ? Math.atan2(dot(away, head.upward), dot(away, head.across)) : 0
+  const round =
+    head.shape.length > 1 ? Math.atan2(dot(away, head.upward), dot(away, head.across)) : 0
   const share = mirrorShare(finish, -dot(away, normal))
   const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * faceAreaMm2(head.face))
   return Math.log2((Math.PI * luminance * share) / 0.18)

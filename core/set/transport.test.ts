@@ -9,8 +9,16 @@ import { direction, scale, type Vec } from './vec'
 
 /** Lambertian (120° is one stop down at 60°): what the closed forms are about. */
 const panel = (face: Face, distanceMm: number, part: Partial<Plan['lights'][number]> = {}) =>
-  testLight({ strobe: testStrobe({ face, beamDeg: 120 }), at: { distanceMm, turnDeg: 0, heightDeg: 0 }, ...part })
-const oneLight = (light: Plan['lights'][number], change?: (plan: Plan) => void): Plan => testPlan((plan) => { plan.lights = [light]; change?.(plan) })
+  testLight({
+    strobe: testStrobe({ face, beamDeg: 120 }),
+    at: { distanceMm, turnDeg: 0, heightDeg: 0 },
+    ...part
+  })
+const oneLight = (light: Plan['lights'][number], change?: (plan: Plan) => void): Plan =>
+  testPlan((plan) => {
+    plan.lights = [light]
+    change?.(plan)
+  })
 const at = (plan: Plan, place: string, light = 0) => {
   const { scene, direct, open, bounce } = computeTransport(plan)
   const j = scene.places.findIndex((each) => each.id === place)
@@ -18,37 +26,78 @@ const at = (plan: Plan, place: string, light = 0) => {
   return { direct: direct[i]!, open: open[i]!, bounce: bounce[i]! }
 }
 /** Stops against the point formula at that distance. */
-const againstPoint = (plan: Plan, distanceMm: number): number => Math.log2(at(plan, 'subject').direct) + 2 * Math.log2(distanceMm / 1000)
+const againstPoint = (plan: Plan, distanceMm: number): number =>
+  Math.log2(at(plan, 'subject').direct) + 2 * Math.log2(distanceMm / 1000)
 
 describe('near sources on their axis: closed forms', () => {
   // Uniform Lambertian disc and ring: E = πL·[r2²/(r2²+d²) − r1²/(r1²+d²)] (radiation view factors; math, standard catalogues).
-  test.each([[50, 100, -0.32], [50, 50, -1.0], [50, 250, -0.06]])('disc r %d at %d', (r, d, stops) => {
+  test.each([
+    [50, 100, -0.32],
+    [50, 50, -1.0],
+    [50, 250, -0.06]
+  ])('disc r %d at %d', (r, d, stops) => {
     const got = againstPoint(oneLight(panel({ kind: 'disc', diameterMm: 2 * r }, d)), d)
     expect(got).toBeCloseTo(stops, 2)
     expect(Math.abs(got - Math.log2(d ** 2 / (r ** 2 + d ** 2)))).toBeLessThan(0.01)
   })
-  test.each([[40, -1.93], [60, -1.03], [100, -0.42], [300, -0.05]])('ring 32–46 at %d', (d, stops) => {
+  test.each([
+    [40, -1.93],
+    [60, -1.03],
+    [100, -0.42],
+    [300, -0.05]
+  ])('ring 32–46 at %d', (d, stops) => {
     const got = againstPoint(oneLight(panel({ kind: 'ring', innerMm: 64, outerMm: 92 }, d)), d)
     expect(got).toBeCloseTo(stops, 2)
-    expect(Math.abs(got - Math.log2(((46 ** 2 / (46 ** 2 + d ** 2) - 32 ** 2 / (32 ** 2 + d ** 2)) * d ** 2) / (46 ** 2 - 32 ** 2)))).toBeLessThan(0.01)
+    expect(
+      Math.abs(
+        got -
+          Math.log2(
+            ((46 ** 2 / (46 ** 2 + d ** 2) - 32 ** 2 / (32 ** 2 + d ** 2)) * d ** 2) /
+              (46 ** 2 - 32 ** 2)
+          )
+      )
+    ).toBeLessThan(0.01)
   })
   // Rectangle to a parallel element under its middle (radiation view-factor catalogues; value from memory).
-  test.each([[200, 200, 150, -0.66], [300, 200, 200, -0.61], [300, 200, 1000, -0.03]])('rectangle %d × %d at %d', (w, h, d, stops) => {
+  test.each([
+    [200, 200, 150, -0.66],
+    [300, 200, 200, -0.61],
+    [300, 200, 1000, -0.03]
+  ])('rectangle %d × %d at %d', (w, h, d, stops) => {
     const [x, y] = [w / 2 / d, h / 2 / d]
-    const factor = (4 / (2 * Math.PI)) * ((x / Math.hypot(1, x)) * Math.atan(y / Math.hypot(1, x)) + (y / Math.hypot(1, y)) * Math.atan(x / Math.hypot(1, y)))
+    const factor =
+      (4 / (2 * Math.PI)) *
+      ((x / Math.hypot(1, x)) * Math.atan(y / Math.hypot(1, x)) +
+        (y / Math.hypot(1, y)) * Math.atan(x / Math.hypot(1, y)))
     const got = againstPoint(oneLight(panel({ kind: 'rectangle', widthMm: w, heightMm: h }, d)), d)
     expect(got).toBeCloseTo(stops, 2)
     expect(Math.abs(got - Math.log2((factor * Math.PI * d ** 2) / (w * h)))).toBeLessThan(0.01)
   })
   test('200 × 200 at 150: E/(πL) = 0.35768', () => {
-    const light = at(oneLight(panel({ kind: 'rectangle', widthMm: 200, heightMm: 200 }, 150)), 'subject').direct
+    const light = at(
+      oneLight(panel({ kind: 'rectangle', widthMm: 200, heightMm: 200 }, 150)),
+      'subject'
+    ).direct
     // L = I/area with I = 1 at 1 m: E/(πL) = E·area/π, area in m².
     expect((light * 0.04) / Math.PI).toBeCloseTo(0.35768, 3)
   })
   test('property: five sizes away the point formula holds to a tenth of a stop (five-times rule)', () => {
-    fc.assert(fc.property(fc.double({ min: 5, max: 300, noNaN: true }), fc.double({ min: 5, max: 40, noNaN: true }), (size, times) => {
-      expect(Math.abs(againstPoint(oneLight(panel({ kind: 'disc', diameterMm: size }, size * times)), size * times))).toBeLessThan(0.1)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 5, max: 300, noNaN: true }),
+        fc.double({ min: 5, max: 40, noNaN: true }),
+        (size, times) => {
+          expect(
+            Math.abs(
+              againstPoint(
+                oneLight(panel({ kind: 'disc', diameterMm: size }, size * times)),
+                size * times
+              )
+            )
+          ).toBeLessThan(0.1)
+        }
+      )
+    )
   })
   test('Gauss–Legendre nodes: weights add up, polynomials to degree 2n − 1 are exact', () => {
     for (const n of [1, 2, 4, 8])
@@ -63,10 +112,25 @@ describe('near sources on their axis: closed forms', () => {
  * Independent brute force: 40 000 even cells of the face, every vector written out again, a ball in the way tested by the
  * distance of the line from its middle and a card by solving for where the line meets its plane.
  */
-const bruteForce = (face: { w: number; h: number }, middle: Vec, n: number, normal: Vec, ball?: { c: Vec; r: number }, card?: { c: Vec; normal: Vec; u: Vec; v: Vec; hu: number; hv: number }): number => {
+const bruteForce = (
+  face: { w: number; h: number },
+  middle: Vec,
+  n: number,
+  normal: Vec,
+  ball?: { c: Vec; r: number },
+  card?: { c: Vec; normal: Vec; u: Vec; v: Vec; hu: number; hv: number }
+): number => {
   const look = scale(middle, -1 / Math.hypot(...middle))
-  const side = ((): Vec => { const x = [look[2], 0, -look[0]] as Vec; const l = Math.hypot(...x) || 1; return l === 1 && !x[0] && !x[2] ? [1, 0, 0] : scale(x, 1 / l) })()
-  const top: Vec = [look[1] * side[2] - look[2] * side[1], look[2] * side[0] - look[0] * side[2], look[0] * side[1] - look[1] * side[0]]
+  const side = ((): Vec => {
+    const x = [look[2], 0, -look[0]] as Vec
+    const l = Math.hypot(...x) || 1
+    return l === 1 && !x[0] && !x[2] ? [1, 0, 0] : scale(x, 1 / l)
+  })()
+  const top: Vec = [
+    look[1] * side[2] - look[2] * side[1],
+    look[2] * side[0] - look[0] * side[2],
+    look[0] * side[1] - look[1] * side[0]
+  ]
   let sum = 0
   const N = 200
   for (let i = 0; i < N; i++)
@@ -85,7 +149,9 @@ const bruteForce = (face: { w: number; h: number }, middle: Vec, n: number, norm
       }
       if (card) {
         const slope = s[0]! * card.normal[0] + s[1]! * card.normal[1] + s[2]! * card.normal[2]
-        const t = (card.c[0] * card.normal[0] + card.c[1] * card.normal[1] + card.c[2] * card.normal[2]) / slope
+        const t =
+          (card.c[0] * card.normal[0] + card.c[1] * card.normal[1] + card.c[2] * card.normal[2]) /
+          slope
         const hit = [0, 1, 2].map((q) => t * s[q]! - card.c[q]!)
         const u = hit[0]! * card.u[0] + hit[1]! * card.u[1] + hit[2]! * card.u[2]
         const v = hit[0]! * card.v[0] + hit[1]! * card.v[1] + hit[2]! * card.v[2]
@@ -100,9 +166,24 @@ describe('independent brute-force integration, to 0.05 stop', () => {
   test('tilted and off axis: any panel, any direction, any surface', () => {
     fc.assert(
       fc.property(
-        fc.record({ w: fc.integer({ min: 20, max: 400 }), h: fc.integer({ min: 20, max: 400 }), d: fc.integer({ min: 60, max: 900 }), turn: fc.integer({ min: -75, max: 75 }), height: fc.integer({ min: -70, max: 70 }), beam: fc.constantFrom(60, 90, 120) }),
+        fc.record({
+          w: fc.integer({ min: 20, max: 400 }),
+          h: fc.integer({ min: 20, max: 400 }),
+          d: fc.integer({ min: 60, max: 900 }),
+          turn: fc.integer({ min: -75, max: 75 }),
+          height: fc.integer({ min: -70, max: 70 }),
+          beam: fc.constantFrom(60, 90, 120)
+        }),
         ({ w, h, d, turn, height, beam }) => {
-          const plan = oneLight(testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: w, heightMm: h }, beamDeg: beam }), at: { distanceMm: d, turnDeg: turn, heightDeg: height } }))
+          const plan = oneLight(
+            testLight({
+              strobe: testStrobe({
+                face: { kind: 'rectangle', widthMm: w, heightMm: h },
+                beamDeg: beam
+              }),
+              at: { distanceMm: d, turnDeg: turn, heightDeg: height }
+            })
+          )
           const n = -1 / Math.log2(Math.cos((beam * Math.PI) / 360))
           const want = bruteForce({ w, h }, scale(direction(turn, height), d), n, [0, 0, 1])
           if (want < 1e-9) return
@@ -119,21 +200,78 @@ describe('independent brute-force integration, to 0.05 stop', () => {
     const r = 22 * share
     const centre = scale(direction(28, 17), 300 * share)
     // The subject is the ball; the light is judged at a place of the user's at the origin's stand-in, shifted so that the ball sits off it.
-    const plan = oneLight(testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: face.w, heightMm: face.h }, beamDeg: 120 }), aim: { kind: 'free', ...aimBack(middle) }, at: shifted(middle, centre) }), (p) => {
-      p.subject = { ...p.subject, shape: 'ellipsoid', widthMm: 2 * r, heightMm: 2 * r, depthMm: 2 * r }
-      p.places = [{ id: 'P1', name: 'behind the ball', xMm: -centre[0], yMm: -centre[1], zMm: -centre[2], faces: 'lens', reflectance: 0.18 }]
-    })
+    const plan = oneLight(
+      testLight({
+        strobe: testStrobe({
+          face: { kind: 'rectangle', widthMm: face.w, heightMm: face.h },
+          beamDeg: 120
+        }),
+        aim: { kind: 'free', ...aimBack(middle) },
+        at: shifted(middle, centre)
+      }),
+      (p) => {
+        p.subject = {
+          ...p.subject,
+          shape: 'ellipsoid',
+          widthMm: 2 * r,
+          heightMm: 2 * r,
+          depthMm: 2 * r
+        }
+        p.places = [
+          {
+            id: 'P1',
+            name: 'behind the ball',
+            xMm: -centre[0],
+            yMm: -centre[1],
+            zMm: -centre[2],
+            faces: 'lens',
+            reflectance: 0.18
+          }
+        ]
+      }
+    )
     const want = bruteForce(face, middle, 1, [0, 0, 1], { c: centre, r })
     const { direct, open } = at(plan, 'P1')
     expect(direct).toBeLessThan(open)
     expect(Math.abs(Math.log2(direct / want))).toBeLessThan(0.05)
   })
-  test.each([[40, 60], [80, 30], [25, 25]])('a flag of %d × %d mm partly in the way', (w, h) => {
+  test.each([
+    [40, 60],
+    [80, 30],
+    [25, 25]
+  ])('a flag of %d × %d mm partly in the way', (w, h) => {
     const middle = scale(direction(-30, 20), 250)
     const spot = { distanceMm: 120, turnDeg: -22, heightDeg: 14 }
-    const flag: Card = { id: 'K1', kind: 'flag', on: true, widthMm: w, heightMm: h, reflectance: 0.03, at: spot, aim: { kind: 'free', turnDeg: 0, heightDeg: 0 } }
-    const plan = oneLight(testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 150, heightMm: 100 }, beamDeg: 120 }), at: { distanceMm: 250, turnDeg: -30, heightDeg: 20 } }), (p) => { p.cards = [flag] })
-    const want = bruteForce({ w: 150, h: 100 }, middle, 1, [0, 0, 1], undefined, { c: scale(direction(-22, 14), 120), normal: [0, 0, 1], u: [1, 0, 0], v: [0, 1, 0], hu: w / 2, hv: h / 2 })
+    const flag: Card = {
+      id: 'K1',
+      kind: 'flag',
+      on: true,
+      widthMm: w,
+      heightMm: h,
+      reflectance: 0.03,
+      at: spot,
+      aim: { kind: 'free', turnDeg: 0, heightDeg: 0 }
+    }
+    const plan = oneLight(
+      testLight({
+        strobe: testStrobe({
+          face: { kind: 'rectangle', widthMm: 150, heightMm: 100 },
+          beamDeg: 120
+        }),
+        at: { distanceMm: 250, turnDeg: -30, heightDeg: 20 }
+      }),
+      (p) => {
+        p.cards = [flag]
+      }
+    )
+    const want = bruteForce({ w: 150, h: 100 }, middle, 1, [0, 0, 1], undefined, {
+      c: scale(direction(-22, 14), 120),
+      normal: [0, 0, 1],
+      u: [1, 0, 0],
+      v: [0, 1, 0],
+      hu: w / 2,
+      hv: h / 2
+    })
     const { direct, open } = at(plan, 'subject')
     expect(direct).toBeLessThan(open)
     expect(Math.abs(Math.log2(direct / want))).toBeLessThan(0.05)
@@ -141,22 +279,54 @@ describe('independent brute-force integration, to 0.05 stop', () => {
 })
 function aimBack(middle: Vec) {
   const d = Math.hypot(...middle)
-  return { turnDeg: (Math.atan2(-middle[0], -middle[2]) * 180) / Math.PI, heightDeg: (Math.asin(-middle[1] / d) * 180) / Math.PI }
+  return {
+    turnDeg: (Math.atan2(-middle[0], -middle[2]) * 180) / Math.PI,
+    heightDeg: (Math.asin(-middle[1] / d) * 180) / Math.PI
+  }
 }
 function shifted(middle: Vec, by: Vec) {
   const p = [middle[0] - by[0], middle[1] - by[1], middle[2] - by[2]]
   const d = Math.hypot(...p)
-  return { distanceMm: d, turnDeg: (Math.atan2(p[0]!, p[2]!) * 180) / Math.PI, heightDeg: (Math.asin(p[1]! / d) * 180) / Math.PI }
+  return {
+    distanceMm: d,
+    turnDeg: (Math.atan2(p[0]!, p[2]!) * 180) / Math.PI,
+    heightDeg: (Math.asin(p[1]! / d) * 180) / Math.PI
+  }
 }
 
 describe('bounce', () => {
   test('one card: ρ·E₁·view factor, against brute force over the card', () => {
-    const card: Card = { id: 'K1', kind: 'card', on: true, widthMm: 120, heightMm: 90, reflectance: 0.85, at: { distanceMm: 110, turnDeg: -70, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' } }
-    const plan = oneLight(testLight({ strobe: testStrobe({ beamDeg: 120 }), at: { distanceMm: 400, turnDeg: 60, heightDeg: 0 } }), (p) => {
-      p.cards = [card]
-      p.subject = { ...p.subject, shape: 'plume' }
-      p.places = [{ id: 'P1', name: 'facing the card', xMm: 0, yMm: 0, zMm: 0, faces: 'left', reflectance: 0.18 }]
-    })
+    const card: Card = {
+      id: 'K1',
+      kind: 'card',
+      on: true,
+      widthMm: 120,
+      heightMm: 90,
+      reflectance: 0.85,
+      at: { distanceMm: 110, turnDeg: -70, heightDeg: 0 },
+      aim: { kind: 'place', place: 'focus' }
+    }
+    const plan = oneLight(
+      testLight({
+        strobe: testStrobe({ beamDeg: 120 }),
+        at: { distanceMm: 400, turnDeg: 60, heightDeg: 0 }
+      }),
+      (p) => {
+        p.cards = [card]
+        p.subject = { ...p.subject, shape: 'plume' }
+        p.places = [
+          {
+            id: 'P1',
+            name: 'facing the card',
+            xMm: 0,
+            yMm: 0,
+            zMm: 0,
+            faces: 'left',
+            reflectance: 0.18
+          }
+        ]
+      }
+    )
     const c = scale(direction(-70, 0), 110)
     const normal = scale(c, -1 / 110)
     const u: Vec = [normal[2], 0, -normal[0]]
@@ -171,58 +341,115 @@ describe('bounce', () => {
         const toLight = [light[0] - p[0], light[1] - p[1], light[2] - p[2]]
         const d1 = Math.hypot(...toLight)
         const cosAt = (toLight[0]! * normal[0] + toLight[2]! * normal[2]) / d1
-        const cosOff = (toLight[0]! * light[0] + toLight[1]! * light[1] + toLight[2]! * light[2]) / d1 / 400
+        const cosOff =
+          (toLight[0]! * light[0] + toLight[1]! * light[1] + toLight[2]! * light[2]) / d1 / 400
         const d2 = Math.hypot(...p)
         const cosOut = -(p[0] * normal[0] + p[2] * normal[2]) / d2
         const cosIn = -p[0] / d2
-        sum += (((cosOff * cosAt * 1e6) / d1 ** 2) * 0.85 * cosOut * cosIn * ((120 * 90) / (N * N))) / (Math.PI * d2 ** 2)
+        sum +=
+          (((cosOff * cosAt * 1e6) / d1 ** 2) * 0.85 * cosOut * cosIn * ((120 * 90) / (N * N))) /
+          (Math.PI * d2 ** 2)
       }
     expect(Math.abs(Math.log2(at(plan, 'P1').bounce / sum))).toBeLessThan(0.05)
   })
   // Energy, both hemispheres: what a head sends out in front all lands on the walls of a closed room, nothing behind it; one bounce returns ρ of it, no more.
-  test.each([[60], [120]])('a head with a %d° beam in a closed white room creates no light', (beamDeg) => {
-    const side = 2000
-    const n = -1 / Math.log2(Math.cos((beamDeg * Math.PI) / 360))
-    // Flux of cosⁿ: ∫ cosⁿθ dω over the front hemisphere = 2π/(n + 1), in units of the axis intensity.
-    const flux = (2 * Math.PI) / (n + 1)
-    const walls: { direct: number; bounce: number } = { direct: 0, bounce: 0 }
-    const K = 12
-    const cell = side / K
-    const spots: { at: Vec; faces: 'left' | 'right' | 'up' | 'lens' }[] = []
-    for (let i = 0; i < K; i++)
-      for (let k = 0; k < K; k++) {
-        const a = (i + 0.5) * cell - side / 2
-        const b = (k + 0.5) * cell - side / 2
-        const e = side / 2 - 0.01
-        spots.push({ at: [e, a, b], faces: 'left' }, { at: [-e, a, b], faces: 'right' }, { at: [a, -e, b], faces: 'up' }, { at: [a, b, -e], faces: 'lens' })
+  test.each([[60], [120]])(
+    'a head with a %d° beam in a closed white room creates no light',
+    (beamDeg) => {
+      const side = 2000
+      const n = -1 / Math.log2(Math.cos((beamDeg * Math.PI) / 360))
+      // Flux of cosⁿ: ∫ cosⁿθ dω over the front hemisphere = 2π/(n + 1), in units of the axis intensity.
+      const flux = (2 * Math.PI) / (n + 1)
+      const walls: { direct: number; bounce: number } = { direct: 0, bounce: 0 }
+      const K = 12
+      const cell = side / K
+      const spots: { at: Vec; faces: 'left' | 'right' | 'up' | 'lens' }[] = []
+      for (let i = 0; i < K; i++)
+        for (let k = 0; k < K; k++) {
+          const a = (i + 0.5) * cell - side / 2
+          const b = (k + 0.5) * cell - side / 2
+          const e = side / 2 - 0.01
+          spots.push(
+            { at: [e, a, b], faces: 'left' },
+            { at: [-e, a, b], faces: 'right' },
+            { at: [a, -e, b], faces: 'up' },
+            { at: [a, b, -e], faces: 'lens' }
+          )
+        }
+      for (let start = 0; start < spots.length; start += 8) {
+        const some = spots.slice(start, start + 8)
+        const plan = oneLight(
+          testLight({
+            strobe: testStrobe({ face: { kind: 'disc', diameterMm: 1 }, beamDeg }),
+            at: { distanceMm: 5, turnDeg: 0, heightDeg: 0 },
+            aim: { kind: 'free', turnDeg: 180, heightDeg: 0 }
+          }),
+          (p) => {
+            p.subject = { ...p.subject, shape: 'plume' }
+            p.ground = { ...p.ground, distanceMm: 5000, widthMm: 10, heightMm: 10 }
+            p.room = {
+              widthMm: side,
+              depthMm: side,
+              ceilingMm: side / 2,
+              floorMm: side / 2,
+              wallReflectance: 1,
+              ceilingReflectance: 1
+            }
+            p.places = some.map((each, q) => ({
+              id: `P${q + 1}`,
+              name: 'wall',
+              xMm: each.at[0],
+              yMm: each.at[1],
+              zMm: each.at[2],
+              faces: each.faces,
+              reflectance: 0.18
+            }))
+          }
+        )
+        const { scene, direct, bounce } = computeTransport(plan)
+        scene.places.forEach((place, j) => {
+          if (!place.id.startsWith('P')) return
+          walls.direct +=
+            direct[j]! *
+            (cell / 1000) ** 2 *
+            (some[Number(place.id.slice(1)) - 1]!.faces === 'up' ? 2 : 1)
+          walls.bounce += bounce[j]! * (cell / 1000) ** 2
+        })
       }
-    for (let start = 0; start < spots.length; start += 8) {
-      const some = spots.slice(start, start + 8)
-      const plan = oneLight(testLight({ strobe: testStrobe({ face: { kind: 'disc', diameterMm: 1 }, beamDeg }), at: { distanceMm: 5, turnDeg: 0, heightDeg: 0 }, aim: { kind: 'free', turnDeg: 180, heightDeg: 0 } }), (p) => {
-        p.subject = { ...p.subject, shape: 'plume' }
-        p.ground = { ...p.ground, distanceMm: 5000, widthMm: 10, heightMm: 10 }
-        p.room = { widthMm: side, depthMm: side, ceilingMm: side / 2, floorMm: side / 2, wallReflectance: 1, ceilingReflectance: 1 }
-        p.places = some.map((each, q) => ({ id: `P${q + 1}`, name: 'wall', xMm: each.at[0], yMm: each.at[1], zMm: each.at[2], faces: each.faces, reflectance: 0.18 }))
-      })
-      const { scene, direct, bounce } = computeTransport(plan)
-      scene.places.forEach((place, j) => {
-        if (!place.id.startsWith('P')) return
-        walls.direct += direct[j]! * (cell / 1000) ** 2 * (some[Number(place.id.slice(1)) - 1]!.faces === 'up' ? 2 : 1)
-        walls.bounce += bounce[j]! * (cell / 1000) ** 2
-      })
+      // Left, right, floor twice for the ceiling, which mirrors it, far wall; the wall behind the head gets none straight.
+      const share = walls.direct / flux
+      expect(share).toBeLessThan(1.01)
+      expect(share).toBeGreaterThan(0.98)
+      // The floor patch is missing from the bounce (the table stands in for it), so less than all of it returns.
+      expect(walls.bounce).toBeLessThan(flux)
+      expect(walls.bounce).toBeGreaterThan(0.3 * flux)
     }
-    // Left, right, floor twice for the ceiling, which mirrors it, far wall; the wall behind the head gets none straight.
-    const share = walls.direct / flux
-    expect(share).toBeLessThan(1.01)
-    expect(share).toBeGreaterThan(0.98)
-    // The floor patch is missing from the bounce (the table stands in for it), so less than all of it returns.
-    expect(walls.bounce).toBeLessThan(flux)
-    expect(walls.bounce).toBeGreaterThan(0.3 * flux)
-  })
+  )
   test('nothing is lit behind a head, and a flag throws nothing back', () => {
     const plan = oneLight(testLight({ at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 } }), (p) => {
-      p.places = [{ id: 'P1', name: 'behind the head', xMm: 0, yMm: 0, zMm: 300, faces: 'lens', reflectance: 0.18 }]
-      p.cards = [{ id: 'K1', kind: 'flag', on: true, widthMm: 100, heightMm: 100, reflectance: 0.9, at: { distanceMm: 80, turnDeg: 90, heightDeg: 0 }, aim: { kind: 'place', place: 'focus' } }]
+      p.places = [
+        {
+          id: 'P1',
+          name: 'behind the head',
+          xMm: 0,
+          yMm: 0,
+          zMm: 300,
+          faces: 'lens',
+          reflectance: 0.18
+        }
+      ]
+      p.cards = [
+        {
+          id: 'K1',
+          kind: 'flag',
+          on: true,
+          widthMm: 100,
+          heightMm: 100,
+          reflectance: 0.9,
+          at: { distanceMm: 80, turnDeg: 90, heightDeg: 0 },
+          aim: { kind: 'place', place: 'focus' }
+        }
+      ]
     })
     expect(at(plan, 'P1').direct).toBe(0)
     expect(computeTransport(plan).scene.reflectors.names).not.toContain('K1')
@@ -230,33 +457,82 @@ describe('bounce', () => {
 })
 
 test('property: whatever is put in the way or taken out, straight light only falls, and switching nothing moves it', () => {
-  const card = fc.record({ d: fc.integer({ min: 30, max: 300 }), turn: fc.integer({ min: -180, max: 180 }), h: fc.integer({ min: -60, max: 60 }), w: fc.integer({ min: 10, max: 200 }) })
+  const card = fc.record({
+    d: fc.integer({ min: 30, max: 300 }),
+    turn: fc.integer({ min: -180, max: 180 }),
+    h: fc.integer({ min: -60, max: 60 }),
+    w: fc.integer({ min: 10, max: 200 })
+  })
   fc.assert(
-    fc.property(fc.array(card, { minLength: 1, maxLength: 4 }), fc.integer({ min: -170, max: 170 }), (cards, turn) => {
-      const make = (list: typeof cards) => oneLight(testLight({ strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 80, heightMm: 60 } }), at: { distanceMm: 320, turnDeg: turn, heightDeg: 20 } }), (p) => {
-        p.subject = { ...p.subject, shape: 'ellipsoid' }
-        p.cards = list.map((each, i) => ({ id: `K${i + 1}`, kind: 'flag', on: true, widthMm: each.w, heightMm: each.w, reflectance: 0.03, at: { distanceMm: each.d, turnDeg: each.turn, heightDeg: each.h }, aim: { kind: 'place', place: 'focus' } }))
-      })
-      const free = computeTransport(make([]))
-      const shaded = computeTransport(make(cards))
-      free.direct.forEach((value, i) => expect(shaded.direct[i]!).toBeLessThanOrEqual(value * 1.02 + 1e-12))
-    }),
+    fc.property(
+      fc.array(card, { minLength: 1, maxLength: 4 }),
+      fc.integer({ min: -170, max: 170 }),
+      (cards, turn) => {
+        const make = (list: typeof cards) =>
+          oneLight(
+            testLight({
+              strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 80, heightMm: 60 } }),
+              at: { distanceMm: 320, turnDeg: turn, heightDeg: 20 }
+            }),
+            (p) => {
+              p.subject = { ...p.subject, shape: 'ellipsoid' }
+              p.cards = list.map((each, i) => ({
+                id: `K${i + 1}`,
+                kind: 'flag',
+                on: true,
+                widthMm: each.w,
+                heightMm: each.w,
+                reflectance: 0.03,
+                at: { distanceMm: each.d, turnDeg: each.turn, heightDeg: each.h },
+                aim: { kind: 'place', place: 'focus' }
+              }))
+            }
+          )
+        const free = computeTransport(make([]))
+        const shaded = computeTransport(make(cards))
+        free.direct.forEach((value, i) =>
+          expect(shaded.direct[i]!).toBeLessThanOrEqual(value * 1.02 + 1e-12)
+        )
+      }
+    ),
     { numRuns: 60 }
   )
   const plan = oneLight(testLight())
   const first = transportOf(plan)
-  expect(transportOf({ ...plan, settings: { ...plan.settings, apertureStops: 3 }, lights: plan.lights.map((each) => ({ ...each, powerStops: -6 })) })).toBe(first)
+  expect(
+    transportOf({
+      ...plan,
+      settings: { ...plan.settings, apertureStops: 3 },
+      lights: plan.lights.map((each) => ({ ...each, powerStops: -6 }))
+    })
+  ).toBe(first)
   expect(transportOf({ ...plan, ground: { ...plan.ground, distanceMm: 77 } })).not.toBe(first)
 })
 
 test('a snoot of 22 mm throat and 110 mm length lights nothing beyond atan(22/110) and keeps its middle', () => {
-  const snoot = testModifier({ lossStops: 0.4, beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })
+  const snoot = testModifier({
+    lossStops: 0.4,
+    beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 }
+  })
   const distance = 300
   const spotAt = (deg: number) => {
-    const plan = oneLight(testLight({ modifiers: [snoot], at: { distanceMm: distance, turnDeg: 0, heightDeg: 0 } }), (p) => {
-      p.subject = { ...p.subject, shape: 'plume' }
-      p.places = [{ id: 'P1', name: 'aside', xMm: distance * Math.tan((deg * Math.PI) / 180), yMm: 0, zMm: 0, faces: 'lens', reflectance: 0.18 }]
-    })
+    const plan = oneLight(
+      testLight({ modifiers: [snoot], at: { distanceMm: distance, turnDeg: 0, heightDeg: 0 } }),
+      (p) => {
+        p.subject = { ...p.subject, shape: 'plume' }
+        p.places = [
+          {
+            id: 'P1',
+            name: 'aside',
+            xMm: distance * Math.tan((deg * Math.PI) / 180),
+            yMm: 0,
+            zMm: 0,
+            faces: 'lens',
+            reflectance: 0.18
+          }
+        ]
+      }
+    )
     return at(plan, 'P1')
   }
   const half = (Math.atan(22 / 110) * 180) / Math.PI

@@ -10,7 +10,14 @@ import type { Light, Plan } from '../plan/plan'
 import { poseOf, type CameraPose } from './camera'
 import { cardNormal, faceSizeMm, headOf, type Head } from './heads'
 import { blockedBy, type Blocked, type Occluder } from './occluders'
-import { aimPoint, groundPlane, keyLight, placesOf, type GroundPlane, type PlacePoint } from './places'
+import {
+  aimPoint,
+  groundPlane,
+  keyLight,
+  placesOf,
+  type GroundPlane,
+  type PlacePoint
+} from './places'
 import { reflectorsOf, type Reflectors } from './reflectors'
 import { FINEST, levelFor, samplesOf } from './samples'
 import { basisOf, pointOf, type Vec } from './vec'
@@ -44,12 +51,30 @@ export const solidOf = (subject: Plan['subject']): Occluder | null => {
   if (subject.shape === 'plume') return null
   if (subject.shape === 'sheet') {
     const turn = (subject.turnDeg * Math.PI) / 180
-    return { id: 'subject', kind: 'rectangle', at: [0, 0, 0], normal: [Math.sin(turn), 0, Math.cos(turn)], across: [Math.cos(turn), 0, -Math.sin(turn)], upward: [0, 1, 0], halfAcross: half[0], halfUpward: half[1] }
+    return {
+      id: 'subject',
+      kind: 'rectangle',
+      at: [0, 0, 0],
+      normal: [Math.sin(turn), 0, Math.cos(turn)],
+      across: [Math.cos(turn), 0, -Math.sin(turn)],
+      upward: [0, 1, 0],
+      halfAcross: half[0],
+      halfUpward: half[1]
+    }
   }
-  return { id: 'subject', kind: subject.shape === 'vessel' ? 'cylinder' : subject.shape, turnDeg: subject.turnDeg, half }
+  return {
+    id: 'subject',
+    kind: subject.shape === 'vessel' ? 'cylinder' : subject.shape,
+    turnDeg: subject.turnDeg,
+    half
+  }
 }
 
-const occludersOf = (plan: Plan, ground: GroundPlane, placeAt: (place: string) => Vec): Occluder[] => {
+const occludersOf = (
+  plan: Plan,
+  ground: GroundPlane,
+  placeAt: (place: string) => Vec
+): Occluder[] => {
   const list: Occluder[] = []
   // Clear things let light through; what they bend is not in the model.
   const subject = plan.subject.finish === 'clear' ? null : solidOf(plan.subject)
@@ -57,15 +82,39 @@ const occludersOf = (plan: Plan, ground: GroundPlane, placeAt: (place: string) =
   for (const card of plan.cards) {
     if (!card.on) continue
     const normal = cardNormal(card, placeAt)
-    list.push({ id: card.id, kind: 'rectangle', at: pointOf(card.at), normal, ...basisOf(normal), halfAcross: card.widthMm / 2, halfUpward: card.heightMm / 2 })
+    list.push({
+      id: card.id,
+      kind: 'rectangle',
+      at: pointOf(card.at),
+      normal,
+      ...basisOf(normal),
+      halfAcross: card.widthMm / 2,
+      halfUpward: card.heightMm / 2
+    })
   }
-  list.push({ id: 'ground', kind: 'rectangle', ...ground, halfAcross: plan.ground.widthMm / 2, halfUpward: plan.ground.heightMm / 2 })
+  list.push({
+    id: 'ground',
+    kind: 'rectangle',
+    ...ground,
+    halfAcross: plan.ground.widthMm / 2,
+    halfUpward: plan.ground.heightMm / 2
+  })
   if (plan.table)
-    list.push({ id: 'table', kind: 'rectangle', at: [0, -plan.table.belowMm, 0], normal: [0, 1, 0], across: [1, 0, 0], upward: [0, 0, 1], halfAcross: plan.table.widthMm / 2, halfUpward: plan.table.depthMm / 2 })
+    list.push({
+      id: 'table',
+      kind: 'rectangle',
+      at: [0, -plan.table.belowMm, 0],
+      normal: [0, 1, 0],
+      across: [1, 0, 0],
+      upward: [0, 0, 1],
+      halfAcross: plan.table.widthMm / 2,
+      halfUpward: plan.table.depthMm / 2
+    })
   return list
 }
 
-const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] => plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
+const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] =>
+  plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
 
 export const sceneOf = (plan: Plan): Scene => {
   const pose = poseOf(plan)
@@ -74,7 +123,12 @@ export const sceneOf = (plan: Plan): Scene => {
   const ground = groundPlane(plan, pose)
   const occluders = occludersOf(plan, ground, placeAt)
   return {
-    pose, places, ground, occluders, blocked: blockedBy(occluders), surfaces: places.map((place) => surfaceStops(place.reflectance)),
+    pose,
+    places,
+    ground,
+    occluders,
+    blocked: blockedBy(occluders),
+    surfaces: places.map((place) => surfaceStops(place.reflectance)),
     heads: headsOf(plan, pose, places),
     reflectors: reflectorsOf(plan, ground, placeAt)
   }
@@ -87,7 +141,13 @@ const found = { direct: 0, open: 0, mixed: false }
  * Light of one head at one point.
  * @param samples x, y, z, weight of each sample; @param normal null: from every side alike
  */
-const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, blocked: Blocked): void => {
+const gather = (
+  head: Head,
+  samples: Float64Array,
+  at: Vec,
+  normal: Vec | null,
+  blocked: Blocked
+): void => {
   const { axis, across, upward, shape, cutCos } = head
   let open = 0
   let direct = 0
@@ -109,7 +169,13 @@ const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, 
     if (cosOff <= 0 || cosOff < cutCos) continue
     const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
     if (cosIn <= 0) continue
-    const round = shape.length > 1 ? Math.atan2(-(dx * upward[0] + dy * upward[1] + dz * upward[2]), -(dx * across[0] + dy * across[1] + dz * across[2])) : 0
+    const round =
+      shape.length > 1
+        ? Math.atan2(
+            -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
+            -(dx * across[0] + dy * across[1] + dz * across[2])
+          )
+        : 0
     const e = (samples[i * 4 + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
     if (e <= 0) continue
     inside++
@@ -123,7 +189,8 @@ const gather = (head: Head, samples: Float64Array, at: Vec, normal: Vec | null, 
   found.direct = direct
   found.open = open
   // Nodes stand off the face's edge: where the outermost sees little of it, the edge itself may be below the surface's horizon.
-  found.mixed = (inside > 0 && inside < count) || (seen > 0 && seen < inside) || least * inside < 0.43 * cosines
+  found.mixed =
+    (inside > 0 && inside < count) || (seen > 0 && seen < inside) || least * inside < 0.43 * cosines
 }
 
 /** Straight light of a head at any point of the set, relative as the transport's own. @param normal of the surface there, unit */
@@ -132,7 +199,8 @@ export const lightAt = ({ heads, blocked }: Scene, index: number, at: Vec, norma
   return found.direct
 }
 
-const distanceTo = (head: Head, at: Vec): number => Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
+const distanceTo = (head: Head, at: Vec): number =>
+  Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
 
 /** Share of a patch's returned light that reaches each place: [place × patch], what stands in the way counted. */
 const couplings = ({ places, reflectors, blocked }: Scene): Float64Array => {
@@ -150,8 +218,14 @@ const couplings = ({ places, reflectors, blocked }: Scene): Float64Array => {
       if (d < 1e-6) continue
       const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
       const cosOut = -(dx * patch.normal[0] + dy * patch.normal[1] + dz * patch.normal[2]) / d
-      if (cosIn <= 0 || cosOut <= 0 || blocked(at[0], at[1], at[2], patch.at[0], patch.at[1], patch.at[2])) continue
-      out[j * patches.length + k] = (patch.reflectance * cosIn * cosOut * patch.areaMm2) / (Math.PI * d2 + patch.areaMm2)
+      if (
+        cosIn <= 0 ||
+        cosOut <= 0 ||
+        blocked(at[0], at[1], at[2], patch.at[0], patch.at[1], patch.at[2])
+      )
+        continue
+      out[j * patches.length + k] =
+        (patch.reflectance * cosIn * cosOut * patch.areaMm2) / (Math.PI * d2 + patch.areaMm2)
     }
   }
   return out
@@ -167,7 +241,12 @@ interface Known {
 
 /** @param near a set of which only lights other than the key differ: what has not moved is taken from there */
 const workOut = (plan: Plan, near: Known | null): Known => {
-  const scene: Scene = near ? { ...near.transport.scene, heads: headsOf(plan, near.transport.scene.pose, near.transport.scene.places) } : sceneOf(plan)
+  const scene: Scene = near
+    ? {
+        ...near.transport.scene,
+        heads: headsOf(plan, near.transport.scene.pose, near.transport.scene.places)
+      }
+    : sceneOf(plan)
   const { places, heads, blocked, reflectors } = scene
   const { patches, names } = reflectors
   const P = places.length
@@ -176,10 +255,13 @@ const workOut = (plan: Plan, near: Known | null): Known => {
   const bounce = new Float64Array(heads.length * P)
   const bounceBy = new Float64Array(heads.length * P * names.length)
   const coupled = near?.coupled ?? couplings(scene)
-  const counts = patches.map((_, k) => places.some((_place, j) => coupled[j * patches.length + k]! > 1e-8))
+  const counts = patches.map((_, k) =>
+    places.some((_place, j) => coupled[j * patches.length + k]! > 1e-8)
+  )
   heads.forEach((head, i) => {
     if (near && i < near.plan.lights.length && sameLight(plan.lights[i]!, near.plan.lights[i]!)) {
-      const take = (to: Float64Array, from: Float64Array, width: number) => to.set(from.subarray(i * width, (i + 1) * width), i * width)
+      const take = (to: Float64Array, from: Float64Array, width: number) =>
+        to.set(from.subarray(i * width, (i + 1) * width), i * width)
       take(direct, near.transport.direct, P)
       take(open, near.transport.open, P)
       take(bounce, near.transport.bounce, P)
@@ -199,7 +281,13 @@ const workOut = (plan: Plan, near: Known | null): Known => {
     for (let k = 0; k < patches.length; k++) {
       if (!counts[k]) continue
       const patch = patches[k]!
-      gather(head, at(distanceTo(head, patch.at) > 3 * size ? 0 : 1), patch.at, patch.normal, blocked)
+      gather(
+        head,
+        at(distanceTo(head, patch.at) > 3 * size ? 0 : 1),
+        patch.at,
+        patch.normal,
+        blocked
+      )
       if (found.direct === 0) continue
       for (let j = 0; j < P; j++) {
         const share = found.direct * coupled[j * patches.length + k]!
@@ -215,16 +303,37 @@ const workOut = (plan: Plan, near: Known | null): Known => {
 export const computeTransport = (plan: Plan): Transport => workOut(plan, null).transport
 
 const OPTIC = ['magnification', 'extensionMm', 'dioptres', 'teleconverter', 'crop'] as const
-const sameOptic = (a: Plan['focus'], b: Plan['focus']): boolean => a === b || OPTIC.every((key) => a[key] === b[key])
+const sameOptic = (a: Plan['focus'], b: Plan['focus']): boolean =>
+  a === b || OPTIC.every((key) => a[key] === b[key])
 
 /** Plans are immutable, so the same object means the same figures. */
 const sameLight = (a: Light, b: Light): boolean =>
-  a === b || (a.strobe === b.strobe && a.modifiers === b.modifiers && a.mount === b.mount && a.at === b.at && a.aim === b.aim && a.rollDeg === b.rollDeg)
+  a === b ||
+  (a.strobe === b.strobe &&
+    a.modifiers === b.modifiers &&
+    a.mount === b.mount &&
+    a.at === b.at &&
+    a.aim === b.aim &&
+    a.rollDeg === b.rollDeg)
 
 /** Whether all is the same that light's way depends on, but for lights other than the key; where that stands decides which side is the lit one. */
 const sameStage = (a: Plan, b: Plan): boolean => {
-  if (a.subject !== b.subject || a.ground !== b.ground || a.table !== b.table || a.room !== b.room || a.cards !== b.cards || a.places !== b.places) return false
-  if (a.view.heightDeg !== b.view.heightDeg || a.camera !== b.camera || a.lens !== b.lens || !sameOptic(a.focus, b.focus)) return false
+  if (
+    a.subject !== b.subject ||
+    a.ground !== b.ground ||
+    a.table !== b.table ||
+    a.room !== b.room ||
+    a.cards !== b.cards ||
+    a.places !== b.places
+  )
+    return false
+  if (
+    a.view.heightDeg !== b.view.heightDeg ||
+    a.camera !== b.camera ||
+    a.lens !== b.lens ||
+    !sameOptic(a.focus, b.focus)
+  )
+    return false
   return a.lights === b.lights || sameLight(keyLight(a), keyLight(b))
 }
 

@@ -10,9 +10,14 @@ export const add = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[
 export const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
 export const scale = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k]
 export const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+export const cross = (a: Vec, b: Vec): Vec => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0]
+]
 export const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
-export const distance = (a: Vec, b: Vec): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])
+export const distance = (a: Vec, b: Vec): number =>
+  Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])
 /** The same direction with length 1; `otherwise` for a vector of no length. */
 export const unit = (a: Vec, otherwise: Vec = [0, 0, 1]): Vec => {
   const size = length(a)
@@ -25,19 +30,25 @@ export const toDeg = (rad: number): number => rad / RAD
 
 /** Unit direction of a turn (0 toward the camera's side, + right) and a height angle (+ up), degrees. */
 export const direction = (turnDeg: number, heightDeg: number): Vec => [
-  Math.cos(heightDeg * RAD) * Math.sin(turnDeg * RAD), Math.sin(heightDeg * RAD), Math.cos(heightDeg * RAD) * Math.cos(turnDeg * RAD)
+  Math.cos(heightDeg * RAD) * Math.sin(turnDeg * RAD),
+  Math.sin(heightDeg * RAD),
+  Math.cos(heightDeg * RAD) * Math.cos(turnDeg * RAD)
 ]
 /** Turn and height of a direction, degrees. */
 export const anglesOf = (v: Vec): { readonly turnDeg: number; readonly heightDeg: number } => ({
   turnDeg: Math.hypot(v[0], v[2]) < 1e-9 ? 0 : Math.atan2(v[0], v[2]) / RAD,
   heightDeg: Math.atan2(v[1], Math.hypot(v[0], v[2])) / RAD
 })
-export const pointOf = (spot: Spot): Vec => scale(direction(spot.turnDeg, spot.heightDeg), spot.distanceMm)
+export const pointOf = (spot: Spot): Vec =>
+  scale(direction(spot.turnDeg, spot.heightDeg), spot.distanceMm)
 /** The spot of a point; the direction of the old one is kept for a point at the origin, which has none. */
 export const spotOf = (p: Vec): Spot => ({ distanceMm: length(p), ...anglesOf(p) })
 
 /** Two unit directions square to a unit normal and to each other: `across` level where that is possible, `upward` the other. */
-export const basisOf = (normal: Vec, rollDeg = 0): { readonly across: Vec; readonly upward: Vec } => {
+export const basisOf = (
+  normal: Vec,
+  rollDeg = 0
+): { readonly across: Vec; readonly upward: Vec } => {
   const level = Math.abs(normal[1]) > 0.999999 ? ([1, 0, 0] as Vec) : unit(cross([0, 1, 0], normal))
   const up = cross(normal, level)
   if (rollDeg === 0) return { across: level, upward: up }

@@ -17,13 +17,21 @@ export interface LevelGoal {
   readonly weight: number | null
 }
 
-export const askedOf = (plan: Plan): Asked[] => goalsOf(plan).map((goal) => ({ goal, weight: goal.hard ? null : WEIGHT.wish }))
+export const askedOf = (plan: Plan): Asked[] =>
+  goalsOf(plan).map((goal) => ({ goal, weight: goal.hard ? null : WEIGHT.wish }))
 
-export const placesOfGoal = (goal: Goal): readonly string[] => (goal.id === 'ground' ? GROUNDS : goal.place === null ? [] : [goal.place])
+export const placesOfGoal = (goal: Goal): readonly string[] =>
+  goal.id === 'ground' ? GROUNDS : goal.place === null ? [] : [goal.place]
 
 /** @param places those the search adds up at, by index */
 export const levelGoal = ({ goal, weight }: Asked, places: readonly string[]): LevelGoal => ({
-  places: placesOfGoal(goal).map((place) => places.indexOf(place)).filter((j) => j >= 0), about: goal.kind === 'about', limit: goal.limit, tolerance: goal.toleranceStops, weight
+  places: placesOfGoal(goal)
+    .map((place) => places.indexOf(place))
+    .filter((j) => j >= 0),
+  about: goal.kind === 'about',
+  limit: goal.limit,
+  tolerance: goal.toleranceStops,
+  weight
 })
 
 /** What a value in the goal's unit costs; 0 inside, Infinity outside a hard one. */

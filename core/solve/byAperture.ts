@@ -2,7 +2,13 @@
 import { pixelPitchMm } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import { marksBetween, marksOf } from '../scales/marks'
-import { apertureRange, bestMarkedFNumber, endBlur, markedFNumber, neededDepthMm } from '../set/optic'
+import {
+  apertureRange,
+  bestMarkedFNumber,
+  endBlur,
+  markedFNumber,
+  neededDepthMm
+} from '../set/optic'
 
 export interface AperturePoint {
   /** as the body shows it */
@@ -19,12 +25,20 @@ export const byAperture = (plan: Plan): AperturePoint[] => {
   const [widest, narrowest] = apertureRange(plan)
   const pitch = pixelPitchMm(plan.camera)
   const need = neededDepthMm(plan)
-  return marksBetween(marksOf('aperture', plan.camera.step), widest, narrowest).map(({ stops: apertureStops }) => {
-    const there = { ...plan, settings: { ...plan.settings, apertureStops } }
-    const marked = markedFNumber(there)
-    const { defocusMm, airyMm, bothMm } = endBlur(there, need, marked)
-    return { apertureStops, marked, defocusPx: defocusMm / pitch, airyPx: airyMm / pitch, bothPx: bothMm / pitch }
-  })
+  return marksBetween(marksOf('aperture', plan.camera.step), widest, narrowest).map(
+    ({ stops: apertureStops }) => {
+      const there = { ...plan, settings: { ...plan.settings, apertureStops } }
+      const marked = markedFNumber(there)
+      const { defocusMm, airyMm, bothMm } = endBlur(there, need, marked)
+      return {
+        apertureStops,
+        marked,
+        defocusPx: defocusMm / pitch,
+        airyPx: airyMm / pitch,
+        bothPx: bothMm / pitch
+      }
+    }
+  )
 }
 
 /** a sixth of a stop of f-number */
@@ -41,8 +55,16 @@ export interface BestAperture {
 export const bestAperture = (plan: Plan): BestAperture | null => {
   const points = byAperture(plan)
   if (!points.length) return null
-  const index = points.reduce((best, point, i) => (point.bothPx < points[best]!.bothPx ? i : best), 0)
+  const index = points.reduce(
+    (best, point, i) => (point.bothPx < points[best]!.bothPx ? i : best),
+    0
+  )
   const ideal = bestMarkedFNumber(plan, neededDepthMm(plan))
-  const held = index === 0 && ideal < points[0]!.marked / SIXTH ? 'widest' : index === points.length - 1 && ideal > points.at(-1)!.marked * SIXTH ? 'narrowest' : null
+  const held =
+    index === 0 && ideal < points[0]!.marked / SIXTH
+      ? 'widest'
+      : index === points.length - 1 && ideal > points.at(-1)!.marked * SIXTH
+        ? 'narrowest'
+        : null
   return { mark: points[index]!, ideal, held }
 }

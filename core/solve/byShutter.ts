@@ -32,12 +32,21 @@ export const regimeOf = (plan: Plan, ledger = ledgerOf(plan)): Regime => {
 export const byShutter = (plan: Plan): ShutterPoint[] => {
   const { camera } = plan
   const key = keyLight(plan)
-  return marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, camera.fastestShutterStops).map(({ stops: shutterStops }) => {
+  return marksBetween(
+    marksOf('shutter', camera.step),
+    camera.slowestShutterStops,
+    camera.fastestShutterStops
+  ).map(({ stops: shutterStops }) => {
     const there = { ...plan, settings: { ...plan.settings, shutterStops } }
     const ledger = ledgerOf(there)
     const regime = regimeOf(there, ledger)
     return {
-      shutterStops, regime, subject: ledger.ambient.subject!.level, ground: ledger.ambient.ground!.level, strobe: ledger.flash.subject!, lossStops: shutterLoss(there, key).stops,
+      shutterStops,
+      regime,
+      subject: ledger.ambient.subject!.level,
+      ground: ledger.ambient.ground!.level,
+      strobe: ledger.flash.subject!,
+      lossStops: shutterLoss(there, key).stops,
       dark: regime === 'band' ? darkShare(secondsAt(shutterStops), secondsAt(camera.syncStops)) : 0
     }
   })

@@ -13,7 +13,16 @@ export interface WayChange {
   readonly shadeStops: number
 }
 
-export const WAY_GROUPS = ['sync', 'above', 'leaf', 'closer', 'farther', 'modifier', 'shade', 'nd'] as const
+export const WAY_GROUPS = [
+  'sync',
+  'above',
+  'leaf',
+  'closer',
+  'farther',
+  'modifier',
+  'shade',
+  'nd'
+] as const
 export type WayGroup = (typeof WAY_GROUPS)[number]
 
 /** The plan with a way taken; parts that do not change stay the same objects. */
@@ -22,19 +31,35 @@ export const applyChange = (plan: Plan, change: WayChange): Plan => {
     const powerStops = change.powers[i] ?? light.powerStops
     const distanceMm = change.distances[i] ?? light.at.distanceMm
     const modifiers = change.modifiers[i]
-    if (powerStops === light.powerStops && distanceMm === light.at.distanceMm && !modifiers) return light
-    return { ...light, powerStops, at: distanceMm === light.at.distanceMm ? light.at : { ...light.at, distanceMm }, modifiers: modifiers ? [...modifiers] : light.modifiers }
+    if (powerStops === light.powerStops && distanceMm === light.at.distanceMm && !modifiers)
+      return light
+    return {
+      ...light,
+      powerStops,
+      at: distanceMm === light.at.distanceMm ? light.at : { ...light.at, distanceMm },
+      modifiers: modifiers ? [...modifiers] : light.modifiers
+    }
   })
-  return { ...plan, settings: change.settings, lights, ambient: change.shadeStops === plan.ambient.shadeStops ? plan.ambient : { ...plan.ambient, shadeStops: change.shadeStops } }
+  return {
+    ...plan,
+    settings: change.settings,
+    lights,
+    ambient:
+      change.shadeStops === plan.ambient.shadeStops
+        ? plan.ambient
+        : { ...plan.ambient, shadeStops: change.shadeStops }
+  }
 }
 
-export const sameModifiers = (a: readonly Modifier[], b: readonly Modifier[]): boolean => a.length === b.length && a.every((each, i) => each.id === b[i]!.id)
+export const sameModifiers = (a: readonly Modifier[], b: readonly Modifier[]): boolean =>
+  a.length === b.length && a.every((each, i) => each.id === b[i]!.id)
 
 /** Which way of working leads from one plan to the other: what is moved or added comes before what is only set. */
 export const groupOf = (from: Plan, to: Plan): WayGroup => {
   for (const [i, light] of to.lights.entries()) {
     const was = from.lights[i]!
-    if (light.at.distanceMm !== was.at.distanceMm) return light.at.distanceMm < was.at.distanceMm ? 'closer' : 'farther'
+    if (light.at.distanceMm !== was.at.distanceMm)
+      return light.at.distanceMm < was.at.distanceMm ? 'closer' : 'farther'
     if (!sameModifiers(light.modifiers, was.modifiers)) return 'modifier'
   }
   if (to.ambient.shadeStops !== from.ambient.shadeStops) return 'shade'

@@ -38,28 +38,48 @@ export interface DarkReserve {
  */
 export const darkReserve = (plan: Plan): DarkReserve => {
   const lit = plan.lights.filter((light) => light.on)
-  const least = (lit.length ? lit : plan.lights).reduce((worst, light) => (light.powerStops > worst.powerStops ? light : worst))
+  const least = (lit.length ? lit : plan.lights).reduce((worst, light) =>
+    light.powerStops > worst.powerStops ? light : worst
+  )
   const stops = 0 - least.powerStops
-  return { stops, groundStops: evaluate(plan).ledger.ambient.ground!.level - stops, light: least.id }
+  return {
+    stops,
+    groundStops: evaluate(plan).ledger.ambient.ground!.level - stops,
+    light: least.id
+  }
 }
 
-const withSetting = (plan: Plan, key: 'shutterStops' | 'apertureStops' | 'isoStops' | 'ndStops', value: number): Plan => ({
+const withSetting = (
+  plan: Plan,
+  key: 'shutterStops' | 'apertureStops' | 'isoStops' | 'ndStops',
+  value: number
+): Plan => ({
   ...plan,
   settings: { ...plan.settings, [key]: value }
 })
 
 /** Power left above in the light that has least, stops. */
-export const leastReserve = (plan: Plan): number => Math.min(...plan.lights.filter((light) => light.on).map((light) => -light.powerStops), 14)
+export const leastReserve = (plan: Plan): number =>
+  Math.min(...plan.lights.filter((light) => light.on).map((light) => -light.powerStops), 14)
 
-const last = (marks: readonly { stops: number }[], fallback: number): number => marks[marks.length - 1]?.stops ?? fallback
+const last = (marks: readonly { stops: number }[], fallback: number): number =>
+  marks[marks.length - 1]?.stops ?? fallback
 
 export const darkMoves = (plan: Plan): DarkMove[] => {
   const { camera, settings } = plan
   const [widest, narrowest] = apertureRange(plan)
   const was = evaluate(plan)
   const ends = [
-    ['shutter', 'shutterStops', camera.curtain === 'leaf' ? camera.fastestShutterStops : camera.syncStops],
-    ['aperture', 'apertureStops', last(marksBetween(marksOf('aperture', camera.step), widest, narrowest), narrowest)],
+    [
+      'shutter',
+      'shutterStops',
+      camera.curtain === 'leaf' ? camera.fastestShutterStops : camera.syncStops
+    ],
+    [
+      'aperture',
+      'apertureStops',
+      last(marksBetween(marksOf('aperture', camera.step), widest, narrowest), narrowest)
+    ],
     ['iso', 'isoStops', camera.lowestIsoStops],
     ['nd', 'ndStops', settings.ndStops + ND_STEP]
   ] as const
@@ -68,8 +88,14 @@ export const darkMoves = (plan: Plan): DarkMove[] => {
     const is = evaluate(after)
     const price = priceOf(plan, after, was, is)
     return {
-      control, from: settings[key], to, after, price, locked: isLocked(plan, control),
-      strobeMustFind: Math.max(0, -price.strobeSubject), strobeHas: leastReserve(plan)
+      control,
+      from: settings[key],
+      to,
+      after,
+      price,
+      locked: isLocked(plan, control),
+      strobeMustFind: Math.max(0, -price.strobeSubject),
+      strobeHas: leastReserve(plan)
     }
   })
 }
@@ -84,24 +110,48 @@ export const darkenMove = (plan: Plan): DarkMove | null => {
   const need = ambient - plan.goals.groundStops
   if (!(need > 1e-9)) return null
   const all = darkMoves(plan).filter((move) => !move.locked && move.price.ambientGround < -1e-6)
-  const key = { shutter: 'shutterStops', aperture: 'apertureStops', iso: 'isoStops', nd: 'ndStops' } as const
+  const key = {
+    shutter: 'shutterStops',
+    aperture: 'apertureStops',
+    iso: 'isoStops',
+    nd: 'ndStops'
+  } as const
   const trim = (move: DarkMove): DarkMove => {
-    if (move.control === 'nd') return rebuilt(plan, move, Math.min(20, plan.settings.ndStops + Math.ceil(need - 1e-9)), key.nd)
+    if (move.control === 'nd')
+      return rebuilt(
+        plan,
+        move,
+        Math.min(20, plan.settings.ndStops + Math.ceil(need - 1e-9)),
+        key.nd
+      )
     if (-move.price.ambientGround < need) return move
     const sign = move.control === 'iso' ? -1 : 1
     const wanted = move.from + sign * need
     const marks = marksOf(move.control, plan.camera.step)
-    const enough = marks.filter((mark) => (sign > 0 ? mark.stops >= wanted - 1e-6 && mark.stops <= move.to + 1e-6 : mark.stops <= wanted + 1e-6 && mark.stops >= move.to - 1e-6))
+    const enough = marks.filter((mark) =>
+      sign > 0
+        ? mark.stops >= wanted - 1e-6 && mark.stops <= move.to + 1e-6
+        : mark.stops <= wanted + 1e-6 && mark.stops >= move.to - 1e-6
+    )
     const to = sign > 0 ? enough[0] : enough[enough.length - 1]
     return to ? rebuilt(plan, move, to.stops, key[move.control]) : move
   }
   const trimmed = all.map(trim)
   const shutter = trimmed.find((move) => move.control === 'shutter')
   if (shutter) return shutter
-  return trimmed.find((move) => -move.price.ambientGround >= need - 1e-6) ?? trimmed.sort((a, b) => a.price.ambientGround - b.price.ambientGround)[0] ?? null
+  return (
+    trimmed.find((move) => -move.price.ambientGround >= need - 1e-6) ??
+    trimmed.sort((a, b) => a.price.ambientGround - b.price.ambientGround)[0] ??
+    null
+  )
 }
 
-const rebuilt = (plan: Plan, move: DarkMove, to: number, key: 'shutterStops' | 'apertureStops' | 'isoStops' | 'ndStops'): DarkMove => {
+const rebuilt = (
+  plan: Plan,
+  move: DarkMove,
+  to: number,
+  key: 'shutterStops' | 'apertureStops' | 'isoStops' | 'ndStops'
+): DarkMove => {
   const after = withSetting(plan, key, to)
   const price = priceOf(plan, after)
   return { ...move, to, after, price, strobeMustFind: Math.max(0, -price.strobeSubject) }

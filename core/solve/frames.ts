@@ -42,7 +42,14 @@ export const framesByStops = (from: Plan, space: Space, asked: readonly Asked[])
       if (noise === Infinity) continue
       for (const ndStops of space.nds) {
         const key = Math.round((apertureStops + ndStops - isoStops) * 1e6)
-        const frame = { aperture, apertureStops, isoStops, ndStops, price: sharp + noise + framePrice(from, apertureStops, isoStops, ndStops, edgePx), ndChanged: Math.abs(ndStops - from.settings.ndStops) > 1e-6 }
+        const frame = {
+          aperture,
+          apertureStops,
+          isoStops,
+          ndStops,
+          price: sharp + noise + framePrice(from, apertureStops, isoStops, ndStops, edgePx),
+          ndChanged: Math.abs(ndStops - from.settings.ndStops) > 1e-6
+        }
         const list = frames.get(key)
         if (list) list.push(frame)
         else frames.set(key, [frame])
@@ -50,9 +57,17 @@ export const framesByStops = (from: Plan, space: Space, asked: readonly Asked[])
     }
   }
   // Cheapest first, so that what is kept early cuts off much.
-  const least = (list: readonly Frame[]): number => list.reduce((low, frame) => Math.min(low, frame.price), Infinity)
-  return [...frames].sort(([, a], [, b]) => least(a) - least(b)).map(([, list]) => ({
-    takenStops: list[0]!.apertureStops + list[0]!.ndStops - list[0]!.isoStops, frames: list, prices: Float64Array.from(list, (frame) => frame.price),
-    slots: Int32Array.from(list, (frame) => frame.aperture + (frame.ndChanged ? space.apertures.length : 0))
-  }))
+  const least = (list: readonly Frame[]): number =>
+    list.reduce((low, frame) => Math.min(low, frame.price), Infinity)
+  return [...frames]
+    .sort(([, a], [, b]) => least(a) - least(b))
+    .map(([, list]) => ({
+      takenStops: list[0]!.apertureStops + list[0]!.ndStops - list[0]!.isoStops,
+      frames: list,
+      prices: Float64Array.from(list, (frame) => frame.price),
+      slots: Int32Array.from(
+        list,
+        (frame) => frame.aperture + (frame.ndChanged ? space.apertures.length : 0)
+      )
+    }))
 }

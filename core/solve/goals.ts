@@ -43,12 +43,32 @@ export const FAR_OFF = 30
 export const goalsOf = (plan: Plan): Goal[] => {
   const { goals } = plan
   const list: Goal[] = []
-  const add = (id: Goal['id'], kind: Goal['kind'], limit: number, toleranceStops = 0, place: Place | null = null): void => {
-    list.push({ id, kind, hard: id === 'sync' || !goals.wished.includes(id), limit, toleranceStops, place })
+  const add = (
+    id: Goal['id'],
+    kind: Goal['kind'],
+    limit: number,
+    toleranceStops = 0,
+    place: Place | null = null
+  ): void => {
+    list.push({
+      id,
+      kind,
+      hard: id === 'sync' || !goals.wished.includes(id),
+      limit,
+      toleranceStops,
+      place
+    })
   }
   add('subject', 'about', goals.subjectStops, goals.toleranceStops, 'subject')
   add('ground', 'most', goals.groundStops, 0, 'ground')
-  for (const each of goals.places) add(`at:${each.place}`, each.kind === 'about' ? 'about' : 'most', each.stops, each.kind === 'about' ? each.toleranceStops : 0, each.place)
+  for (const each of goals.places)
+    add(
+      `at:${each.place}`,
+      each.kind === 'about' ? 'about' : 'most',
+      each.stops,
+      each.kind === 'about' ? each.toleranceStops : 0,
+      each.place
+    )
   if (goals.keyFill) add('keyFill', 'about', goals.keyFill.stops, goals.keyFill.toleranceStops)
   add('depth', 'least', neededDepthMm(plan))
   if (goals.edgeBlurPx !== null) add('edge', 'most', goals.edgeBlurPx)
@@ -70,36 +90,74 @@ export const isInStops = (id: string): boolean => IN_STOPS.has(id) || id.startsW
 /** Stops beyond the limit (negative inside), before tolerance. */
 export const beyond = (goal: Pick<Goal, 'id' | 'kind' | 'limit'>, value: number): number => {
   if (goal.id === 'sync') return value > 0 ? FAR_OFF : -FAR_OFF
-  const over = isInStops(goal.id) ? value - goal.limit : value <= 0 ? -FAR_OFF : Math.log2(value / goal.limit)
+  const over = isInStops(goal.id)
+    ? value - goal.limit
+    : value <= 0
+      ? -FAR_OFF
+      : Math.log2(value / goal.limit)
   const signed = goal.kind === 'least' ? -over : goal.kind === 'about' ? Math.abs(over) : over
   return Math.max(-FAR_OFF, Math.min(FAR_OFF, signed))
 }
 
 export const DUST = 1e-9
 
-const valueOf = (plan: Plan, ledger: Ledger, goal: Goal, freeze: ReturnType<typeof freezeOf> | null): number => {
+const valueOf = (
+  plan: Plan,
+  ledger: Ledger,
+  goal: Goal,
+  freeze: ReturnType<typeof freezeOf> | null
+): number => {
   const lit = plan.lights.filter((light) => light.on)
   switch (goal.id) {
-    case 'ground': return Math.max(...GROUNDS.map((place) => ledger.totals[place] ?? -Infinity))
-    case 'keyFill': return ratiosOf(plan, ledger).keyFill ?? Infinity
-    case 'depth': return depthOf(plan).totalMm
-    case 'edge': return endBlur(plan, neededDepthMm(plan)).bothMm / pixelPitchMm(plan.camera)
-    case 'blur': return freeze!.worst.blurPx
-    case 'ghost': return freeze!.ghostPx
-    case 'recycle': return Math.max(0, ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS)))
-    case 'flashes': return Math.min(1e9, ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull)))
-    case 'iso': return plan.settings.isoStops
-    default: return ledger.totals[goal.place!] ?? -Infinity
+    case 'ground':
+      return Math.max(...GROUNDS.map((place) => ledger.totals[place] ?? -Infinity))
+    case 'keyFill':
+      return ratiosOf(plan, ledger).keyFill ?? Infinity
+    case 'depth':
+      return depthOf(plan).totalMm
+    case 'edge':
+      return endBlur(plan, neededDepthMm(plan)).bothMm / pixelPitchMm(plan.camera)
+    case 'blur':
+      return freeze!.worst.blurPx
+    case 'ghost':
+      return freeze!.ghostPx
+    case 'recycle':
+      return Math.max(
+        0,
+        ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
+      )
+    case 'flashes':
+      return Math.min(
+        1e9,
+        ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))
+      )
+    case 'iso':
+      return plan.settings.isoStops
+    default:
+      return ledger.totals[goal.place!] ?? -Infinity
   }
 }
 
-export const judgeGoals = (plan: Plan, evaluation: Pick<Evaluation, 'ledger' | 'verdicts'>): GoalResult[] => {
+export const judgeGoals = (
+  plan: Plan,
+  evaluation: Pick<Evaluation, 'ledger' | 'verdicts'>
+): GoalResult[] => {
   const { ledger, verdicts } = evaluation
   const freeze = plan.subject.speedMmS > 0 ? freezeOf(plan, ledger) : null
   return goalsOf(plan).map((goal) => {
-    const value = goal.id === 'sync' ? (verdicts.find((each) => each.id === 'sync')!.figures.dark ?? 0) : valueOf(plan, ledger, goal, freeze)
+    const value =
+      goal.id === 'sync'
+        ? (verdicts.find((each) => each.id === 'sync')!.figures.dark ?? 0)
+        : valueOf(plan, ledger, goal, freeze)
     const out = beyond(goal, value) - goal.toleranceStops
     const dark = goal.place !== null && ledger.ambient[goal.place]?.state === 'unknown'
-    return { ...goal, value, ok: out <= DUST, known: !dark, missStops: out <= DUST ? 0 : out, slackStops: Math.max(0, -out) }
+    return {
+      ...goal,
+      value,
+      ok: out <= DUST,
+      known: !dark,
+      missStops: out <= DUST ? 0 : out,
+      slackStops: Math.max(0, -out)
+    }
   })
 }

@@ -3,7 +3,10 @@ import { evaluate } from '../ledger/evaluate'
 import type { Light, Plan } from '../plan/plan'
 import { chooseOnDial } from '../scales/dial'
 
-export const withLight = (plan: Plan, index: number, part: Partial<Light>): Plan => ({ ...plan, lights: plan.lights.map((light, i) => (i === index ? { ...light, ...part } : light)) })
+export const withLight = (plan: Plan, index: number, part: Partial<Light>): Plan => ({
+  ...plan,
+  lights: plan.lights.map((light, i) => (i === index ? { ...light, ...part } : light))
+})
 
 /** The plan as it is where nothing can be suggested. */
 export const withBestPower = (plan: Plan, index: number): Plan => {
@@ -14,5 +17,12 @@ export const withBestPower = (plan: Plan, index: number): Plan => {
 /** A group's master moved: every light of the group by the same stops, each to the nearest mark of its own dial. */
 export const moveGroup = (plan: Plan, group: string, stops: number): Plan => ({
   ...plan,
-  lights: plan.lights.map((light) => (light.group === group ? { ...light, powerStops: chooseOnDial(light.strobe.dial, light.powerStops + stops).mark.stops } : light))
+  lights: plan.lights.map((light) =>
+    light.group === group
+      ? {
+          ...light,
+          powerStops: chooseOnDial(light.strobe.dial, light.powerStops + stops).mark.stops
+        }
+      : light
+  )
 })

@@ -5,7 +5,8 @@ import type { Plan } from '../plan/plan'
 import { evaluate, type Evaluation } from '../ledger/evaluate'
 import { depthOf, markedFNumber } from '../set/optic'
 
-export type Control = 'shutter' | 'aperture' | 'iso' | 'nd' | 'power' | 'distance' | 'modifier' | 'pulsed'
+export type Control =
+  'shutter' | 'aperture' | 'iso' | 'nd' | 'power' | 'distance' | 'modifier' | 'pulsed'
 
 /** Plan path a control stands at, as locks name it; those of a light follow `lights.<index>.`. */
 const CONTROL_PATH: Record<Control, string> = {
@@ -30,9 +31,15 @@ export interface Price {
   readonly fNumber: number
 }
 
-const change = (after: number, before: number): number => (after === before || !Number.isFinite(after - before) ? 0 : after - before)
+const change = (after: number, before: number): number =>
+  after === before || !Number.isFinite(after - before) ? 0 : after - before
 
-export const priceOf = (before: Plan, after: Plan, was: Evaluation = evaluate(before), is: Evaluation = evaluate(after)): Price => ({
+export const priceOf = (
+  before: Plan,
+  after: Plan,
+  was: Evaluation = evaluate(before),
+  is: Evaluation = evaluate(after)
+): Price => ({
   ambientSubject: change(is.ledger.ambient.subject!.level, was.ledger.ambient.subject!.level),
   ambientGround: change(is.ledger.ambient.ground!.level, was.ledger.ambient.ground!.level),
   strobeSubject: change(is.ledger.flash.subject!, was.ledger.flash.subject!),
@@ -43,6 +50,9 @@ export const priceOf = (before: Plan, after: Plan, was: Evaluation = evaluate(be
 
 /** @param light index of the light a power, distance or modifier belongs to */
 export const lockPath = (control: Control, light = 0): string =>
-  control === 'power' || control === 'distance' || control === 'modifier' ? `lights.${light}.${CONTROL_PATH[control]}` : CONTROL_PATH[control]
+  control === 'power' || control === 'distance' || control === 'modifier'
+    ? `lights.${light}.${CONTROL_PATH[control]}`
+    : CONTROL_PATH[control]
 
-export const isLocked = (plan: Plan, control: Control, light = 0): boolean => plan.locks.includes(lockPath(control, light))
+export const isLocked = (plan: Plan, control: Control, light = 0): boolean =>
+  plan.locks.includes(lockPath(control, light))

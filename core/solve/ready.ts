@@ -42,9 +42,19 @@ export interface Ready {
 const OPEN = { apertureStops: 0, isoStops: 0, ndStops: 0 } as const
 
 /** @param from the plan as it stands; @param was its ledger; @param set the plan with the set to try */
-export const readySet = (from: Plan, was: Ledger, set: Plan, space: Space, goals: readonly Asked[]): Ready => {
+export const readySet = (
+  from: Plan,
+  was: Ledger,
+  set: Plan,
+  space: Space,
+  goals: readonly Asked[]
+): Ready => {
   const shutterStops = set.camera.slowestShutterStops
-  const open: Plan = { ...set, settings: { ...set.settings, ...OPEN, shutterStops }, lights: set.lights.map((light) => ({ ...light, powerStops: 0 })) }
+  const open: Plan = {
+    ...set,
+    settings: { ...set.settings, ...OPEN, shutterStops },
+    lights: set.lights.map((light) => ({ ...light, powerStops: 0 }))
+  }
   const ledger = ledgerOf(open)
   const needed = new Set(['subject', 'shadow', ...goals.flatMap(({ goal }) => placesOfGoal(goal))])
   const places = ledger.places.filter((place) => needed.has(place))
@@ -54,21 +64,39 @@ export const readySet = (from: Plan, was: Ledger, set: Plan, space: Space, goals
   const lit = set.lights.map((light, i) => ({ light, i })).filter(({ light }) => light.on)
   const key = keyLight(set)
   return {
-    plan: set, subject: places.indexOf('subject'), shadow: shares === null ? -1 : places.indexOf('shadow'), key: lit.findIndex(({ light }) => light.id === key.id),
-    ambient: Float64Array.from(places, (place) => 2 ** (ledger.ambient[place]!.level + shutterStops)),
-    asked, levels: goals.filter(({ goal }) => goal.place !== null).map((each) => levelGoal(each, places)), ratio: ratio ? levelGoal(ratio, places) : null,
+    plan: set,
+    subject: places.indexOf('subject'),
+    shadow: shares === null ? -1 : places.indexOf('shadow'),
+    key: lit.findIndex(({ light }) => light.id === key.id),
+    ambient: Float64Array.from(
+      places,
+      (place) => 2 ** (ledger.ambient[place]!.level + shutterStops)
+    ),
+    asked,
+    levels: goals.filter(({ goal }) => goal.place !== null).map((each) => levelGoal(each, places)),
+    ratio: ratio ? levelGoal(ratio, places) : null,
     lamps: lit.map(({ light, i }) => {
       const { strobe } = light
       const marks = Float64Array.from(space.powers[i]!)
       const held = isFree(from, from.lights[i]!) ? heldAt(was, from.lights[i]!) : null
       const row = ledger.rows[i + 1]!
       return {
-        light, marks, prices: marks.map((stops) => lightPrice(light, stops)),
-        recycleCost: marks.map((stops) => missCost(asked.get('recycle'), recycleSeconds(stops, strobe.recycleFullS))),
-        flashesCost: marks.map((stops) => missCost(asked.get('flashes'), flashesPerCharge(stops, strobe.flashesFull))),
-        durations: marks.map((stops) => flashDuration(stops, strobe.t01FullS, strobe.quench, strobe.durations)),
-        gives: Float64Array.from(places, (place) => 2 ** row.cells[place]!.level), fillShare: shares?.[i] ?? 0,
-        heldGives: held === null ? null : 2 ** row.cells[held]!.level, heldLevel: held === null ? 0 : was.rows[i + 1]!.cells[held]!.level
+        light,
+        marks,
+        prices: marks.map((stops) => lightPrice(light, stops)),
+        recycleCost: marks.map((stops) =>
+          missCost(asked.get('recycle'), recycleSeconds(stops, strobe.recycleFullS))
+        ),
+        flashesCost: marks.map((stops) =>
+          missCost(asked.get('flashes'), flashesPerCharge(stops, strobe.flashesFull))
+        ),
+        durations: marks.map((stops) =>
+          flashDuration(stops, strobe.t01FullS, strobe.quench, strobe.durations)
+        ),
+        gives: Float64Array.from(places, (place) => 2 ** row.cells[place]!.level),
+        fillShare: shares?.[i] ?? 0,
+        heldGives: held === null ? null : 2 ** row.cells[held]!.level,
+        heldLevel: held === null ? 0 : was.rows[i + 1]!.cells[held]!.level
       }
     })
   }

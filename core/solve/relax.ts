@@ -21,7 +21,13 @@ export type Relaxation =
   | { readonly kind: 'shade'; readonly from: number; readonly to: number; readonly after: Plan }
   /** mm */
   | { readonly kind: 'ground'; readonly from: number; readonly to: number; readonly after: Plan }
-  | { readonly kind: 'distance'; readonly light: LightId; readonly from: number; readonly to: number; readonly after: Plan }
+  | {
+      readonly kind: 'distance'
+      readonly light: LightId
+      readonly from: number
+      readonly to: number
+      readonly after: Plan
+    }
 
 /** Outweighs every wish, so that the yielding goal yields as little as it can. */
 const FIRST = 1e6
@@ -33,25 +39,39 @@ const fitted = (plan: Plan): Plan | null => {
 }
 
 /** The present set only: what is asked here is whether that set can be lit, not what else could be moved. */
-const still = (plan: Plan): Plan => ({ ...plan, bag: { ...plan.bag, shadeStops: 0, modifiers: [] }, lights: plan.lights.map((light) => (light.reach === null ? light : { ...light, reach: null })) })
+const still = (plan: Plan): Plan => ({
+  ...plan,
+  bag: { ...plan.bag, shadeStops: 0, modifiers: [] },
+  lights: plan.lights.map((light) => (light.reach === null ? light : { ...light, reach: null }))
+})
 
 /**
  * Smallest change of one figure with which the plan fits.
  * @param amounts rising amounts to try; the first that fits is narrowed down
  * @param exact how fine
  */
-const smallest = (make: (amount: number) => Plan, amounts: readonly number[], exact: (low: number, high: number) => boolean, tidy: (amount: number) => number): { readonly amount: number; readonly after: Plan } | null => {
+const smallest = (
+  make: (amount: number) => Plan,
+  amounts: readonly number[],
+  exact: (low: number, high: number) => boolean,
+  tidy: (amount: number) => number
+): { readonly amount: number; readonly after: Plan } | null => {
   let low = 0
   for (const amount of amounts) {
     const there = fitted(make(amount))
-    if (!there) { low = amount; continue }
+    if (!there) {
+      low = amount
+      continue
+    }
     let high = amount
     let best = there
     while (!exact(low, high)) {
       const middle = (low + high) / 2
       const nearer = fitted(make(middle))
-      if (nearer) { high = middle; best = nearer }
-      else low = middle
+      if (nearer) {
+        high = middle
+        best = nearer
+      } else low = middle
     }
     const round = tidy(high)
     const rounded = round === high ? best : fitted(make(round))
@@ -65,11 +85,19 @@ const yielding = (whole: Plan): Relaxation[] => {
   const plan = whole.lights.filter((light) => light.on).length > EXACT_LIGHTS ? still(whole) : whole
   return askedOf(plan).flatMap(({ goal }): Relaxation[] => {
     if (!goal.hard || goal.id === 'sync') return []
-    const asked = askedOf(plan).map((each) => (each.goal.id === goal.id ? { ...each, weight: FIRST } : each))
+    const asked = askedOf(plan).map((each) =>
+      each.goal.id === goal.id ? { ...each, weight: FIRST } : each
+    )
     const found = search(plan, asked, { perGroup: 1, together: true })[0]
     if (!found) return []
     const after = applyChange(plan, found.change)
-    return [{ kind: 'goal', goal: judgeGoals(after, evaluate(after)).find((each) => each.id === goal.id)!, change: found.change }]
+    return [
+      {
+        kind: 'goal',
+        goal: judgeGoals(after, evaluate(after)).find((each) => each.id === goal.id)!,
+        change: found.change
+      }
+    ]
   })
 }
 
@@ -82,16 +110,34 @@ const unlocking = (plan: Plan): Relaxation[] =>
 
 const shading = (plan: Plan): Relaxation[] => {
   const from = plan.ambient.shadeStops
-  const found = smallest((more) => still({ ...plan, ambient: { ...plan.ambient, shadeStops: Math.min(10, from + more) } }), [1, 2, 4, 7, 10].filter((each) => from + each <= 10), (low, high) => high - low < 0.06, (more) => Math.ceil(more * 10 - 0.01) / 10)
+  const found = smallest(
+    (more) =>
+      still({ ...plan, ambient: { ...plan.ambient, shadeStops: Math.min(10, from + more) } }),
+    [1, 2, 4, 7, 10].filter((each) => from + each <= 10),
+    (low, high) => high - low < 0.06,
+    (more) => Math.ceil(more * 10 - 0.01) / 10
+  )
   return found ? [{ kind: 'shade', from, to: from + found.amount, after: found.after }] : []
 }
 
 /** Bounds and bag of the plan, what else was found of the other. */
-const backIn = (plan: Plan, after: Plan): Plan => ({ ...after, bag: plan.bag, lights: after.lights.map((light, i) => (light.reach === plan.lights[i]!.reach ? light : { ...light, reach: plan.lights[i]!.reach })) })
+const backIn = (plan: Plan, after: Plan): Plan => ({
+  ...after,
+  bag: plan.bag,
+  lights: after.lights.map((light, i) =>
+    light.reach === plan.lights[i]!.reach ? light : { ...light, reach: plan.lights[i]!.reach }
+  )
+})
 
 const groundBack = (plan: Plan): Relaxation[] => {
   const from = plan.ground.distanceMm
-  const found = smallest((more) => still({ ...plan, ground: { ...plan.ground, distanceMm: Math.min(1e6, from + more) } }), [0.3, 1, 3, 9].map((share) => from * share), (low, high) => high - low < Math.max(10, high * 0.03), (more) => Math.ceil(more / 10) * 10)
+  const found = smallest(
+    (more) =>
+      still({ ...plan, ground: { ...plan.ground, distanceMm: Math.min(1e6, from + more) } }),
+    [0.3, 1, 3, 9].map((share) => from * share),
+    (low, high) => high - low < Math.max(10, high * 0.03),
+    (more) => Math.ceil(more / 10) * 10
+  )
   return found ? [{ kind: 'ground', from, to: from + found.amount, after: found.after }] : []
 }
 
@@ -102,9 +148,17 @@ const moving = (plan: Plan): Relaxation[] =>
     if (!light.on || light.mount === 'lens') return []
     const from = light.at.distanceMm
     return [-1, 1].flatMap((sign): Relaxation[] => {
-      const at = (stops: number): number => Math.min(FARTHEST_MM, Math.max(NEAREST_MM, Math.round(from * 2 ** ((sign * stops) / 2))))
-      const found = smallest((stops) => still(withLight(plan, index, { at: { ...light.at, distanceMm: at(stops) } })), [1, 2, 3.5, 5], (low, high) => Math.abs(at(high) - at(low)) <= 1 || high - low < 0.04, (stops) => stops)
-      return found ? [{ kind: 'distance', light: light.id, from, to: at(found.amount), after: found.after }] : []
+      const at = (stops: number): number =>
+        Math.min(FARTHEST_MM, Math.max(NEAREST_MM, Math.round(from * 2 ** ((sign * stops) / 2))))
+      const found = smallest(
+        (stops) => still(withLight(plan, index, { at: { ...light.at, distanceMm: at(stops) } })),
+        [1, 2, 3.5, 5],
+        (low, high) => Math.abs(at(high) - at(low)) <= 1 || high - low < 0.04,
+        (stops) => stops
+      )
+      return found
+        ? [{ kind: 'distance', light: light.id, from, to: at(found.amount), after: found.after }]
+        : []
     })
   })
 
@@ -114,10 +168,16 @@ export const relaxations = (plan: Plan, progress?: (share: number) => void): Rel
   const steps = [yielding, unlocking, shading, groundBack, moving]
   steps.forEach((step, n) => {
     progress?.(n / steps.length)
-    found.push(...step(plan).map((each) => ('after' in each ? { ...each, after: backIn(plan, each.after) } : each)))
+    found.push(
+      ...step(plan).map((each) =>
+        'after' in each ? { ...each, after: backIn(plan, each.after) } : each
+      )
+    )
   })
   progress?.(1)
-  const goals = found.filter((each) => each.kind === 'goal').sort((a, b) => a.goal.missStops - b.goal.missStops)
+  const goals = found
+    .filter((each) => each.kind === 'goal')
+    .sort((a, b) => a.goal.missStops - b.goal.missStops)
   return [...goals, ...found.filter((each) => each.kind !== 'goal')]
 }
 
@@ -125,7 +185,10 @@ export const relaxations = (plan: Plan, progress?: (share: number) => void): Rel
 export const takeRelaxation = (plan: Plan, relaxation: Relaxation): Plan => {
   if (relaxation.kind !== 'goal') return relaxation.after
   const after = applyChange(plan, relaxation.change)
-  return { ...after, goals: { ...after.goals, wished: [...after.goals.wished, relaxation.goal.id] } }
+  return {
+    ...after,
+    goals: { ...after.goals, wished: [...after.goals.wished, relaxation.goal.id] }
+  }
 }
 
 export interface Nearest {
@@ -134,7 +197,13 @@ export interface Nearest {
 }
 /** When no single goal, lock or move is enough: the way that misses least of all together. */
 export const nearestWay = (plan: Plan): Nearest | null => {
-  const found = search(plan, askedOf(plan).map((each) => (each.goal.id === 'sync' ? each : { ...each, weight: each.weight ?? 1000 })), { perGroup: 1, together: true })[0]
+  const found = search(
+    plan,
+    askedOf(plan).map((each) =>
+      each.goal.id === 'sync' ? each : { ...each, weight: each.weight ?? 1000 }
+    ),
+    { perGroup: 1, together: true }
+  )[0]
   if (!found) return null
   const after = applyChange(plan, found.change)
   return { change: found.change, goals: judgeGoals(after, evaluate(after)) }

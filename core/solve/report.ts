@@ -15,7 +15,8 @@ import { nearestWay, relaxations } from './relax'
 import { findWays } from './ways'
 
 /** Figures for JSON: four decimals, what is not finite as null. */
-export const round = (value: number): number | null => (Number.isFinite(value) ? Number(value.toFixed(4)) : null)
+export const round = (value: number): number | null =>
+  Number.isFinite(value) ? Number(value.toFixed(4)) : null
 export const figures = (record: Readonly<Record<string, number>>): Record<string, number | null> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, round(value)]))
 
@@ -44,9 +45,16 @@ export const report = (plan: Plan) => {
         figures: figures(term.figures)
       }))
     })),
-    totals: Object.fromEntries(result.ledger.places.map((place) => [place, round(result.ledger.totals[place]!)])),
+    totals: Object.fromEntries(
+      result.ledger.places.map((place) => [place, round(result.ledger.totals[place]!)])
+    ),
     verdicts: result.verdicts.map(({ id, state, reason, value, limit, figures: raw }) => ({
-      id, state, reason, value: value === null ? null : round(value), limit: limit === null ? null : round(limit), figures: figures(raw)
+      id,
+      state,
+      reason,
+      value: value === null ? null : round(value),
+      limit: limit === null ? null : round(limit),
+      figures: figures(raw)
     })),
     suggestedPower: plan.lights.flatMap((light) => {
       const suggestion = result.suggestions[light.id]
@@ -66,18 +74,51 @@ export const report = (plan: Plan) => {
         }
       ]
     }),
-    ratios: { keyFill: ratios.keyFill === null ? null : round(ratios.keyFill), litShadow: ratios.litShadow === null ? null : round(ratios.litShadow) },
+    ratios: {
+      keyFill: ratios.keyFill === null ? null : round(ratios.keyFill),
+      litShadow: ratios.litShadow === null ? null : round(ratios.litShadow)
+    },
     goals: judgeGoals(plan, result).map(goalLine),
     flags: result.flags
   }
 }
 
-const goalLine = ({ id, kind, hard, ok, known, value, limit, toleranceStops, missStops }: GoalResult) => ({ id, kind, hard, ok, known, value: round(value), limit: round(limit), toleranceStops: round(toleranceStops), missStops: round(missStops) })
+const goalLine = ({
+  id,
+  kind,
+  hard,
+  ok,
+  known,
+  value,
+  limit,
+  toleranceStops,
+  missStops
+}: GoalResult) => ({
+  id,
+  kind,
+  hard,
+  ok,
+  known,
+  value: round(value),
+  limit: round(limit),
+  toleranceStops: round(toleranceStops),
+  missStops: round(missStops)
+})
 
 const settingsLine = (plan: Plan) => ({
-  aperture: nameOf('aperture', plan.settings.apertureStops), shutter: nameOf('shutter', plan.settings.shutterStops), iso: nameOf('iso', plan.settings.isoStops), ndStops: plan.settings.ndStops,
+  aperture: nameOf('aperture', plan.settings.apertureStops),
+  shutter: nameOf('shutter', plan.settings.shutterStops),
+  iso: nameOf('iso', plan.settings.isoStops),
+  ndStops: plan.settings.ndStops,
   shadeStops: plan.ambient.shadeStops,
-  lights: plan.lights.filter((light) => light.on).map((light) => ({ id: light.id, power: formatPower(light.strobe.dial, light.powerStops), distanceMm: light.at.distanceMm, modifiers: light.modifiers.map((each) => each.name) }))
+  lights: plan.lights
+    .filter((light) => light.on)
+    .map((light) => ({
+      id: light.id,
+      power: formatPower(light.strobe.dial, light.powerStops),
+      distanceMm: light.at.distanceMm,
+      modifiers: light.modifiers.map((each) => each.name)
+    }))
 })
 
 /** The ways there are, best first; where there are none, the smallest changes that would make one. What `evaluate --ways` adds. */
@@ -86,10 +127,35 @@ export const waysReport = (plan: Plan) => {
   const relaxed = ways.length ? [] : relaxations(plan)
   const nearest = ways.length || relaxed.length ? null : nearestWay(plan)
   return {
-    ways: ways.map((way) => ({ group: way.group, settings: settingsLine(applyChange(plan, way.change)), binding: way.binding.id, price: Object.fromEntries(Object.entries(way.price).map(([key, value]) => [key, value === null ? null : round(value)])), score: round(way.score), goals: way.goals.map(goalLine) })),
+    ways: ways.map((way) => ({
+      group: way.group,
+      settings: settingsLine(applyChange(plan, way.change)),
+      binding: way.binding.id,
+      price: Object.fromEntries(
+        Object.entries(way.price).map(([key, value]) => [key, value === null ? null : round(value)])
+      ),
+      score: round(way.score),
+      goals: way.goals.map(goalLine)
+    })),
     relaxations: relaxed.map((each) =>
-      each.kind === 'goal' ? { kind: each.kind, goal: goalLine(each.goal), settings: settingsLine(applyChange(plan, each.change)) } : { kind: each.kind, ...('path' in each ? { path: each.path } : { from: round(each.from), to: round(each.to) }), ...('light' in each && { light: each.light }), settings: settingsLine(each.after) }
+      each.kind === 'goal'
+        ? {
+            kind: each.kind,
+            goal: goalLine(each.goal),
+            settings: settingsLine(applyChange(plan, each.change))
+          }
+        : {
+            kind: each.kind,
+            ...('path' in each
+              ? { path: each.path }
+              : { from: round(each.from), to: round(each.to) }),
+            ...('light' in each && { light: each.light }),
+            settings: settingsLine(each.after)
+          }
     ),
-    nearest: nearest && { settings: settingsLine(applyChange(plan, nearest.change)), goals: nearest.goals.map(goalLine) }
+    nearest: nearest && {
+      settings: settingsLine(applyChange(plan, nearest.change)),
+      goals: nearest.goals.map(goalLine)
+    }
   }
 }

@@ -49,7 +49,10 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
   const { sums, spent, blur, recycle, flashes, strongest, fill } = scratch
   const L = fired.length
   const J = sums[0]!.length
-  const ghost = missCost(asked.get('ghost'), Math.log2(sums[0]![subject]!) - takenStops > GHOST_LEVEL + DUST ? shot.ambientPx : 0)
+  const ghost = missCost(
+    asked.get('ghost'),
+    Math.log2(sums[0]![subject]!) - takenStops > GHOST_LEVEL + DUST ? shot.ambientPx : 0
+  )
   if (ghost >= limit) return null
 
   const limits = levels.map((goal) => 2 ** (goal.limit + takenStops))
@@ -81,7 +84,9 @@ export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found
     const least = key < d ? most : fired[key]!.lamp.gives[subject]! * fired[key]!.least
     const l = least / (fill[d]! + shot.highFill[d]!)
     const h = most / (fill[d]! + shot.lowFill[d]!)
-    return Number.isNaN(l) || Number.isNaN(h) ? levelCost(ratio, ratioLimit, Infinity, Infinity) : levelCost(ratio, ratioLimit, l, h)
+    return Number.isNaN(l) || Number.isNaN(h)
+      ? levelCost(ratio, ratioLimit, Infinity, Infinity)
+      : levelCost(ratio, ratioLimit, l, h)
   }
 
   /** What a lamp's mark costs by itself: its price, and how far it moves a level that is to be held. */
@@ -210,4 +215,6 @@ const FAINT = 2 ** -8
  * @param ambient linear, at each place, before aperture, ISO and ND
  */
 export const isFaint = (shot: Shot, ambient: Float64Array, takenStops: number): boolean =>
-  shot.ready.levels.every((goal) => goal.places.every((j) => ambient[j]! <= 2 ** (goal.limit + takenStops) * FAINT))
+  shot.ready.levels.every((goal) =>
+    goal.places.every((j) => ambient[j]! <= 2 ** (goal.limit + takenStops) * FAINT)
+  )

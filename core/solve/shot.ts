@@ -57,20 +57,43 @@ const fire = (lamp: Lamp, plan: Plan, ready: Ready, blur: number): Fired => {
   const pastSync = !leaf && plan.settings.shutterStops > plan.camera.syncStops + 1e-6
   const pulses = pulsesWith(plan, lamp.light)
   const pulsed = pulses ? shutterLoss(plan, lamp.light).stops : 0
-  const factors = lamp.marks.map((stops, k) => 2 ** (stops + pulsed + (leaf ? leafClip(t, lamp.durations[k]!) : 0)))
+  const factors = lamp.marks.map(
+    (stops, k) => 2 ** (stops + pulsed + (leaf ? leafClip(t, lamp.durations[k]!) : 0))
+  )
   return {
-    lamp, factors, least: factors.reduce((a, b) => Math.min(a, b), Infinity), most: factors.reduce((a, b) => Math.max(a, b), 0),
-    blurCost: lamp.durations.map((each) => (pastSync && !pulses ? Infinity : blur > 0 ? missCost(ready.asked.get('blur'), blur * (pulses ? t : Math.min(each, t))) : 0)),
-    held: lamp.heldGives === null ? new Float64Array(0) : factors.map((factor) => Math.log2(lamp.heldGives! * factor))
+    lamp,
+    factors,
+    least: factors.reduce((a, b) => Math.min(a, b), Infinity),
+    most: factors.reduce((a, b) => Math.max(a, b), 0),
+    blurCost: lamp.durations.map((each) =>
+      pastSync && !pulses
+        ? Infinity
+        : blur > 0
+          ? missCost(ready.asked.get('blur'), blur * (pulses ? t : Math.min(each, t)))
+          : 0
+    ),
+    held:
+      lamp.heldGives === null
+        ? new Float64Array(0)
+        : factors.map((factor) => Math.log2(lamp.heldGives! * factor))
   }
 }
 
 /** @param blur px of blur of the moving part for a second; 0 for a still subject */
-export const shotOf = (ready: Ready, shutterStops: number, pulsedSync: boolean, blur: number): Shot => {
-  const plan: Plan = { ...ready.plan, settings: { ...ready.plan.settings, shutterStops, pulsedSync } }
+export const shotOf = (
+  ready: Ready,
+  shutterStops: number,
+  pulsedSync: boolean,
+  blur: number
+): Shot => {
+  const plan: Plan = {
+    ...ready.plan,
+    settings: { ...ready.plan.settings, shutterStops, pulsedSync }
+  }
   const fired = ready.lamps.map((lamp) => fire(lamp, plan, ready, blur))
   const L = fired.length
-  const rows = (): Float64Array[] => Array.from({ length: L + 1 }, () => new Float64Array(ready.ambient.length))
+  const rows = (): Float64Array[] =>
+    Array.from({ length: L + 1 }, () => new Float64Array(ready.ambient.length))
   const line = (): Float64Array => new Float64Array(L + 1)
   const [low, high, sums] = [rows(), rows(), rows()]
   const [lowFill, highFill, strongest] = [line(), line(), line()]
@@ -88,10 +111,26 @@ export const shotOf = (ready: Ready, shutterStops: number, pulsedSync: boolean, 
   const t = secondsAt(shutterStops)
   sums[0]!.set(ready.ambient.map((each) => each * t))
   return {
-    ready, fired, ambientPx: blur * t, low, high, lowFill, highFill, strongest,
+    ready,
+    fired,
+    ambientPx: blur * t,
+    low,
+    high,
+    lowFill,
+    highFill,
+    strongest,
     scratch: {
-      sums, spent: line(), blur: line(), recycle: line(), flashes: line(), strongest: line(), fill: line(),
-      order: fired.map(({ factors: { length } }) => ({ mark: new Int32Array(length), least: new Float64Array(length) }))
+      sums,
+      spent: line(),
+      blur: line(),
+      recycle: line(),
+      flashes: line(),
+      strongest: line(),
+      fill: line(),
+      order: fired.map(({ factors: { length } }) => ({
+        mark: new Int32Array(length),
+        least: new Float64Array(length)
+      }))
     }
   }
 }

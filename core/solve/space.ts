@@ -33,23 +33,33 @@ const settingMarks = (plan: Plan, axis: Axis, from: number, to: number): readonl
 }
 
 const fastest = ({ camera, bag }: Plan): number =>
-  camera.curtain === 'leaf' || (bag.aboveSync && camera.pulsedSync) ? camera.fastestShutterStops : camera.syncStops
+  camera.curtain === 'leaf' || (bag.aboveSync && camera.pulsedSync)
+    ? camera.fastestShutterStops
+    : camera.syncStops
 
 /** A distance as a hand sets it: whole millimetres near, fives farther off. */
 const tidy = (mm: number): number => (mm < 100 ? Math.round(mm) : Math.round(mm / 5) * 5)
 
 const distancesOf = (plan: Plan, index: number): number[] => {
   const light = plan.lights[index]!
-  if (!light.on || !light.reach || light.mount === 'lens' || isLocked(plan, 'distance', index)) return []
+  if (!light.on || !light.reach || light.mount === 'lens' || isLocked(plan, 'distance', index))
+    return []
   const { nearMm, farMm } = light.reach
-  const all = Array.from({ length: DISTANCES }, (_, k) => Math.min(farMm, Math.max(nearMm, tidy(nearMm * (farMm / nearMm) ** (k / (DISTANCES - 1))))))
+  const all = Array.from({ length: DISTANCES }, (_, k) =>
+    Math.min(farMm, Math.max(nearMm, tidy(nearMm * (farMm / nearMm) ** (k / (DISTANCES - 1)))))
+  )
   return [...new Set(all)].filter((mm) => Math.abs(mm / light.at.distanceMm - 1) > 0.01)
 }
 
 const modifierSets = (plan: Plan, index: number): (readonly Modifier[])[] => {
   const light = plan.lights[index]!
   if (!light.on || isLocked(plan, 'modifier', index) || plan.bag.modifiers.length === 0) return []
-  const more = light.modifiers.length < 4 ? plan.bag.modifiers.filter((each) => !light.modifiers.some((on) => on.id === each.id)).map((each) => [...light.modifiers, each]) : []
+  const more =
+    light.modifiers.length < 4
+      ? plan.bag.modifiers
+          .filter((each) => !light.modifiers.some((on) => on.id === each.id))
+          .map((each) => [...light.modifiers, each])
+      : []
   const less = light.modifiers.map((each) => light.modifiers.filter((other) => other !== each))
   return [...more, ...less]
 }
@@ -57,20 +67,30 @@ const modifierSets = (plan: Plan, index: number): (readonly Modifier[])[] => {
 const setsOf = (plan: Plan): Space['sets'] => {
   const none = plan.lights.map(() => null)
   const stay = { distances: none, modifiers: none, shadeStops: plan.ambient.shadeStops }
-  const at = <T>(index: number, value: T): (T | null)[] => none.map((_, i) => (i === index ? value : null))
+  const at = <T>(index: number, value: T): (T | null)[] =>
+    none.map((_, i) => (i === index ? value : null))
   const sets: Space['sets'][number][] = [stay]
   const movable = plan.lights.map((_, i) => distancesOf(plan, i))
   movable.forEach((list, i) => list.forEach((mm) => sets.push({ ...stay, distances: at(i, mm) })))
   const together = movable.map((list, i) => (list.length ? i : -1)).filter((i) => i >= 0)
   if (together.length > 1)
     for (const factor of [0.7, 0.5, 1.4]) {
-      const distances = plan.lights.map((light, i) => (together.includes(i) ? tidy(light.at.distanceMm * factor) : null))
-      const inside = distances.every((mm, i) => mm === null || (mm >= plan.lights[i]!.reach!.nearMm && mm <= plan.lights[i]!.reach!.farMm))
+      const distances = plan.lights.map((light, i) =>
+        together.includes(i) ? tidy(light.at.distanceMm * factor) : null
+      )
+      const inside = distances.every(
+        (mm, i) =>
+          mm === null || (mm >= plan.lights[i]!.reach!.nearMm && mm <= plan.lights[i]!.reach!.farMm)
+      )
       if (inside) sets.push({ ...stay, distances })
     }
-  plan.lights.forEach((_, i) => modifierSets(plan, i).forEach((list) => sets.push({ ...stay, modifiers: at(i, list) })))
+  plan.lights.forEach((_, i) =>
+    modifierSets(plan, i).forEach((list) => sets.push({ ...stay, modifiers: at(i, list) }))
+  )
   if (!plan.locks.includes('ambient.shadeStops'))
-    for (let shade = 1; shade <= plan.bag.shadeStops + 1e-9; shade++) if (Math.abs(shade - plan.ambient.shadeStops) > 1e-9) sets.push({ ...stay, shadeStops: shade })
+    for (let shade = 1; shade <= plan.bag.shadeStops + 1e-9; shade++)
+      if (Math.abs(shade - plan.ambient.shadeStops) > 1e-9)
+        sets.push({ ...stay, shadeStops: shade })
   return sets
 }
 
@@ -81,15 +101,30 @@ export const spaceOf = (plan: Plan): Space => {
     apertures: settingMarks(plan, 'aperture', widest, narrowest),
     shutters: settingMarks(plan, 'shutter', camera.slowestShutterStops, fastest(plan)),
     isos: settingMarks(plan, 'iso', camera.lowestIsoStops, camera.highestIsoStops),
-    nds: isLocked(plan, 'nd') ? [plan.settings.ndStops] : [...new Set([0, plan.settings.ndStops, ...plan.bag.ndStops])],
-    powers: plan.lights.map((light, i) => (!light.on || isLocked(plan, 'power', i) ? [light.powerStops] : dialMarks(light.strobe.dial).map((mark) => mark.stops))),
+    nds: isLocked(plan, 'nd')
+      ? [plan.settings.ndStops]
+      : [...new Set([0, plan.settings.ndStops, ...plan.bag.ndStops])],
+    powers: plan.lights.map((light, i) =>
+      !light.on || isLocked(plan, 'power', i)
+        ? [light.powerStops]
+        : dialMarks(light.strobe.dial).map((mark) => mark.stops)
+    ),
     sets: setsOf(plan)
   }
 }
 
 /** The plan with one of the sets, its settings and powers as they are. */
-export const withSet = (plan: Plan, set: Space['sets'][number]): Plan => applyChange(plan, { ...set, settings: plan.settings, powers: plan.lights.map((light) => light.powerStops) })
+export const withSet = (plan: Plan, set: Space['sets'][number]): Plan =>
+  applyChange(plan, {
+    ...set,
+    settings: plan.settings,
+    powers: plan.lights.map((light) => light.powerStops)
+  })
 
 /** Strobes pulse when the shutter is past sync, unless the user will not have that changed. */
 export const pulsedAt = (plan: Plan, shutterStops: number): boolean =>
-  !isLocked(plan, 'pulsed') && plan.camera.curtain === 'focal-plane' && shutterStops > plan.camera.syncStops + 1e-6 ? plan.bag.aboveSync && plan.camera.pulsedSync : plan.settings.pulsedSync
+  !isLocked(plan, 'pulsed') &&
+  plan.camera.curtain === 'focal-plane' &&
+  shutterStops > plan.camera.syncStops + 1e-6
+    ? plan.bag.aboveSync && plan.camera.pulsedSync
+    : plan.settings.pulsedSync

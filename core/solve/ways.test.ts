@@ -15,7 +15,14 @@ import { nearestWay, relaxations } from './relax'
 import { findWays } from './ways'
 
 const smallDial = { kind: 'fraction', step: 'whole', lowestStops: -4 } as const
-const ev = (value: number): Plan['ambient']['subject'] => ({ value: { kind: 'ev', ev: value }, bound: 'exact', via: 'incident', atMagnification: 1, takenAt: null, look: null })
+const ev = (value: number): Plan['ambient']['subject'] => ({
+  value: { kind: 'ev', ev: value },
+  bound: 'exact',
+  via: 'incident',
+  atMagnification: 1,
+  takenAt: null,
+  look: null
+})
 
 interface Small {
   readonly lights: number
@@ -38,34 +45,92 @@ interface Small {
 /** Few marks on every scale, so that everything can be tried. */
 const smallPlan = (x: Small): Plan =>
   testPlan((plan) => {
-    plan.camera = testCamera({ step: 'whole', syncStops: 4, slowestShutterStops: 3, fastestShutterStops: 6, lowestIsoStops: 0, highestIsoStops: 1, curtain: x.leaf ? 'leaf' : 'focal-plane' })
+    plan.camera = testCamera({
+      step: 'whole',
+      syncStops: 4,
+      slowestShutterStops: 3,
+      fastestShutterStops: 6,
+      lowestIsoStops: 0,
+      highestIsoStops: 1,
+      curtain: x.leaf ? 'leaf' : 'focal-plane'
+    })
     plan.lens = testLens({ widestStops: 6, narrowestStops: 9 })
     plan.settings = { apertureStops: 8, shutterStops: 4, isoStops: 0, ndStops: 0, pulsedSync: true }
     plan.subject = { ...plan.subject, shape: 'ellipsoid', speedMmS: x.speed, sharpDepthMm: 1 }
-    plan.lights = [testLight({ strobe: testStrobe({ dial: smallDial, guideNumberM: 12 }), reach: { nearMm: 150, farMm: 260 } })]
+    plan.lights = [
+      testLight({
+        strobe: testStrobe({ dial: smallDial, guideNumberM: 12 }),
+        reach: { nearMm: 150, farMm: 260 }
+      })
+    ]
     if (x.lights > 1)
-      plan.lights.push(testLight({ id: 'B', name: 'Second', role: x.fill ? 'fill' : 'other', strobe: testStrobe({ id: 's2', dial: smallDial, guideNumberM: 8, pulsedSync: false }), at: { distanceMm: 220, turnDeg: -50, heightDeg: 10 } }))
+      plan.lights.push(
+        testLight({
+          id: 'B',
+          name: 'Second',
+          role: x.fill ? 'fill' : 'other',
+          strobe: testStrobe({ id: 's2', dial: smallDial, guideNumberM: 8, pulsedSync: false }),
+          at: { distanceMm: 220, turnDeg: -50, heightDeg: 10 }
+        })
+      )
     plan.ambient = { ...plan.ambient, subject: ev(x.subjectEv), ground: ev(x.groundEv) }
     plan.ground = { ...plan.ground, reflectance: 0.1 }
     plan.goals = {
-      ...plan.goals, groundStops: x.groundStops, toleranceStops: x.tolerance, wished: [...x.wished], recycleS: x.recycle, isoStops: x.iso, edgeBlurPx: x.edge, blurPx: 4,
-      keyFill: x.fill ? { stops: 2, toleranceStops: 1 } : null, places: x.fill ? [] : [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }]
+      ...plan.goals,
+      groundStops: x.groundStops,
+      toleranceStops: x.tolerance,
+      wished: [...x.wished],
+      recycleS: x.recycle,
+      isoStops: x.iso,
+      edgeBlurPx: x.edge,
+      blurPx: 4,
+      keyFill: x.fill ? { stops: 2, toleranceStops: 1 } : null,
+      places: x.fill ? [] : [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }]
     }
-    plan.bag = { ndStops: [2], modifiers: [testModifier()], aboveSync: x.aboveSync, shadeStops: x.shade }
+    plan.bag = {
+      ndStops: [2],
+      modifiers: [testModifier()],
+      aboveSync: x.aboveSync,
+      shadeStops: x.shade
+    }
     plan.locks = x.lock ? [x.lock] : []
   })
 
 /** Everything there is, one by one, each by the whole sum. Built from the plan, not from the solver's space, but for its sets. */
 const exhaustive = (plan: Plan): Map<string, number> => {
   const { camera, settings, bag, locks } = plan
-  const free = (path: string, marks: readonly number[], now: number): readonly number[] => (locks.includes(path) ? [now] : marks)
-  const stopsOf = (axis: 'aperture' | 'shutter' | 'iso', from: number, to: number): number[] => marksBetween(marksOf(axis, camera.step), from, to).map((mark) => mark.stops)
-  const apertures = free('settings.apertureStops', stopsOf('aperture', ...(apertureRange(plan) as [number, number])), settings.apertureStops)
-  const fastest = camera.curtain === 'leaf' || bag.aboveSync ? camera.fastestShutterStops : camera.syncStops
-  const shutters = free('settings.shutterStops', stopsOf('shutter', camera.slowestShutterStops, fastest), settings.shutterStops)
-  const isos = free('settings.isoStops', stopsOf('iso', camera.lowestIsoStops, camera.highestIsoStops), settings.isoStops)
-  const powers = plan.lights.map((light, i) => free(`lights.${i}.powerStops`, dialMarks(light.strobe.dial).map((mark) => mark.stops), light.powerStops))
-  const vectors = powers.reduce<number[][]>((all, list) => all.flatMap((vector) => list.map((each) => [...vector, each])), [[]])
+  const free = (path: string, marks: readonly number[], now: number): readonly number[] =>
+    locks.includes(path) ? [now] : marks
+  const stopsOf = (axis: 'aperture' | 'shutter' | 'iso', from: number, to: number): number[] =>
+    marksBetween(marksOf(axis, camera.step), from, to).map((mark) => mark.stops)
+  const apertures = free(
+    'settings.apertureStops',
+    stopsOf('aperture', ...(apertureRange(plan) as [number, number])),
+    settings.apertureStops
+  )
+  const fastest =
+    camera.curtain === 'leaf' || bag.aboveSync ? camera.fastestShutterStops : camera.syncStops
+  const shutters = free(
+    'settings.shutterStops',
+    stopsOf('shutter', camera.slowestShutterStops, fastest),
+    settings.shutterStops
+  )
+  const isos = free(
+    'settings.isoStops',
+    stopsOf('iso', camera.lowestIsoStops, camera.highestIsoStops),
+    settings.isoStops
+  )
+  const powers = plan.lights.map((light, i) =>
+    free(
+      `lights.${i}.powerStops`,
+      dialMarks(light.strobe.dial).map((mark) => mark.stops),
+      light.powerStops
+    )
+  )
+  const vectors = powers.reduce<number[][]>(
+    (all, list) => all.flatMap((vector) => list.map((each) => [...vector, each])),
+    [[]]
+  )
   const was = evaluate(plan).ledger
   const best = new Map<string, number>()
   const none = plan.lights.map(() => null)
@@ -76,7 +141,13 @@ const exhaustive = (plan: Plan): Map<string, number> => {
         for (const isoStops of isos)
           for (const ndStops of [0, 2])
             for (const vector of vectors) {
-              const change: WayChange = { distances: none, modifiers: none, shadeStops: set.shadeStops, powers: vector, settings: { apertureStops, shutterStops, isoStops, ndStops, pulsedSync: true } }
+              const change: WayChange = {
+                distances: none,
+                modifiers: none,
+                shadeStops: set.shadeStops,
+                powers: vector,
+                settings: { apertureStops, shutterStops, isoStops, ndStops, pulsedSync: true }
+              }
               const after = applyChange(there, change)
               const evaluation = evaluate(after)
               const goals = judgeGoals(after, evaluation)
@@ -90,10 +161,40 @@ const exhaustive = (plan: Plan): Map<string, number> => {
 }
 
 const smalls = fc.record({
-  lights: fc.constantFrom(1, 2), leaf: fc.boolean(), speed: fc.constantFrom(0, 0, 400), subjectEv: fc.integer({ min: 0, max: 11 }), groundEv: fc.integer({ min: 0, max: 11 }),
-  groundStops: fc.integer({ min: -8, max: -2 }), tolerance: fc.constantFrom(0.34, 0.5, 1),
-  wished: fc.subarray(['ground', 'blur', 'ghost', 'recycle', 'subject', 'edge', 'iso', 'at:top', 'keyFill', 'depth']), fill: fc.boolean(), recycle: fc.constantFrom(null, 0.5, 1.5), iso: fc.constantFrom(null, 0, 1),
-  edge: fc.constantFrom(null, 6, 9), shade: fc.constantFrom(0, 1), lock: fc.constantFrom(null, null, 'settings.apertureStops', 'settings.shutterStops', 'lights.0.powerStops', 'lights.0.at.distanceMm', 'settings.isoStops'), aboveSync: fc.boolean()
+  lights: fc.constantFrom(1, 2),
+  leaf: fc.boolean(),
+  speed: fc.constantFrom(0, 0, 400),
+  subjectEv: fc.integer({ min: 0, max: 11 }),
+  groundEv: fc.integer({ min: 0, max: 11 }),
+  groundStops: fc.integer({ min: -8, max: -2 }),
+  tolerance: fc.constantFrom(0.34, 0.5, 1),
+  wished: fc.subarray([
+    'ground',
+    'blur',
+    'ghost',
+    'recycle',
+    'subject',
+    'edge',
+    'iso',
+    'at:top',
+    'keyFill',
+    'depth'
+  ]),
+  fill: fc.boolean(),
+  recycle: fc.constantFrom(null, 0.5, 1.5),
+  iso: fc.constantFrom(null, 0, 1),
+  edge: fc.constantFrom(null, 6, 9),
+  shade: fc.constantFrom(0, 1),
+  lock: fc.constantFrom(
+    null,
+    null,
+    'settings.apertureStops',
+    'settings.shutterStops',
+    'lights.0.powerStops',
+    'lights.0.at.distanceMm',
+    'settings.isoStops'
+  ),
+  aboveSync: fc.boolean()
 })
 
 describe('ways against exhaustive search', () => {
@@ -104,7 +205,10 @@ describe('ways against exhaustive search', () => {
         const ways = findWays(plan)
         const best = exhaustive(plan)
         expect([...new Set(ways.map((way) => way.group))].sort()).toEqual([...best.keys()].sort())
-        for (const [group, score] of best) expect(Math.min(...ways.filter((way) => way.group === group).map((way) => way.score))).toBeCloseTo(score, 6)
+        for (const [group, score] of best)
+          expect(
+            Math.min(...ways.filter((way) => way.group === group).map((way) => way.score))
+          ).toBeCloseTo(score, 6)
       }),
       { numRuns: 12, endOnFailure: true }
     )
@@ -115,15 +219,32 @@ describe('ways against exhaustive search', () => {
 const wide = (x: Small & { readonly seed: number }): Plan => {
   const small = smallPlan(x)
   return {
-    ...small, camera: testCamera({ curtain: x.leaf ? 'leaf' : 'focal-plane' }), lens: testLens(),
+    ...small,
+    camera: testCamera({ curtain: x.leaf ? 'leaf' : 'focal-plane' }),
+    lens: testLens(),
     lights: [
       ...small.lights.map((light) => ({ ...light, strobe: testStrobe({ id: light.strobe.id }) })),
-      testLight({ id: 'C', name: 'Rim', role: 'rim', strobe: testStrobe({ id: 's3', dial: { kind: 'percent', lowestPercent: 3, stepPercent: 1 }, quench: 'voltage', t01FullS: 1 / 800 }), at: { distanceMm: 200 + x.seed, turnDeg: 150, heightDeg: 20 } })
+      testLight({
+        id: 'C',
+        name: 'Rim',
+        role: 'rim',
+        strobe: testStrobe({
+          id: 's3',
+          dial: { kind: 'percent', lowestPercent: 3, stepPercent: 1 },
+          quench: 'voltage',
+          t01FullS: 1 / 800
+        }),
+        at: { distanceMm: 200 + x.seed, turnDeg: 150, heightDeg: 20 }
+      })
     ],
-    goals: { ...small.goals, places: [{ place: 'top', kind: 'about', stops: 0.3, toleranceStops: 0.5 }] }
+    goals: {
+      ...small.goals,
+      places: [{ place: 'top', kind: 'about', stops: 0.3, toleranceStops: 0.5 }]
+    }
   }
 }
-const valueAt = (plan: Plan, path: string): unknown => path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], plan)
+const valueAt = (plan: Plan, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], plan)
 
 describe('what is offered', () => {
   test('property: no hard goal, lock or bound is broken, every mark is on its dial, and the whole sum says what was promised', () => {
@@ -137,12 +258,19 @@ describe('what is offered', () => {
           expect(way.goals.filter((goal) => goal.hard && !goal.ok)).toEqual([])
           for (const path of plan.locks) expect(valueAt(after, path)).toBe(valueAt(plan, path))
           expect(shutters).toContain(after.settings.shutterStops)
-          if (!small.aboveSync && !small.leaf) expect(after.settings.shutterStops).toBeLessThanOrEqual(plan.camera.syncStops + 1e-9)
+          if (!small.aboveSync && !small.leaf)
+            expect(after.settings.shutterStops).toBeLessThanOrEqual(plan.camera.syncStops + 1e-9)
           after.lights.forEach((light, i) => {
-            expect(dialMarks(light.strobe.dial).map((mark) => mark.stops)).toContain(light.powerStops)
+            expect(dialMarks(light.strobe.dial).map((mark) => mark.stops)).toContain(
+              light.powerStops
+            )
             const reach = plan.lights[i]!.reach
             if (!reach) expect(light.at).toBe(plan.lights[i]!.at)
-            else expect(light.at.distanceMm >= Math.min(reach.nearMm, plan.lights[i]!.at.distanceMm) && light.at.distanceMm <= Math.max(reach.farMm, plan.lights[i]!.at.distanceMm)).toBe(true)
+            else
+              expect(
+                light.at.distanceMm >= Math.min(reach.nearMm, plan.lights[i]!.at.distanceMm) &&
+                  light.at.distanceMm <= Math.max(reach.farMm, plan.lights[i]!.at.distanceMm)
+              ).toBe(true)
           })
           expect([0, 2]).toContain(after.settings.ndStops)
         }
@@ -156,17 +284,43 @@ describe('what is offered', () => {
         const ways = findWays(wide({ ...small, seed }))
         const keys = ways.map((way) => `${way.group} ${way.change.settings.apertureStops}`)
         expect(new Set(keys).size).toBe(keys.length)
-        expect(ways.map((way) => way.score)).toEqual(ways.map((way) => way.score).sort((a, b) => a - b))
+        expect(ways.map((way) => way.score)).toEqual(
+          ways.map((way) => way.score).sort((a, b) => a - b)
+        )
       }),
       { numRuns: 4, endOnFailure: true }
     )
   })
 })
 
-const still: Small = { lights: 1, leaf: false, speed: 0, subjectEv: 2, groundEv: 12, groundStops: -4, tolerance: 0.34, wished: [], fill: false, recycle: null, iso: null, edge: null, shade: 0, lock: null, aboveSync: false }
+const still: Small = {
+  lights: 1,
+  leaf: false,
+  speed: 0,
+  subjectEv: 2,
+  groundEv: 12,
+  groundStops: -4,
+  tolerance: 0.34,
+  wished: [],
+  fill: false,
+  recycle: null,
+  iso: null,
+  edge: null,
+  shade: 0,
+  lock: null,
+  aboveSync: false
+}
 
 describe('when nothing fits', () => {
-  const plan = { ...smallPlan(still), locks: ['settings.apertureStops', 'settings.isoStops', 'settings.ndStops', 'lights.0.at.distanceMm'] }
+  const plan = {
+    ...smallPlan(still),
+    locks: [
+      'settings.apertureStops',
+      'settings.isoStops',
+      'settings.ndStops',
+      'lights.0.at.distanceMm'
+    ]
+  }
   const found = relaxations(plan)
 
   test('nothing is offered, and the goal that yields least yields exactly what exhaustive search with that goal open gives', () => {
@@ -175,27 +329,54 @@ describe('when nothing fits', () => {
     if (ground?.kind !== 'goal') throw new Error('the ground can yield')
     let least = Infinity
     for (const shutterStops of [3, 4])
-        for (const { stops } of dialMarks(smallDial))
-          for (const set of spaceOf(plan).sets) {
-            const after = applyChange(plan, { ...set, powers: [stops], settings: { ...plan.settings, shutterStops } })
-            const goals = judgeGoals(after, evaluate(after))
-            if (goals.every((goal) => goal.ok || goal.id === 'ground')) least = Math.min(least, goals.find((goal) => goal.id === 'ground')!.value)
-          }
+      for (const { stops } of dialMarks(smallDial))
+        for (const set of spaceOf(plan).sets) {
+          const after = applyChange(plan, {
+            ...set,
+            powers: [stops],
+            settings: { ...plan.settings, shutterStops }
+          })
+          const goals = judgeGoals(after, evaluate(after))
+          if (goals.every((goal) => goal.ok || goal.id === 'ground'))
+            least = Math.min(least, goals.find((goal) => goal.id === 'ground')!.value)
+        }
     expect(ground.goal.value).toBeCloseTo(least, 9)
     expect(ground.goal.missStops).toBeCloseTo(least + 4, 9)
   })
   test('shade, ground and locks: with the change it fits, with a tenth less it does not', () => {
-    for (const each of found) if (each.kind !== 'goal') expect(judgeGoals(each.after, evaluate(each.after)).filter((goal) => goal.hard && !goal.ok)).toEqual([])
+    for (const each of found)
+      if (each.kind !== 'goal')
+        expect(
+          judgeGoals(each.after, evaluate(each.after)).filter((goal) => goal.hard && !goal.ok)
+        ).toEqual([])
     const shade = found.find((each) => each.kind === 'shade')
     if (shade?.kind !== 'shade') throw new Error('shading helps against ambient')
-    const short = { ...plan, ambient: { ...plan.ambient, shadeStops: shade.to - 0.2 }, bag: { ...plan.bag, shadeStops: 0 } }
+    const short = {
+      ...plan,
+      ambient: { ...plan.ambient, shadeStops: shade.to - 0.2 },
+      bag: { ...plan.bag, shadeStops: 0 }
+    }
     expect(findWays(short)).toEqual([])
-    expect(findWays({ ...plan, ambient: { ...plan.ambient, shadeStops: shade.to } }).length).toBeGreaterThan(0)
+    expect(
+      findWays({ ...plan, ambient: { ...plan.ambient, shadeStops: shade.to } }).length
+    ).toBeGreaterThan(0)
     // A filter darkens both, and the strobe has the power to make it up.
-    expect(found.filter((each) => each.kind === 'unlock').map((each) => each.path)).toEqual(['settings.ndStops'])
+    expect(found.filter((each) => each.kind === 'unlock').map((each) => each.path)).toEqual([
+      'settings.ndStops'
+    ])
   })
   test('goals at odds with each other: the nearest way misses both a little, and says how much', () => {
-    const odd = { ...plan, goals: { ...plan.goals, subjectStops: -1, places: [{ place: 'front', kind: 'about' as const, stops: 3, toleranceStops: 0.1 }, { place: 'top', kind: 'about' as const, stops: 3, toleranceStops: 0.1 }] } }
+    const odd = {
+      ...plan,
+      goals: {
+        ...plan.goals,
+        subjectStops: -1,
+        places: [
+          { place: 'front', kind: 'about' as const, stops: 3, toleranceStops: 0.1 },
+          { place: 'top', kind: 'about' as const, stops: 3, toleranceStops: 0.1 }
+        ]
+      }
+    }
     expect(relaxations(odd).filter((each) => each.kind === 'goal')).toEqual([])
     const near = nearestWay(odd)!
     expect(near.goals.filter((goal) => !goal.ok).length).toBeGreaterThanOrEqual(2)
@@ -212,9 +393,23 @@ describe('more lights than an exact search takes', () => {
   test('five lights on small dials: every must kept, and as good as the best of all 3125 mixtures, or nearly', () => {
     const base = smallPlan({ ...still, groundStops: -3, groundEv: 2, tolerance: 0.5 })
     const plan: Plan = {
-      ...base, bag: { ...base.bag, ndStops: [], modifiers: [] }, locks: ['settings.apertureStops', 'settings.shutterStops', 'settings.isoStops', 'settings.ndStops'],
+      ...base,
+      bag: { ...base.bag, ndStops: [], modifiers: [] },
+      locks: [
+        'settings.apertureStops',
+        'settings.shutterStops',
+        'settings.isoStops',
+        'settings.ndStops'
+      ],
       lights: (['A', 'B', 'C', 'D', 'E'] as const).map((id, i) =>
-        testLight({ id, name: id, role: i ? 'other' : 'key', strobe: testStrobe({ id, dial: smallDial, guideNumberM: 10 - i }), powerStops: -1 - (i % 3), at: { distanceMm: 190 + 30 * i, turnDeg: -60 + 30 * i, heightDeg: 5 } })
+        testLight({
+          id,
+          name: id,
+          role: i ? 'other' : 'key',
+          strobe: testStrobe({ id, dial: smallDial, guideNumberM: 10 - i }),
+          powerStops: -1 - (i % 3),
+          at: { distanceMm: 190 + 30 * i, turnDeg: -60 + 30 * i, heightDeg: 5 }
+        })
       )
     }
     const [best] = [...exhaustive(plan).values()]

@@ -56,7 +56,10 @@ const keeper = (apertures: readonly number[], perGroup: number, together: boolea
   const groups = new Map<string, { kept: (Kept | undefined)[]; limits: Float64Array }>()
   const of = (group: WayGroup) => {
     const name = together ? 'all' : group
-    const known = groups.get(name) ?? { kept: [], limits: new Float64Array(apertures.length).fill(Infinity) }
+    const known = groups.get(name) ?? {
+      kept: [],
+      limits: new Float64Array(apertures.length).fill(Infinity)
+    }
     groups.set(name, known)
     return known
   }
@@ -66,10 +69,21 @@ const keeper = (apertures: readonly number[], perGroup: number, together: boolea
     put: (group: WayGroup, aperture: number, kept: Kept): void => {
       const list = of(group)
       list.kept[aperture] = kept
-      const worst = list.kept.filter((each) => each !== undefined).map((each) => each.score).sort((a, b) => a - b)[perGroup - 1] ?? Infinity
-      for (let a = 0; a < apertures.length; a++) list.limits[a] = Math.min(worst, list.kept[a]?.score ?? Infinity)
+      const worst =
+        list.kept
+          .filter((each) => each !== undefined)
+          .map((each) => each.score)
+          .sort((a, b) => a - b)[perGroup - 1] ?? Infinity
+      for (let a = 0; a < apertures.length; a++)
+        list.limits[a] = Math.min(worst, list.kept[a]?.score ?? Infinity)
     },
-    best: (): Kept[] => [...groups.values()].flatMap(({ kept }) => kept.filter((each) => each !== undefined).sort((a, b) => a.score - b.score).slice(0, perGroup))
+    best: (): Kept[] =>
+      [...groups.values()].flatMap(({ kept }) =>
+        kept
+          .filter((each) => each !== undefined)
+          .sort((a, b) => a.score - b.score)
+          .slice(0, perGroup)
+      )
   }
 }
 
@@ -81,7 +95,12 @@ export interface SearchOptions {
 }
 
 /** Every set, shutter and amount of light, the powers found by branch and bound. */
-export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptions = {}, space: Space = spaceOf(plan)): Kept[] => {
+export const search = (
+  plan: Plan,
+  asked: readonly Asked[],
+  options: SearchOptions = {},
+  space: Space = spaceOf(plan)
+): Kept[] => {
   const { perGroup = PER_GROUP, together = false, progress } = options
   const was = evaluate(plan).ledger
   const frames = framesByStops(plan, space, asked)
@@ -98,25 +117,46 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
       const shot = shotOf(ready, shutterStops, pulsing, blur)
       const base = moved + shutterPrice(plan, shutterStops)
       // With many lights a shutter that changes nothing but the ambient, where there is none to speak of, is not gone into.
-      const idle = ready.lamps.length > EXACT_LIGHTS && plan.camera.curtain === 'focal-plane' && shutterStops !== shutters[0] && shutterStops <= plan.camera.syncStops + 1e-6 && shutters[0]! <= plan.camera.syncStops + 1e-6
-      const most = idle && ready.ambient.map((each) => each * secondsAt(Math.min(shutterStops, shutters[0]!)))
-      const as = (ndStops: number): WayGroup => groupOf(plan, { ...there, settings: { ...there.settings, shutterStops, ndStops } })
+      const idle =
+        ready.lamps.length > EXACT_LIGHTS &&
+        plan.camera.curtain === 'focal-plane' &&
+        shutterStops !== shutters[0] &&
+        shutterStops <= plan.camera.syncStops + 1e-6 &&
+        shutters[0]! <= plan.camera.syncStops + 1e-6
+      const most =
+        idle && ready.ambient.map((each) => each * secondsAt(Math.min(shutterStops, shutters[0]!)))
+      const as = (ndStops: number): WayGroup =>
+        groupOf(plan, { ...there, settings: { ...there.settings, shutterStops, ndStops } })
       const same = as(plan.settings.ndStops)
       const changed = as(plan.settings.ndStops + 1)
       let limits = Float64Array.of(...keep.limits(same), ...keep.limits(changed))
       for (const { takenStops, frames: list, prices, slots } of frames) {
         // How cheap the light must be for at least one of these frames to be worth keeping.
         let room = -Infinity
-        for (let k = 0; k < prices.length; k++) room = Math.max(room, limits[slots[k]!]! - prices[k]!)
-        const found = room > base && !(most && isFaint(shot, most, takenStops)) ? bestPowers(shot, takenStops, room - base) : null
+        for (let k = 0; k < prices.length; k++)
+          room = Math.max(room, limits[slots[k]!]! - prices[k]!)
+        const found =
+          room > base && !(most && isFaint(shot, most, takenStops))
+            ? bestPowers(shot, takenStops, room - base)
+            : null
         if (!found) continue
         const powers = plan.lights.map((light) => light.powerStops)
         let lamp = 0
-        plan.lights.forEach((light, i) => { if (light.on) powers[i] = ready.lamps[lamp]!.marks[found.marks[lamp++]!]! })
+        plan.lights.forEach((light, i) => {
+          if (light.on) powers[i] = ready.lamps[lamp]!.marks[found.marks[lamp++]!]!
+        })
         for (const { aperture, apertureStops, isoStops, ndStops, price, ndChanged } of list) {
           const group = ndChanged ? changed : same
           const score = found.cost + price + base
-          if (score < keep.limits(group)[aperture]!) keep.put(group, aperture, { score, change: { ...set, powers, settings: { apertureStops, isoStops, ndStops, shutterStops, pulsedSync: pulsing } } })
+          if (score < keep.limits(group)[aperture]!)
+            keep.put(group, aperture, {
+              score,
+              change: {
+                ...set,
+                powers,
+                settings: { apertureStops, isoStops, ndStops, shutterStops, pulsedSync: pulsing }
+              }
+            })
         }
         limits = Float64Array.of(...keep.limits(same), ...keep.limits(changed))
       }
@@ -129,8 +169,10 @@ export const search = (plan: Plan, asked: readonly Asked[], options: SearchOptio
 /** One-sided goals bind before the ones that every way is steered onto. */
 const bindingOf = (goals: readonly GoalResult[]): GoalResult => {
   const missed = goals.filter((goal) => !goal.ok)
-  if (missed.length) return missed.reduce((most, goal) => (goal.missStops > most.missStops ? goal : most))
-  const tight = (list: readonly GoalResult[]) => list.reduce((least, goal) => (goal.slackStops < least.slackStops ? goal : least))
+  if (missed.length)
+    return missed.reduce((most, goal) => (goal.missStops > most.missStops ? goal : most))
+  const tight = (list: readonly GoalResult[]) =>
+    list.reduce((least, goal) => (goal.slackStops < least.slackStops ? goal : least))
   const sided = goals.filter((goal) => goal.kind !== 'about' && goal.id !== 'sync')
   const least = tight(sided.length ? sided : goals)
   return least.slackStops <= 1 ? least : tight(goals)
@@ -141,8 +183,14 @@ const priceOfWay = (plan: Plan, after: Plan, evaluation: ReturnType<typeof evalu
   return {
     edgePx: endBlur(after, neededDepthMm(after)).bothMm / pixelPitchMm(after.camera),
     reserveStops: Math.min(14, ...lit.map((light) => 0 - light.powerStops)),
-    recycleS: Math.max(0, ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))),
-    flashes: Math.min(1e9, ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))),
+    recycleS: Math.max(
+      0,
+      ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
+    ),
+    flashes: Math.min(
+      1e9,
+      ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))
+    ),
     blurPx: after.subject.speedMmS > 0 ? freezeOf(after, evaluation.ledger).worst.blurPx : null,
     noiseStops: after.settings.isoStops - plan.camera.lowestIsoStops
   }
@@ -154,7 +202,11 @@ export const wayOf = (plan: Plan, change: WayChange): Way => {
   const evaluation = evaluate(after)
   const goals = judgeGoals(after, evaluation)
   return {
-    group: groupOf(plan, after), change, goals, binding: bindingOf(goals), price: priceOfWay(plan, after, evaluation),
+    group: groupOf(plan, after),
+    change,
+    goals,
+    binding: bindingOf(goals),
+    price: priceOfWay(plan, after, evaluation),
     score: scoreOf(plan, evaluate(plan).ledger, after, evaluation.ledger, goals)
   }
 }

@@ -28,16 +28,22 @@ export interface WayOut {
 const NEAREST_MM = 30
 const FARTHEST_MM = 5000
 
-export const modifierNames = (modifiers: readonly Modifier[]): string => modifiers.map((each) => each.name).join(' + ')
+export const modifierNames = (modifiers: readonly Modifier[]): string =>
+  modifiers.map((each) => each.name).join(' + ')
 
 /** Distance at which the light gives its place `excess` stops less than now, found by evaluating the set: near sources do not follow the inverse square. */
 const reachFor = (plan: Plan, index: number, excess: number): number => {
   const light = plan.lights[index]!
   const missAt = (distanceMm: number): number => {
-    const miss = evaluate(withLight(plan, index, { at: { ...light.at, distanceMm } })).suggestions[light.id]?.missStops
+    const miss = evaluate(withLight(plan, index, { at: { ...light.at, distanceMm } })).suggestions[
+      light.id
+    ]?.missStops
     return miss === undefined || !Number.isFinite(miss) ? -20 : miss
   }
-  let near = Math.max(NEAREST_MM, Math.min(light.at.distanceMm, excess > 0 ? light.at.distanceMm : NEAREST_MM))
+  let near = Math.max(
+    NEAREST_MM,
+    Math.min(light.at.distanceMm, excess > 0 ? light.at.distanceMm : NEAREST_MM)
+  )
   let far = excess > 0 ? FARTHEST_MM : light.at.distanceMm
   for (let i = 0; i < 14 && far / near > 1.005; i++) {
     const middle = Math.sqrt(near * far)
@@ -50,11 +56,28 @@ const reachFor = (plan: Plan, index: number, excess: number): number => {
   return Math.round(excess > 0 ? far : near)
 }
 
-const finish = (plan: Plan, index: number, control: WayOut['control'], from: number | string, to: number | string, changed: Plan): WayOut | null => {
+const finish = (
+  plan: Plan,
+  index: number,
+  control: WayOut['control'],
+  from: number | string,
+  to: number | string,
+  changed: Plan
+): WayOut | null => {
   const suggestion = evaluate(changed).suggestions[plan.lights[index]!.id]
   if (!suggestion) return null
-  const after = suggestion.choice ? withLight(changed, index, { powerStops: suggestion.choice.mark.stops }) : changed
-  return { control, from, to, after, suggestion, solves: suggestion.state === 'ok', price: priceOf(plan, after) }
+  const after = suggestion.choice
+    ? withLight(changed, index, { powerStops: suggestion.choice.mark.stops })
+    : changed
+  return {
+    control,
+    from,
+    to,
+    after,
+    suggestion,
+    solves: suggestion.state === 'ok',
+    price: priceOf(plan, after)
+  }
 }
 
 /**
@@ -71,29 +94,63 @@ export const waysOut = (plan: Plan, index: number, bag: readonly Modifier[] = []
   const excess = now.missStops
   const { settings, camera } = plan
   const ways: WayOut[] = []
-  const add = (control: WayOut['control'], from: number | string, to: number | string, changed: Plan) => {
-    const way = !isLocked(plan, control, index) && from !== to ? finish(plan, index, control, from, to, changed) : null
+  const add = (
+    control: WayOut['control'],
+    from: number | string,
+    to: number | string,
+    changed: Plan
+  ) => {
+    const way =
+      !isLocked(plan, control, index) && from !== to
+        ? finish(plan, index, control, from, to, changed)
+        : null
     if (way) ways.push(way)
   }
-  const withSettings = (part: Partial<typeof settings>): Plan => ({ ...plan, settings: { ...settings, ...part } })
+  const withSettings = (part: Partial<typeof settings>): Plan => ({
+    ...plan,
+    settings: { ...settings, ...part }
+  })
   if (light.mount === 'stand') {
     const reachable = reachFor(plan, index, excess)
-    add('distance', light.at.distanceMm, reachable, withLight(plan, index, { at: { ...light.at, distanceMm: reachable } }))
+    add(
+      'distance',
+      light.at.distanceMm,
+      reachable,
+      withLight(plan, index, { at: { ...light.at, distanceMm: reachable } })
+    )
   }
   // One layer more, or one less, of what is at hand.
-  const less = light.modifiers.map((each) => ({ name: light.modifiers.filter((other) => other !== each), gain: each.lossStops }))
-  const more = light.modifiers.length < 4 ? bag.filter((each) => !light.modifiers.some((on) => on.id === each.id)).map((each) => ({ name: [...light.modifiers, each], gain: -each.lossStops })) : []
+  const less = light.modifiers.map((each) => ({
+    name: light.modifiers.filter((other) => other !== each),
+    gain: each.lossStops
+  }))
+  const more =
+    light.modifiers.length < 4
+      ? bag
+          .filter((each) => !light.modifiers.some((on) => on.id === each.id))
+          .map((each) => ({ name: [...light.modifiers, each], gain: -each.lossStops }))
+      : []
   const useful = [...less, ...more]
     .filter(({ gain }) => Math.sign(gain) === -Math.sign(excess) && gain !== 0)
     .sort((a, b) => Math.abs(a.gain + excess) - Math.abs(b.gain + excess))
-  for (const { name: modifiers } of useful.slice(0, 2)) add('modifier', modifierNames(light.modifiers), modifierNames(modifiers), withLight(plan, index, { modifiers }))
+  for (const { name: modifiers } of useful.slice(0, 2))
+    add(
+      'modifier',
+      modifierNames(light.modifiers),
+      modifierNames(modifiers),
+      withLight(plan, index, { modifiers })
+    )
   const [widest, narrowest] = apertureRange(plan)
   const apertures = marksBetween(marksOf('aperture', camera.step), widest, narrowest)
   if (apertures.length) {
     const to = nearestMark(apertures, settings.apertureStops + excess).stops
     add('aperture', settings.apertureStops, to, withSettings({ apertureStops: to }))
   }
-  const isos = marksBetween(marksOf('iso', camera.step), camera.lowestIsoStops, camera.highestIsoStops)
+  const isos = marksBetween(
+    marksOf('iso', camera.step),
+    camera.lowestIsoStops,
+    camera.highestIsoStops
+  )
   if (isos.length) {
     const to = nearestMark(isos, settings.isoStops - excess).stops
     add('iso', settings.isoStops, to, withSettings({ isoStops: to }))

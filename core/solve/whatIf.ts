@@ -27,7 +27,11 @@ export interface WhatIf {
 /** A distance steps by a third of a stop of light. */
 const DISTANCE_STEP = 2 ** (1 / 6)
 
-const stepped = (plan: Plan, path: ControlPath, by: number): { readonly from: number; readonly to: number; readonly after: Plan } => {
+const stepped = (
+  plan: Plan,
+  path: ControlPath,
+  by: number
+): { readonly from: number; readonly to: number; readonly after: Plan } => {
   const light = path.match(/^lights\.(\d+)\.(powerStops|at\.distanceMm)$/)
   if (light) {
     const index = Number(light[1])
@@ -37,22 +41,31 @@ const stepped = (plan: Plan, path: ControlPath, by: number): { readonly from: nu
       return { from: powerStops, to, after: withLight(plan, index, { powerStops: to }) }
     }
     const to = Number((at.distanceMm * DISTANCE_STEP ** by).toPrecision(3))
-    return { from: at.distanceMm, to, after: withLight(plan, index, { at: { ...at, distanceMm: to } }) }
+    return {
+      from: at.distanceMm,
+      to,
+      after: withLight(plan, index, { at: { ...at, distanceMm: to } })
+    }
   }
-  const key = path.replace('settings.', '') as 'apertureStops' | 'shutterStops' | 'isoStops' | 'ndStops'
+  const key = path.replace('settings.', '') as
+    'apertureStops' | 'shutterStops' | 'isoStops' | 'ndStops'
   const from = plan.settings[key]
   const { camera } = plan
   const [widest, narrowest] = apertureRange(plan)
   const ranges: Record<Axis, readonly [number, number]> = {
-    aperture: [widest, narrowest], shutter: [camera.slowestShutterStops, camera.fastestShutterStops], iso: [camera.lowestIsoStops, camera.highestIsoStops]
+    aperture: [widest, narrowest],
+    shutter: [camera.slowestShutterStops, camera.fastestShutterStops],
+    iso: [camera.lowestIsoStops, camera.highestIsoStops]
   }
   const axis = key.replace('Stops', '') as Axis | 'nd'
   const marks = axis === 'nd' ? [] : marksBetween(marksOf(axis, camera.step), ...ranges[axis])
-  const to = axis === 'nd' ? Math.max(0, from + by) : marks.length ? stepMark(marks, from, by).stops : from
+  const to =
+    axis === 'nd' ? Math.max(0, from + by) : marks.length ? stepMark(marks, from, by).stops : from
   return { from, to, after: { ...plan, settings: { ...plan.settings, [key]: to } } }
 }
 
-const shown = (verdict: Verdict): string => `${verdict.state} ${verdict.reason} ${verdict.value === null ? '' : verdict.value.toFixed(2)} ${verdict.limit?.toFixed(2)} ${(verdict.figures.recycle ?? 0).toFixed(2)}`
+const shown = (verdict: Verdict): string =>
+  `${verdict.state} ${verdict.reason} ${verdict.value === null ? '' : verdict.value.toFixed(2)} ${verdict.limit?.toFixed(2)} ${(verdict.figures.recycle ?? 0).toFixed(2)}`
 
 /** @param by steps of the control's own dial, negative is down */
 export const whatIf = (plan: Plan, path: ControlPath, by: number): WhatIf => {
@@ -60,5 +73,14 @@ export const whatIf = (plan: Plan, path: ControlPath, by: number): WhatIf => {
   const ended = Math.abs(to - from) < 1e-9
   const was = evaluate(plan).verdicts
   const is = ended ? was : evaluate(after).verdicts
-  return { from, to: ended ? null : to, effects: was.map((before, i) => ({ id: before.id, before, after: is[i]!, changed: shown(before) !== shown(is[i]!) })) }
+  return {
+    from,
+    to: ended ? null : to,
+    effects: was.map((before, i) => ({
+      id: before.id,
+      before,
+      after: is[i]!,
+      changed: shown(before) !== shown(is[i]!)
+    }))
+  }
 }

@@ -2,18 +2,26 @@
 import { z } from 'zod'
 
 const NEEDED: Record<string, string> = {
-  number: 'a number is needed', int: 'a whole number is needed', string: 'text is needed', boolean: 'yes or no is needed',
-  object: 'a group of figures is needed', array: 'a list is needed', tuple: 'a list is needed'
+  number: 'a number is needed',
+  int: 'a whole number is needed',
+  string: 'text is needed',
+  boolean: 'yes or no is needed',
+  object: 'a group of figures is needed',
+  array: 'a list is needed',
+  tuple: 'a list is needed'
 }
 
-const unitOf = (origin: string): string => (origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : '')
+const unitOf = (origin: string): string =>
+  origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : ''
 
 export const usePlainMessages = (): void => {
   z.config({
     customError: (issue) => {
       switch (issue.code) {
         case 'invalid_type':
-          return issue.input === undefined ? `missing: ${NEEDED[issue.expected] ?? 'a value is needed'}` : (NEEDED[issue.expected] ?? 'the wrong kind of value')
+          return issue.input === undefined
+            ? `missing: ${NEEDED[issue.expected] ?? 'a value is needed'}`
+            : (NEEDED[issue.expected] ?? 'the wrong kind of value')
         case 'too_small':
           return `must be at least ${String(issue.minimum)}${unitOf(issue.origin)}`
         case 'too_big':

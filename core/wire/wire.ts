@@ -25,7 +25,10 @@ export const shootSummarySchema = z.object({
   frames: z.number().int(),
   picture: idSchema.nullable().describe('newest lit frame that has a picture'),
   set: z
-    .object({ shape: z.enum(SHAPES), lights: z.array(z.object({ id: lightIdSchema, turnDeg: z.number(), atLens: z.boolean() })) })
+    .object({
+      shape: z.enum(SHAPES),
+      lights: z.array(z.object({ id: lightIdSchema, turnDeg: z.number(), atLens: z.boolean() }))
+    })
     .describe('what a sketch of the set takes: lights that are on, from where'),
   version,
   updatedAt: z.iso.datetime()
@@ -42,7 +45,10 @@ export const shootSchema = z.object({
 })
 export type Shoot = z.infer<typeof shootSchema>
 
-export const newShootSchema = z.strictObject({ title: z.string().trim().min(1, 'a title is needed').max(120), look: lookSchema })
+export const newShootSchema = z.strictObject({
+  title: z.string().trim().min(1, 'a title is needed').max(120),
+  look: lookSchema
+})
 export const savePlanSchema = z.strictObject({ version, plan: planSchema })
 export const renameSchema = z.strictObject({ version, title: newShootSchema.shape.title })
 export const stageBodySchema = z.strictObject({ stage: stageSchema })
@@ -50,10 +56,19 @@ export const stageBodySchema = z.strictObject({ stage: stageSchema })
 export const useSchema = z.object({ shootId: idSchema, title: z.string() })
 export const kitRecordSchema = z.object({ item: kitItemSchema, version, uses: z.array(useSchema) })
 export type KitRecord = z.infer<typeof kitRecordSchema>
-export const saveKitSchema = z.strictObject({ version: version.nullable().describe('null for a new item'), item: kitItemSchema })
-export const kitQuery = z.strictObject({ kind: z.enum(['camera', 'lens', 'strobe', 'modifier']).optional() })
+export const saveKitSchema = z.strictObject({
+  version: version.nullable().describe('null for a new item'),
+  item: kitItemSchema
+})
+export const kitQuery = z.strictObject({
+  kind: z.enum(['camera', 'lens', 'strobe', 'modifier']).optional()
+})
 
-export const frameRecordSchema = z.object({ frame: frameSchema, hasImage: z.boolean(), seq: z.number().int() })
+export const frameRecordSchema = z.object({
+  frame: frameSchema,
+  hasImage: z.boolean(),
+  seq: z.number().int()
+})
 export type FrameRecord = z.infer<typeof frameRecordSchema>
 
 export const imageQuery = z.strictObject({ size: z.enum(['whole', 'small']).default('whole') })

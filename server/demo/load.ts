@@ -14,7 +14,8 @@ export const loadDemo = async (db: Knex, dataDir: string): Promise<void> => {
   const shoots = await demoShoots()
   const pictures = pictureStore(dataDir)
   const names = new Map<string, string>()
-  for (const { frames } of shoots) for (const { frame, jpeg } of frames) names.set(frame.id, await pictures.keep(jpeg))
+  for (const { frames } of shoots)
+    for (const { frame, jpeg } of frames) names.set(frame.id, await pictures.keep(jpeg))
   await db.transaction(async (trx) => {
     const kit = kitStore(trx)
     for (const item of DEMO_KIT) await kit.save(item, null)

@@ -33,13 +33,21 @@ export type Shape = 'beetle' | 'plume' | 'none'
 const SHAPES: Record<Shape, (level: number) => string> = { beetle, plume, none: () => '' }
 
 /** Where a patch on each shape's even part lies: shares of width and height. */
-export const PATCH: Record<Shape, { readonly x: number; readonly y: number; readonly radius: number }> = {
+export const PATCH: Record<
+  Shape,
+  { readonly x: number; readonly y: number; readonly radius: number }
+> = {
   beetle: { x: 0.565, y: 0.6, radius: 0.025 },
   plume: { x: 0.5, y: 0.9, radius: 0.02 },
   none: { x: 0.2, y: 0.2, radius: 0.05 }
 }
 
-export const drawFrame = async (plan: Plan, shape: Shape, subjectLevel: number, groundLevel: number): Promise<Buffer> => {
+export const drawFrame = async (
+  plan: Plan,
+  shape: Shape,
+  subjectLevel: number,
+  groundLevel: number
+): Promise<Buffer> => {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}">
     <rect width="100%" height="100%" fill="${tone(groundLevel)}"/>${SHAPES[shape](subjectLevel)}</svg>`
   const seconds = secondsAt(plan.settings.shutterStops)
@@ -56,11 +64,19 @@ export const drawFrame = async (plan: Plan, shape: Shape, subjectLevel: number, 
 }
 
 /** Raw RGBA bytes of a picture, or of a round patch's bounding square. */
-export const pixelsOf = async (jpeg: Buffer, patch?: { x: number; y: number; radius: number }): Promise<Buffer> => {
+export const pixelsOf = async (
+  jpeg: Buffer,
+  patch?: { x: number; y: number; radius: number }
+): Promise<Buffer> => {
   const image = sharp(jpeg).ensureAlpha()
   if (patch) {
     const size = Math.max(1, Math.round(patch.radius * WIDTH * 1.4))
-    image.extract({ left: Math.round(patch.x * WIDTH - size / 2), top: Math.round(patch.y * HEIGHT - size / 2), width: size, height: size })
+    image.extract({
+      left: Math.round(patch.x * WIDTH - size / 2),
+      top: Math.round(patch.y * HEIGHT - size / 2),
+      width: size,
+      height: size
+    })
   }
   return image.raw().toBuffer()
 }

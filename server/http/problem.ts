@@ -15,13 +15,24 @@ export class ProblemError extends Error {
   }
 }
 
-export const notFound = (what: string): ProblemError => new ProblemError(404, 'Not found', `There is no such ${what}.`)
+export const notFound = (what: string): ProblemError =>
+  new ProblemError(404, 'Not found', `There is no such ${what}.`)
 export const invalid = (errors: readonly Fault[]): ProblemError =>
-  new ProblemError(422, 'Some figures are not right', errors.map(({ path, message }) => `${path || 'document'}: ${message}`).join('; '), {
-    errors: [...errors]
-  })
+  new ProblemError(
+    422,
+    'Some figures are not right',
+    errors.map(({ path, message }) => `${path || 'document'}: ${message}`).join('; '),
+    {
+      errors: [...errors]
+    }
+  )
 export const conflict = (what: string, currentVersion: number): ProblemError =>
-  new ProblemError(409, 'Changed elsewhere', `This ${what} was saved from another tab or machine since you opened it.`, { currentVersion })
+  new ProblemError(
+    409,
+    'Changed elsewhere',
+    `This ${what} was saved from another tab or machine since you opened it.`,
+    { currentVersion }
+  )
 
 interface BodyError {
   readonly type?: string
@@ -30,8 +41,10 @@ interface BodyError {
 
 /** What Express's own body readers throw, in plain words. */
 const fromBodyReader = (error: BodyError): ProblemError | null => {
-  if (error.type === 'entity.too.large') return new ProblemError(413, 'Too large', 'The upload is larger than this server takes.')
-  if (error.type === 'entity.parse.failed') return invalid([{ path: '', message: 'the body is not valid JSON' }])
+  if (error.type === 'entity.too.large')
+    return new ProblemError(413, 'Too large', 'The upload is larger than this server takes.')
+  if (error.type === 'entity.parse.failed')
+    return invalid([{ path: '', message: 'the body is not valid JSON' }])
   if (typeof error.status === 'number' && error.status >= 400 && error.status < 500)
     return new ProblemError(error.status, 'Bad request', 'The request could not be read.')
   return null
@@ -39,7 +52,11 @@ const fromBodyReader = (error: BodyError): ProblemError | null => {
 
 export const send = (res: Parameters<RequestHandler>[1], problem: ProblemError): void => {
   const body: Problem = {
-    type: `/problems/${problem.status}`, title: problem.title, status: problem.status, detail: problem.message, ...problem.extra
+    type: `/problems/${problem.status}`,
+    title: problem.title,
+    status: problem.status,
+    detail: problem.message,
+    ...problem.extra
   }
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(body))
 }
@@ -52,5 +69,13 @@ export const errorHandler =
     if (res.headersSent) return next(error)
     const known = error instanceof ProblemError ? error : fromBodyReader(error as BodyError)
     if (!known) log.error({ err: error, url: req.url }, 'unexpected')
-    send(res, known ?? new ProblemError(500, 'Something went wrong here', 'The server could not do that. Nothing was changed.'))
+    send(
+      res,
+      known ??
+        new ProblemError(
+          500,
+          'Something went wrong here',
+          'The server could not do that. Nothing was changed.'
+        )
+    )
   }

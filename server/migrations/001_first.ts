@@ -38,5 +38,6 @@ export const up = async (knex: Knex): Promise<void> => {
 }
 
 export const down = async (knex: Knex): Promise<void> => {
-  for (const table of ['facts', 'frames', 'kit_uses', 'kit', 'shoots']) await knex.schema.dropTable(table)
+  for (const table of ['facts', 'frames', 'kit_uses', 'kit', 'shoots'])
+    await knex.schema.dropTable(table)
 }

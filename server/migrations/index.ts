@@ -10,7 +10,11 @@ interface Migration {
   down(knex: Knex): Promise<void>
 }
 
-const MIGRATIONS: readonly Migration[] = [{ name: '001_first', ...first }, { name: '002_sets', ...sets }, { name: '003_goals', ...goals }]
+const MIGRATIONS: readonly Migration[] = [
+  { name: '001_first', ...first },
+  { name: '002_sets', ...sets },
+  { name: '003_goals', ...goals }
+]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {
   getMigrations: () => Promise.resolve([...MIGRATIONS]),

@@ -6,18 +6,28 @@ import type { KitStore } from '../store/kit'
 
 export const kitRoutes = (store: KitStore): Router => {
   const router = Router()
-  router.get('/', async (req, res) => void res.json(await store.list(parse(kitQuery, req.query).kind)))
+  router.get(
+    '/',
+    async (req, res) => void res.json(await store.list(parse(kitQuery, req.query).kind))
+  )
   router.put('/:id', async (req, res) => {
     const { id } = parse(idParams, req.params)
     const { item, version } = parse(saveKitSchema, req.body)
-    if (item.id !== id) throw invalid([{ path: 'item.id', message: 'the item and its address name different things' }])
+    if (item.id !== id)
+      throw invalid([
+        { path: 'item.id', message: 'the item and its address name different things' }
+      ])
     const result = await store.save(item, version)
     if (result.kind === 'stale') throw conflict('kit item', result.version)
     res.json(result.record)
   })
-  for (const [path, method, deleted] of [['/:id', 'delete', true], ['/:id/restore', 'post', false]] as const)
+  for (const [path, method, deleted] of [
+    ['/:id', 'delete', true],
+    ['/:id/restore', 'post', false]
+  ] as const)
     router[method](path, async (req, res) => {
-      if (!(await store.setDeleted(parse(idParams, req.params).id, deleted))) throw notFound('kit item')
+      if (!(await store.setDeleted(parse(idParams, req.params).id, deleted)))
+        throw notFound('kit item')
       res.status(204).end()
     })
   return router

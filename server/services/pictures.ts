@@ -16,7 +16,9 @@ const check = async (bytes: Buffer): Promise<void> => {
     if (format !== 'jpeg') throw new Error(`format ${format}`)
     await image.stats()
   } catch {
-    throw invalid([{ path: 'image', message: 'not a whole JPEG picture; the frame keeps everything else' }])
+    throw invalid([
+      { path: 'image', message: 'not a whole JPEG picture; the frame keeps everything else' }
+    ])
   }
 }
 
@@ -41,7 +43,8 @@ export const pictureStore = (dataDir: string) => {
     },
     read: (name: string): Promise<Buffer> => readFile(join(dir, name)),
     /** Small enough for a list. Made when asked for. */
-    thumbnail: (name: string): Promise<Buffer> => sharp(join(dir, name)).rotate().resize(THUMBNAIL_WIDTH).jpeg({ quality: 80 }).toBuffer()
+    thumbnail: (name: string): Promise<Buffer> =>
+      sharp(join(dir, name)).rotate().resize(THUMBNAIL_WIDTH).jpeg({ quality: 80 }).toBuffer()
   }
 }
 export type PictureStore = ReturnType<typeof pictureStore>

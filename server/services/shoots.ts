@@ -16,9 +16,17 @@ interface Stores {
   readonly frames: FrameStore
 }
 
-const need = <K extends KitKind>(items: readonly KitItem[], kind: K): Extract<KitItem, { kind: K }> => {
+const need = <K extends KitKind>(
+  items: readonly KitItem[],
+  kind: K
+): Extract<KitItem, { kind: K }> => {
   const found = items.find((item): item is Extract<KitItem, { kind: K }> => item.kind === kind)
-  if (!found) throw new ProblemError(409, 'Kit is missing', `Add a ${kind} to your kit first: a plan needs one.`)
+  if (!found)
+    throw new ProblemError(
+      409,
+      'Kit is missing',
+      `Add a ${kind} to your kit first: a plan needs one.`
+    )
   return found
 }
 
@@ -34,7 +42,10 @@ export const shootService = ({ shoots, kit, frames }: Stores) => ({
           ? modifiers.find((item) => item.beam.kind === 'cut' || item.beam.kind === 'snoot')
           : undefined
     const plan = planFromLook(look, title, {
-      camera: need(items, 'camera'), lens: need(items, 'lens'), strobe: need(items, 'strobe'), modifier: modifier ?? null
+      camera: need(items, 'camera'),
+      lens: need(items, 'lens'),
+      strobe: need(items, 'strobe'),
+      modifier: modifier ?? null
     })
     return shoots.create(randomUUID(), plan, 'subject')
   },

@@ -17,7 +17,10 @@ export const openDatabase = async (dataDir: string): Promise<Knex> => {
     pool: {
       min: 1,
       max: 1,
-      afterCreate: (connection: RawConnection, done: (error: Error | null, connection: RawConnection) => void) => {
+      afterCreate: (
+        connection: RawConnection,
+        done: (error: Error | null, connection: RawConnection) => void
+      ) => {
         connection.pragma('journal_mode = WAL')
         // An acknowledged write is on the disk, not only in the system's cache.
         connection.pragma('synchronous = FULL')

@@ -12,13 +12,20 @@ interface Row {
   deleted_at: string | null
 }
 
-const toRecord = (row: Row): FrameRecord => ({ frame: JSON.parse(row.frame) as Frame, hasImage: row.image !== null, seq: row.seq })
+const toRecord = (row: Row): FrameRecord => ({
+  frame: JSON.parse(row.frame) as Frame,
+  hasImage: row.image !== null,
+  seq: row.seq
+})
 
 export const frameStore = (db: Knex) => {
-  const one = (shootId: string, id: string) => db<Row>('frames').where({ shoot_id: shootId, id }).first()
+  const one = (shootId: string, id: string) =>
+    db<Row>('frames').where({ shoot_id: shootId, id }).first()
   const frames = {
     list: async (shootId: string): Promise<FrameRecord[]> =>
-      (await db<Row>('frames').where({ shoot_id: shootId }).whereNull('deleted_at').orderBy('seq')).map(toRecord),
+      (
+        await db<Row>('frames').where({ shoot_id: shootId }).whereNull('deleted_at').orderBy('seq')
+      ).map(toRecord),
 
     put: async (shootId: string, frame: Frame): Promise<FrameRecord> => {
       await db<Row>('frames')
@@ -28,17 +35,24 @@ export const frameStore = (db: Knex) => {
       return toRecord((await one(shootId, frame.id))!)
     },
 
-    imageName: async (shootId: string, id: string): Promise<string | null> => (await one(shootId, id))?.image ?? null,
+    imageName: async (shootId: string, id: string): Promise<string | null> =>
+      (await one(shootId, id))?.image ?? null,
 
     setImage: async (shootId: string, id: string, image: string): Promise<boolean> =>
       (await db<Row>('frames').where({ shoot_id: shootId, id }).update({ image })) > 0,
 
     setDeleted: async (shootId: string, id: string, deleted: boolean): Promise<boolean> =>
-      (await db<Row>('frames').where({ shoot_id: shootId, id }).update({ deleted_at: deleted ? new Date().toISOString() : null })) > 0,
+      (await db<Row>('frames')
+        .where({ shoot_id: shootId, id })
+        .update({ deleted_at: deleted ? new Date().toISOString() : null })) > 0,
 
     copyAll: async (fromShoot: string, toShoot: string): Promise<void> => {
-      const rows = await db<Row>('frames').where({ shoot_id: fromShoot }).whereNull('deleted_at').orderBy('seq')
-      for (const { id, frame, image } of rows) await db<Row>('frames').insert({ id, shoot_id: toShoot, frame, image })
+      const rows = await db<Row>('frames')
+        .where({ shoot_id: fromShoot })
+        .whereNull('deleted_at')
+        .orderBy('seq')
+      for (const { id, frame, image } of rows)
+        await db<Row>('frames').insert({ id, shoot_id: toShoot, frame, image })
     }
   }
   return frames

@@ -23,7 +23,11 @@ const toShoot = (row: Row): Shoot => ({
 })
 
 const kitIdsOf = (plan: Plan): string[] => [
-  ...new Set([plan.camera.id, plan.lens.id, ...plan.lights.flatMap((light) => [light.strobe.id, ...light.modifiers.map((each) => each.id)])])
+  ...new Set([
+    plan.camera.id,
+    plan.lens.id,
+    ...plan.lights.flatMap((light) => [light.strobe.id, ...light.modifiers.map((each) => each.id)])
+  ])
 ]
 
 const writeUses = async (db: Knex, shootId: string, plan: Plan): Promise<void> => {
@@ -31,7 +35,10 @@ const writeUses = async (db: Knex, shootId: string, plan: Plan): Promise<void> =
   await db('kit_uses').insert(kitIdsOf(plan).map((kit_id) => ({ shoot_id: shootId, kit_id })))
 }
 
-export type SaveResult = { readonly kind: 'saved'; readonly shoot: Shoot } | { readonly kind: 'stale'; readonly version: number } | { readonly kind: 'missing' }
+export type SaveResult =
+  | { readonly kind: 'saved'; readonly shoot: Shoot }
+  | { readonly kind: 'stale'; readonly version: number }
+  | { readonly kind: 'missing' }
 
 export const shootStore = (db: Knex) => {
   const alive = () => db<Row>('shoots').whereNull('deleted_at')
@@ -47,21 +54,61 @@ export const shootStore = (db: Knex) => {
     list: async (): Promise<ShootSummary[]> => {
       const rows = (await alive()
         .select('id', 'version', 'stage', 'updated_at')
-        .select(db.raw("json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look, json_extract(plan, '$.subject.shape') as shape, json_extract(plan, '$.lights') as lights"))
-        .select(db.raw('(select count(*) from frames where shoot_id = shoots.id and frames.deleted_at is null) as frames'))
-        .select(db.raw("(select id from frames where shoot_id = shoots.id and frames.deleted_at is null and image is not null and json_extract(frame, '$.kind') = 'lit' order by seq desc limit 1) as picture"))
-        .orderBy('updated_at', 'desc')) as unknown as (Row & Pick<ShootSummary, 'title' | 'look' | 'frames' | 'picture'> & { shape: ShootSummary['set']['shape']; lights: string })[]
+        .select(
+          db.raw(
+            "json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look, json_extract(plan, '$.subject.shape') as shape, json_extract(plan, '$.lights') as lights"
+          )
+        )
+        .select(
+          db.raw(
+            '(select count(*) from frames where shoot_id = shoots.id and frames.deleted_at is null) as frames'
+          )
+        )
+        .select(
+          db.raw(
+            "(select id from frames where shoot_id = shoots.id and frames.deleted_at is null and image is not null and json_extract(frame, '$.kind') = 'lit' order by seq desc limit 1) as picture"
+          )
+        )
+        .orderBy('updated_at', 'desc')) as unknown as (Row &
+        Pick<ShootSummary, 'title' | 'look' | 'frames' | 'picture'> & {
+          shape: ShootSummary['set']['shape']
+          lights: string
+        })[]
       return rows.map((row) => ({
-        id: row.id, title: row.title, look: row.look, stage: row.stage, frames: row.frames, picture: row.picture, version: row.version, updatedAt: row.updated_at,
-        set: { shape: row.shape, lights: (JSON.parse(row.lights) as Plan['lights']).filter((light) => light.on).map(({ id, at, mount }) => ({ id, turnDeg: at.turnDeg, atLens: mount === 'lens' })) }
+        id: row.id,
+        title: row.title,
+        look: row.look,
+        stage: row.stage,
+        frames: row.frames,
+        picture: row.picture,
+        version: row.version,
+        updatedAt: row.updated_at,
+        set: {
+          shape: row.shape,
+          lights: (JSON.parse(row.lights) as Plan['lights'])
+            .filter((light) => light.on)
+            .map(({ id, at, mount }) => ({ id, turnDeg: at.turnDeg, atLens: mount === 'lens' }))
+        }
       }))
     },
 
     count: async (): Promise<number> => Number((await alive().count({ n: '*' }).first())?.n ?? 0),
 
-    create: async (id: string, plan: Plan, stage: Stage, at = new Date().toISOString()): Promise<Shoot> =>
+    create: async (
+      id: string,
+      plan: Plan,
+      stage: Stage,
+      at = new Date().toISOString()
+    ): Promise<Shoot> =>
       db.transaction(async (trx) => {
-        await trx<Row>('shoots').insert({ id, version: 1, stage, plan: JSON.stringify(plan), created_at: at, updated_at: at })
+        await trx<Row>('shoots').insert({
+          id,
+          version: 1,
+          stage,
+          plan: JSON.stringify(plan),
+          created_at: at,
+          updated_at: at
+        })
         await writeUses(trx, id, plan)
         return toShoot((await trx<Row>('shoots').where({ id }).first())!)
       }),
@@ -72,7 +119,11 @@ export const shootStore = (db: Knex) => {
         const written = await trx<Row>('shoots')
           .where({ id, version })
           .whereNull('deleted_at')
-          .update({ plan: JSON.stringify(plan), version: version + 1, updated_at: new Date().toISOString() })
+          .update({
+            plan: JSON.stringify(plan),
+            version: version + 1,
+            updated_at: new Date().toISOString()
+          })
         const row = await trx<Row>('shoots').where({ id }).whereNull('deleted_at').first()
         if (!row) return { kind: 'missing' as const }
         if (written === 0) return { kind: 'stale' as const, version: row.version }
@@ -81,10 +132,13 @@ export const shootStore = (db: Knex) => {
       }),
 
     /** Which stage was reached is no part of the plan: it needs no version. */
-    reach: async (id: string, stage: Stage): Promise<boolean> => (await alive().where({ id }).update({ stage })) > 0,
+    reach: async (id: string, stage: Stage): Promise<boolean> =>
+      (await alive().where({ id }).update({ stage })) > 0,
 
     setDeleted: async (id: string, deleted: boolean): Promise<boolean> =>
-      (await db<Row>('shoots').where({ id }).update({ deleted_at: deleted ? new Date().toISOString() : null })) > 0
+      (await db<Row>('shoots')
+        .where({ id })
+        .update({ deleted_at: deleted ? new Date().toISOString() : null })) > 0
   }
 }
 export type ShootStore = ReturnType<typeof shootStore>

@@ -26,7 +26,12 @@ const toProblem = async (response: Response): Promise<ApiProblem> => {
   }
 }
 
-const call = async (method: string, path: string, body?: unknown, options: RequestInit = {}): Promise<Response> => {
+const call = async (
+  method: string,
+  path: string,
+  body?: unknown,
+  options: RequestInit = {}
+): Promise<Response> => {
   const init: RequestInit = { method, ...options }
   if (body instanceof Blob) init.body = body
   else if (body !== undefined) {
@@ -37,13 +42,17 @@ const call = async (method: string, path: string, body?: unknown, options: Reque
   try {
     response = await fetch(`/api${path}`, init)
   } catch {
-    throw new ApiProblem('The server cannot be reached. What you did is kept here and will be sent when it answers.', 0)
+    throw new ApiProblem(
+      'The server cannot be reached. What you did is kept here and will be sent when it answers.',
+      0
+    )
   }
   if (!response.ok) throw await toProblem(response)
   return response
 }
 
-const json = async <T>(response: Promise<Response>): Promise<T> => (await (await response).json()) as T
+const json = async <T>(response: Promise<Response>): Promise<T> =>
+  (await (await response).json()) as T
 const done = async (response: Promise<Response>): Promise<void> => void (await response)
 
 export const api = {
@@ -53,7 +62,8 @@ export const api = {
   importPlan: (plan: unknown) => json<Shoot>(call('POST', '/shoots/import', plan)),
   savePlan: (id: string, version: number, plan: Plan, keepalive = false) =>
     json<Shoot>(call('PUT', `/shoots/${id}`, { version, plan }, { keepalive })),
-  rename: (id: string, version: number, title: string) => json<Shoot>(call('PATCH', `/shoots/${id}`, { version, title })),
+  rename: (id: string, version: number, title: string) =>
+    json<Shoot>(call('PATCH', `/shoots/${id}`, { version, title })),
   reach: (id: string, stage: Stage) => done(call('PUT', `/shoots/${id}/stage`, { stage })),
   duplicate: (id: string) => json<Shoot>(call('POST', `/shoots/${id}/duplicate`)),
   deleteShoot: (id: string) => done(call('DELETE', `/shoots/${id}`)),
@@ -61,14 +71,20 @@ export const api = {
   planUrl: (id: string) => `/api/shoots/${id}/plan`,
 
   kit: () => json<KitRecord[]>(call('GET', '/kit')),
-  saveKit: (item: KitItem, version: number | null) => json<KitRecord>(call('PUT', `/kit/${item.id}`, { item, version })),
+  saveKit: (item: KitItem, version: number | null) =>
+    json<KitRecord>(call('PUT', `/kit/${item.id}`, { item, version })),
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),
   restoreKit: (id: string) => done(call('POST', `/kit/${id}/restore`)),
 
   frames: (shootId: string) => json<FrameRecord[]>(call('GET', `/shoots/${shootId}/frames`)),
-  putFrame: (shootId: string, frame: Frame) => json<FrameRecord>(call('PUT', `/shoots/${shootId}/frames/${frame.id}`, frame)),
-  putImage: (shootId: string, frameId: string, image: Blob) => done(call('PUT', `/shoots/${shootId}/frames/${frameId}/image`, image)),
-  deleteFrame: (shootId: string, frameId: string) => done(call('DELETE', `/shoots/${shootId}/frames/${frameId}`)),
-  restoreFrame: (shootId: string, frameId: string) => done(call('POST', `/shoots/${shootId}/frames/${frameId}/restore`)),
-  imageUrl: (shootId: string, frameId: string, size: 'whole' | 'small' = 'whole') => `/api/shoots/${shootId}/frames/${frameId}/image${size === 'small' ? '?size=small' : ''}`
+  putFrame: (shootId: string, frame: Frame) =>
+    json<FrameRecord>(call('PUT', `/shoots/${shootId}/frames/${frame.id}`, frame)),
+  putImage: (shootId: string, frameId: string, image: Blob) =>
+    done(call('PUT', `/shoots/${shootId}/frames/${frameId}/image`, image)),
+  deleteFrame: (shootId: string, frameId: string) =>
+    done(call('DELETE', `/shoots/${shootId}/frames/${frameId}`)),
+  restoreFrame: (shootId: string, frameId: string) =>
+    done(call('POST', `/shoots/${shootId}/frames/${frameId}/restore`)),
+  imageUrl: (shootId: string, frameId: string, size: 'whole' | 'small' = 'whole') =>
+    `/api/shoots/${shootId}/frames/${frameId}/image${size === 'small' ? '?size=small' : ''}`
 }

@@ -13,9 +13,21 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const points = computed(() => byShutter(plan.value))
 const reading = ref<number | null>(null)
-const now = computed(() => points.value.reduce((near, point, i) => (Math.abs(point.shutterStops - plan.value.settings.shutterStops) < Math.abs(points.value[near]!.shutterStops - plan.value.settings.shutterStops) ? i : near), 0))
+const now = computed(() =>
+  points.value.reduce(
+    (near, point, i) =>
+      Math.abs(point.shutterStops - plan.value.settings.shutterStops) <
+      Math.abs(points.value[near]!.shutterStops - plan.value.settings.shutterStops)
+        ? i
+        : near,
+    0
+  )
+)
 const REGIMES: Record<Regime, { readonly label: string; readonly color: string }> = {
-  sync: { label: 'at or under sync', color: '--ok' }, pulsed: { label: 'pulsed', color: '--source-a' }, band: { label: 'dark band', color: '--miss' }, leaf: { label: 'leaf: syncs at all speeds', color: '--ok' }
+  sync: { label: 'at or under sync', color: '--ok' },
+  pulsed: { label: 'pulsed', color: '--source-a' },
+  band: { label: 'dark band', color: '--miss' },
+  leaf: { label: 'leaf: syncs at all speeds', color: '--ok' }
 }
 const HIGH = 3
 const LOW = -13
@@ -25,40 +37,80 @@ const bands = computed<PlotBand[]>(() => {
     const last = list.at(-1)
     const { label, color } = REGIMES[point.regime]
     if (last && last.label === label) list[list.length - 1] = { ...last, to: point.shutterStops }
-    else list.push({ from: last ? last.to : point.shutterStops, to: point.shutterStops, label, color })
+    else
+      list.push({ from: last ? last.to : point.shutterStops, to: point.shutterStops, label, color })
   }
   return list
 })
 const level = (value: number): number | null => (Number.isFinite(value) ? value : null)
 const spec = computed<PlotSpec>(() => ({
-  x: points.value.map((point) => point.shutterStops), xTitle: 'shutter', yTitle: 'level, stops', yRange: [LOW, HIGH],
-  ticks: points.value.filter((point) => Math.abs(point.shutterStops / 2 - Math.round(point.shutterStops / 2)) < 1e-6).map((point) => ({ at: point.shutterStops, label: nameOf('shutter', point.shutterStops) })),
+  x: points.value.map((point) => point.shutterStops),
+  xTitle: 'shutter',
+  yTitle: 'level, stops',
+  yRange: [LOW, HIGH],
+  ticks: points.value
+    .filter((point) => Math.abs(point.shutterStops / 2 - Math.round(point.shutterStops / 2)) < 1e-6)
+    .map((point) => ({ at: point.shutterStops, label: nameOf('shutter', point.shutterStops) })),
   yTicks: [2, 0, -2, -4, -6, -8, -10, -12].map((at) => ({ at, label: stops(at, 0) })),
   lines: [
-    { name: 'ambient at subject', y: points.value.map((point) => level(point.subject)), color: '--ambient', dash: 'dash' },
-    { name: 'ambient at ground', y: points.value.map((point) => level(point.ground)), color: '--bright' },
-    { name: 'strobes at subject', y: points.value.map((point) => (point.regime === 'band' ? null : level(point.strobe))), color: '--source-a', dash: 'dot' }
+    {
+      name: 'ambient at subject',
+      y: points.value.map((point) => level(point.subject)),
+      color: '--ambient',
+      dash: 'dash'
+    },
+    {
+      name: 'ambient at ground',
+      y: points.value.map((point) => level(point.ground)),
+      color: '--bright'
+    },
+    {
+      name: 'strobes at subject',
+      y: points.value.map((point) => (point.regime === 'band' ? null : level(point.strobe))),
+      color: '--source-a',
+      dash: 'dot'
+    }
   ],
   bands: bands.value,
-  rules: [{ at: plan.value.settings.shutterStops, label: ' now' }, { at: plan.value.goals.groundStops, label: 'ground at most', across: true }]
+  rules: [
+    { at: plan.value.settings.shutterStops, label: ' now' },
+    { at: plan.value.goals.groundStops, label: 'ground at most', across: true }
+  ]
 }))
 const said = (value: number): string => (Number.isFinite(value) ? stops(value) : 'not read')
-const readings = computed(() => points.value.map((point) => `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the frame` : ''}: ambient at the subject ${said(point.subject)}, at the ground ${said(point.ground)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`))
-const label = computed(() => `Ambient by shutter at ${nameOf('aperture', plan.value.settings.apertureStops)}. ${readings.value[now.value] ?? ''} Arrow keys read it off.`)
+const readings = computed(() =>
+  points.value.map(
+    (point) =>
+      `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the frame` : ''}: ambient at the subject ${said(point.subject)}, at the ground ${said(point.ground)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`
+  )
+)
+const label = computed(
+  () =>
+    `Ambient by shutter at ${nameOf('aperture', plan.value.settings.apertureStops)}. ${readings.value[now.value] ?? ''} Arrow keys read it off.`
+)
 const price = computed(() => {
   const past = pulsedAgainstSync(plan.value)
   if (!past) return ''
   const net = past.pulsed - past.byAperture
   return `Pulsing at this shutter takes ${stopCount(past.darker)} from the ambient and ${stopCount(past.pulsed)} from the strobe. At sync the same darkness by aperture takes ${stopCount(past.byAperture)} from both: staying there ${net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs the strobe about the same'} and gains depth; passing sync keeps the aperture open. Neither darkens the ground against the subject any better than the other, past the first penalty.`
 })
-const shown = computed(() => points.value[reading.value ?? now.value]?.shutterStops ?? plan.value.settings.shutterStops)
+const shown = computed(
+  () => points.value[reading.value ?? now.value]?.shutterStops ?? plan.value.settings.shutterStops
+)
 </script>
 
 <template>
   <section aria-labelledby="chart-title" class="group">
     <h2 id="chart-title">Ambient against shutter</h2>
     <div class="side">
-      <PlotChart v-if="points.length > 1" :spec="spec" :label="label" :readings="readings" :start="now" @read="reading = $event" />
+      <PlotChart
+        v-if="points.length > 1"
+        :spec="spec"
+        :label="label"
+        :readings="readings"
+        :start="now"
+        @read="reading = $event"
+      />
       <ShutterFrame :shutter-stops="shown" />
     </div>
     <p v-if="price" class="small" data-pulsed-price>{{ price }}</p>
@@ -66,7 +118,19 @@ const shown = computed(() => points.value[reading.value ?? now.value]?.shutterSt
 </template>
 
 <style scoped>
-.side { display: grid; grid-template-columns: minmax(0, 1fr) minmax(200px, 15rem); gap: 0.6rem 1.4rem; align-items: center; }
-p { max-width: 100ch; padding-top: 0.3rem; }
-@media (max-width: 1000px) { .side { grid-template-columns: minmax(0, 1fr); } }
+.side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(200px, 15rem);
+  gap: 0.6rem 1.4rem;
+  align-items: center;
+}
+p {
+  max-width: 100ch;
+  padding-top: 0.3rem;
+}
+@media (max-width: 1000px) {
+  .side {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -16,63 +16,145 @@ const mode = computed(() => reading.value?.value.kind ?? 'none')
 const path = computed(() => `ambient.${props.place}.value`)
 
 const MODES = [
-  { value: 'none', title: 'Not read yet' }, { value: 'camera', title: 'Settings the camera called right' }, { value: 'ev', title: 'EV at ISO 100' }, { value: 'lux', title: 'Lux' }
+  { value: 'none', title: 'Not read yet' },
+  { value: 'camera', title: 'Settings the camera called right' },
+  { value: 'ev', title: 'EV at ISO 100' },
+  { value: 'lux', title: 'Lux' }
 ]
 const VIAS = [
-  { value: 'lens', title: 'Through the lens' }, { value: 'reflected', title: 'Hand-held, off the surface' }, { value: 'incident', title: 'Hand-held, dome at the place' }
+  { value: 'lens', title: 'Through the lens' },
+  { value: 'reflected', title: 'Hand-held, off the surface' },
+  { value: 'incident', title: 'Hand-held, dome at the place' }
 ]
-const vias = computed(() => (mode.value === 'lux' ? VIAS.filter((each) => each.value === 'incident') : VIAS))
+const vias = computed(() =>
+  mode.value === 'lux' ? VIAS.filter((each) => each.value === 'incident') : VIAS
+)
 
-const write = (next: AmbientReading | null): void => void store.set(`ambient.${props.place}`, next, `ambient at ${props.place}`)
+const write = (next: AmbientReading | null): void =>
+  void store.set(`ambient.${props.place}`, next, `ambient at ${props.place}`)
 
 /** Changing the notation keeps the light: the same EV said another way. */
 const setMode = (to: string): void => {
   const was = reading.value
   const plan = store.plan!
   const ev = was ? evOfReading(was) : 4
-  const base = { bound: 'exact' as const, atMagnification: plan.focus.magnification, takenAt: new Date().toISOString(), look: plan.look }
+  const base = {
+    bound: 'exact' as const,
+    atMagnification: plan.focus.magnification,
+    takenAt: new Date().toISOString(),
+    look: plan.look
+  }
   const via = was?.via ?? (to === 'camera' ? 'lens' : 'incident')
   if (to === 'none') write(null)
   else if (to === 'ev') write({ ...base, value: { kind: 'ev', ev: Number(ev.toFixed(3)) }, via })
-  else if (to === 'lux') write({ ...base, value: { kind: 'lux', lux: Number(luxFromEv(ev).toPrecision(4)) }, via: 'incident' })
+  else if (to === 'lux')
+    write({
+      ...base,
+      value: { kind: 'lux', lux: Number(luxFromEv(ev).toPrecision(4)) },
+      via: 'incident'
+    })
   else {
     const { apertureStops, isoStops } = plan.settings
-    const shutterStops = Math.max(-6, Math.min(16, Math.round((ev + isoStops - apertureStops) * 3) / 3))
+    const shutterStops = Math.max(
+      -6,
+      Math.min(16, Math.round((ev + isoStops - apertureStops) * 3) / 3)
+    )
     write({ ...base, value: { kind: 'camera', apertureStops, shutterStops, isoStops }, via })
   }
 }
 const setVia = (via: AmbientReading['via']): void => {
-  if (reading.value) write({ ...reading.value, via, atMagnification: store.plan!.focus.magnification })
+  if (reading.value)
+    write({ ...reading.value, via, atMagnification: store.plan!.focus.magnification })
 }
 /** A figure typed anew was read anew. */
 const put = (key: string) => (value: number) =>
-  store.update(`ambient at ${props.place}`, (draft) => {
-    const target = draft.ambient[props.place]!
-    Object.assign(target.value, { [key]: value })
-    Object.assign(target, { takenAt: new Date().toISOString(), look: draft.look })
-  }, path.value)
+  store.update(
+    `ambient at ${props.place}`,
+    (draft) => {
+      const target = draft.ambient[props.place]!
+      Object.assign(target.value, { [key]: value })
+      Object.assign(target, { takenAt: new Date().toISOString(), look: draft.look })
+    },
+    path.value
+  )
 </script>
 
 <template>
-  <div class="reading" role="group" :aria-label="`Ambient at the ${READ_NAMES[place].toLowerCase()}`">
+  <div
+    class="reading"
+    role="group"
+    :aria-label="`Ambient at the ${READ_NAMES[place].toLowerCase()}`"
+  >
     <h3>At the {{ READ_NAMES[place].toLowerCase() }}</h3>
-    <v-select :model-value="mode" :items="MODES" item-value="value" item-title="title" label="Reading" @update:model-value="setMode" />
+    <v-select
+      :model-value="mode"
+      :items="MODES"
+      item-value="value"
+      item-title="title"
+      label="Reading"
+      @update:model-value="setMode"
+    />
     <template v-if="reading">
-      <v-select :model-value="reading.via" :items="vias" item-value="value" item-title="title" label="Taken" @update:model-value="setVia" />
+      <v-select
+        :model-value="reading.via"
+        :items="vias"
+        item-value="value"
+        item-title="title"
+        label="Taken"
+        @update:model-value="setVia"
+      />
       <template v-if="mode === 'camera'">
-        <StepField :path="`${path}.apertureStops`" kind="aperture" label="Aperture" :set="put('apertureStops')" no-lock />
-        <StepField :path="`${path}.shutterStops`" kind="shutter" label="Shutter" :set="put('shutterStops')" no-lock />
-        <StepField :path="`${path}.isoStops`" kind="iso" label="ISO" :set="put('isoStops')" no-lock />
+        <StepField
+          :path="`${path}.apertureStops`"
+          kind="aperture"
+          label="Aperture"
+          :set="put('apertureStops')"
+          no-lock
+        />
+        <StepField
+          :path="`${path}.shutterStops`"
+          kind="shutter"
+          label="Shutter"
+          :set="put('shutterStops')"
+          no-lock
+        />
+        <StepField
+          :path="`${path}.isoStops`"
+          kind="iso"
+          label="ISO"
+          :set="put('isoStops')"
+          no-lock
+        />
       </template>
-      <StepField v-else-if="mode === 'ev'" :path="`${path}.ev`" kind="ev" label="EV" :set="put('ev')" no-lock />
-      <StepField v-else :path="`${path}.lux`" kind="lux" label="Illuminance" :set="put('lux')" no-lock />
+      <StepField
+        v-else-if="mode === 'ev'"
+        :path="`${path}.ev`"
+        kind="ev"
+        label="EV"
+        :set="put('ev')"
+        no-lock
+      />
+      <StepField
+        v-else
+        :path="`${path}.lux`"
+        kind="lux"
+        label="Illuminance"
+        :set="put('lux')"
+        no-lock
+      />
       <p class="small muted">
-        EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.bound === 'at-most'">, at most: nothing showed in the frame</template>
+        EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.bound === 'at-most'"
+          >, at most: nothing showed in the frame</template
+        >
       </p>
     </template>
   </div>
 </template>
 
 <style scoped>
-.reading { display: grid; gap: 0.35rem; padding: 0.4rem 0 0.8rem; }
+.reading {
+  display: grid;
+  gap: 0.35rem;
+  padding: 0.4rem 0 0.8rem;
+}
 </style>

@@ -17,12 +17,18 @@ const source = computed(() => props.cellKey.split('-')[0] as SourceId)
 const place = computed(() => props.cellKey.split('-')[1] as Place)
 const cell = computed(() => cellAt(store.evaluation!.ledger, source.value, place.value) ?? null)
 const terms = computed(() => (cell.value ? cellTerms(store.plan!, source.value, place.value) : []))
-const title = computed(() => `${sourceName(store.plan!, source.value)} at ${placeName(store.plan!, place.value).toLowerCase()}`)
+const title = computed(
+  () =>
+    `${sourceName(store.plan!, source.value)} at ${placeName(store.plan!, place.value).toLowerCase()}`
+)
 
 const correction = computed(() => correctionFor(store.plan!, source.value, place.value))
 const DARK_WORDS: Record<string, string> = {
-  off: 'This light is switched off.', outside: 'The place lies outside the beam, and nothing bounces there.', behind: 'The surface there faces away from this light, and nothing bounces there.',
-  shadowed: 'Something stands between, and nothing bounces there.', known: ''
+  off: 'This light is switched off.',
+  outside: 'The place lies outside the beam, and nothing bounces there.',
+  behind: 'The surface there faces away from this light, and nothing bounces there.',
+  shadowed: 'Something stands between, and nothing bounces there.',
+  known: ''
 }
 const dropReading = (): void => {
   const id = correction.value?.id
@@ -37,31 +43,82 @@ const dropReading = (): void => {
   <section class="terms" :aria-label="`Terms of ${title}`">
     <h3>{{ title }}</h3>
     <p v-if="!cell" class="muted">This place is not in the plan any more.</p>
-    <p v-else-if="cell.state === 'unknown'" class="muted">Not read yet. Take the black frame in Run, or enter a reading under Subject.</p>
+    <p v-else-if="cell.state === 'unknown'" class="muted">
+      Not read yet. Take the black frame in Run, or enter a reading under Subject.
+    </p>
     <p v-else-if="terms.length === 0" class="muted">{{ DARK_WORDS[cell.state] }}</p>
     <table v-else>
       <tbody>
-        <tr v-for="(term, i) in terms" :key="i" :class="{ led: term.kind === highlight }" :data-term="term.kind">
+        <tr
+          v-for="(term, i) in terms"
+          :key="i"
+          :class="{ led: term.kind === highlight }"
+          :data-term="term.kind"
+        >
           <td>
-            {{ TERM_NAMES[term.kind] }} <span class="muted">{{ termFigures(store.plan!, term, source) }}</span>
-            <small :title="TERM_FORMULAS[term.kind].source">{{ TERM_FORMULAS[term.kind].formula }} <span class="from">({{ TERM_FORMULAS[term.kind].source }})</span></small>
+            {{ TERM_NAMES[term.kind] }}
+            <span class="muted">{{ termFigures(store.plan!, term, source) }}</span>
+            <small :title="TERM_FORMULAS[term.kind].source"
+              >{{ TERM_FORMULAS[term.kind].formula }}
+              <span class="from">({{ TERM_FORMULAS[term.kind].source }})</span></small
+            >
           </td>
           <td class="num">{{ stops(term.stops) }}</td>
         </tr>
       </tbody>
-      <tfoot><tr><td>{{ title }}</td><td class="num">{{ stops(cell.level) }}</td></tr></tfoot>
+      <tfoot>
+        <tr>
+          <td>{{ title }}</td>
+          <td class="num">{{ stops(cell.level) }}</td>
+        </tr>
+      </tfoot>
     </table>
-    <button v-if="terms.some((term) => term.kind === 'yourReading')" type="button" class="push" @click="dropReading">Leave my reading out</button>
+    <button
+      v-if="terms.some((term) => term.kind === 'yourReading')"
+      type="button"
+      class="push"
+      @click="dropReading"
+    >
+      Leave my reading out
+    </button>
   </section>
 </template>
 
 <style scoped>
-.terms { display: grid; gap: 0.5rem; justify-items: start; }
-table { width: 100%; }
-td { padding: 0.28rem 0; border-bottom: 1px dotted var(--line); vertical-align: top; }
-td:last-child { text-align: right; padding-left: 0.8rem; color: var(--bright); white-space: nowrap; }
-small { display: block; font-size: 0.75rem; color: var(--muted); }
-tr.led td { background: color-mix(in srgb, var(--accent) 14%, transparent); }
-tr.led td:first-child { box-shadow: -3px 0 var(--accent); }
-tfoot td { border: 0; border-top: 1px solid var(--rule); color: var(--bright); padding-top: 0.4rem; }
+.terms {
+  display: grid;
+  gap: 0.5rem;
+  justify-items: start;
+}
+table {
+  width: 100%;
+}
+td {
+  padding: 0.28rem 0;
+  border-bottom: 1px dotted var(--line);
+  vertical-align: top;
+}
+td:last-child {
+  text-align: right;
+  padding-left: 0.8rem;
+  color: var(--bright);
+  white-space: nowrap;
+}
+small {
+  display: block;
+  font-size: 0.75rem;
+  color: var(--muted);
+}
+tr.led td {
+  background: color-mix(in srgb, var(--accent) 14%, transparent);
+}
+tr.led td:first-child {
+  box-shadow: -3px 0 var(--accent);
+}
+tfoot td {
+  border: 0;
+  border-top: 1px solid var(--rule);
+  color: var(--bright);
+  padding-top: 0.4rem;
+}
 </style>

@@ -16,15 +16,31 @@ const items = computed(() => {
   const all = [...known, ...gone].map((each) => ({ value: each.id, title: each.name }))
   return props.optional ? [{ value: '', title: props.optional }, ...all] : all
 })
-const fresh = computed(() => kit.ofKind(props.kind).find((each) => each.id === props.item?.id) ?? null)
-const moved = computed(() => fresh.value !== null && JSON.stringify(fresh.value) !== JSON.stringify(props.item))
+const fresh = computed(
+  () => kit.ofKind(props.kind).find((each) => each.id === props.item?.id) ?? null
+)
+const moved = computed(
+  () => fresh.value !== null && JSON.stringify(fresh.value) !== JSON.stringify(props.item)
+)
 
-const pick = (id: string): void => emit('pick', (kit.ofKind(props.kind) as KitItem[]).find((each) => each.id === id) ?? (id === '' ? null : props.item))
+const pick = (id: string): void =>
+  emit(
+    'pick',
+    (kit.ofKind(props.kind) as KitItem[]).find((each) => each.id === id) ??
+      (id === '' ? null : props.item)
+  )
 </script>
 
 <template>
   <div class="pick">
-    <v-select :model-value="item?.id ?? ''" :items="items" item-value="value" item-title="title" :label="KIND_NAMES[kind].one" @update:model-value="pick($event)" />
+    <v-select
+      :model-value="item?.id ?? ''"
+      :items="items"
+      item-value="value"
+      item-title="title"
+      :label="KIND_NAMES[kind].one"
+      @update:model-value="pick($event)"
+    />
     <p v-if="item" class="small muted">{{ itemLine(item) }}</p>
     <p v-if="moved" class="small">
       <span class="near">The kit’s figures have changed since.</span>
@@ -34,5 +50,9 @@ const pick = (id: string): void => emit('pick', (kit.ofKind(props.kind) as KitIt
 </template>
 
 <style scoped>
-.pick { display: grid; gap: 0.25rem; padding: 0.3rem 0 0.5rem; }
+.pick {
+  display: grid;
+  gap: 0.25rem;
+  padding: 0.3rem 0 0.5rem;
+}
 </style>

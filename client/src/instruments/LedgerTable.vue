@@ -11,24 +11,37 @@ import { stops } from '@/words/format'
 import { placeName, sourceMark, sourceName, STATE_MARKS, STATE_WORDS } from '@/words/names'
 
 const props = defineProps<{ open: string; isolated: readonly SourceId[] }>()
-const emit = defineEmits<{ open: [key: string]; place: [place: Place]; isolate: [sources: SourceId[]] }>()
+const emit = defineEmits<{
+  open: [key: string]
+  place: [place: Place]
+  isolate: [sources: SourceId[]]
+}>()
 const store = usePlan()
 const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
 const all = computed(() => ledger.value.rows.map((row) => row.source))
-const inSum = (source: SourceId): boolean => props.isolated.length === 0 || props.isolated.includes(source)
+const inSum = (source: SourceId): boolean =>
+  props.isolated.length === 0 || props.isolated.includes(source)
 const toggle = (source: SourceId, event: MouseEvent): void => {
   const now = props.isolated.length === 0 ? [] : [...props.isolated]
   // A plain click asks what this one does alone; with shift or control it joins the ones already chosen.
   const more = event.shiftKey || event.ctrlKey || event.metaKey
-  const next = now.includes(source) ? now.filter((each) => each !== source) : more ? [...now, source] : [source]
+  const next = now.includes(source)
+    ? now.filter((each) => each !== source)
+    : more
+      ? [...now, source]
+      : [source]
   emit('isolate', next.length === all.value.length ? [] : next)
 }
-const total = (place: Place): number => (props.isolated.length ? sumAt(ledger.value, place, props.isolated) : ledger.value.totals[place]!)
-const cell = (source: SourceId, place: Place): Cell => ledger.value.rows.find((row) => row.source === source)!.cells[place]!
+const total = (place: Place): number =>
+  props.isolated.length ? sumAt(ledger.value, place, props.isolated) : ledger.value.totals[place]!
+const cell = (source: SourceId, place: Place): Cell =>
+  ledger.value.rows.find((row) => row.source === source)!.cells[place]!
 const about = (source: SourceId): string => {
   const light = plan.value.lights.find((each) => each.id === source)
-  return light ? [light.strobe.name, ...light.modifiers.map((each) => each.name)].join(', ') : 'all strobes off'
+  return light
+    ? [light.strobe.name, ...light.modifiers.map((each) => each.name)].join(', ')
+    : 'all strobes off'
 }
 const whole = computed(() => props.isolated.length === 0)
 /** −10 at the left end of the bar, +2 at the right. */
@@ -37,36 +50,78 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
 
 <template>
   <div class="scroll" tabindex="0" role="group" aria-label="Ledger, scrolls sideways">
-    <table class="ledger" :style="{ '--places': ledger.places.length }" aria-label="Ledger: stops of each source at each place">
+    <table
+      class="ledger"
+      :style="{ '--places': ledger.places.length }"
+      aria-label="Ledger: stops of each source at each place"
+    >
       <thead>
         <tr>
           <th class="first">stops at</th>
-          <th v-for="place in ledger.places" :key="place" scope="col"><button type="button" class="place" :title="`Goal and figures of ${placeName(plan, place)}`" @click="$emit('place', place)">{{ placeName(plan, place) }}<small>{{ goalWords(plan, place) }}</small></button></th>
+          <th v-for="place in ledger.places" :key="place" scope="col">
+            <button
+              type="button"
+              class="place"
+              :title="`Goal and figures of ${placeName(plan, place)}`"
+              @click="$emit('place', place)"
+            >
+              {{ placeName(plan, place) }}<small>{{ goalWords(plan, place) }}</small>
+            </button>
+          </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="source in all" :key="source" :class="[`hue-${source}`, { out: !inSum(source) }]">
           <th scope="row" class="first">
-            <button type="button" class="source" :aria-pressed="isolated.includes(source)" :aria-label="`Sum ${sourceName(plan, source)} alone; with shift, together with others chosen`" :data-isolate="source" @click="toggle(source, $event)"><span class="source-mark" aria-hidden="true">{{ sourceMark(source) }}</span><span>{{ sourceName(plan, source) }}<small>{{ about(source) }}</small></span></button>
+            <button
+              type="button"
+              class="source"
+              :aria-pressed="isolated.includes(source)"
+              :aria-label="`Sum ${sourceName(plan, source)} alone; with shift, together with others chosen`"
+              :data-isolate="source"
+              @click="toggle(source, $event)"
+            >
+              <span class="source-mark" aria-hidden="true">{{ sourceMark(source) }}</span><span
+                >{{ sourceName(plan, source) }}<small>{{ about(source) }}</small></span
+              >
+            </button>
           </th>
           <td v-for="place in ledger.places" :key="place">
             <button
-              type="button" :aria-expanded="open === `${source}-${place}`" :aria-label="`${sourceName(plan, source)} at ${placeName(plan, place)}: ${cellWords(cell(source, place))}. Open the terms`"
-              :data-cell="`${source}-${place}`" class="cell" :class="{ open: open === `${source}-${place}` }" @click="$emit('open', `${source}-${place}`)"
+              type="button"
+              :aria-expanded="open === `${source}-${place}`"
+              :aria-label="`${sourceName(plan, source)} at ${placeName(plan, place)}: ${cellWords(cell(source, place))}. Open the terms`"
+              :data-cell="`${source}-${place}`"
+              class="cell"
+              :class="{ open: open === `${source}-${place}` }"
+              @click="$emit('open', `${source}-${place}`)"
             >
-              <span class="num" :class="{ none: cell(source, place).state !== 'known' }">{{ cellWords(cell(source, place)) }}</span>
-              <span class="bar" aria-hidden="true"><i :style="{ width: `${bar(cell(source, place).level)}%` }" /></span>
+              <span class="num" :class="{ none: cell(source, place).state !== 'known' }">{{
+                cellWords(cell(source, place))
+              }}</span>
+              <span class="bar" aria-hidden="true"
+                ><i :style="{ width: `${bar(cell(source, place).level)}%` }"
+              /></span>
             </button>
           </td>
         </tr>
       </tbody>
       <tfoot>
         <tr>
-          <th scope="row" class="first">{{ whole ? 'Sum' : `Sum of ${isolated.map(sourceMark).join(' + ')}` }}<button v-if="!whole" type="button" class="push bare" @click="emit('isolate', [])">All</button></th>
+          <th scope="row" class="first">
+            {{ whole ? 'Sum' : `Sum of ${isolated.map(sourceMark).join(' + ')}`
+            }}<button v-if="!whole" type="button" class="push bare" @click="emit('isolate', [])">
+              All
+            </button>
+          </th>
           <td v-for="place in ledger.places" :key="place" :data-total="place">
             <span class="num total">{{ stops(total(place)) }}</span>
             <template v-if="whole && goalState(store.evaluation!, plan, place)">
-              <span :class="goalState(store.evaluation!, plan, place)!" aria-hidden="true">{{ STATE_MARKS[goalState(store.evaluation!, plan, place)!] }}</span><span class="hidden-label">{{ STATE_WORDS[goalState(store.evaluation!, plan, place)!] }}</span>
+              <span :class="goalState(store.evaluation!, plan, place)!" aria-hidden="true">{{
+                STATE_MARKS[goalState(store.evaluation!, plan, place)!]
+              }}</span><span class="hidden-label">{{
+                STATE_WORDS[goalState(store.evaluation!, plan, place)!]
+              }}</span>
             </template>
           </td>
         </tr>
@@ -76,31 +131,137 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
 </template>
 
 <style scoped>
-.scroll { overflow-x: auto; position: relative; contain: layout paint; }
+.scroll {
+  overflow-x: auto;
+  position: relative;
+  contain: layout paint;
+}
 /* Fixed columns: a new figure in a cell measures no other. */
-.ledger { table-layout: fixed; width: max(100%, calc(10rem + var(--places) * 5rem)); }
-th, td { padding: 0; vertical-align: middle; border-bottom: 1px solid var(--line); }
-.first { width: 10rem; position: sticky; left: 0; background: var(--background); z-index: 1; padding-right: 0.5rem; }
-thead th { color: var(--text); border-bottom-color: var(--rule); vertical-align: bottom; }
-small { display: block; color: var(--muted); font-weight: 400; font-size: 0.75rem; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; line-height: 1.25; }
-.place { text-align: left; padding: 0.2rem 0.4rem 0.25rem; width: 100%; line-height: 1.15; font-weight: 500; white-space: nowrap; font-size: 0.875rem; }
-.place:hover, .source:hover { color: var(--bright); }
-.source { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 0.5rem; align-items: center; text-align: left; width: 100%; font-weight: 500; padding: 0.15rem 0; line-height: 1.15; }
-.source[aria-pressed='true'] .source-mark { background: var(--hue); color: var(--background); }
-.out { opacity: 0.45; }
-.cell { display: block; text-align: left; width: 100%; min-height: 36px; padding: 0.25rem 0.4rem; border-bottom: 2px solid transparent; }
-.cell:hover { background: var(--raised); }
-.cell.open { background: var(--raised); border-bottom-color: var(--accent); }
-tbody .num { display: block; height: 1.3rem; contain: strict; }
-.num { text-align: left; color: var(--bright); font-size: 0.9375rem; white-space: nowrap; }
-.num.none { color: var(--muted); font: 0.75rem var(--sans); }
-.bar { height: 3px; background: var(--line); width: 100%; display: block; }
-.bar i { display: block; height: 100%; background: var(--hue); }
-tfoot th, tfoot td { border-bottom: 0; border-top: 1px solid var(--rule); padding: 0.35rem 0.4rem; white-space: nowrap; }
-tfoot .first { padding-left: 0; }
-.total { font-weight: 500; margin-right: 0.35rem; }
+.ledger {
+  table-layout: fixed;
+  width: max(100%, calc(10rem + var(--places) * 5rem));
+}
+th,
+td {
+  padding: 0;
+  vertical-align: middle;
+  border-bottom: 1px solid var(--line);
+}
+.first {
+  width: 10rem;
+  position: sticky;
+  left: 0;
+  background: var(--background);
+  z-index: 1;
+  padding-right: 0.5rem;
+}
+thead th {
+  color: var(--text);
+  border-bottom-color: var(--rule);
+  vertical-align: bottom;
+}
+small {
+  display: block;
+  color: var(--muted);
+  font-weight: 400;
+  font-size: 0.75rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  line-height: 1.25;
+}
+.place {
+  text-align: left;
+  padding: 0.2rem 0.4rem 0.25rem;
+  width: 100%;
+  line-height: 1.15;
+  font-weight: 500;
+  white-space: nowrap;
+  font-size: 0.875rem;
+}
+.place:hover,
+.source:hover {
+  color: var(--bright);
+}
+.source {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 0.5rem;
+  align-items: center;
+  text-align: left;
+  width: 100%;
+  font-weight: 500;
+  padding: 0.15rem 0;
+  line-height: 1.15;
+}
+.source[aria-pressed='true'] .source-mark {
+  background: var(--hue);
+  color: var(--background);
+}
+.out {
+  opacity: 0.45;
+}
+.cell {
+  display: block;
+  text-align: left;
+  width: 100%;
+  min-height: 36px;
+  padding: 0.25rem 0.4rem;
+  border-bottom: 2px solid transparent;
+}
+.cell:hover {
+  background: var(--raised);
+}
+.cell.open {
+  background: var(--raised);
+  border-bottom-color: var(--accent);
+}
+tbody .num {
+  display: block;
+  height: 1.3rem;
+  contain: strict;
+}
+.num {
+  text-align: left;
+  color: var(--bright);
+  font-size: 0.9375rem;
+  white-space: nowrap;
+}
+.num.none {
+  color: var(--muted);
+  font: 0.75rem var(--sans);
+}
+.bar {
+  height: 3px;
+  background: var(--line);
+  width: 100%;
+  display: block;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--hue);
+}
+tfoot th,
+tfoot td {
+  border-bottom: 0;
+  border-top: 1px solid var(--rule);
+  padding: 0.35rem 0.4rem;
+  white-space: nowrap;
+}
+tfoot .first {
+  padding-left: 0;
+}
+.total {
+  font-weight: 500;
+  margin-right: 0.35rem;
+}
 @media (max-width: 760px) {
-  .cell { min-height: 44px; }
-  .first { width: 7.4rem; }
+  .cell {
+    min-height: 44px;
+  }
+  .first {
+    width: 7.4rem;
+  }
 }
 </style>

@@ -11,7 +11,11 @@ const store = usePlan()
 const field = useId()
 const index = computed(() => store.plan!.lights.findIndex((each) => each.id === props.id))
 const light = computed(() => store.plan!.lights[index.value]!)
-const own = computed(() => light.value.strobe.durations.some((each) => Math.abs(each.powerStops - light.value.powerStops) < 1e-6))
+const own = computed(() =>
+  light.value.strobe.durations.some(
+    (each) => Math.abs(each.powerStops - light.value.powerStops) < 1e-6
+  )
+)
 const text = ref('')
 const fault = ref('')
 const put = (): void => {
@@ -21,8 +25,16 @@ const put = (): void => {
     fault.value = 'not understood: type 1/5000 or 0.2 ms'
     return
   }
-  const rest = light.value.strobe.durations.filter((each) => Math.abs(each.powerStops - light.value.powerStops) > 1e-6)
-  const faults = store.set(`lights.${index.value}.strobe.durations`, [...rest, { powerStops: light.value.powerStops, t01 }].sort((a, b) => b.powerStops - a.powerStops), 'flash duration')
+  const rest = light.value.strobe.durations.filter(
+    (each) => Math.abs(each.powerStops - light.value.powerStops) > 1e-6
+  )
+  const faults = store.set(
+    `lights.${index.value}.strobe.durations`,
+    [...rest, { powerStops: light.value.powerStops, t01 }].sort(
+      (a, b) => b.powerStops - a.powerStops
+    ),
+    'flash duration'
+  )
   fault.value = faults[0]?.message ?? ''
   if (!faults.length) text.value = ''
 }
@@ -30,15 +42,48 @@ const put = (): void => {
 
 <template>
   <div class="own small">
-    <label :for="field">{{ own ? 'Your table has' : 'You know better? t0.1 at' }} {{ formatPower(light.strobe.dial, light.powerStops) }}{{ own ? '; another t0.1' : '' }}</label>
-    <input :id="field" v-model="text" class="num" placeholder="1/5000" maxlength="20" :aria-invalid="fault !== ''" @keydown.enter="put" @change="put" />
+    <label :for="field"
+      >{{ own ? 'Your table has' : 'You know better? t0.1 at' }}
+      {{ formatPower(light.strobe.dial, light.powerStops) }}{{ own ? '; another t0.1' : '' }}</label
+    >
+    <input
+      :id="field"
+      v-model="text"
+      class="num"
+      placeholder="1/5000"
+      maxlength="20"
+      :aria-invalid="fault !== ''"
+      @keydown.enter="put"
+      @change="put"
+    />
     <span v-if="fault" role="alert" class="miss">{{ fault }}</span>
   </div>
 </template>
 
 <style scoped>
-.own { display: flex; flex-wrap: wrap; gap: 0.2rem 0.6rem; align-items: center; color: var(--muted); }
-input { width: 6rem; height: 28px; border: 0; border-bottom: 1px solid var(--rule); background: transparent; text-align: center; color: var(--bright); }
-input:focus { outline: 0; border-bottom: 2px solid var(--accent); }
-@media (pointer: coarse), (max-width: 760px) { input { height: 44px; } }
+.own {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 0.6rem;
+  align-items: center;
+  color: var(--muted);
+}
+input {
+  width: 6rem;
+  height: 28px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: transparent;
+  text-align: center;
+  color: var(--bright);
+}
+input:focus {
+  outline: 0;
+  border-bottom: 2px solid var(--accent);
+}
+@media (pointer: coarse), (max-width: 760px) {
+  input {
+    height: 44px;
+  }
+}
 </style>

@@ -12,7 +12,9 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 
 const apertureNote = computed(() => {
-  return plan.value.camera.showsEffective ? `marked f/${plain(markedFNumber(plan.value), 2)}` : `works as f/${plain(effectiveFNumberOf(plan.value))}`
+  return plan.value.camera.showsEffective
+    ? `marked f/${plain(markedFNumber(plan.value), 2)}`
+    : `works as f/${plain(effectiveFNumberOf(plan.value))}`
 })
 const faster = computed(() => plan.value.settings.shutterStops - plan.value.camera.syncStops)
 const shutterNote = computed(() => {
@@ -20,44 +22,137 @@ const shutterNote = computed(() => {
   if (faster.value > 1e-6) return `past sync ${nameOf('shutter', plan.value.camera.syncStops)}`
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
-const isoNote = computed(() => (plan.value.settings.isoStops <= plan.value.camera.lowestIsoStops + 1e-6 ? 'lowest ISO' : `ISO ${stopCount(plan.value.settings.isoStops - plan.value.camera.lowestIsoStops)} up`))
+const isoNote = computed(() =>
+  plan.value.settings.isoStops <= plan.value.camera.lowestIsoStops + 1e-6
+    ? 'lowest ISO'
+    : `ISO ${stopCount(plan.value.settings.isoStops - plan.value.camera.lowestIsoStops)} up`
+)
 /** Lights that are off have no place on the strip. */
-const lit = computed(() => plan.value.lights.map((light, index) => ({ light, index })).filter(({ light }) => light.on))
+const lit = computed(() =>
+  plan.value.lights.map((light, index) => ({ light, index })).filter(({ light }) => light.on)
+)
 </script>
 
 <template>
   <footer class="strip" aria-label="Settings and verdicts">
-    <div class="dials" :class="{ one: lit.length === 1, many: lit.length > 1, pairs: lit.length === 2 || lit.length === 4 }" tabindex="0" role="group" aria-label="Settings">
-      <StripDial path="settings.apertureStops" kind="aperture" label="Aperture" :note="apertureNote" />
-      <StripDial path="settings.shutterStops" kind="shutter" label="Shutter" :note="shutterNote" :warn="faster > 1e-6 && plan.camera.curtain !== 'leaf'" />
+    <div
+      class="dials"
+      :class="{
+        one: lit.length === 1,
+        many: lit.length > 1,
+        pairs: lit.length === 2 || lit.length === 4
+      }"
+      tabindex="0"
+      role="group"
+      aria-label="Settings"
+    >
+      <StripDial
+        path="settings.apertureStops"
+        kind="aperture"
+        label="Aperture"
+        :note="apertureNote"
+      />
+      <StripDial
+        path="settings.shutterStops"
+        kind="shutter"
+        label="Shutter"
+        :note="shutterNote"
+        :warn="faster > 1e-6 && plan.camera.curtain !== 'leaf'"
+      />
       <StripDial path="settings.isoStops" kind="iso" label="ISO" :note="isoNote" />
-      <StripDial v-for="{ light, index } in lit" :key="light.id" :path="`lights.${index}.powerStops`" kind="power" :label="lit.length === 1 ? 'Power' : `Power ${light.id}`" :shown="light.name" :mark="light.id" :note="`${stopCount(light.powerStops)} left`" />
+      <StripDial
+        v-for="{ light, index } in lit"
+        :key="light.id"
+        :path="`lights.${index}.powerStops`"
+        kind="power"
+        :label="lit.length === 1 ? 'Power' : `Power ${light.id}`"
+        :shown="light.name"
+        :mark="light.id"
+        :note="`${stopCount(light.powerStops)} left`"
+      />
     </div>
     <VerdictLine />
   </footer>
 </template>
 
 <style scoped>
-.many :deep(.strip-dial input) { width: 6.1rem; }
-.many :deep(.strip-dial input:not(.long)) { font-size: 1.0625rem; }
-.many :deep(.strip-dial .value button) { width: 20px; }
-.strip { display: flex; background: var(--surface); border-top: 1px solid var(--rule); position: sticky; bottom: 0; z-index: 5; min-height: 92px; }
-.dials { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(8.2rem, auto); overflow-x: auto; position: relative; min-width: 0; flex: 0 1 auto; }
+.many :deep(.strip-dial input) {
+  width: 6.1rem;
+}
+.many :deep(.strip-dial input:not(.long)) {
+  font-size: 1.0625rem;
+}
+.many :deep(.strip-dial .value button) {
+  width: 20px;
+}
+.strip {
+  display: flex;
+  background: var(--surface);
+  border-top: 1px solid var(--rule);
+  position: sticky;
+  bottom: 0;
+  z-index: 5;
+  min-height: 92px;
+}
+.dials {
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(8.2rem, auto);
+  overflow-x: auto;
+  position: relative;
+  min-width: 0;
+  flex: 0 1 auto;
+}
 @media (max-width: 1100px) {
-  .strip { flex-direction: column; }
-  .dials { grid-auto-columns: minmax(8rem, 1fr); }
+  .strip {
+    flex-direction: column;
+  }
+  .dials {
+    grid-auto-columns: minmax(8rem, 1fr);
+  }
 }
 @media (max-width: 760px) {
-  .dials { grid-auto-columns: minmax(5.4rem, 1fr); }
-  .dials.one { grid-auto-flow: row; grid-template-columns: 1.3fr repeat(3, 1fr); }
+  .dials {
+    grid-auto-columns: minmax(5.4rem, 1fr);
+  }
+  .dials.one {
+    grid-auto-flow: row;
+    grid-template-columns: 1.3fr repeat(3, 1fr);
+  }
   /* With more than one lamp the dials stand in rows, lamps first, three or two side by side; what names them gives way. */
-  .dials.many { grid-auto-flow: row; grid-template-columns: repeat(6, minmax(0, 1fr)); max-height: 40vh; overflow: hidden auto; }
-  .many :deep(.strip-dial) { grid-column: span 2; position: relative; }
-  .many.pairs :deep(.strip-dial.lamp) { grid-column: span 3; }
-  .many :deep(.strip-dial input) { width: 100%; }
-  .many :deep(.strip-dial input:not(.long)) { font-size: 0.9375rem; }
-  .many :deep(.top) { position: absolute; left: 0.2rem; top: 0.75rem; }
-  .many :deep(.top label) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-  .many :deep(.lamp .value) { padding-left: 1.3rem; }
+  .dials.many {
+    grid-auto-flow: row;
+    grid-template-columns: repeat(6, minmax(0, 1fr));
+    max-height: 40vh;
+    overflow: hidden auto;
+  }
+  .many :deep(.strip-dial) {
+    grid-column: span 2;
+    position: relative;
+  }
+  .many.pairs :deep(.strip-dial.lamp) {
+    grid-column: span 3;
+  }
+  .many :deep(.strip-dial input) {
+    width: 100%;
+  }
+  .many :deep(.strip-dial input:not(.long)) {
+    font-size: 0.9375rem;
+  }
+  .many :deep(.top) {
+    position: absolute;
+    left: 0.2rem;
+    top: 0.75rem;
+  }
+  .many :deep(.top label) {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+  .many :deep(.lamp .value) {
+    padding-left: 1.3rem;
+  }
 }
 </style>

@@ -6,7 +6,12 @@ import { useTheme } from 'vuetify'
 import type Plotly from 'plotly.js-basic-dist-min'
 import { dataOf, layoutOf, shapesOf, type PlotSpec } from './plot'
 
-const props = defineProps<{ spec: PlotSpec; label: string; readings: readonly string[]; start: number }>()
+const props = defineProps<{
+  spec: PlotSpec
+  label: string
+  readings: readonly string[]
+  start: number
+}>()
 const emit = defineEmits<{ read: [index: number | null] }>()
 const root = useTemplateRef<HTMLElement>('root')
 const host = useTemplateRef<HTMLElement>('host')
@@ -24,7 +29,12 @@ const color = (name: string): string => {
 const cursor = computed(() => (index.value === null ? null : (props.spec.x[index.value] ?? null)))
 const draw = async (): Promise<void> => {
   if (!plotly || !root.value || !host.value) return
-  await plotly.react(root.value, dataOf(props.spec, color), layoutOf(props.spec, color, cursor.value, host.value.clientWidth < 520), { displayModeBar: false, responsive: false, staticPlot: true })
+  await plotly.react(
+    root.value,
+    dataOf(props.spec, color),
+    layoutOf(props.spec, color, cursor.value, host.value.clientWidth < 520),
+    { displayModeBar: false, responsive: false, staticPlot: true }
+  )
 }
 /** Plotly keeps its rules in an inline style; under the page's policy it must carry the page's nonce. */
 const allowStyle = (): void => {
@@ -32,7 +42,10 @@ const allowStyle = (): void => {
   if (document.getElementById(id)) return
   const style = document.createElement('style')
   style.id = id
-  style.nonce = document.querySelector<HTMLStyleElement>('style[nonce]')?.nonce ?? document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? ''
+  style.nonce =
+    document.querySelector<HTMLStyleElement>('style[nonce]')?.nonce ??
+    document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ??
+    ''
   document.head.append(style)
 }
 onMounted(async () => {
@@ -45,10 +58,14 @@ onMounted(async () => {
   }
 })
 const redraw = useDebounceFn(draw, 40)
-watch(() => [props.spec, theme.name.value], () => void redraw())
+watch(
+  () => [props.spec, theme.name.value],
+  () => void redraw()
+)
 useResizeObserver(host, () => void redraw())
 watch(cursor, () => {
-  if (plotly && root.value) void plotly.relayout(root.value, { shapes: shapesOf(props.spec, color, cursor.value) })
+  if (plotly && root.value)
+    void plotly.relayout(root.value, { shapes: shapesOf(props.spec, color, cursor.value) })
   emit('read', index.value)
 })
 onBeforeUnmount(() => root.value && plotly?.purge(root.value))
@@ -56,25 +73,55 @@ onBeforeUnmount(() => root.value && plotly?.purge(root.value))
 const onKey = (event: KeyboardEvent): void => {
   const now = index.value ?? props.start
   const last = props.spec.x.length - 1
-  const to = { ArrowRight: now + 1, ArrowUp: now + 1, ArrowLeft: now - 1, ArrowDown: now - 1, Home: 0, End: last, PageUp: now + 3, PageDown: now - 3, Escape: -9 }[event.key]
+  const to = {
+    ArrowRight: now + 1,
+    ArrowUp: now + 1,
+    ArrowLeft: now - 1,
+    ArrowDown: now - 1,
+    Home: 0,
+    End: last,
+    PageUp: now + 3,
+    PageDown: now - 3,
+    Escape: -9
+  }[event.key]
   if (to === undefined) return
   event.preventDefault()
   index.value = to === -9 ? null : Math.min(last, Math.max(0, to))
 }
 const onPointer = (event: PointerEvent): void => {
-  const plot = root.value?.querySelector('.plot, .nsewdrag, .cartesianlayer')?.getBoundingClientRect()
+  const plot = root.value
+    ?.querySelector('.plot, .nsewdrag, .cartesianlayer')
+    ?.getBoundingClientRect()
   const area = host.value!.getBoundingClientRect()
   const left = plot && plot.width > 40 ? plot.left : area.left + 52
   const right = plot && plot.width > 40 ? plot.right : area.right - 14
   const { x } = props.spec
   const at = x[0]! + ((event.clientX - left) / (right - left)) * (x.at(-1)! - x[0]!)
-  index.value = x.reduce((best, each, i) => (Math.abs(each - at) < Math.abs(x[best]! - at) ? i : best), 0)
+  index.value = x.reduce(
+    (best, each, i) => (Math.abs(each - at) < Math.abs(x[best]! - at) ? i : best),
+    0
+  )
 }
 </script>
 
 <template>
   <div class="chart">
-    <div ref="host" class="host" tabindex="0" role="slider" :aria-label="label" aria-orientation="horizontal" :aria-valuemin="0" :aria-valuemax="spec.x.length - 1" :aria-valuenow="index ?? start" :aria-valuetext="says" @keydown="onKey" @pointermove="onPointer" @pointerdown="onPointer" @pointerleave="index = null">
+    <div
+      ref="host"
+      class="host"
+      tabindex="0"
+      role="slider"
+      :aria-label="label"
+      aria-orientation="horizontal"
+      :aria-valuemin="0"
+      :aria-valuemax="spec.x.length - 1"
+      :aria-valuenow="index ?? start"
+      :aria-valuetext="says"
+      @keydown="onKey"
+      @pointermove="onPointer"
+      @pointerdown="onPointer"
+      @pointerleave="index = null"
+    >
       <div ref="root" class="root" aria-hidden="true" />
     </div>
     <p v-if="failure" class="small miss">{{ failure }}</p>
@@ -83,9 +130,27 @@ const onPointer = (event: PointerEvent): void => {
 </template>
 
 <style scoped>
-.chart { display: grid; gap: 0.2rem; min-width: 0; }
-.host { height: 17rem; min-width: 0; touch-action: pan-y; }
-.root { height: 100%; pointer-events: none; }
-.says { color: var(--text); min-height: 1.2em; }
-@media (max-width: 760px) { .host { height: 15rem; } }
+.chart {
+  display: grid;
+  gap: 0.2rem;
+  min-width: 0;
+}
+.host {
+  height: 17rem;
+  min-width: 0;
+  touch-action: pan-y;
+}
+.root {
+  height: 100%;
+  pointer-events: none;
+}
+.says {
+  color: var(--text);
+  min-height: 1.2em;
+}
+@media (max-width: 760px) {
+  .host {
+    height: 15rem;
+  }
+}
 </style>

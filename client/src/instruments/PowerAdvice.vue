@@ -12,8 +12,17 @@ const light = computed(() => store.plan!.lights[props.index]!)
 const path = computed(() => `lights.${props.index}.powerStops`)
 const suggestion = computed(() => store.evaluation!.suggestions[light.value.id] ?? null)
 const mark = computed(() => suggestion.value?.choice?.mark ?? null)
-const set = computed(() => mark.value !== null && Math.abs(mark.value.stops - light.value.powerStops) < 1e-6)
-const right = computed(() => suggestion.value !== null && Math.abs(store.evaluation!.ledger.totals[suggestion.value.place]! - suggestion.value.goalStops) <= suggestion.value.toleranceStops + 1e-9)
+const set = computed(
+  () => mark.value !== null && Math.abs(mark.value.stops - light.value.powerStops) < 1e-6
+)
+const right = computed(
+  () =>
+    suggestion.value !== null &&
+    Math.abs(
+      store.evaluation!.ledger.totals[suggestion.value.place]! - suggestion.value.goalStops
+    ) <=
+      suggestion.value.toleranceStops + 1e-9
+)
 const ends = computed(() => {
   const marks = dialMarks(light.value.strobe.dial)
   return { lowest: marks[0]!.label, full: marks.at(-1)!.label }
@@ -43,18 +52,51 @@ const words = computed(() => {
 <template>
   <div class="advice" :data-state="suggestion?.state ?? 'none'" role="status">
     <template v-if="suggestion">
-      <span class="muted">{{ suggestion.state === 'ok' ? (set ? 'Power is right at' : right ? 'Nearest to the goal' : 'Set power to') : 'Nearest power' }}</span>
+      <span class="muted">{{
+        suggestion.state === 'ok'
+          ? set
+            ? 'Power is right at'
+            : right
+              ? 'Nearest to the goal'
+              : 'Set power to'
+          : 'Nearest power'
+      }}</span>
       <b class="num">{{ mark?.label ?? 'none' }}</b>
-      <span class="small" :class="{ near: suggestion.state !== 'ok', muted: suggestion.state === 'ok' }">{{ words }}</span>
-      <button v-if="mark && !set" type="button" class="push" :class="{ main: !right }" :disabled="store.isLocked(path)" @click="store.set(path, mark.stops, 'power')">
+      <span
+        class="small"
+        :class="{ near: suggestion.state !== 'ok', muted: suggestion.state === 'ok' }"
+        >{{ words }}</span
+      >
+      <button
+        v-if="mark && !set"
+        type="button"
+        class="push"
+        :class="{ main: !right }"
+        :disabled="store.isLocked(path)"
+        @click="store.set(path, mark.stops, 'power')"
+      >
         {{ store.isLocked(path) ? 'Power is locked' : 'Set it' }}
       </button>
     </template>
-    <span v-else class="small muted">{{ light.on ? 'No goal where this light works: set one at the head of its place in the sum.' : 'Switched off.' }}</span>
+    <span v-else class="small muted">{{
+      light.on
+        ? 'No goal where this light works: set one at the head of its place in the sum.'
+        : 'Switched off.'
+    }}</span>
   </div>
 </template>
 
 <style scoped>
-.advice { display: flex; flex-wrap: wrap; align-items: baseline; gap: 0.3rem 0.8rem; padding: 0.5rem 0; }
-b { font-size: 1.375rem; font-weight: 400; color: var(--bright); }
+.advice {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0.3rem 0.8rem;
+  padding: 0.5rem 0;
+}
+b {
+  font-size: 1.375rem;
+  font-weight: 400;
+  color: var(--bright);
+}
 </style>

@@ -26,8 +26,22 @@ const result = computed<{ stack: FocusStack | null; fault: string }>(() => {
   }
 })
 const lit = computed(() => plan.value.lights.filter((light) => light.on))
-const recycle = computed(() => Math.max(0, ...lit.value.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))))
-const seconds = computed(() => (result.value.stack ? stackSeconds(result.value.stack.frames, recycle.value, settle.value, secondsAt(plan.value.settings.shutterStops)) : 0))
+const recycle = computed(() =>
+  Math.max(
+    0,
+    ...lit.value.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
+  )
+)
+const seconds = computed(() =>
+  result.value.stack
+    ? stackSeconds(
+        result.value.stack.frames,
+        recycle.value,
+        settle.value,
+        secondsAt(plan.value.settings.shutterStops)
+      )
+    : 0
+)
 const setShare = (value: number) => {
   if (!(value >= 0 && value <= 0.9)) return [{ path: '', message: 'must be from 0 % to 90 %' }]
   overlap.value = value
@@ -40,7 +54,18 @@ const setSettle = (value: number) => {
 }
 const save = (): void => {
   const stack = result.value.stack!
-  saveText(stringify([['frame', 'focus from the near end, mm', 'rail forward, mm'], ...stack.positionsMm.map((p, i) => [String(i + 1), p.toFixed(3), (p - stack.positionsMm[0]!).toFixed(3)])]), 'text/csv', `${plan.value.title} stack.csv`)
+  saveText(
+    stringify([
+      ['frame', 'focus from the near end, mm', 'rail forward, mm'],
+      ...stack.positionsMm.map((p, i) => [
+        String(i + 1),
+        p.toFixed(3),
+        (p - stack.positionsMm[0]!).toFixed(3)
+      ])
+    ]),
+    'text/csv',
+    `${plan.value.title} stack.csv`
+  )
 }
 </script>
 
@@ -48,18 +73,46 @@ const save = (): void => {
   <section class="group stack" aria-labelledby="stack-title">
     <h2 id="stack-title">Focus stack</h2>
     <p v-if="result.fault" class="near small" role="status">{{ result.fault }}</p>
-    <p v-else-if="result.stack!.frames === 1" class="lead small">One frame holds the {{ mm(plan.subject.sharpDepthMm) }} you need: no stack.</p>
+    <p v-else-if="result.stack!.frames === 1" class="lead small">
+      One frame holds the {{ mm(plan.subject.sharpDepthMm) }} you need: no stack.
+    </p>
     <p v-else data-stack>
-      <b class="num">{{ result.stack!.frames }}</b> frames, <b class="num">{{ mm(result.stack!.stepMm) }}</b> apart, each <span class="num">{{ mm(depth) }}</span> deep; about {{ duration(seconds) }} with the strobes’ recycle,
-      {{ result.stack!.frames }} flashes of each of {{ lit.length }} light{{ lit.length === 1 ? '' : 's' }}. Overlap {{ percent(result.stack!.overlap) }}.
+      <b class="num">{{ result.stack!.frames }}</b> frames,
+      <b class="num">{{ mm(result.stack!.stepMm) }}</b> apart, each
+      <span class="num">{{ mm(depth) }}</span> deep; about {{ duration(seconds) }} with the strobes’
+      recycle, {{ result.stack!.frames }} flashes of each of {{ lit.length }} light{{
+        lit.length === 1 ? '' : 's'
+      }}. Overlap {{ percent(result.stack!.overlap) }}.
       <button type="button" class="push bare" @click="save">Rail positions as CSV</button>
     </p>
-    <StepField path="stack.overlap" kind="reflectance" label="Overlap at least" :value="overlap" :set="setShare" no-lock help="Share of each frame’s depth that the next one covers again. A quarter is common practice." />
-    <StepField path="stack.settle" kind="seconds" label="Rest after a move" :value="settle" :set="setSettle" no-lock help="For the rail to come to rest. The slower of this and the recycle time counts." />
+    <StepField
+      path="stack.overlap"
+      kind="reflectance"
+      label="Overlap at least"
+      :value="overlap"
+      :set="setShare"
+      no-lock
+      help="Share of each frame’s depth that the next one covers again. A quarter is common practice."
+    />
+    <StepField
+      path="stack.settle"
+      kind="seconds"
+      label="Rest after a move"
+      :value="settle"
+      :set="setSettle"
+      no-lock
+      help="For the rail to come to rest. The slower of this and the recycle time counts."
+    />
   </section>
 </template>
 
 <style scoped>
-.stack { max-width: 34rem; }
-b { font-weight: 500; color: var(--bright); font-size: 1.0625rem; }
+.stack {
+  max-width: 34rem;
+}
+b {
+  font-weight: 500;
+  color: var(--bright);
+  font-size: 1.0625rem;
+}
 </style>

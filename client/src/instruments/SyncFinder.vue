@@ -16,14 +16,19 @@ const kit = useKit()
 const notices = useNotices()
 const field = useId()
 const plan = computed(() => store.plan!)
-const trials = computed(() => [...plan.value.syncTrials].sort((a, b) => a.shutterStops - b.shutterStops))
+const trials = computed(() =>
+  [...plan.value.syncTrials].sort((a, b) => a.shutterStops - b.shutterStops)
+)
 const found = computed(() => findSync(plan.value.syncTrials))
 const share = ref('')
 const fault = ref('')
 const shutter = computed(() => plan.value.settings.shutterStops)
 const log = (darkShare: number, shutterStops = shutter.value): void => {
   const faults = store.update('sync trial', (draft) => {
-    draft.syncTrials = [...draft.syncTrials.filter((each) => Math.abs(each.shutterStops - shutterStops) > 1e-6), { shutterStops: Math.max(0, shutterStops), darkShare }]
+    draft.syncTrials = [
+      ...draft.syncTrials.filter((each) => Math.abs(each.shutterStops - shutterStops) > 1e-6),
+      { shutterStops: Math.max(0, shutterStops), darkShare }
+    ]
   })
   fault.value = faults[0]?.message ?? ''
 }
@@ -48,12 +53,16 @@ const measure = async (event: Event): Promise<void> => {
   busy.value = true
   try {
     const { band, exif } = await readBand(file)
-    if (!band) return void (fault.value = 'This picture got no light at all: did the strobe fire? Nothing was logged.')
+    if (!band)
+      return void (fault.value =
+        'This picture got no light at all: did the strobe fire? Nothing was logged.')
     const stops = settingsFromExif(exif, plan.value.camera.step).shutterStops
     log(band.share, stops ?? shutter.value)
     if (fault.value) return
     const at = `${nameOf('shutter', stops ?? shutter.value)} ${stops === null ? 'as set on the strip' : 'by the file'}`
-    measured.value = band.share ? `${at}: dark over ${percent(band.share)} at the ${band.side}, by ${stopCount(band.depthStops)}.` : `${at}: no band.`
+    measured.value = band.share
+      ? `${at}: dark over ${percent(band.share)} at the ${band.side}, by ${stopCount(band.depthStops)}.`
+      : `${at}: no band.`
   } catch (error) {
     fault.value = `${(error as Error).message} Nothing was logged.`
   } finally {
@@ -62,17 +71,35 @@ const measure = async (event: Event): Promise<void> => {
 }
 const words = computed(() => {
   const { cleanStops, bandedStops, curtainSeconds, contradictory } = found.value
-  if (contradictory) return 'Two trials contradict each other: a faster shutter was clean where a slower one was not. Take one of them again.'
-  if (cleanStops === null && bandedStops === null) return 'Set a shutter on the strip, take a frame of a white sheet that fills it, the strobe at low power, and let its JPEG be measured or say what it showed. Go a step faster until a band appears.'
+  if (contradictory)
+    return 'Two trials contradict each other: a faster shutter was clean where a slower one was not. Take one of them again.'
+  if (cleanStops === null && bandedStops === null)
+    return 'Set a shutter on the strip, take a frame of a white sheet that fills it, the strobe at low power, and let its JPEG be measured or say what it showed. Go a step faster until a band appears.'
   const from = cleanStops === null ? '' : `Clean up to ${nameOf('shutter', cleanStops)}`
-  const to = bandedStops === null ? '; no band yet, try a step faster' : `${from ? ', a' : 'A'} band from ${nameOf('shutter', bandedStops)} on`
-  const travel = curtainSeconds === null ? '' : `. The band${plan.value.syncTrials.filter((each) => each.darkShare > 0).length > 1 ? 's speak' : ' speaks'} of curtains that take ${seconds(curtainSeconds)}`
+  const to =
+    bandedStops === null
+      ? '; no band yet, try a step faster'
+      : `${from ? ', a' : 'A'} band from ${nameOf('shutter', bandedStops)} on`
+  const travel =
+    curtainSeconds === null
+      ? ''
+      : `. The band${plan.value.syncTrials.filter((each) => each.darkShare > 0).length > 1 ? 's speak' : ' speaks'} of curtains that take ${seconds(curtainSeconds)}`
   return `${from}${to}${travel}.`
 })
-const differs = computed(() => found.value.cleanStops !== null && found.value.bandedStops !== null && !found.value.contradictory && Math.abs(found.value.cleanStops - plan.value.camera.syncStops) > 1e-6)
+const differs = computed(
+  () =>
+    found.value.cleanStops !== null &&
+    found.value.bandedStops !== null &&
+    !found.value.contradictory &&
+    Math.abs(found.value.cleanStops - plan.value.camera.syncStops) > 1e-6
+)
 const next = computed(() => {
   const { camera, syncTrials } = plan.value
-  const marks = marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, camera.fastestShutterStops).map((mark) => mark.stops)
+  const marks = marksBetween(
+    marksOf('shutter', camera.step),
+    camera.slowestShutterStops,
+    camera.fastestShutterStops
+  ).map((mark) => mark.stops)
   return syncTrials.length ? nextTrial(found.value, marks, camera.syncStops) : null
 })
 const use = async (): Promise<void> => {
@@ -96,36 +123,116 @@ const use = async (): Promise<void> => {
     <ul v-if="trials.length">
       <li v-for="trial in trials" :key="trial.shutterStops">
         <span class="num">{{ nameOf('shutter', trial.shutterStops) }}</span>
-        <span :class="trial.darkShare ? 'near' : 'ok'">{{ trial.darkShare ? `band over ${percent(trial.darkShare)}` : 'no band' }}</span>
-        <button type="button" class="push bare" :aria-label="`Forget ${nameOf('shutter', trial.shutterStops)}`" @click="store.set('syncTrials', plan.syncTrials.filter((each) => each !== trial), 'sync trial')">Forget</button>
+        <span :class="trial.darkShare ? 'near' : 'ok'">{{
+          trial.darkShare ? `band over ${percent(trial.darkShare)}` : 'no band'
+        }}</span>
+        <button
+          type="button"
+          class="push bare"
+          :aria-label="`Forget ${nameOf('shutter', trial.shutterStops)}`"
+          @click="
+            store.set(
+              'syncTrials',
+              plan.syncTrials.filter((each) => each !== trial),
+              'sync trial'
+            )
+          "
+        >
+          Forget
+        </button>
       </li>
     </ul>
     <div class="log">
-      <span class="small muted">The frame at <b class="num">{{ nameOf('shutter', shutter) }}</b> showed</span>
+      <span class="small muted"
+        >The frame at <b class="num">{{ nameOf('shutter', shutter) }}</b> showed</span
+      >
       <button type="button" class="push" @click="log(0)">No band</button>
       <label :for="field" class="small muted">a band over</label>
-      <input :id="field" v-model="share" class="num" placeholder="30 %" maxlength="10" :aria-invalid="fault !== ''" @keydown.enter="logBand" />
-      <button type="button" class="push" :disabled="!share.trim()" @click="logBand">Log band</button>
-      <label class="push" :class="{ busy }">Measure its JPEG<input type="file" accept="image/jpeg,.jpg,.jpeg" class="hidden-label" :disabled="busy" @change="measure" /></label>
+      <input
+        :id="field"
+        v-model="share"
+        class="num"
+        placeholder="30 %"
+        maxlength="10"
+        :aria-invalid="fault !== ''"
+        @keydown.enter="logBand"
+      />
+      <button type="button" class="push" :disabled="!share.trim()" @click="logBand">
+        Log band
+      </button>
+      <label class="push" :class="{ busy }"
+        >Measure its JPEG<input
+          type="file"
+          accept="image/jpeg,.jpg,.jpeg"
+          class="hidden-label"
+          :disabled="busy"
+          @change="measure"
+      /></label>
     </div>
     <p v-if="busy" role="status" class="muted small">Reading the picture …</p>
     <p v-else-if="measured" role="status" class="small" data-measured>{{ measured }}</p>
     <p v-if="fault" role="alert" class="miss small">{{ fault }}</p>
     <p class="acts">
-      <button v-if="next !== null && Math.abs(next - shutter) > 1e-6" type="button" class="push bare" @click="store.set('settings.shutterStops', next, 'shutter')">Next try {{ nameOf('shutter', next) }}</button>
-      <button v-if="differs" type="button" class="push main" @click="use">Use {{ nameOf('shutter', found.cleanStops!) }} as sync</button>
+      <button
+        v-if="next !== null && Math.abs(next - shutter) > 1e-6"
+        type="button"
+        class="push bare"
+        @click="store.set('settings.shutterStops', next, 'shutter')"
+      >
+        Next try {{ nameOf('shutter', next) }}
+      </button>
+      <button v-if="differs" type="button" class="push main" @click="use">
+        Use {{ nameOf('shutter', found.cleanStops!) }} as sync
+      </button>
     </p>
   </section>
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 5rem minmax(0, 1fr) auto; align-items: center; border-bottom: 1px solid var(--line); }
-li .push { min-height: 30px; }
-.log, .acts { display: flex; flex-wrap: wrap; align-items: center; gap: 0.4rem 0.6rem; padding-top: 0.4rem; }
-label.push { cursor: pointer; }
-label.push:focus-within { outline: 2px solid var(--accent); outline-offset: 2px; }
-label.busy { opacity: 0.5; }
-input { width: 4.4rem; height: 34px; border: 0; border-bottom: 1px solid var(--rule); background: transparent; text-align: center; color: var(--bright); }
-input:focus { outline: 0; border-bottom: 2px solid var(--accent); }
-@media (pointer: coarse), (max-width: 760px) { input, li .push { height: 44px; } }
+li {
+  display: grid;
+  grid-template-columns: 5rem minmax(0, 1fr) auto;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
+li .push {
+  min-height: 30px;
+}
+.log,
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.6rem;
+  padding-top: 0.4rem;
+}
+label.push {
+  cursor: pointer;
+}
+label.push:focus-within {
+  outline: 2px solid var(--accent);
+  outline-offset: 2px;
+}
+label.busy {
+  opacity: 0.5;
+}
+input {
+  width: 4.4rem;
+  height: 34px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: transparent;
+  text-align: center;
+  color: var(--bright);
+}
+input:focus {
+  outline: 0;
+  border-bottom: 2px solid var(--accent);
+}
+@media (pointer: coarse), (max-width: 760px) {
+  input,
+  li .push {
+    height: 44px;
+  }
+}
 </style>

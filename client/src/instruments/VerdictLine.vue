@@ -4,7 +4,14 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Verdict } from '@core/ledger/verdicts'
 import { usePlan } from '@/stores/plan'
-import { placeName, sourceName, STATE_MARKS, STATE_WORDS, TERM_NAMES, VERDICT_NAMES } from '@/words/names'
+import {
+  placeName,
+  sourceName,
+  STATE_MARKS,
+  STATE_WORDS,
+  TERM_NAMES,
+  VERDICT_NAMES
+} from '@/words/names'
 import { verdictReason, verdictValue } from '@/words/verdicts'
 
 const store = usePlan()
@@ -37,7 +44,11 @@ const leave = (): void => later(250, () => (open.value = false))
 onBeforeUnmount(stay)
 
 /** Where the figures that move a verdict are edited. */
-const STAGE_OF: Record<string, string> = { ambient: 'subject', subject: 'subject', ground: 'subject' }
+const STAGE_OF: Record<string, string> = {
+  ambient: 'subject',
+  subject: 'subject',
+  ground: 'subject'
+}
 
 const lead = (verdict: Verdict): void => {
   const params = router.currentRoute.value.params
@@ -62,16 +73,32 @@ const leadText = (verdict: Verdict): string =>
   <ul class="verdicts" aria-label="Verdicts">
     <li v-for="verdict in verdicts" :key="verdict.id">
       <button
-        type="button" class="verdict" :data-verdict="verdict.id" :data-state="verdict.state" aria-haspopup="menu" :aria-expanded="shown === verdict.id && open"
-        @click="show(verdict.id, $event)" @pointerenter="$event.pointerType === 'mouse' && soon(verdict.id, $event)" @pointerleave="leave"
+        type="button"
+        class="verdict"
+        :data-verdict="verdict.id"
+        :data-state="verdict.state"
+        aria-haspopup="menu"
+        :aria-expanded="shown === verdict.id && open"
+        @click="show(verdict.id, $event)"
+        @pointerenter="$event.pointerType === 'mouse' && soon(verdict.id, $event)"
+        @pointerleave="leave"
       >
-        <span :class="['mark', verdict.state]" aria-hidden="true">{{ STATE_MARKS[verdict.state] }}</span>
+        <span :class="['mark', verdict.state]" aria-hidden="true">{{
+          STATE_MARKS[verdict.state]
+        }}</span>
         <span class="name">{{ VERDICT_NAMES[verdict.id] }}</span>
         <span class="num">{{ verdictValue(verdict) }}</span>
         <span class="hidden-label">: {{ STATE_WORDS[verdict.state] }}</span>
       </button>
     </li>
-    <v-menu v-if="target" v-model="open" :activator="target" location="top" max-width="380" :open-on-click="false">
+    <v-menu
+      v-if="target"
+      v-model="open"
+      :activator="target"
+      location="top"
+      max-width="380"
+      :open-on-click="false"
+    >
       <div v-if="opened" class="why" @pointerenter="stay" @pointerleave="leave">
         <p>{{ verdictReason(opened) }}</p>
         <button type="button" class="push" @click="lead(opened)">{{ leadText(opened) }}</button>
@@ -81,17 +108,72 @@ const leadText = (verdict: Verdict): string =>
 </template>
 
 <style scoped>
-.verdicts { contain: layout; display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); align-content: center; padding: 0 0.7rem; gap: 0 0.7rem; flex: 1; }
-.verdict { display: flex; width: 100%; gap: 0.35rem; align-items: baseline; padding: 0.3rem 0.2rem; text-align: left; white-space: nowrap; }
-.verdict:hover .name { color: var(--bright); }
-.mark { width: 1em; text-align: center; }
-.name { color: var(--muted); }
-.num { margin-left: auto; color: var(--bright); overflow: hidden; text-overflow: ellipsis; font-size: 0.8125rem; }
-.why { background: var(--raised); border: 1px solid var(--rule); border-radius: 3px; padding: 0.8rem 0.95rem; display: grid; gap: 0.7rem; justify-items: start; }
+.verdicts {
+  contain: layout;
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  align-content: center;
+  padding: 0 0.7rem;
+  gap: 0 0.7rem;
+  flex: 1;
+}
+.verdict {
+  display: flex;
+  width: 100%;
+  gap: 0.35rem;
+  align-items: baseline;
+  padding: 0.3rem 0.2rem;
+  text-align: left;
+  white-space: nowrap;
+}
+.verdict:hover .name {
+  color: var(--bright);
+}
+.mark {
+  width: 1em;
+  text-align: center;
+}
+.name {
+  color: var(--muted);
+}
+.num {
+  margin-left: auto;
+  color: var(--bright);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-size: 0.8125rem;
+}
+.why {
+  background: var(--raised);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0.8rem 0.95rem;
+  display: grid;
+  gap: 0.7rem;
+  justify-items: start;
+}
 @media (max-width: 760px) {
-  .verdicts { padding: 0 0.4rem; gap: 0 0.2rem; }
-  .verdict { min-height: 44px; gap: 0.25rem; padding: 0.2rem 0.15rem; display: grid; grid-template-columns: auto 1fr; align-content: center; row-gap: 0; }
-  .name { font-size: 0.8125rem; }
-  .num { grid-column: 2; margin: 0; font-size: 0.8125rem; line-height: 1.1; }
+  .verdicts {
+    padding: 0 0.4rem;
+    gap: 0 0.2rem;
+  }
+  .verdict {
+    min-height: 44px;
+    gap: 0.25rem;
+    padding: 0.2rem 0.15rem;
+    display: grid;
+    grid-template-columns: auto 1fr;
+    align-content: center;
+    row-gap: 0;
+  }
+  .name {
+    font-size: 0.8125rem;
+  }
+  .num {
+    grid-column: 2;
+    margin: 0;
+    font-size: 0.8125rem;
+    line-height: 1.1;
+  }
 }
 </style>

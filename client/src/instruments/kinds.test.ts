@@ -5,7 +5,13 @@ import { testCamera, testLight, testPlan, testStrobe } from '@core/testing'
 import { KINDS, type Kind, type KindName } from './kinds'
 
 const plan = testPlan((p) => {
-  p.lights = [testLight(), testLight({ id: 'B', strobe: testStrobe({ dial: { kind: 'levels', count: 7, stopsPerLevel: 1 } }) })]
+  p.lights = [
+    testLight(),
+    testLight({
+      id: 'B',
+      strobe: testStrobe({ dial: { kind: 'levels', count: 7, stopsPerLevel: 1 } })
+    })
+  ]
 })
 const PATHS: Partial<Record<KindName, string>> = { power: 'lights.0.powerStops' }
 const kindOf = (name: KindName): Kind => KINDS[name]
@@ -13,15 +19,39 @@ const at = (name: KindName): string => PATHS[name] ?? 'subject.widthMm'
 
 /** Values a figure of the kind may stand at, and how exactly its text tells them. */
 const RANGES: Record<KindName, readonly [least: number, most: number, exact: number]> = {
-  millimetres: [-900, 900, 0.01], angle: [-180, 180, 0.06], length: [5, 20000, 0.01], reflectance: [0.005, 1, 0.01], speed: [0, 20000, 0.01], magnification: [0.01, 20, 0.01],
-  stops: [-10, 10, 0.06], tolerance: [0.1, 3, 0.06], filter: [0, 12, 0.06], degrees: [5, 175, 0.5], seconds: [0, 60, 0.06], pixels: [0.1, 100, 0.01], count: [1, 5000, 0.5], time: [0.01, 30, 0.01],
-  dioptres: [0, 10, 0.06], tube: [0, 200, 0.06], factor: [1, 3, 0.06], minutes: [1, 600, 0.5], ev: [-6, 18, 0.06], lux: [1, 100000, 0.01], aperture: [3, 10, 0.01], shutter: [-5, 13, 0.01], iso: [0, 6, 0.01], power: [-7, 0, 0.01]
+  millimetres: [-900, 900, 0.01],
+  angle: [-180, 180, 0.06],
+  length: [5, 20000, 0.01],
+  reflectance: [0.005, 1, 0.01],
+  speed: [0, 20000, 0.01],
+  magnification: [0.01, 20, 0.01],
+  stops: [-10, 10, 0.06],
+  tolerance: [0.1, 3, 0.06],
+  filter: [0, 12, 0.06],
+  degrees: [5, 175, 0.5],
+  seconds: [0, 60, 0.06],
+  pixels: [0.1, 100, 0.01],
+  count: [1, 5000, 0.5],
+  time: [0.01, 30, 0.01],
+  dioptres: [0, 10, 0.06],
+  tube: [0, 200, 0.06],
+  factor: [1, 3, 0.06],
+  minutes: [1, 600, 0.5],
+  ev: [-6, 18, 0.06],
+  lux: [1, 100000, 0.01],
+  aperture: [3, 10, 0.01],
+  shutter: [-5, 13, 0.01],
+  iso: [0, 6, 0.01],
+  power: [-7, 0, 0.01]
 }
 const NAMES = Object.keys(KINDS) as KindName[]
 
 describe('each kind of figure', () => {
   test.each(NAMES)('%s: the example it offers is understood', (name) => {
-    for (const each of kindOf(name).example.split(/,|\bor\b/).map((text) => text.replace(/as your dial writes it/, '').trim()).filter(Boolean))
+    for (const each of kindOf(name)
+      .example.split(/,|\bor\b/)
+      .map((text) => text.replace(/as your dial writes it/, '').trim())
+      .filter(Boolean))
       expect([each, kindOf(name).parse(each, plan, at(name))]).toEqual([each, expect.any(Number)])
   })
   test.each(NAMES)('%s: property: what it shows is understood as what it stands for', (name) => {
@@ -30,13 +60,28 @@ describe('each kind of figure', () => {
     fc.assert(
       fc.property(fc.double({ min: least, max: most, noNaN: true }), (raw) => {
         // A figure on a scale of marks stands on one of them.
-        const value = ['aperture', 'shutter', 'iso', 'power'].includes(name) ? step(raw, 0, plan, at(name)) : name === 'count' || name === 'minutes' ? Math.round(raw) : raw
+        const value = ['aperture', 'shutter', 'iso', 'power'].includes(name)
+          ? step(raw, 0, plan, at(name))
+          : name === 'count' || name === 'minutes'
+            ? Math.round(raw)
+            : raw
         const text = format(value, plan, at(name))
         expect(text).not.toMatch(/NaN|undefined|e[-+]\d/)
         const back = parse(text, plan, at(name))
         expect(back).not.toBeNull()
-        const relative = ['length', 'millimetres', 'reflectance', 'speed', 'magnification', 'pixels', 'time', 'lux'].includes(name)
-        expect(Math.abs(back! - value)).toBeLessThanOrEqual(relative ? exact * Math.max(0.05, Math.abs(value)) : exact)
+        const relative = [
+          'length',
+          'millimetres',
+          'reflectance',
+          'speed',
+          'magnification',
+          'pixels',
+          'time',
+          'lux'
+        ].includes(name)
+        expect(Math.abs(back! - value)).toBeLessThanOrEqual(
+          relative ? exact * Math.max(0.05, Math.abs(value)) : exact
+        )
       }),
       { numRuns: 120 }
     )
@@ -54,16 +99,39 @@ describe('each kind of figure', () => {
     )
   })
   test('nonsense is not understood', () => {
-    for (const name of NAMES) for (const text of ['', 'lots', 'NaN', '1/0', '--', 'none of it']) expect([name, text, kindOf(name).parse(text, plan, at(name))]).toEqual([name, text, null])
+    for (const name of NAMES)
+      for (const text of ['', 'lots', 'NaN', '1/0', '--', 'none of it'])
+        expect([name, text, kindOf(name).parse(text, plan, at(name))]).toEqual([name, text, null])
   })
 })
 
 test('figures are taken in the dress they are shown in, and in others that people type', () => {
   const said: readonly (readonly [KindName, string, number])[] = [
-    ['tolerance', '± 0.5', 0.5], ['tolerance', '+/-1/3', 1 / 3], ['filter', 'none', 0], ['filter', 'ND 3', 3], ['filter', '3 stops', 3], ['dioptres', '+3 dpt', 3], ['dioptres', '2 D', 2], ['tube', 'none', 0],
-    ['factor', '× 1.4', 1.4], ['factor', '2x', 2], ['factor', 'none', 1], ['minutes', '30 min', 30], ['ev', 'EV 5.5', 5.5], ['ev', 'ev -2', -2], ['time', '500 ms', 0.5], ['seconds', '2 s', 2], ['angle', '−40°', -40], ['lux', '300 lux', 300]
+    ['tolerance', '± 0.5', 0.5],
+    ['tolerance', '+/-1/3', 1 / 3],
+    ['filter', 'none', 0],
+    ['filter', 'ND 3', 3],
+    ['filter', '3 stops', 3],
+    ['dioptres', '+3 dpt', 3],
+    ['dioptres', '2 D', 2],
+    ['tube', 'none', 0],
+    ['factor', '× 1.4', 1.4],
+    ['factor', '2x', 2],
+    ['factor', 'none', 1],
+    ['minutes', '30 min', 30],
+    ['ev', 'EV 5.5', 5.5],
+    ['ev', 'ev -2', -2],
+    ['time', '500 ms', 0.5],
+    ['seconds', '2 s', 2],
+    ['angle', '−40°', -40],
+    ['lux', '300 lux', 300]
   ]
-  for (const [name, text, value] of said) expect([name, text, kindOf(name).parse(text, plan, at(name))]).toEqual([name, text, expect.closeTo(value, 9)])
+  for (const [name, text, value] of said)
+    expect([name, text, kindOf(name).parse(text, plan, at(name))]).toEqual([
+      name,
+      text,
+      expect.closeTo(value, 9)
+    ])
 })
 
 describe('the steps people count in', () => {

@@ -1,7 +1,16 @@
 /** How each kind of figure is typed, shown and stepped. One step is a third of a stop wherever that has a meaning. */
 import { dialMarks, formatPower, parsePower, type Dial } from '@core/scales/dial'
 import { marksOf, nameOf, stepMark } from '@core/scales/marks'
-import { parseAperture, parseFraction, parseIso, parseLength, parseMagnification, parseNumber, parseShutter, parseSpeed } from '@core/scales/parse'
+import {
+  parseAperture,
+  parseFraction,
+  parseIso,
+  parseLength,
+  parseMagnification,
+  parseNumber,
+  parseShutter,
+  parseSpeed
+} from '@core/scales/parse'
 import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
 import { mm, plain, ratio } from '@/words/format'
@@ -24,47 +33,169 @@ const parseMillimetres = (text: string): number | null => {
   return size === null ? null : negative ? -size : size
 }
 /** A number in the dress its figure shows it in: what stands before and after it goes, "none" stands for a value. */
-const dressed = (parse: (text: string) => number | null, { before, after, none }: { readonly before?: RegExp; readonly after?: RegExp; readonly none?: number }) => (text: string): number | null => {
-  const bare = text.trim()
-  if (none !== undefined && /^none$/i.test(bare)) return none
-  return parse(bare.replace(before ?? /^$/, '').replace(after ?? /^$/, ''))
-}
+const dressed =
+  (
+    parse: (text: string) => number | null,
+    {
+      before,
+      after,
+      none
+    }: { readonly before?: RegExp; readonly after?: RegExp; readonly none?: number }
+  ) =>
+  (text: string): number | null => {
+    const bare = text.trim()
+    if (none !== undefined && /^none$/i.test(bare)) return none
+    return parse(bare.replace(before ?? /^$/, '').replace(after ?? /^$/, ''))
+  }
 const round3 = (value: number): number => Number(value.toPrecision(3))
-const factor = (perStep: number) => (value: number, by: number): number => round3(value * perStep ** by)
+const factor =
+  (perStep: number) =>
+  (value: number, by: number): number =>
+    round3(value * perStep ** by)
 const thirds = (value: number, by: number): number => roundToGrid(value + by / 3, 12)
 /** a third of a stop of light for a distance or a size */
 const LENGTH_STEP = 2 ** (1 / 6)
 
-const onCamera = (axis: 'aperture' | 'shutter' | 'iso', parse: typeof parseAperture, example: string): Kind => ({
+const onCamera = (
+  axis: 'aperture' | 'shutter' | 'iso',
+  parse: typeof parseAperture,
+  example: string
+): Kind => ({
   parse: (text, plan) => parse(text, plan.camera.step),
   format: (value) => nameOf(axis, value),
   step: (value, by, plan) => stepMark(marksOf(axis, plan.camera.step), value, by).stops,
   example
 })
 
-const dialAt = (plan: Plan, path: string): Dial => plan.lights[Number(path.split('.')[1])]!.strobe.dial
+const dialAt = (plan: Plan, path: string): Dial =>
+  plan.lights[Number(path.split('.')[1])]!.strobe.dial
 
 export const KINDS = {
-  millimetres: { parse: parseMillimetres, format: mm, step: (v, by) => Math.round(v + by), example: '−40, 12 cm' },
-  angle: { parse: parseNumber, format: (v) => `${plain(Math.round(v * 10) / 10)}°`, step: (v, by) => Math.round(v + by), example: '40' },
-  length: { parse: parseLength, format: mm, step: factor(LENGTH_STEP), example: '180, 18 cm or 0.18 m' },
-  reflectance: { parse: parseFraction, format: (v) => `${plain(v * 100)} %`, step: (v, by) => Math.min(1, round3(v * 2 ** (by / 3))), example: '18 % or 0.18' },
-  speed: { parse: parseSpeed, format: (v) => `${plain(v)} mm/s`, step: (v, by) => (v === 0 ? (by > 0 ? 1 : 0) : v <= 1 && by < 0 ? 0 : round3(v * 2 ** (by / 3))), example: '200 mm/s or 0.2 m/s' },
-  magnification: { parse: parseMagnification, format: ratio, step: factor(LENGTH_STEP), example: '1:2 or 0.5' },
-  stops: { parse: parseStops, format: (v) => formatStops(v), step: thirds, example: '−5, +0.7 or 1 1/3' },
-  tolerance: { parse: dressed(parseStops, { before: /^(±|\+\/?-)\s*/ }), format: (v) => `± ${v.toFixed(1)}`, step: thirds, example: '1/3' },
-  filter: { parse: dressed(parseStops, { before: /^nd\s*/i, none: 0 }), format: (v) => (v === 0 ? 'none' : `${plain(v)} stops`), step: (v, by) => Math.max(0, roundToGrid(v + by / 3, 12)), example: '3' },
-  degrees: { parse: parseNumber, format: (v) => `${plain(v)}°`, step: (v, by) => Math.round(v / 5 + by) * 5, example: '40' },
-  seconds: { parse: parseDuration, format: (v) => `${plain(v)} s`, step: (v, by) => Math.max(0, Math.round((v + by * 0.5) * 2) / 2), example: '2 or 0.5' },
-  pixels: { parse: parseNumber, format: (v) => `${plain(v)} px`, step: factor(2 ** (1 / 3)), example: '3' },
-  count: { parse: (text) => { const n = parseNumber(text); return n === null ? null : Math.round(n) }, format: (v) => String(v), step: (v, by) => Math.max(1, Math.round(v * 1.25 ** by) === v ? v + by : Math.round(v * 1.25 ** by)), example: '150' },
-  time: { parse: parseDuration, format: (v) => `${plain(v)} s`, step: (v, by) => round3(v * 2 ** (by / 3)), example: '1.5' },
-  dioptres: { parse: dressed(parseNumber, { after: /\s*(dpt|d|dioptres?)$/i, none: 0 }), format: (v) => (v === 0 ? 'none' : `+${plain(v)} dpt`), step: (v, by) => Math.max(0, Math.round(v * 2 + by) / 2), example: '3' },
-  tube: { parse: dressed(parseLength, { none: 0 }), format: (v) => (v === 0 ? 'none' : mm(v)), step: (v, by) => Math.max(0, Math.round(v + by)), example: '25 mm' },
-  factor: { parse: dressed(parseNumber, { before: /^[×x]\s*/i, after: /\s*[×x]$/i, none: 1 }), format: (v) => (v === 1 ? 'none' : `× ${plain(v)}`), step: (v, by) => Math.max(1, Math.round(v * 10 + by) / 10), example: '1.4' },
-  minutes: { parse: dressed(parseNumber, { after: /\s*min(utes?)?$/i }), format: (v) => `${plain(v)} min`, step: (v, by) => Math.max(1, Math.round(v + 5 * by)), example: '30' },
-  ev: { parse: dressed(parseNumber, { before: /^ev\s*/i }), format: (v) => `EV ${plain(v, 4)}`, step: thirds, example: '8.3' },
-  lux: { parse: parseNumber, format: (v) => `${plain(v)} lx`, step: factor(2 ** (1 / 3)), example: '300' },
+  millimetres: {
+    parse: parseMillimetres,
+    format: mm,
+    step: (v, by) => Math.round(v + by),
+    example: '−40, 12 cm'
+  },
+  angle: {
+    parse: parseNumber,
+    format: (v) => `${plain(Math.round(v * 10) / 10)}°`,
+    step: (v, by) => Math.round(v + by),
+    example: '40'
+  },
+  length: {
+    parse: parseLength,
+    format: mm,
+    step: factor(LENGTH_STEP),
+    example: '180, 18 cm or 0.18 m'
+  },
+  reflectance: {
+    parse: parseFraction,
+    format: (v) => `${plain(v * 100)} %`,
+    step: (v, by) => Math.min(1, round3(v * 2 ** (by / 3))),
+    example: '18 % or 0.18'
+  },
+  speed: {
+    parse: parseSpeed,
+    format: (v) => `${plain(v)} mm/s`,
+    step: (v, by) =>
+      v === 0 ? (by > 0 ? 1 : 0) : v <= 1 && by < 0 ? 0 : round3(v * 2 ** (by / 3)),
+    example: '200 mm/s or 0.2 m/s'
+  },
+  magnification: {
+    parse: parseMagnification,
+    format: ratio,
+    step: factor(LENGTH_STEP),
+    example: '1:2 or 0.5'
+  },
+  stops: {
+    parse: parseStops,
+    format: (v) => formatStops(v),
+    step: thirds,
+    example: '−5, +0.7 or 1 1/3'
+  },
+  tolerance: {
+    parse: dressed(parseStops, { before: /^(±|\+\/?-)\s*/ }),
+    format: (v) => `± ${v.toFixed(1)}`,
+    step: thirds,
+    example: '1/3'
+  },
+  filter: {
+    parse: dressed(parseStops, { before: /^nd\s*/i, none: 0 }),
+    format: (v) => (v === 0 ? 'none' : `${plain(v)} stops`),
+    step: (v, by) => Math.max(0, roundToGrid(v + by / 3, 12)),
+    example: '3'
+  },
+  degrees: {
+    parse: parseNumber,
+    format: (v) => `${plain(v)}°`,
+    step: (v, by) => Math.round(v / 5 + by) * 5,
+    example: '40'
+  },
+  seconds: {
+    parse: parseDuration,
+    format: (v) => `${plain(v)} s`,
+    step: (v, by) => Math.max(0, Math.round((v + by * 0.5) * 2) / 2),
+    example: '2 or 0.5'
+  },
+  pixels: {
+    parse: parseNumber,
+    format: (v) => `${plain(v)} px`,
+    step: factor(2 ** (1 / 3)),
+    example: '3'
+  },
+  count: {
+    parse: (text) => {
+      const n = parseNumber(text)
+      return n === null ? null : Math.round(n)
+    },
+    format: (v) => String(v),
+    step: (v, by) =>
+      Math.max(1, Math.round(v * 1.25 ** by) === v ? v + by : Math.round(v * 1.25 ** by)),
+    example: '150'
+  },
+  time: {
+    parse: parseDuration,
+    format: (v) => `${plain(v)} s`,
+    step: (v, by) => round3(v * 2 ** (by / 3)),
+    example: '1.5'
+  },
+  dioptres: {
+    parse: dressed(parseNumber, { after: /\s*(dpt|d|dioptres?)$/i, none: 0 }),
+    format: (v) => (v === 0 ? 'none' : `+${plain(v)} dpt`),
+    step: (v, by) => Math.max(0, Math.round(v * 2 + by) / 2),
+    example: '3'
+  },
+  tube: {
+    parse: dressed(parseLength, { none: 0 }),
+    format: (v) => (v === 0 ? 'none' : mm(v)),
+    step: (v, by) => Math.max(0, Math.round(v + by)),
+    example: '25 mm'
+  },
+  factor: {
+    parse: dressed(parseNumber, { before: /^[×x]\s*/i, after: /\s*[×x]$/i, none: 1 }),
+    format: (v) => (v === 1 ? 'none' : `× ${plain(v)}`),
+    step: (v, by) => Math.max(1, Math.round(v * 10 + by) / 10),
+    example: '1.4'
+  },
+  minutes: {
+    parse: dressed(parseNumber, { after: /\s*min(utes?)?$/i }),
+    format: (v) => `${plain(v)} min`,
+    step: (v, by) => Math.max(1, Math.round(v + 5 * by)),
+    example: '30'
+  },
+  ev: {
+    parse: dressed(parseNumber, { before: /^ev\s*/i }),
+    format: (v) => `EV ${plain(v, 4)}`,
+    step: thirds,
+    example: '8.3'
+  },
+  lux: {
+    parse: parseNumber,
+    format: (v) => `${plain(v)} lx`,
+    step: factor(2 ** (1 / 3)),
+    example: '300'
+  },
   aperture: onCamera('aperture', parseAperture, 'f/16 or 16'),
   shutter: onCamera('shutter', parseShutter, '1/250 or 0.5 s'),
   iso: onCamera('iso', parseIso, '100'),

@@ -24,11 +24,15 @@ export const useFigure = (props: FigureProps) => {
 
   const kind = computed<Kind>(() => KINDS[props.kind])
   const current = computed(() => props.value ?? (valueAt(store.plan!, props.path) as number))
-  const shown = computed(() => typed.value ?? kind.value.format(current.value, store.plan!, props.path))
+  const shown = computed(
+    () => typed.value ?? kind.value.format(current.value, store.plan!, props.path)
+  )
   const locked = computed(() => store.isLocked(props.path))
 
   const apply = (value: number): boolean => {
-    const faults = props.set ? props.set(value) : store.set(props.path, value, props.label.toLowerCase())
+    const faults = props.set
+      ? props.set(value)
+      : store.set(props.path, value, props.label.toLowerCase())
     error.value = faults[0]?.message ?? ''
     return faults.length === 0
   }
@@ -41,7 +45,11 @@ export const useFigure = (props: FigureProps) => {
       return
     }
     const value = kind.value.parse(typed.value, store.plan!, props.path)
-    if (value === null) error.value = typed.value.trim() === '' ? 'a figure is needed' : `not understood: type ${kind.value.example}`
+    if (value === null)
+      error.value =
+        typed.value.trim() === ''
+          ? 'a figure is needed'
+          : `not understood: type ${kind.value.example}`
     else if (apply(value)) typed.value = null
   }
 

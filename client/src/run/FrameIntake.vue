@@ -6,7 +6,9 @@ import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled, cancelReading, readFrame } from './frameReader'
 
 const props = defineProps<{ expected: Frame['kind']; quiet: boolean }>()
-const emit = defineEmits<{ logged: [kind: Frame['kind'], file: File | null, reading: FrameReading | null] }>()
+const emit = defineEmits<{
+  logged: [kind: Frame['kind'], file: File | null, reading: FrameReading | null]
+}>()
 
 const share = ref<number | null>(null)
 const failure = ref('')
@@ -21,7 +23,8 @@ const read = async (file: File | undefined): Promise<void> => {
   try {
     emit('logged', props.expected, file, await readFrame(file, (done) => (share.value = done)))
   } catch (error) {
-    if (!(error instanceof Cancelled)) failure.value = `${(error as Error).message} Nothing was logged.`
+    if (!(error instanceof Cancelled))
+      failure.value = `${(error as Error).message} Nothing was logged.`
   } finally {
     share.value = null
   }
@@ -40,33 +43,78 @@ onBeforeUnmount(() => share.value !== null && cancelReading())
 
 <template>
   <section
-    class="intake" :class="{ dragging, quiet }" aria-label="Log a frame"
-    @dragover.prevent="dragging = true" @dragleave="dragging = false" @drop.prevent="onDrop"
+    class="intake"
+    :class="{ dragging, quiet }"
+    aria-label="Log a frame"
+    @dragover.prevent="dragging = true"
+    @dragleave="dragging = false"
+    @drop.prevent="onDrop"
   >
     <div v-if="share !== null" class="reading">
-      <v-progress-linear :model-value="share * 100" color="primary" aria-label="Reading the picture" />
+      <v-progress-linear
+        :model-value="share * 100"
+        color="primary"
+        aria-label="Reading the picture"
+      />
       <span class="small">Reading the picture … {{ Math.round(share * 100) }} %</span>
       <button type="button" class="push" @click="cancelReading">Cancel</button>
     </div>
     <div v-else class="row">
-      <label class="push" :class="{ main: !quiet }">Log {{ NAMES[expected] }} with its JPEG<input type="file" accept="image/jpeg,.jpg,.jpeg" class="hidden-label" @change="onFile" /></label>
-      <button type="button" class="push" @click="emit('logged', expected, null, null)">Log {{ NAMES[expected] }} without</button>
-      <button type="button" class="push bare muted" @click="emit('logged', other, null, null)">Log a {{ NAMES[other] }}</button>
+      <label class="push" :class="{ main: !quiet }"
+        >Log {{ NAMES[expected] }} with its JPEG<input
+          type="file"
+          accept="image/jpeg,.jpg,.jpeg"
+          class="hidden-label"
+          @change="onFile"
+      /></label>
+      <button type="button" class="push" @click="emit('logged', expected, null, null)">
+        Log {{ NAMES[expected] }} without
+      </button>
+      <button type="button" class="push bare muted" @click="emit('logged', other, null, null)">
+        Log a {{ NAMES[other] }}
+      </button>
     </div>
     <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
   </section>
 </template>
 
 <style scoped>
-.intake { display: grid; gap: 0.5rem; padding: 0.3rem 0; border: 1px dashed transparent; }
-.intake.dragging { border-color: var(--accent); }
-.row { display: flex; flex-wrap: wrap; gap: 0.5rem; }
-.row .push { min-height: 46px; }
-label.push { cursor: pointer; }
-label.push:focus-within { outline: 2px solid var(--accent); outline-offset: 2px; }
-.reading { display: grid; grid-template-columns: 1fr auto auto; gap: 0.9rem; align-items: center; }
+.intake {
+  display: grid;
+  gap: 0.5rem;
+  padding: 0.3rem 0;
+  border: 1px dashed transparent;
+}
+.intake.dragging {
+  border-color: var(--accent);
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+.row .push {
+  min-height: 46px;
+}
+label.push {
+  cursor: pointer;
+}
+label.push:focus-within {
+  outline: 2px solid var(--accent);
+  outline-offset: 2px;
+}
+.reading {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 0.9rem;
+  align-items: center;
+}
 @media (max-width: 760px) {
-  .intake:not(.quiet) .row { display: grid; }
-  .intake .row .push { justify-content: center; }
+  .intake:not(.quiet) .row {
+    display: grid;
+  }
+  .intake .row .push {
+    justify-content: center;
+  }
 }
 </style>

@@ -19,7 +19,12 @@ const rows = computed(() =>
       const before = props.frames[i - 1]?.frame
       const changes = before ? changesBetween(before.snapshot, frame.snapshot) : []
       const real = changes.filter((each) => each.control !== 'switch')
-      return { frame, number: i + 1, words: before ? changesWords(props.plan, changes) : 'First frame', several: real.length > 1 }
+      return {
+        frame,
+        number: i + 1,
+        words: before ? changesWords(props.plan, changes) : 'First frame',
+        several: real.length > 1
+      }
     })
     .reverse()
 )
@@ -28,24 +33,54 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
 
 <template>
   <section class="group" aria-labelledby="frames-title">
-    <h2 id="frames-title">Frames <span class="muted num">{{ frames.length }}</span></h2>
-    <p v-if="rows.length === 0" class="lead">None yet. The first one is black on purpose: strobe off, camera as planned.</p>
+    <h2 id="frames-title">
+      Frames <span class="muted num">{{ frames.length }}</span>
+    </h2>
+    <p v-if="rows.length === 0" class="lead">
+      None yet. The first one is black on purpose: strobe off, camera as planned.
+    </p>
     <ol>
-      <li v-for="{ frame, number, words, several } in rows" :key="frame.id" :class="{ chosen: frame.id === chosen }" :data-frame="number">
+      <li
+        v-for="{ frame, number, words, several } in rows"
+        :key="frame.id"
+        :class="{ chosen: frame.id === chosen }"
+        :data-frame="number"
+      >
         <div class="line">
           <b>{{ number }} · {{ frameWords(plan, frame) }}</b>
           <span class="small muted">{{ when(frame.takenAt) }}</span>
           <span class="acts">
-            <button type="button" class="push bare" :aria-label="`Judge frame ${number}`" @click="$emit('choose', frame.id)">{{ frame.evidence.length ? 'Judge again' : 'Judge' }}</button>
-            <button type="button" class="push bare" :aria-label="`Delete frame ${number}`" @click="$emit('remove', frame)">Delete</button>
+            <button
+              type="button"
+              class="push bare"
+              :aria-label="`Judge frame ${number}`"
+              @click="$emit('choose', frame.id)"
+            >
+              {{ frame.evidence.length ? 'Judge again' : 'Judge' }}
+            </button>
+            <button
+              type="button"
+              class="push bare"
+              :aria-label="`Delete frame ${number}`"
+              @click="$emit('remove', frame)"
+            >
+              Delete
+            </button>
           </span>
         </div>
-        <p :class="{ near: several }">{{ words }}<template v-if="several"> — more than one change at once</template></p>
+        <p :class="{ near: several }">
+          {{ words }}<template v-if="several"> — more than one change at once</template>
+        </p>
         <template v-if="frame.analysis">
           <HistogramView :analysis="frame.analysis" />
-          <p class="small muted">{{ percent(frame.analysis.blackShare) }} black, {{ percent(clipped(frame)) }} clipped, brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255</p>
+          <p class="small muted">
+            {{ percent(frame.analysis.blackShare) }} black, {{ percent(clipped(frame)) }} clipped,
+            brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255
+          </p>
         </template>
-        <p v-if="frame.evidence.length" class="small">Showed: {{ frame.evidence.map(evidenceWords).join('; ') }}</p>
+        <p v-if="frame.evidence.length" class="small">
+          Showed: {{ frame.evidence.map(evidenceWords).join('; ') }}
+        </p>
         <p v-else class="small muted">Not judged yet</p>
         <p v-if="frame.note" class="small muted">{{ frame.note }}</p>
       </li>
@@ -54,13 +89,38 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
 </template>
 
 <style scoped>
-li { padding: 0.65rem 0 0.7rem 0.8rem; border-bottom: 1px solid var(--line); border-left: 2px solid transparent; display: grid; gap: 0.25rem; }
-li.chosen { border-left-color: var(--accent); }
-.line { display: flex; align-items: baseline; gap: 0.8rem; flex-wrap: wrap; }
-.line b { font-weight: 500; color: var(--bright); }
-.acts { margin-left: auto; display: flex; }
-.acts .push { min-height: 30px; font-size: 0.875rem; color: var(--muted); }
+li {
+  padding: 0.65rem 0 0.7rem 0.8rem;
+  border-bottom: 1px solid var(--line);
+  border-left: 2px solid transparent;
+  display: grid;
+  gap: 0.25rem;
+}
+li.chosen {
+  border-left-color: var(--accent);
+}
+.line {
+  display: flex;
+  align-items: baseline;
+  gap: 0.8rem;
+  flex-wrap: wrap;
+}
+.line b {
+  font-weight: 500;
+  color: var(--bright);
+}
+.acts {
+  margin-left: auto;
+  display: flex;
+}
+.acts .push {
+  min-height: 30px;
+  font-size: 0.875rem;
+  color: var(--muted);
+}
 @media (max-width: 760px) {
-  .acts .push { min-height: 44px; }
+  .acts .push {
+    min-height: 44px;
+  }
 }
 </style>

@@ -21,15 +21,25 @@ const frames = useFrames()
 const id = useId()
 
 const black = computed(() => props.frame.kind === 'black')
-const hasImage = computed(() => frames.records.find((record) => record.frame.id === props.frame.id)?.hasImage ?? false)
+const hasImage = computed(
+  () => frames.records.find((record) => record.frame.id === props.frame.id)?.hasImage ?? false
+)
 const place = computed<Place>(() => judgedAt(store.plan!, props.frame)[0]!)
-const ways = computed(() => [{ value: 'eye', title: 'By eye' }, ...(hasImage.value ? [{ value: 'picture', title: 'In the picture' }] : []), ...(black.value ? [] : [{ value: 'meter', title: 'Flash meter' }])])
+const ways = computed(() => [
+  { value: 'eye', title: 'By eye' },
+  ...(hasImage.value ? [{ value: 'picture', title: 'In the picture' }] : []),
+  ...(black.value ? [] : [{ value: 'meter', title: 'Flash meter' }])
+])
 const chosenWay = ref<string | null>(null)
 const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye'))
 
 const OFF = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 2]
 const shows = computed(() => [
-  { title: 'Nothing shows', level: Math.min(-7, store.plan!.goals.groundStops), bound: 'at-most' as const },
+  {
+    title: 'Nothing shows',
+    level: Math.min(-7, store.plan!.goals.groundStops),
+    bound: 'at-most' as const
+  },
   { title: 'Barely shows', level: -5, bound: 'exact' as const },
   { title: 'Dark, but there', level: -3, bound: 'exact' as const }
 ])
@@ -41,22 +51,30 @@ const choose = (value: string): void => {
 
 const typed = ref('')
 const error = ref('')
-const judged = (levelStops: number, bound: 'exact' | 'at-most' = 'exact'): void => emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, bound })
+const judged = (levelStops: number, bound: 'exact' | 'at-most' = 'exact'): void =>
+  emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, bound })
 /** What right means at the judged place: its goal, for a light judged alone what that light is to give there. */
 const right = computed(() => {
   if (black.value) return 0
   const ids = litIds(props.frame.snapshot)
   const light = store.plan!.lights.find((each) => each.id === ids[0])
-  return ids.length === 1 && light ? (goalOf(store.plan!, light)?.stops ?? store.plan!.goals.subjectStops) : store.plan!.goals.subjectStops
+  return ids.length === 1 && light
+    ? (goalOf(store.plan!, light)?.stops ?? store.plan!.goals.subjectStops)
+    : store.plan!.goals.subjectStops
 })
 const submitTyped = (): void => {
   if (way.value === 'meter') {
     const value = parseMeter(typed.value)
     if (value === null) return void (error.value = 'not understood: type 8·6, 8.6 or 8+0.6')
-    return emit('judge', props.frame, { kind: 'meter', apertureStops: value, isoStops: props.frame.snapshot.isoStops })
+    return emit('judge', props.frame, {
+      kind: 'meter',
+      apertureStops: value,
+      isoStops: props.frame.snapshot.isoStops
+    })
   }
   const value = parseStops(typed.value)
-  if (value === null || Math.abs(value) > 12) return void (error.value = 'not understood: type stops, like −1 1/3 or +0.5')
+  if (value === null || Math.abs(value) > 12)
+    return void (error.value = 'not understood: type stops, like −1 1/3 or +0.5')
   judged(right.value + value)
 }
 const understood = computed(() => {
@@ -70,44 +88,148 @@ const understood = computed(() => {
     <div class="top">
       <h2>Frame {{ number }}, {{ frameWords(store.plan!, frame) }}</h2>
       <div v-if="ways.length > 1" class="ways" role="group" aria-label="How to judge">
-        <button v-for="each in ways" :key="each.value" type="button" class="push" :class="{ main: way === each.value }" :aria-pressed="way === each.value" @click="choose(each.value)">{{ each.title }}</button>
+        <button
+          v-for="each in ways"
+          :key="each.value"
+          type="button"
+          class="push"
+          :class="{ main: way === each.value }"
+          :aria-pressed="way === each.value"
+          @click="choose(each.value)"
+        >
+          {{ each.title }}
+        </button>
       </div>
       <button type="button" class="push bare" @click="emit('close')">Later</button>
     </div>
 
     <template v-if="way === 'eye'">
       <div v-if="black" class="choices">
-        <button v-for="each in shows" :key="each.title" type="button" class="push" @click="judged(each.level, each.bound)">{{ each.title }}</button>
+        <button
+          v-for="each in shows"
+          :key="each.title"
+          type="button"
+          class="push"
+          @click="judged(each.level, each.bound)"
+        >
+          {{ each.title }}
+        </button>
       </div>
-      <div v-else class="choices" role="group" :aria-label="`Stops the ${placeName(store.plan!, place).toLowerCase()} is off`">
-        <button v-for="off in OFF" :key="off" type="button" class="push num" :aria-label="off === 0 ? 'Right' : `${stops(off)} stops`" @click="judged(right + off)">{{ off === 0 ? 'right' : stops(off) }}</button>
+      <div
+        v-else
+        class="choices"
+        role="group"
+        :aria-label="`Stops the ${placeName(store.plan!, place).toLowerCase()} is off`"
+      >
+        <button
+          v-for="off in OFF"
+          :key="off"
+          type="button"
+          class="push num"
+          :aria-label="off === 0 ? 'Right' : `${stops(off)} stops`"
+          @click="judged(right + off)"
+        >
+          {{ off === 0 ? 'right' : stops(off) }}
+        </button>
       </div>
     </template>
 
-    <PictureMark v-if="way === 'picture'" :frame="frame" @mark="(evidence) => emit('judge', frame, evidence)" />
+    <PictureMark
+      v-if="way === 'picture'"
+      :frame="frame"
+      @mark="(evidence) => emit('judge', frame, evidence)"
+    />
     <form v-else class="typed" @submit.prevent="submitTyped">
-      <label :for="id">{{ way === 'meter' ? 'Meter says' : black ? 'Or the ground’s level' : 'Or typed, stops off' }}</label>
-      <input :id="id" v-model="typed" class="num" maxlength="20" autocomplete="off" :placeholder="way === 'meter' ? '8·6' : '−1 1/3'" :aria-invalid="error !== ''" :aria-describedby="`${id}-says`" @input="error = ''" />
+      <label :for="id">{{
+        way === 'meter' ? 'Meter says' : black ? 'Or the ground’s level' : 'Or typed, stops off'
+      }}</label>
+      <input
+        :id="id"
+        v-model="typed"
+        class="num"
+        maxlength="20"
+        autocomplete="off"
+        :placeholder="way === 'meter' ? '8·6' : '−1 1/3'"
+        :aria-invalid="error !== ''"
+        :aria-describedby="`${id}-says`"
+        @input="error = ''"
+      />
       <button type="submit" class="push">Use</button>
-      <p :id="`${id}-says`" class="small" :class="error ? 'miss' : 'muted'" :role="error ? 'alert' : undefined">
-        {{ error || understood || `Sure to ±${way === 'meter' ? SURENESS.meter : SURENESS.judged} stop.` }}
+      <p
+        :id="`${id}-says`"
+        class="small"
+        :class="error ? 'miss' : 'muted'"
+        :role="error ? 'alert' : undefined"
+      >
+        {{
+          error ||
+          understood ||
+          `Sure to ±${way === 'meter' ? SURENESS.meter : SURENESS.judged} stop.`
+        }}
       </p>
     </form>
   </section>
 </template>
 
 <style scoped>
-.judge { display: grid; gap: 0.8rem; border-top: 1px solid var(--line); padding-top: 0.9rem; }
-.top { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: center; }
-.top .bare { margin-left: auto; }
-.ways, .choices { display: flex; flex-wrap: wrap; gap: 0.4rem; }
-.choices .push { min-height: 52px; min-width: 4.1rem; justify-content: center; font-size: 1.0625rem; }
-.typed { display: flex; flex-wrap: wrap; align-items: center; gap: 0.6rem; }
-.typed input { width: 7rem; height: 40px; border: 0; border-bottom: 1px solid var(--rule); background: transparent; color: var(--bright); font-size: 1.0625rem; text-align: center; }
-.typed input:focus { outline: 0; border-bottom: 2px solid var(--accent); }
-.typed input::placeholder { color: var(--muted); opacity: 1; }
-.typed p { flex-basis: 100%; }
+.judge {
+  display: grid;
+  gap: 0.8rem;
+  border-top: 1px solid var(--line);
+  padding-top: 0.9rem;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 1rem;
+  align-items: center;
+}
+.top .bare {
+  margin-left: auto;
+}
+.ways,
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+}
+.choices .push {
+  min-height: 52px;
+  min-width: 4.1rem;
+  justify-content: center;
+  font-size: 1.0625rem;
+}
+.typed {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.6rem;
+}
+.typed input {
+  width: 7rem;
+  height: 40px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: transparent;
+  color: var(--bright);
+  font-size: 1.0625rem;
+  text-align: center;
+}
+.typed input:focus {
+  outline: 0;
+  border-bottom: 2px solid var(--accent);
+}
+.typed input::placeholder {
+  color: var(--muted);
+  opacity: 1;
+}
+.typed p {
+  flex-basis: 100%;
+}
 @media (max-width: 760px) {
-  .choices { display: grid; grid-template-columns: repeat(3, 1fr); }
+  .choices {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+  }
 }
 </style>

@@ -36,7 +36,8 @@ const measure = async (): Promise<void> => {
       return response.blob()
     })
     const result = await readPatch(await file, at.x, at.y, at.radius)
-    if (at.x === spot.value.x && at.y === spot.value.y && at.radius === spot.value.radius) level.value = result
+    if (at.x === spot.value.x && at.y === spot.value.y && at.radius === spot.value.radius)
+      level.value = result
   } catch (error) {
     file = null
     failure.value = (error as Error).message
@@ -54,7 +55,8 @@ const onKey = (event: KeyboardEvent): void => {
   if (!to && !size) return
   event.preventDefault()
   if (to) spot.value = { ...spot.value, ...to }
-  if (size) spot.value = { ...spot.value, radius: Math.min(0.2, Math.max(0.004, spot.value.radius * size)) }
+  if (size)
+    spot.value = { ...spot.value, radius: Math.min(0.2, Math.max(0.004, spot.value.radius * size)) }
 }
 const says = computed(() => {
   if (!level.value) return 'measuring …'
@@ -62,7 +64,14 @@ const says = computed(() => {
   return `${sign}${stops(level.value.level)}`
 })
 const use = (): void => {
-  if (level.value) emit('mark', { kind: 'patch', place: place.value, ...spot.value, levelStops: level.value.level, bound: level.value.bound })
+  if (level.value)
+    emit('mark', {
+      kind: 'patch',
+      place: place.value,
+      ...spot.value,
+      levelStops: level.value.level,
+      bound: level.value.bound
+    })
 }
 </script>
 
@@ -70,33 +79,96 @@ const use = (): void => {
   <div class="mark">
     <div class="row">
       <div class="places" role="group" aria-label="What the patch lies on">
-        <button v-for="each in choices" :key="each" type="button" class="push" :class="{ main: place === each }" :aria-pressed="place === each" @click="place = each">{{ each === 'subject' ? 'Subject' : placeName(plan, each) }}</button>
+        <button
+          v-for="each in choices"
+          :key="each"
+          type="button"
+          class="push"
+          :class="{ main: place === each }"
+          :aria-pressed="place === each"
+          @click="place = each"
+        >
+          {{ each === 'subject' ? 'Subject' : placeName(plan, each) }}
+        </button>
       </div>
-      <span>level <b class="num" data-patch>{{ says }}</b></span>
-      <button type="button" class="push main" :disabled="!level" @click="use">Use this reading</button>
+      <span
+        >level <b class="num" data-patch>{{ says }}</b></span
+      >
+      <button type="button" class="push main" :disabled="!level" @click="use">
+        Use this reading
+      </button>
     </div>
     <div
-      class="picture" tabindex="0" role="application" :aria-label="`Picture of the frame. Arrow keys move the patch, plus and minus size it. Patch at ${Math.round(spot.x * 100)} % across, ${Math.round(spot.y * 100)} % down, level ${says}`"
-      @pointerdown="onPointer" @pointermove="onPointer" @keydown="onKey"
+      class="picture"
+      tabindex="0"
+      role="application"
+      :aria-label="`Picture of the frame. Arrow keys move the patch, plus and minus size it. Patch at ${Math.round(spot.x * 100)} % across, ${Math.round(spot.y * 100)} % down, level ${says}`"
+      @pointerdown="onPointer"
+      @pointermove="onPointer"
+      @keydown="onKey"
     >
       <img :src="url" alt="" draggable="false" />
-      <i :style="{ left: `${spot.x * 100}%`, top: `${spot.y * 100}%`, width: `${spot.radius * 200}%` }" />
+      <i
+        :style="{
+          left: `${spot.x * 100}%`,
+          top: `${spot.y * 100}%`,
+          width: `${spot.radius * 200}%`
+        }"
+      />
     </div>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
     <p v-else class="small muted">
-      <template v-if="level?.bound === 'at-least'">The patch is clipped: it is at least this bright. Less light, then measure again.</template>
+      <template v-if="level?.bound === 'at-least'"
+        >The patch is clipped: it is at least this bright. Less light, then measure again.</template
+      >
       <template v-else-if="level?.bound === 'at-most'">As black as an 8-bit file can say.</template>
-      <template v-else>Sure to ±{{ SURENESS.patch }} stop: the camera’s tone curve bends what lies far from mid-grey.</template>
+      <template v-else
+        >Sure to ±{{ SURENESS.patch }} stop: the camera’s tone curve bends what lies far from
+        mid-grey.</template
+      >
     </p>
   </div>
 </template>
 
 <style scoped>
-.mark { display: grid; gap: 0.6rem; }
-.picture { position: relative; touch-action: none; cursor: crosshair; border: 1px solid var(--line); max-width: 520px; }
-.picture img { width: 100%; display: block; user-select: none; }
-.picture i { position: absolute; aspect-ratio: 1; transform: translate(-50%, -50%); border: 2px solid var(--accent); border-radius: 50%; box-shadow: 0 0 0 1px #000; pointer-events: none; }
-.row { display: flex; flex-wrap: wrap; gap: 0.6rem 1rem; align-items: center; }
-.places { display: flex; gap: 0.4rem; }
-b { font-weight: 400; font-size: 1.25rem; color: var(--bright); }
+.mark {
+  display: grid;
+  gap: 0.6rem;
+}
+.picture {
+  position: relative;
+  touch-action: none;
+  cursor: crosshair;
+  border: 1px solid var(--line);
+  max-width: 520px;
+}
+.picture img {
+  width: 100%;
+  display: block;
+  user-select: none;
+}
+.picture i {
+  position: absolute;
+  aspect-ratio: 1;
+  transform: translate(-50%, -50%);
+  border: 2px solid var(--accent);
+  border-radius: 50%;
+  box-shadow: 0 0 0 1px #000;
+  pointer-events: none;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 1rem;
+  align-items: center;
+}
+.places {
+  display: flex;
+  gap: 0.4rem;
+}
+b {
+  font-weight: 400;
+  font-size: 1.25rem;
+  color: var(--bright);
+}
 </style>

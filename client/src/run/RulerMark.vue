@@ -19,9 +19,14 @@ const file = ref<Blob>()
 const fileUrl = useObjectUrl(file)
 const logged = computed(() => (frames.records ?? []).filter((record) => record.hasImage))
 const picked = ref<string | null>(null)
-const url = computed(() => fileUrl.value ?? (picked.value ? api.imageUrl(frames.shootId, picked.value) : null))
+const url = computed(
+  () => fileUrl.value ?? (picked.value ? api.imageUrl(frames.shootId, picked.value) : null)
+)
 const failure = ref('')
-const marks = ref<Spot[]>([{ x: 0.25, y: 0.5 }, { x: 0.75, y: 0.5 }])
+const marks = ref<Spot[]>([
+  { x: 0.25, y: 0.5 },
+  { x: 0.75, y: 0.5 }
+])
 const length = ref('10 mm')
 const lengthMm = computed(() => parseLength(length.value))
 const found = computed(() => {
@@ -31,7 +36,11 @@ const found = computed(() => {
   const frame = frameMm(store.plan!)
   return magnificationFromRuler(a.x - b.x, a.y - b.y, frame.width, frame.height, lengthMm.value)
 })
-const beyond = computed(() => found.value !== null && (found.value > magnificationsOf(store.plan!)[1] * 1.02 || found.value > 20))
+const beyond = computed(
+  () =>
+    found.value !== null &&
+    (found.value > magnificationsOf(store.plan!)[1] * 1.02 || found.value > 20)
+)
 const choose = (event: Event): void => {
   failure.value = ''
   file.value = (event.target as HTMLInputElement).files?.[0] ?? undefined
@@ -42,7 +51,9 @@ const put = (index: number, to: Spot): void => {
 const onPointer = (event: PointerEvent): void => {
   const to = spotOf(event)
   if (!to) return
-  const far = marks.value.map((mark) => Math.hypot((mark.x - to.x) * to.box.width, (mark.y - to.y) * to.box.height))
+  const far = marks.value.map((mark) =>
+    Math.hypot((mark.x - to.x) * to.box.width, (mark.y - to.y) * to.box.height)
+  )
   put(far[0]! <= far[1]! ? 0 : 1, to)
 }
 const onKey = (index: number, event: KeyboardEvent): void => {
@@ -52,7 +63,11 @@ const onKey = (index: number, event: KeyboardEvent): void => {
   put(index, to)
 }
 const use = (): void => {
-  const faults = store.set('focus.magnification', Number(found.value!.toPrecision(4)), 'magnification from a ruler')
+  const faults = store.set(
+    'focus.magnification',
+    Number(found.value!.toPrecision(4)),
+    'magnification from a ruler'
+  )
   failure.value = faults[0]?.message ?? ''
   if (!faults.length) emit('done')
 }
@@ -61,26 +76,66 @@ const use = (): void => {
 <template>
   <div class="ruler">
     <div class="pick">
-      <label class="push">Picture of a ruler<input type="file" accept="image/jpeg,image/png" class="hidden-label" @change="choose" /></label>
+      <label class="push"
+        >Picture of a ruler<input
+          type="file"
+          accept="image/jpeg,image/png"
+          class="hidden-label"
+          @change="choose"
+      /></label>
       <select v-if="logged.length" v-model="picked" aria-label="Or a logged frame">
         <option :value="null">or a logged frame</option>
-        <option v-for="(record, i) in logged" :key="record.frame.id" :value="record.frame.id">{{ record.frame.fileName ?? `frame ${i + 1}` }}</option>
+        <option v-for="(record, i) in logged" :key="record.frame.id" :value="record.frame.id">
+          {{ record.frame.fileName ?? `frame ${i + 1}` }}
+        </option>
       </select>
     </div>
     <template v-if="url">
       <div class="picture" @pointerdown="onPointer" @pointermove="onPointer">
-        <img :src="url" alt="The ruler" draggable="false" @error="failure = 'This file is no picture the browser can show.'" />
-        <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true"><line :x1="marks[0]!.x * 100" :y1="marks[0]!.y * 100" :x2="marks[1]!.x * 100" :y2="marks[1]!.y * 100" vector-effect="non-scaling-stroke" /></svg>
-        <button v-for="(mark, i) in marks" :key="i" type="button" :style="{ left: `${mark.x * 100}%`, top: `${mark.y * 100}%` }" :aria-label="`Mark ${i + 1}, ${Math.round(mark.x * 1000) / 10} % across, ${Math.round(mark.y * 1000) / 10} % down. Arrow keys move it.`" @keydown="onKey(i, $event)" />
+        <img
+          :src="url"
+          alt="The ruler"
+          draggable="false"
+          @error="failure = 'This file is no picture the browser can show.'"
+        />
+        <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
+          <line
+            :x1="marks[0]!.x * 100"
+            :y1="marks[0]!.y * 100"
+            :x2="marks[1]!.x * 100"
+            :y2="marks[1]!.y * 100"
+            vector-effect="non-scaling-stroke"
+          />
+        </svg>
+        <button
+          v-for="(mark, i) in marks"
+          :key="i"
+          type="button"
+          :style="{ left: `${mark.x * 100}%`, top: `${mark.y * 100}%` }"
+          :aria-label="`Mark ${i + 1}, ${Math.round(mark.x * 1000) / 10} % across, ${Math.round(mark.y * 1000) / 10} % down. Arrow keys move it.`"
+          @keydown="onKey(i, $event)"
+        />
       </div>
       <p class="row">
         <label :for="field">Between the marks</label>
         <input :id="field" v-model="length" class="num" maxlength="20" :aria-invalid="!lengthMm" />
         <span v-if="!lengthMm" role="alert" class="miss small">a length: 10 mm or 1 cm</span>
-        <template v-else-if="found"><span>is magnification <b class="num bright" data-ruler>{{ ratio(found) }}</b></span><span class="small muted">frame {{ mm(frameMm(store.plan!).width / found) }} wide</span></template>
+        <template v-else-if="found"
+          ><span
+            >is magnification <b class="num bright" data-ruler>{{ ratio(found) }}</b></span
+          ><span class="small muted"
+            >frame {{ mm(frameMm(store.plan!).width / found) }} wide</span
+          ></template
+        >
       </p>
-      <p v-if="beyond" class="near small">More than this lens is said to focus: check the length, or what is screwed to the lens.</p>
-      <div><button type="button" class="push main" :disabled="!found || found > 20" @click="use">Use it</button></div>
+      <p v-if="beyond" class="near small">
+        More than this lens is said to focus: check the length, or what is screwed to the lens.
+      </p>
+      <div>
+        <button type="button" class="push main" :disabled="!found || found > 20" @click="use">
+          Use it
+        </button>
+      </div>
     </template>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
     <p class="small muted">The picture must show the whole frame in use, uncropped.</p>
@@ -88,15 +143,68 @@ const use = (): void => {
 </template>
 
 <style scoped>
-.ruler { display: grid; gap: 0.4rem; padding: 0.4rem 0 0.6rem; }
-.pick, .row { display: flex; flex-wrap: wrap; gap: 0.4rem 0.8rem; align-items: center; }
-label.push:focus-within { outline: 2px solid var(--accent); }
-select, .row input { background: transparent; border: 0; border-bottom: 1px solid var(--rule); height: 34px; color: var(--text); }
-select option { background: var(--raised); }
-.row input { width: 6rem; text-align: center; color: var(--bright); }
-.picture { position: relative; touch-action: none; cursor: crosshair; border: 1px solid var(--line); }
-.picture img { width: 100%; display: block; user-select: none; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }
-line { stroke: var(--accent); stroke-width: 2; stroke-dasharray: 5 4; }
-.picture button { position: absolute; width: 22px; height: 22px; transform: translate(-50%, -50%); border: 2px solid var(--accent); border-radius: 50%; box-shadow: 0 0 0 1px #000; cursor: grab; }
+.ruler {
+  display: grid;
+  gap: 0.4rem;
+  padding: 0.4rem 0 0.6rem;
+}
+.pick,
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 0.8rem;
+  align-items: center;
+}
+label.push:focus-within {
+  outline: 2px solid var(--accent);
+}
+select,
+.row input {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  height: 34px;
+  color: var(--text);
+}
+select option {
+  background: var(--raised);
+}
+.row input {
+  width: 6rem;
+  text-align: center;
+  color: var(--bright);
+}
+.picture {
+  position: relative;
+  touch-action: none;
+  cursor: crosshair;
+  border: 1px solid var(--line);
+}
+.picture img {
+  width: 100%;
+  display: block;
+  user-select: none;
+}
+svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
+line {
+  stroke: var(--accent);
+  stroke-width: 2;
+  stroke-dasharray: 5 4;
+}
+.picture button {
+  position: absolute;
+  width: 22px;
+  height: 22px;
+  transform: translate(-50%, -50%);
+  border: 2px solid var(--accent);
+  border-radius: 50%;
+  box-shadow: 0 0 0 1px #000;
+  cursor: grab;
+}
 </style>

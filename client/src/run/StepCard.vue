@@ -13,7 +13,8 @@ const words = computed(() => moveWords(store.plan!, props.move))
 
 const act = (): void => {
   if (props.move.kind === 'set-power') store.replace(props.move.after, `power ${props.move.light}`)
-  else if (props.move.kind === 'darken' && props.move.move) store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
+  else if (props.move.kind === 'darken' && props.move.move)
+    store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
 }
 </script>
 
@@ -22,18 +23,46 @@ const act = (): void => {
     <p class="small muted">Next</p>
     <p class="head" aria-live="polite">{{ words.head }}</p>
     <p class="detail">{{ words.detail }}</p>
-    <button v-if="words.act" type="button" class="push main act" @click="act">{{ words.act }}</button>
-    <WaysOut v-if="move.kind === 'way-out'" :index="store.plan!.lights.findIndex((light) => light.id === (move as { light: string }).light)" />
+    <button v-if="words.act" type="button" class="push main act" @click="act">
+      {{ words.act }}
+    </button>
+    <WaysOut
+      v-if="move.kind === 'way-out'"
+      :index="
+        store.plan!.lights.findIndex((light) => light.id === (move as { light: string }).light)
+      "
+    />
   </section>
 </template>
 
 <style scoped>
-.step { border-left: 3px solid var(--accent); padding: 0.2rem 0 0.4rem 1.1rem; display: grid; gap: 0.5rem; justify-items: start; }
-.head { font: 500 clamp(1.75rem, 1.2rem + 2vw, 2.5rem)/1.12 var(--sans); color: var(--bright); }
-.detail { font-size: 1.0625rem; max-width: 56ch; }
-.act { min-height: 52px; padding: 0 1.6rem; font-size: 1.125rem; }
-.step :deep(.ways) { width: 100%; }
+.step {
+  border-left: 3px solid var(--accent);
+  padding: 0.2rem 0 0.4rem 1.1rem;
+  display: grid;
+  gap: 0.5rem;
+  justify-items: start;
+}
+.head {
+  font: 500 clamp(1.75rem, 1.2rem + 2vw, 2.5rem)/1.12 var(--sans);
+  color: var(--bright);
+}
+.detail {
+  font-size: 1.0625rem;
+  max-width: 56ch;
+}
+.act {
+  min-height: 52px;
+  padding: 0 1.6rem;
+  font-size: 1.125rem;
+}
+.step :deep(.ways) {
+  width: 100%;
+}
 @media (max-width: 760px) {
-  .act { width: 100%; justify-content: center; }
+  .act {
+    width: 100%;
+    justify-content: center;
+  }
 }
 </style>

@@ -3,12 +3,18 @@ import * as Comlink from 'comlink'
 import type { FrameReading, FrameWorker } from '@/workers/frame.worker'
 import type { PatchLevel } from '@core/measure/analyse'
 
-let running: { worker: Worker; api: Comlink.Remote<FrameWorker>; cancel: (reason: Error) => void } | null = null
+let running: {
+  worker: Worker
+  api: Comlink.Remote<FrameWorker>
+  cancel: (reason: Error) => void
+} | null = null
 
 export class Cancelled extends Error {}
 
 const start = () => {
-  const worker = new Worker(new URL('../workers/frame.worker.ts', import.meta.url), { type: 'module' })
+  const worker = new Worker(new URL('../workers/frame.worker.ts', import.meta.url), {
+    type: 'module'
+  })
   running ??= { worker, api: Comlink.wrap<FrameWorker>(worker), cancel: () => undefined }
   return running
 }
@@ -24,9 +30,11 @@ const cancellable = <T>(work: (api: Comlink.Remote<FrameWorker>) => Promise<T>):
 export const readFrame = (file: Blob, progress: (share: number) => void): Promise<FrameReading> =>
   cancellable((api) => api.read(file, Comlink.proxy(progress)))
 
-export const readPatch = (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> => cancellable((api) => api.patch(file, x, y, radius))
+export const readPatch = (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> =>
+  cancellable((api) => api.patch(file, x, y, radius))
 
-export const readBand = (file: Blob): ReturnType<FrameWorker['band']> => cancellable((api) => api.band(file))
+export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
+  cancellable((api) => api.band(file))
 
 export const cancelReading = (): void => {
   running?.worker.terminate()

@@ -10,10 +10,19 @@ export const clampSpot = ({ x, y }: Spot): Spot => ({ x: clampShare(x), y: clamp
 export const spotOf = (event: PointerEvent): (Spot & { readonly box: DOMRect }) | null => {
   if (event.type === 'pointermove' && event.buttons === 0) return null
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  return { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height, box }
+  return {
+    x: (event.clientX - box.left) / box.width,
+    y: (event.clientY - box.top) / box.height,
+    box
+  }
 }
 
-const MOVES: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const MOVES: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1]
+}
 /** A spot moved by an arrow key; null for another key. */
 export const nudged = (spot: Spot, key: string, step: number): Spot | null => {
   const by = MOVES[key]

@@ -20,14 +20,21 @@ export const useRun = () => {
 
   const send = async (frame: Frame): Promise<void> => {
     try {
-      if (!(await frames.put(frame))) notices.say('The server cannot be reached. The frame is kept here and will be sent when it answers.')
+      if (!(await frames.put(frame)))
+        notices.say(
+          'The server cannot be reached. The frame is kept here and will be sent when it answers.'
+        )
     } catch (error) {
       notices.say((error as ApiProblem).message)
     }
   }
 
   /** Logs a frame with the settings in the plan, or with those the file names where it names any. */
-  const log = async (kind: Frame['kind'], file: File | null, reading: FrameReading | null): Promise<Frame> => {
+  const log = async (
+    kind: Frame['kind'],
+    file: File | null,
+    reading: FrameReading | null
+  ): Promise<Frame> => {
     const plan = store.plan!
     // A frame asked for with one light alone is logged so, whatever is on in the plan.
     const asked = move.value.kind === 'take-lit' && kind === 'lit' ? move.value.lights : undefined
@@ -35,14 +42,29 @@ export const useRun = () => {
     if (reading) {
       const named = settingsFromExif(reading.exif, plan.camera.step)
       const differs = settingsDiffer(plan, named)
-      Object.assign(snapshot, Object.fromEntries(Object.entries(named).filter(([, value]) => value !== null)))
+      Object.assign(
+        snapshot,
+        Object.fromEntries(Object.entries(named).filter(([, value]) => value !== null))
+      )
       if (differs) notices.say(differs)
     }
     const frame: Frame = {
-      id: crypto.randomUUID(), kind, takenAt: new Date().toISOString(), snapshot, fileName: file?.name.slice(0, 200) ?? null, analysis: reading?.analysis ?? null, evidence: [], note: ''
+      id: crypto.randomUUID(),
+      kind,
+      takenAt: new Date().toISOString(),
+      snapshot,
+      fileName: file?.name.slice(0, 200) ?? null,
+      analysis: reading?.analysis ?? null,
+      evidence: [],
+      note: ''
     }
     await send(frame)
-    if (file) await frames.attach(frame.id, file).catch((error: ApiProblem) => notices.say(`The picture itself was not kept: ${error.message}`))
+    if (file)
+      await frames
+        .attach(frame.id, file)
+        .catch((error: ApiProblem) =>
+          notices.say(`The picture itself was not kept: ${error.message}`)
+        )
     return frame
   }
 

@@ -9,9 +9,11 @@ const store = usePlan()
 const saving = useSaving()
 
 const leaves = (value: unknown, path = ''): Map<string, string> => {
-  if (value === null || typeof value !== 'object') return new Map([[path, JSON.stringify(value) ?? '']])
+  if (value === null || typeof value !== 'object')
+    return new Map([[path, JSON.stringify(value) ?? '']])
   const all = new Map<string, string>()
-  for (const [key, each] of Object.entries(value)) for (const [at, text] of leaves(each, path ? `${path}.${key}` : key)) all.set(at, text)
+  for (const [key, each] of Object.entries(value))
+    for (const [at, text] of leaves(each, path ? `${path}.${key}` : key)) all.set(at, text)
   return all
 }
 const differences = computed(() => {
@@ -20,36 +22,85 @@ const differences = computed(() => {
   const theirs = leaves(saving.theirs.plan)
   return [...new Set([...mine.keys(), ...theirs.keys()])]
     .filter((path) => mine.get(path) !== theirs.get(path))
-    .map((path) => ({ path, mine: mine.get(path) ?? 'absent', theirs: theirs.get(path) ?? 'absent' }))
+    .map((path) => ({
+      path,
+      mine: mine.get(path) ?? 'absent',
+      theirs: theirs.get(path) ?? 'absent'
+    }))
 })
 </script>
 
 <template>
-  <v-dialog :model-value="saving.theirs !== null" persistent max-width="640" aria-labelledby="conflict-title">
+  <v-dialog
+    :model-value="saving.theirs !== null"
+    persistent
+    max-width="640"
+    aria-labelledby="conflict-title"
+  >
     <div v-if="saving.theirs" class="panel">
       <h2 id="conflict-title">This shoot was changed elsewhere</h2>
-      <p>Another tab or machine saved it {{ when(saving.theirs.updatedAt) }}. Nothing is lost yet: pick the side that stays.</p>
+      <p>
+        Another tab or machine saved it {{ when(saving.theirs.updatedAt) }}. Nothing is lost yet:
+        pick the side that stays.
+      </p>
       <div class="scroll">
         <table>
-          <thead><tr><th>Figure</th><th>Yours, here</th><th>Theirs, saved</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Figure</th>
+              <th>Yours, here</th>
+              <th>Theirs, saved</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="row in differences.slice(0, 12)" :key="row.path"><td>{{ row.path }}</td><td class="num">{{ row.mine }}</td><td class="num">{{ row.theirs }}</td></tr>
+            <tr v-for="row in differences.slice(0, 12)" :key="row.path">
+              <td>{{ row.path }}</td>
+              <td class="num">{{ row.mine }}</td>
+              <td class="num">{{ row.theirs }}</td>
+            </tr>
           </tbody>
         </table>
-        <p v-if="differences.length > 12" class="muted small">and {{ differences.length - 12 }} more</p>
+        <p v-if="differences.length > 12" class="muted small">
+          and {{ differences.length - 12 }} more
+        </p>
       </div>
       <div class="row">
         <button type="button" class="push main" @click="saving.keepMine()">Keep mine</button>
-        <button type="button" class="push" @click="saving.takeTheirs()">Take theirs (undo brings mine back)</button>
+        <button type="button" class="push" @click="saving.takeTheirs()">
+          Take theirs (undo brings mine back)
+        </button>
       </div>
     </div>
   </v-dialog>
 </template>
 
 <style scoped>
-.panel { background: var(--raised); border: 1px solid var(--rule); padding: 1.2rem; display: grid; gap: 0.9rem; border-radius: 3px; }
-.scroll { overflow: auto; max-height: 40vh; }
-table { width: 100%; }
-td, th { padding: 0.25rem 0.6rem 0.25rem 0; border-bottom: 1px solid var(--line); font-size: 0.875rem; max-width: 14rem; overflow-wrap: anywhere; }
-.row { display: flex; flex-wrap: wrap; gap: 0.6rem; }
+.panel {
+  background: var(--raised);
+  border: 1px solid var(--rule);
+  padding: 1.2rem;
+  display: grid;
+  gap: 0.9rem;
+  border-radius: 3px;
+}
+.scroll {
+  overflow: auto;
+  max-height: 40vh;
+}
+table {
+  width: 100%;
+}
+td,
+th {
+  padding: 0.25rem 0.6rem 0.25rem 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 0.875rem;
+  max-width: 14rem;
+  overflow-wrap: anywhere;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+}
 </style>

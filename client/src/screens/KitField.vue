@@ -6,12 +6,19 @@ import type { FieldSpec } from '@/words/kitFields'
 const props = defineProps<{ spec: FieldSpec; value: unknown; error: string }>()
 const emit = defineEmits<{ change: [value: unknown] }>()
 
-const show = (): string => (props.spec.type === 'figure' && typeof props.value === 'number' ? props.spec.show!(props.value) : String(props.value ?? ''))
+const show = (): string =>
+  props.spec.type === 'figure' && typeof props.value === 'number'
+    ? props.spec.show!(props.value)
+    : String(props.value ?? '')
 const text = ref(show())
 watch(
   () => props.value,
   () => {
-    if (props.spec.type !== 'figure' || (typeof props.value === 'number' && props.spec.parse!(text.value) !== props.value)) text.value = show()
+    if (
+      props.spec.type !== 'figure' ||
+      (typeof props.value === 'number' && props.spec.parse!(text.value) !== props.value)
+    )
+      text.value = show()
   }
 )
 const read = (typed: string): void => {
@@ -22,11 +29,43 @@ const read = (typed: string): void => {
 </script>
 
 <template>
-  <v-switch v-if="spec.type === 'switch'" :model-value="Boolean(value)" :label="spec.label" :messages="spec.help" @update:model-value="emit('change', Boolean($event))" />
-  <v-select
-    v-else-if="spec.type === 'choice'" :model-value="value as string" :items="[...(spec.choices ?? [])]" item-value="value" item-title="title"
-    :label="spec.label" :error-messages="error" :hint="spec.help" persistent-hint @update:model-value="emit('change', $event)"
+  <v-switch
+    v-if="spec.type === 'switch'"
+    :model-value="Boolean(value)"
+    :label="spec.label"
+    :messages="spec.help"
+    @update:model-value="emit('change', Boolean($event))"
   />
-  <v-textarea v-else-if="spec.type === 'notes'" :model-value="text" :label="spec.label" rows="2" auto-grow maxlength="2000" @update:model-value="read" />
-  <v-text-field v-else :model-value="text" :label="spec.label" :suffix="spec.unit" :error-messages="error" :hint="spec.help" persistent-hint maxlength="80" @update:model-value="read" />
+  <v-select
+    v-else-if="spec.type === 'choice'"
+    :model-value="value as string"
+    :items="[...(spec.choices ?? [])]"
+    item-value="value"
+    item-title="title"
+    :label="spec.label"
+    :error-messages="error"
+    :hint="spec.help"
+    persistent-hint
+    @update:model-value="emit('change', $event)"
+  />
+  <v-textarea
+    v-else-if="spec.type === 'notes'"
+    :model-value="text"
+    :label="spec.label"
+    rows="2"
+    auto-grow
+    maxlength="2000"
+    @update:model-value="read"
+  />
+  <v-text-field
+    v-else
+    :model-value="text"
+    :label="spec.label"
+    :suffix="spec.unit"
+    :error-messages="error"
+    :hint="spec.help"
+    persistent-hint
+    maxlength="80"
+    @update:model-value="read"
+  />
 </template>

@@ -6,7 +6,15 @@ import { faultsOf } from '@core/plan/open'
 import { usePlainMessages } from '@core/wire/messages'
 import { type ApiProblem } from '@/api/client'
 import { useKit } from '@/stores/kit'
-import { BEAM_FIELDS, DIAL_FIELDS, DIAL_KINDS, FACE_FIELDS, FACE_KINDS, KIT_FIELDS, type FieldSpec } from '@/words/kitFields'
+import {
+  BEAM_FIELDS,
+  DIAL_FIELDS,
+  DIAL_KINDS,
+  FACE_FIELDS,
+  FACE_KINDS,
+  KIT_FIELDS,
+  type FieldSpec
+} from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
 import BeamForm from './BeamForm.vue'
@@ -25,14 +33,16 @@ const failure = ref('')
 const tried = ref(false)
 const saving = ref(false)
 
-const at = (path: string): unknown => path.split('.').reduce<unknown>((owner, key) => (owner as Draft | undefined)?.[key], draft.value)
+const at = (path: string): unknown =>
+  path.split('.').reduce<unknown>((owner, key) => (owner as Draft | undefined)?.[key], draft.value)
 const put = (path: string, value: unknown): void => {
   const [first, second] = path.split('.') as [string, string?]
   const next = { ...draft.value }
   if (path === 'dial.kind') next.dial = newDial(String(value))
   else if (path === 'beam.kind') next.beam = newBeam(String(value))
   else if (path === 'face.kind') next.face = newFace(String(value))
-  else if (path === 'distribution.kind') next.distribution = newDistribution(String(value)) ?? next.distribution
+  else if (path === 'distribution.kind')
+    next.distribution = newDistribution(String(value)) ?? next.distribution
   else if (second) next[first] = { ...(next[first] as Draft), [second]: value }
   else next[first] = value
   draft.value = next
@@ -42,25 +52,38 @@ const faults = computed(() => {
   const checked = kitItemSchema.safeParse(draft.value)
   return checked.success ? [] : faultsOf(checked.error)
 })
-const errorAt = (path: string): string => (tried.value || path !== 'name' ? (faults.value.find((fault) => fault.path === path)?.message ?? '') : '')
+const errorAt = (path: string): string =>
+  tried.value || path !== 'name'
+    ? (faults.value.find((fault) => fault.path === path)?.message ?? '')
+    : ''
 
 const fields = computed<readonly FieldSpec[]>(() => KIT_FIELDS[props.item.kind])
 const shaped = computed(() => props.item.kind === 'strobe' || props.item.kind === 'modifier')
-const faceKinds = computed(() => (props.item.kind === 'modifier' ? [{ value: 'keep', title: 'As the head’s' }, ...FACE_KINDS] : FACE_KINDS))
-const dialFields = computed(() => (props.item.kind === 'strobe' ? (DIAL_FIELDS[String(at('dial.kind'))] ?? []) : []))
+const faceKinds = computed(() =>
+  props.item.kind === 'modifier'
+    ? [{ value: 'keep', title: 'As the head’s' }, ...FACE_KINDS]
+    : FACE_KINDS
+)
+const dialFields = computed(() =>
+  props.item.kind === 'strobe' ? (DIAL_FIELDS[String(at('dial.kind'))] ?? []) : []
+)
 
 const save = async (): Promise<void> => {
   tried.value = true
   failure.value = ''
   const checked = kitItemSchema.safeParse(draft.value)
-  if (!checked.success) return void (failure.value = 'Some figures are not right yet: see the marked fields.')
+  if (!checked.success)
+    return void (failure.value = 'Some figures are not right yet: see the marked fields.')
   saving.value = true
   try {
     await kit.save(checked.data, props.version)
     emit('close')
   } catch (error) {
     const problem = error as ApiProblem
-    failure.value = problem.status === 409 ? 'This item was changed elsewhere meanwhile. Close, open it again and repeat your change.' : problem.message
+    failure.value =
+      problem.status === 409
+        ? 'This item was changed elsewhere meanwhile. Close, open it again and repeat your change.'
+        : problem.message
   } finally {
     saving.value = false
   }
@@ -68,33 +91,98 @@ const save = async (): Promise<void> => {
 </script>
 
 <template>
-  <v-dialog :model-value="true" scrollable max-width="760" aria-labelledby="kit-form-title" @update:model-value="emit('close')">
+  <v-dialog
+    :model-value="true"
+    scrollable
+    max-width="760"
+    aria-labelledby="kit-form-title"
+    @update:model-value="emit('close')"
+  >
     <form class="panel" novalidate @submit.prevent="save">
-      <h2 id="kit-form-title">{{ version === null ? 'Add' : 'Change' }} {{ KIND_NAMES[item.kind].one.toLowerCase() }}</h2>
+      <h2 id="kit-form-title">
+        {{ version === null ? 'Add' : 'Change' }} {{ KIND_NAMES[item.kind].one.toLowerCase() }}
+      </h2>
       <div class="scroll">
         <div class="fields">
-          <KitField v-for="spec in fields" :key="spec.path" :class="{ whole: spec.type === 'notes' || spec.path === 'name' }" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
+          <KitField
+            v-for="spec in fields"
+            :key="spec.path"
+            :class="{ whole: spec.type === 'notes' || spec.path === 'name' }"
+            :spec="spec"
+            :value="at(spec.path)"
+            :error="errorAt(spec.path)"
+            @change="put(spec.path, $event)"
+          />
         </div>
         <fieldset v-if="item.kind === 'modifier' && at('beam.kind') !== 'keep'">
           <legend>Its beam</legend>
-          <div class="fields"><KitField v-for="spec in BEAM_FIELDS[String(at('beam.kind'))]" :key="`${at('beam.kind')}-${spec.path}`" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" /></div>
+          <div class="fields">
+            <KitField
+              v-for="spec in BEAM_FIELDS[String(at('beam.kind'))]"
+              :key="`${at('beam.kind')}-${spec.path}`"
+              :spec="spec"
+              :value="at(spec.path)"
+              :error="errorAt(spec.path)"
+              @change="put(spec.path, $event)"
+            />
+          </div>
         </fieldset>
         <fieldset v-if="shaped">
           <legend>Lit face</legend>
           <div class="fields">
-            <v-select :model-value="at('face.kind')" :items="faceKinds" item-value="value" item-title="title" label="Shape" :error-messages="errorAt('face')" @update:model-value="put('face.kind', $event)" />
-            <KitField v-for="spec in FACE_FIELDS[String(at('face.kind'))]" :key="`${at('face.kind')}-${spec.path}`" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
+            <v-select
+              :model-value="at('face.kind')"
+              :items="faceKinds"
+              item-value="value"
+              item-title="title"
+              label="Shape"
+              :error-messages="errorAt('face')"
+              @update:model-value="put('face.kind', $event)"
+            />
+            <KitField
+              v-for="spec in FACE_FIELDS[String(at('face.kind'))]"
+              :key="`${at('face.kind')}-${spec.path}`"
+              :spec="spec"
+              :value="at(spec.path)"
+              :error="errorAt(spec.path)"
+              @change="put(spec.path, $event)"
+            />
           </div>
         </fieldset>
-        <BeamForm v-if="item.kind === 'strobe'" :distribution="(at('distribution') as never)" :faults="faults" @kind="put('distribution.kind', $event)" @change="put('distribution', $event)" />
+        <BeamForm
+          v-if="item.kind === 'strobe'"
+          :distribution="at('distribution') as never"
+          :faults="faults"
+          @kind="put('distribution.kind', $event)"
+          @change="put('distribution', $event)"
+        />
         <fieldset v-if="item.kind === 'strobe'">
           <legend>Power dial</legend>
           <div class="fields">
-            <v-select :model-value="at('dial.kind')" :items="DIAL_KINDS" item-value="value" item-title="title" label="Kind of dial" @update:model-value="put('dial.kind', $event)" />
-            <KitField v-for="spec in dialFields" :key="`${at('dial.kind')}-${spec.path}`" :spec="spec" :value="at(spec.path)" :error="errorAt(spec.path)" @change="put(spec.path, $event)" />
+            <v-select
+              :model-value="at('dial.kind')"
+              :items="DIAL_KINDS"
+              item-value="value"
+              item-title="title"
+              label="Kind of dial"
+              @update:model-value="put('dial.kind', $event)"
+            />
+            <KitField
+              v-for="spec in dialFields"
+              :key="`${at('dial.kind')}-${spec.path}`"
+              :spec="spec"
+              :value="at(spec.path)"
+              :error="errorAt(spec.path)"
+              @change="put(spec.path, $event)"
+            />
           </div>
         </fieldset>
-        <DurationTable v-if="item.kind === 'strobe'" :rows="(at('durations') as never)" :faults="faults" @change="put('durations', $event)" />
+        <DurationTable
+          v-if="item.kind === 'strobe'"
+          :rows="at('durations') as never"
+          :faults="faults"
+          @change="put('durations', $event)"
+        />
       </div>
       <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
       <div class="row">
@@ -106,14 +194,46 @@ const save = async (): Promise<void> => {
 </template>
 
 <style scoped>
-.panel { background: var(--raised); border: 1px solid var(--rule); border-radius: 3px; padding: 1.1rem 1.2rem; display: grid; gap: 0.9rem; grid-template-rows: auto minmax(0, 1fr) auto auto; max-height: 90dvh; }
-.scroll { overflow: auto; padding: 0.4rem 0.4rem 0.4rem 0; }
-.fields { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0.7rem 1.4rem; align-items: start; }
-.whole { grid-column: 1 / -1; }
-fieldset { border: 0; border-top: 1px solid var(--line); margin: 1rem 0 0; padding: 0.8rem 0 0; }
-legend { color: var(--muted); padding: 0 0.5rem 0 0; }
-.row { display: flex; gap: 0.6rem; }
+.panel {
+  background: var(--raised);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 1.1rem 1.2rem;
+  display: grid;
+  gap: 0.9rem;
+  grid-template-rows: auto minmax(0, 1fr) auto auto;
+  max-height: 90dvh;
+}
+.scroll {
+  overflow: auto;
+  padding: 0.4rem 0.4rem 0.4rem 0;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 0.7rem 1.4rem;
+  align-items: start;
+}
+.whole {
+  grid-column: 1 / -1;
+}
+fieldset {
+  border: 0;
+  border-top: 1px solid var(--line);
+  margin: 1rem 0 0;
+  padding: 0.8rem 0 0;
+}
+legend {
+  color: var(--muted);
+  padding: 0 0.5rem 0 0;
+}
+.row {
+  display: flex;
+  gap: 0.6rem;
+}
 @media (max-width: 600px) {
-  .fields { grid-template-columns: minmax(0, 1fr); }
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -23,15 +23,25 @@ const load = async (): Promise<void> => {
 }
 onMounted(load)
 
-const records = (kind: KitKind): readonly KitRecord[] => (kit.records ?? []).filter((record) => record.item.kind === kind)
+const records = (kind: KitKind): readonly KitRecord[] =>
+  (kit.records ?? []).filter((record) => record.item.kind === kind)
 const copy = (item: KitItem): void => {
-  editing.value = { item: { ...structuredClone(item), id: crypto.randomUUID(), name: `${item.name.slice(0, 72)} (copy)` }, version: null }
+  editing.value = {
+    item: {
+      ...structuredClone(item),
+      id: crypto.randomUUID(),
+      name: `${item.name.slice(0, 72)} (copy)`
+    },
+    version: null
+  }
 }
 const remove = async (record: KitRecord): Promise<void> => {
   try {
     await kit.remove(record.item.id)
     notices.say(
-      record.uses.length ? `“${record.item.name}” deleted. ${record.uses.length === 1 ? 'The shoot' : 'The shoots'} using it keep their own copy.` : `“${record.item.name}” deleted`,
+      record.uses.length
+        ? `“${record.item.name}” deleted. ${record.uses.length === 1 ? 'The shoot' : 'The shoots'} using it keep their own copy.`
+        : `“${record.item.name}” deleted`,
       () => kit.restore(record.item.id)
     )
   } catch (error) {
@@ -44,45 +54,131 @@ const remove = async (record: KitRecord): Promise<void> => {
   <HomeHeader />
   <main>
     <h1>Kit</h1>
-    <p v-if="failure" role="alert" class="miss">{{ failure }} <button type="button" class="push" @click="load">Try again</button></p>
-    <v-progress-linear v-else-if="kit.records === null" indeterminate color="primary" aria-label="Loading kit" />
+    <p v-if="failure" role="alert" class="miss">
+      {{ failure }} <button type="button" class="push" @click="load">Try again</button>
+    </p>
+    <v-progress-linear
+      v-else-if="kit.records === null"
+      indeterminate
+      color="primary"
+      aria-label="Loading kit"
+    />
     <div v-else class="kinds">
       <section v-for="kind in kinds" :key="kind" :aria-label="KIND_NAMES[kind].many">
         <div class="head">
           <h2>{{ KIND_NAMES[kind].many }}</h2>
-          <button type="button" class="push" @click="editing = { item: newItem(kind), version: null }">Add {{ KIND_NAMES[kind].one.toLowerCase() }}</button>
+          <button
+            type="button"
+            class="push"
+            @click="editing = { item: newItem(kind), version: null }"
+          >
+            Add {{ KIND_NAMES[kind].one.toLowerCase() }}
+          </button>
         </div>
-        <p v-if="records(kind).length === 0" class="muted">None yet. A plan needs {{ kind === 'modifier' ? 'none, but may use one' : 'one' }}.</p>
+        <p v-if="records(kind).length === 0" class="muted">
+          None yet. A plan needs {{ kind === 'modifier' ? 'none, but may use one' : 'one' }}.
+        </p>
         <ul>
           <li v-for="record in records(kind)" :key="record.item.id">
             <div class="about">
-              <button type="button" class="name" @click="editing = { item: record.item, version: record.version }">{{ record.item.name }}</button>
+              <button
+                type="button"
+                class="name"
+                @click="editing = { item: record.item, version: record.version }"
+              >
+                {{ record.item.name }}
+              </button>
               <span class="small muted">{{ itemLine(record.item) }}</span>
               <span v-if="record.uses.length" class="small muted">
-                In use: <template v-for="(use, i) in record.uses" :key="use.shootId"><template v-if="i">, </template><router-link :to="`/shoots/${use.shootId}`">{{ use.title }}</router-link></template>
+                In use:
+                <template v-for="(use, i) in record.uses" :key="use.shootId"
+                  ><template v-if="i">, </template
+                  ><router-link :to="`/shoots/${use.shootId}`">{{
+                    use.title
+                  }}</router-link></template
+                >
               </span>
             </div>
-            <button type="button" class="push bare" :aria-label="`Copy ${record.item.name}`" @click="copy(record.item)">Copy</button>
-            <button type="button" class="push bare" :aria-label="`Delete ${record.item.name}`" @click="remove(record)">Delete</button>
+            <button
+              type="button"
+              class="push bare"
+              :aria-label="`Copy ${record.item.name}`"
+              @click="copy(record.item)"
+            >
+              Copy
+            </button>
+            <button
+              type="button"
+              class="push bare"
+              :aria-label="`Delete ${record.item.name}`"
+              @click="remove(record)"
+            >
+              Delete
+            </button>
           </li>
         </ul>
       </section>
     </div>
-    <KitForm v-if="editing" :item="editing.item" :version="editing.version" @close="editing = null" />
+    <KitForm
+      v-if="editing"
+      :item="editing.item"
+      :version="editing.version"
+      @close="editing = null"
+    />
   </main>
 </template>
 
 <style scoped>
-main { padding: 1.5rem 1.25rem 3rem; max-width: 1400px; }
-h1 { font: 500 1.5rem var(--sans); color: var(--bright); padding-bottom: 0.8rem; }
-.kinds { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 2rem 2.5rem; }
-.head { display: flex; justify-content: space-between; align-items: end; border-bottom: 1px solid var(--rule); padding-bottom: 0.5rem; }
-li { display: flex; align-items: center; gap: 0.2rem; padding: 0.5rem 0; border-bottom: 1px solid var(--line); }
-.about { display: grid; gap: 0.1rem; flex: 1; min-width: 0; }
-.name { text-align: left; color: var(--bright); font-size: 1.0625rem; min-height: 28px; justify-self: start; }
-.name:hover { color: var(--accent); }
+main {
+  padding: 1.5rem 1.25rem 3rem;
+  max-width: 1400px;
+}
+h1 {
+  font: 500 1.5rem var(--sans);
+  color: var(--bright);
+  padding-bottom: 0.8rem;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 2rem 2.5rem;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: end;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 0.5rem;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 0.2rem;
+  padding: 0.5rem 0;
+  border-bottom: 1px solid var(--line);
+}
+.about {
+  display: grid;
+  gap: 0.1rem;
+  flex: 1;
+  min-width: 0;
+}
+.name {
+  text-align: left;
+  color: var(--bright);
+  font-size: 1.0625rem;
+  min-height: 28px;
+  justify-self: start;
+}
+.name:hover {
+  color: var(--accent);
+}
 @media (max-width: 900px) {
-  .kinds { grid-template-columns: minmax(0, 1fr); }
-  main { padding: 1rem 0.9rem 2rem; }
+  .kinds {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  main {
+    padding: 1rem 0.9rem 2rem;
+  }
 }
 </style>

@@ -6,5 +6,7 @@
 </template>
 
 <style scoped>
-h1 { font: 500 1.3rem var(--sans); }
+h1 {
+  font: 500 1.3rem var(--sans);
+}
 </style>

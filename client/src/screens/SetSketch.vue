@@ -5,35 +5,98 @@ import type { ShootSummary } from '@core/wire/wire'
 
 const props = defineProps<{ set: ShootSummary['set'] }>()
 const MIDDLE = { x: 42, y: 24 }
-const SIZES: Record<ShootSummary['set']['shape'], readonly [number, number]> = { sheet: [7, 1], ellipsoid: [6, 4], box: [5, 4], cylinder: [5, 5], vessel: [5, 5], plume: [7, 7] }
+const SIZES: Record<ShootSummary['set']['shape'], readonly [number, number]> = {
+  sheet: [7, 1],
+  ellipsoid: [6, 4],
+  box: [5, 4],
+  cylinder: [5, 5],
+  vessel: [5, 5],
+  plume: [7, 7]
+}
 const size = computed(() => SIZES[props.set.shape])
 const lamps = computed(() =>
   props.set.lights.map(({ id, turnDeg, atLens }) => {
     const turn = (turnDeg * Math.PI) / 180
-    const [x, y] = atLens ? [MIDDLE.x, 46] : [MIDDLE.x + 31 * Math.sin(turn), MIDDLE.y + 18 * Math.cos(turn)]
+    const [x, y] = atLens
+      ? [MIDDLE.x, 46]
+      : [MIDDLE.x + 31 * Math.sin(turn), MIDDLE.y + 18 * Math.cos(turn)]
     // Across the way to the subject, so wide that the beam takes it in.
     const far = Math.hypot(x - MIDDLE.x, y - MIDDLE.y)
     const [nx, ny] = [((y - MIDDLE.y) / far) * 8, (-(x - MIDDLE.x) / far) * 8]
-    return { id, x, y, beam: `${x},${y} ${MIDDLE.x + nx},${MIDDLE.y + ny} ${MIDDLE.x - nx},${MIDDLE.y - ny}` }
+    return {
+      id,
+      x,
+      y,
+      beam: `${x},${y} ${MIDDLE.x + nx},${MIDDLE.y + ny} ${MIDDLE.x - nx},${MIDDLE.y - ny}`
+    }
   })
 )
 </script>
 
 <template>
   <svg viewBox="0 0 84 56" width="84" height="56" aria-hidden="true" class="sketch" data-sketch>
-    <polygon v-for="lamp in lamps" :key="`b${lamp.id}`" :points="lamp.beam" :class="`hue-${lamp.id}`" class="beam" />
-    <component :is="set.shape === 'box' ? 'rect' : 'ellipse'" v-bind="set.shape === 'box' ? { x: MIDDLE.x - size[0], y: MIDDLE.y - size[1], width: 2 * size[0], height: 2 * size[1] } : { cx: MIDDLE.x, cy: MIDDLE.y, rx: size[0], ry: size[1] }" class="body" :class="set.shape" />
-    <circle v-for="lamp in lamps" :key="lamp.id" :cx="lamp.x" :cy="lamp.y" r="2.6" :class="`hue-${lamp.id}`" class="lamp" />
+    <polygon
+      v-for="lamp in lamps"
+      :key="`b${lamp.id}`"
+      :points="lamp.beam"
+      :class="`hue-${lamp.id}`"
+      class="beam"
+    />
+    <component
+      :is="set.shape === 'box' ? 'rect' : 'ellipse'"
+      v-bind="
+        set.shape === 'box'
+          ? {
+              x: MIDDLE.x - size[0],
+              y: MIDDLE.y - size[1],
+              width: 2 * size[0],
+              height: 2 * size[1]
+            }
+          : { cx: MIDDLE.x, cy: MIDDLE.y, rx: size[0], ry: size[1] }
+      "
+      class="body"
+      :class="set.shape"
+    />
+    <circle
+      v-for="lamp in lamps"
+      :key="lamp.id"
+      :cx="lamp.x"
+      :cy="lamp.y"
+      r="2.6"
+      :class="`hue-${lamp.id}`"
+      class="lamp"
+    />
     <path d="M 38 50 h 8 v 5 h -8 z" class="camera" />
   </svg>
 </template>
 
 <style scoped>
-.sketch { display: block; border: 1px solid var(--line); }
-.beam { fill: var(--hue); opacity: 0.28; }
-.lamp { fill: var(--background); stroke: var(--hue); stroke-width: 1.5; }
-.body { fill: var(--muted); }
-.vessel, .plume { fill: none; stroke: var(--muted); }
-.plume { stroke-dasharray: 2 2; }
-.camera { fill: none; stroke: var(--muted); }
+.sketch {
+  display: block;
+  border: 1px solid var(--line);
+}
+.beam {
+  fill: var(--hue);
+  opacity: 0.28;
+}
+.lamp {
+  fill: var(--background);
+  stroke: var(--hue);
+  stroke-width: 1.5;
+}
+.body {
+  fill: var(--muted);
+}
+.vessel,
+.plume {
+  fill: none;
+  stroke: var(--muted);
+}
+.plume {
+  stroke-dasharray: 2 2;
+}
+.camera {
+  fill: none;
+  stroke: var(--muted);
+}
 </style>

@@ -27,7 +27,13 @@ const endRename = (keep: boolean): void => {
 <template>
   <tr>
     <td class="picture">
-      <img v-if="shoot.picture" :src="api.imageUrl(shoot.id, shoot.picture, 'small')" alt="" width="84" height="56" />
+      <img
+        v-if="shoot.picture"
+        :src="api.imageUrl(shoot.id, shoot.picture, 'small')"
+        alt=""
+        width="84"
+        height="56"
+      />
       <SetSketch v-else :set="shoot.set" />
     </td>
     <td class="title">
@@ -41,8 +47,15 @@ const endRename = (keep: boolean): void => {
         @keydown.esc="endRename(false)"
         @blur="endRename(true)"
       />
-      <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{ shoot.title }}</router-link>
-      <span class="narrow small muted">{{ LOOK_NAMES[shoot.look].name }}<span class="phone"> · {{ STAGE_NAMES[shoot.stage] }} · {{ when(shoot.updatedAt) }}</span></span>
+      <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{
+        shoot.title
+      }}</router-link>
+      <span class="narrow small muted"
+        >{{ LOOK_NAMES[shoot.look].name
+        }}<span class="phone">
+          · {{ STAGE_NAMES[shoot.stage] }} · {{ when(shoot.updatedAt) }}</span
+        ></span
+      >
     </td>
     <td class="wide">{{ LOOK_NAMES[shoot.look].name }}</td>
     <td class="roomy">{{ STAGE_NAMES[shoot.stage] }}</td>
@@ -51,7 +64,12 @@ const endRename = (keep: boolean): void => {
     <td>
       <v-menu>
         <template #activator="{ props: menu }">
-          <button type="button" v-bind="menu" class="push bare" :aria-label="`Actions for ${shoot.title}`">
+          <button
+            type="button"
+            v-bind="menu"
+            class="push bare"
+            :aria-label="`Actions for ${shoot.title}`"
+          >
             <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiDotsVertical" /></svg>
           </button>
         </template>
@@ -67,21 +85,65 @@ const endRename = (keep: boolean): void => {
 </template>
 
 <style scoped>
-td { padding: 0.55rem 0.8rem 0.55rem 0; border-bottom: 1px solid var(--line); }
-.picture { width: 100px; }
-.picture img { display: block; width: 84px; height: 56px; object-fit: cover; background: #000; border: 1px solid var(--line); }
-.title a { color: var(--bright); text-decoration: none; font-size: 1.0625rem; display: inline-block; padding: 0.2rem 0; }
-.title a:hover { color: var(--accent); }
-input { width: 100%; max-width: 22rem; border: 0; border-bottom: 2px solid var(--accent); background: var(--raised); color: var(--bright); font-size: 1.0625rem; padding: 0.2rem 0; }
-input:focus { outline: 0; }
-.narrow, .phone { display: none; }
+td {
+  padding: 0.55rem 0.8rem 0.55rem 0;
+  border-bottom: 1px solid var(--line);
+}
+.picture {
+  width: 100px;
+}
+.picture img {
+  display: block;
+  width: 84px;
+  height: 56px;
+  object-fit: cover;
+  background: #000;
+  border: 1px solid var(--line);
+}
+.title a {
+  color: var(--bright);
+  text-decoration: none;
+  font-size: 1.0625rem;
+  display: inline-block;
+  padding: 0.2rem 0;
+}
+.title a:hover {
+  color: var(--accent);
+}
+input {
+  width: 100%;
+  max-width: 22rem;
+  border: 0;
+  border-bottom: 2px solid var(--accent);
+  background: var(--raised);
+  color: var(--bright);
+  font-size: 1.0625rem;
+  padding: 0.2rem 0;
+}
+input:focus {
+  outline: 0;
+}
+.narrow,
+.phone {
+  display: none;
+}
 @media (max-width: 900px) {
-  .wide { display: none; }
-  .narrow { display: block; }
-  .title a { padding: 0.5rem 0 0.1rem; }
+  .wide {
+    display: none;
+  }
+  .narrow {
+    display: block;
+  }
+  .title a {
+    padding: 0.5rem 0 0.1rem;
+  }
 }
 @media (max-width: 600px) {
-  .roomy { display: none; }
-  .phone { display: inline; }
+  .roomy {
+    display: none;
+  }
+  .phone {
+    display: inline;
+  }
 }
 </style>

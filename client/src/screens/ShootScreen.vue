@@ -32,7 +32,10 @@ const load = async (): Promise<void> => {
   }
 }
 watch(() => props.id, load, { immediate: true })
-watch(() => route.name, (name) => plan.plan && STAGES.includes(name as Stage) && void saving.reach(name as Stage, STAGES))
+watch(
+  () => route.name,
+  (name) => plan.plan && STAGES.includes(name as Stage) && void saving.reach(name as Stage, STAGES)
+)
 onBeforeRouteLeave(() => saving.flush())
 
 const onKey = (event: KeyboardEvent): void => {
@@ -56,20 +59,40 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
     <main v-else-if="failure" class="stage">
       <h1 class="bright">This shoot cannot be opened</h1>
       <p role="alert">{{ failure }}</p>
-      <p><button type="button" class="push" @click="load">Try again</button> <router-link class="push" to="/">All shoots</router-link></p>
+      <p>
+        <button type="button" class="push" @click="load">Try again</button>
+        <router-link class="push" to="/">All shoots</router-link>
+      </p>
     </main>
-    <main v-else class="stage"><v-progress-linear indeterminate color="primary" aria-label="Opening the shoot" /></main>
+    <main v-else class="stage">
+      <v-progress-linear indeterminate color="primary" aria-label="Opening the shoot" />
+    </main>
     <PlanStrip v-if="plan.plan" />
     <ConflictDialog />
   </div>
 </template>
 
 <style scoped>
-.work { display: grid; grid-template: auto minmax(0, 1fr) auto / 112px minmax(0, 1fr); height: 100dvh; }
-.work > :deep(header), .work > :deep(footer) { grid-column: 1 / -1; }
-main { overflow: auto; min-height: 0; position: relative; }
-h1 { font: 500 1.3rem var(--sans); }
+.work {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) auto / 112px minmax(0, 1fr);
+  height: 100dvh;
+}
+.work > :deep(header),
+.work > :deep(footer) {
+  grid-column: 1 / -1;
+}
+main {
+  overflow: auto;
+  min-height: 0;
+  position: relative;
+}
+h1 {
+  font: 500 1.3rem var(--sans);
+}
 @media (max-width: 760px) {
-  .work { grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr); }
+  .work {
+    grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
+  }
 }
 </style>

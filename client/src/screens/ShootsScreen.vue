@@ -47,7 +47,8 @@ const create = async (look: Look): Promise<void> => {
   })
 }
 
-const rename = (shoot: ShootSummary, to: string) => attempt(() => api.rename(shoot.id, shoot.version, to))
+const rename = (shoot: ShootSummary, to: string) =>
+  attempt(() => api.rename(shoot.id, shoot.version, to))
 const duplicate = (shoot: ShootSummary) => attempt(() => api.duplicate(shoot.id))
 const remove = (shoot: ShootSummary) =>
   attempt(async () => {
@@ -73,7 +74,9 @@ const importFile = async (event: Event): Promise<void> => {
     await router.push({ name: 'subject', params: { id: shoot.id } })
   } catch (error) {
     const problem = error as ApiProblem
-    importErrors.value = problem.errors.length ? problem.errors.map(({ path, message }) => `${path || 'document'}: ${message}`) : [problem.message]
+    importErrors.value = problem.errors.length
+      ? problem.errors.map(({ path, message }) => `${path || 'document'}: ${message}`)
+      : [problem.message]
   }
 }
 </script>
@@ -83,32 +86,70 @@ const importFile = async (event: Event): Promise<void> => {
   <main>
     <section class="list" aria-labelledby="shoots-title">
       <h1 id="shoots-title">Shoots</h1>
-      <p v-if="failure" role="alert" class="miss">{{ failure }} <button type="button" class="push" @click="load">Try again</button></p>
-      <v-progress-linear v-else-if="shoots === null" indeterminate color="primary" aria-label="Loading shoots" />
-      <p v-else-if="shoots.length === 0" class="lead">No shoots yet. Name one and pick its look: it starts with settings that fit your kit.</p>
+      <p v-if="failure" role="alert" class="miss">
+        {{ failure }} <button type="button" class="push" @click="load">Try again</button>
+      </p>
+      <v-progress-linear
+        v-else-if="shoots === null"
+        indeterminate
+        color="primary"
+        aria-label="Loading shoots"
+      />
+      <p v-else-if="shoots.length === 0" class="lead">
+        No shoots yet. Name one and pick its look: it starts with settings that fit your kit.
+      </p>
       <table v-else>
         <thead>
-          <tr><th><span class="hidden-label">Last picture</span></th><th>Name</th><th class="wide">Look</th><th class="roomy">Stage reached</th><th class="wide">Frames</th><th class="roomy">Last change</th><th><span class="hidden-label">Actions</span></th></tr>
+          <tr>
+            <th><span class="hidden-label">Last picture</span></th>
+            <th>Name</th>
+            <th class="wide">Look</th>
+            <th class="roomy">Stage reached</th>
+            <th class="wide">Frames</th>
+            <th class="roomy">Last change</th>
+            <th><span class="hidden-label">Actions</span></th>
+          </tr>
         </thead>
         <tbody>
-          <ShootRow v-for="shoot in shoots" :key="shoot.id" :shoot="shoot" @rename="(to) => rename(shoot, to)" @duplicate="duplicate(shoot)" @remove="remove(shoot)" />
+          <ShootRow
+            v-for="shoot in shoots"
+            :key="shoot.id"
+            :shoot="shoot"
+            @rename="(to) => rename(shoot, to)"
+            @duplicate="duplicate(shoot)"
+            @remove="remove(shoot)"
+          />
         </tbody>
       </table>
     </section>
 
     <section class="new" aria-labelledby="new-title">
       <h2 id="new-title">New shoot</h2>
-      <v-text-field v-model="title" label="Name" maxlength="120" :error-messages="titleError" @update:model-value="titleError = ''" />
+      <v-text-field
+        v-model="title"
+        label="Name"
+        maxlength="120"
+        :error-messages="titleError"
+        @update:model-value="titleError = ''"
+      />
       <h3>From a look</h3>
       <ul class="looks">
         <li v-for="(look, key) in LOOK_NAMES" :key="key">
           <button type="button" class="look" @click="create(key)">
-            <span class="name">{{ look.name }}</span><span class="small muted">{{ look.about }}</span>
+            <span class="name">{{ look.name }}</span><span class="small muted">{{
+              look.about
+            }}</span>
           </button>
         </li>
       </ul>
       <h3>From a plan file</h3>
-      <label class="push file">Import a plan<input type="file" accept=".json,application/json" class="hidden-label" @change="importFile" /></label>
+      <label class="push file"
+        >Import a plan<input
+          type="file"
+          accept=".json,application/json"
+          class="hidden-label"
+          @change="importFile"
+      /></label>
       <ul v-if="importErrors.length" role="alert" class="miss small">
         <li v-for="line in importErrors.slice(0, 8)" :key="line">{{ line }}</li>
       </ul>
@@ -117,23 +158,76 @@ const importFile = async (event: Event): Promise<void> => {
 </template>
 
 <style scoped>
-main { display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 2.5rem; padding: 1.5rem 1.25rem 3rem; max-width: 1400px; }
-h1 { font: 500 1.5rem var(--sans); color: var(--bright); padding-bottom: 0.8rem; }
-table { width: 100%; }
-thead th { color: var(--muted); font-size: 0.8125rem; padding: 0.4rem 0.8rem 0.4rem 0; border-bottom: 1px solid var(--rule); }
-.new { display: grid; gap: 0.9rem; align-content: start; padding-top: 0.35rem; }
-.new h3 { color: var(--muted); margin-top: 0.4rem; }
-.looks { display: grid; }
-.look { display: grid; gap: 0.15rem; text-align: left; width: 100%; padding: 0.65rem 0.7rem; border-left: 2px solid var(--line); }
-.look:hover { border-left-color: var(--accent); background: var(--surface); }
-.look .name { color: var(--bright); }
-.file { cursor: pointer; justify-self: start; }
-.file:focus-within { outline: 2px solid var(--accent); outline-offset: 2px; }
+main {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 2.5rem;
+  padding: 1.5rem 1.25rem 3rem;
+  max-width: 1400px;
+}
+h1 {
+  font: 500 1.5rem var(--sans);
+  color: var(--bright);
+  padding-bottom: 0.8rem;
+}
+table {
+  width: 100%;
+}
+thead th {
+  color: var(--muted);
+  font-size: 0.8125rem;
+  padding: 0.4rem 0.8rem 0.4rem 0;
+  border-bottom: 1px solid var(--rule);
+}
+.new {
+  display: grid;
+  gap: 0.9rem;
+  align-content: start;
+  padding-top: 0.35rem;
+}
+.new h3 {
+  color: var(--muted);
+  margin-top: 0.4rem;
+}
+.looks {
+  display: grid;
+}
+.look {
+  display: grid;
+  gap: 0.15rem;
+  text-align: left;
+  width: 100%;
+  padding: 0.65rem 0.7rem;
+  border-left: 2px solid var(--line);
+}
+.look:hover {
+  border-left-color: var(--accent);
+  background: var(--surface);
+}
+.look .name {
+  color: var(--bright);
+}
+.file {
+  cursor: pointer;
+  justify-self: start;
+}
+.file:focus-within {
+  outline: 2px solid var(--accent);
+  outline-offset: 2px;
+}
 @media (max-width: 900px) {
-  main { grid-template-columns: minmax(0, 1fr); gap: 2rem; padding: 1rem 0.9rem 2rem; }
-  .wide { display: none; }
+  main {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2rem;
+    padding: 1rem 0.9rem 2rem;
+  }
+  .wide {
+    display: none;
+  }
 }
 @media (max-width: 600px) {
-  .roomy { display: none; }
+  .roomy {
+    display: none;
+  }
 }
 </style>

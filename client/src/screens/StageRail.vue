@@ -23,16 +23,55 @@ const route = useRoute()
 </template>
 
 <style scoped>
-nav { border-right: 1px solid var(--line); padding: 0.5rem 0; display: flex; flex-direction: column; }
-a { display: flex; gap: 0.7rem; align-items: baseline; padding: 0.6rem 0 0.6rem 1.1rem; color: var(--muted); text-decoration: none; border-left: 3px solid transparent; }
-a:hover { color: var(--text); }
-a .num { font-size: 0.75rem; }
-a.reached .num { color: var(--ok); }
-a.router-link-active { color: var(--bright); border-left-color: var(--accent); }
+nav {
+  border-right: 1px solid var(--line);
+  padding: 0.5rem 0;
+  display: flex;
+  flex-direction: column;
+}
+a {
+  display: flex;
+  gap: 0.7rem;
+  align-items: baseline;
+  padding: 0.6rem 0 0.6rem 1.1rem;
+  color: var(--muted);
+  text-decoration: none;
+  border-left: 3px solid transparent;
+}
+a:hover {
+  color: var(--text);
+}
+a .num {
+  font-size: 0.75rem;
+}
+a.reached .num {
+  color: var(--ok);
+}
+a.router-link-active {
+  color: var(--bright);
+  border-left-color: var(--accent);
+}
 @media (max-width: 760px) {
-  nav { flex-direction: row; border-right: 0; border-bottom: 1px solid var(--line); padding: 0; }
-  a { flex: 1; justify-content: center; padding: 0; min-height: 44px; align-items: center; border-left: 0; border-bottom: 3px solid transparent; }
-  a .num { display: none; }
-  a.router-link-active { border-bottom-color: var(--accent); }
+  nav {
+    flex-direction: row;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+    padding: 0;
+  }
+  a {
+    flex: 1;
+    justify-content: center;
+    padding: 0;
+    min-height: 44px;
+    align-items: center;
+    border-left: 0;
+    border-bottom: 3px solid transparent;
+  }
+  a .num {
+    display: none;
+  }
+  a.router-link-active {
+    border-bottom-color: var(--accent);
+  }
 }
 </style>

@@ -5,10 +5,16 @@ import { computed } from 'vue'
 import { useTheme } from 'vuetify'
 import { THEME_NAMES, type ThemeName } from '@/theme/themes'
 
-const ICONS: Record<ThemeName, string> = { dark: mdiBrightness5, dim: mdiBrightness4, light: mdiBrightness7 }
+const ICONS: Record<ThemeName, string> = {
+  dark: mdiBrightness5,
+  dim: mdiBrightness4,
+  light: mdiBrightness7
+}
 const theme = useTheme()
 const name = computed(() => theme.global.name.value as ThemeName)
-const next = computed(() => THEME_NAMES[(THEME_NAMES.indexOf(name.value) + 1) % THEME_NAMES.length]!)
+const next = computed(
+  () => THEME_NAMES[(THEME_NAMES.indexOf(name.value) + 1) % THEME_NAMES.length]!
+)
 const turn = (): void => {
   localStorage.setItem('fine-spark-theme', next.value)
   theme.change(next.value)
@@ -16,14 +22,25 @@ const turn = (): void => {
 </script>
 
 <template>
-  <button type="button" class="push bare" :aria-label="`Screen is ${name}, switch to ${next}`" :title="`Screen: ${name}`" @click="turn">
-    <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="ICONS[name]" /></svg><span class="word">{{ name }}</span>
+  <button
+    type="button"
+    class="push bare"
+    :aria-label="`Screen is ${name}, switch to ${next}`"
+    :title="`Screen: ${name}`"
+    @click="turn"
+  >
+    <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="ICONS[name]" /></svg
+    ><span class="word">{{ name }}</span>
   </button>
 </template>
 
 <style scoped>
-.word { text-transform: capitalize; }
+.word {
+  text-transform: capitalize;
+}
 @media (max-width: 760px) {
-  .word { display: none; }
+  .word {
+    display: none;
+  }
 }
 </style>

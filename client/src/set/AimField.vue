@@ -17,20 +17,49 @@ interface Item {
 }
 /** The same list while the names stay the same: a light on the move leaves the choice alone. */
 const items = computed<readonly Item[]>((before) => {
-  const next = [{ value: 'focus', title: 'Focus point' }, ...transportOf(store.plan!).scene.places.map((place) => ({ value: place.id, title: placeName(store.plan!, place.id) })), { value: 'free', title: 'Free direction' }]
-  return before?.length === next.length && next.every((item, i) => item.title === before[i]!.title && item.value === before[i]!.value) ? before : next
+  const next = [
+    { value: 'focus', title: 'Focus point' },
+    ...transportOf(store.plan!).scene.places.map((place) => ({
+      value: place.id,
+      title: placeName(store.plan!, place.id)
+    })),
+    { value: 'free', title: 'Free direction' }
+  ]
+  return before?.length === next.length &&
+    next.every((item, i) => item.title === before[i]!.title && item.value === before[i]!.value)
+    ? before
+    : next
 })
 const choose = (value: string): void => {
-  if (value !== 'free') return void store.set(`${props.path}.aim`, { kind: 'place', place: value }, 'aim')
-  const { turnDeg, heightDeg } = anglesOf(scale(pointOf(valueAt(store.plan!, `${props.path}.at`) as never), -1))
-  store.set(`${props.path}.aim`, { kind: 'free', turnDeg: Number(turnDeg.toFixed(1)), heightDeg: Number(heightDeg.toFixed(1)) }, 'aim')
+  if (value !== 'free')
+    return void store.set(`${props.path}.aim`, { kind: 'place', place: value }, 'aim')
+  const { turnDeg, heightDeg } = anglesOf(
+    scale(pointOf(valueAt(store.plan!, `${props.path}.at`) as never), -1)
+  )
+  store.set(
+    `${props.path}.aim`,
+    { kind: 'free', turnDeg: Number(turnDeg.toFixed(1)), heightDeg: Number(heightDeg.toFixed(1)) },
+    'aim'
+  )
 }
 </script>
 
 <template>
-  <v-select :model-value="aim.kind === 'free' ? 'free' : aim.place" :items="items" item-value="value" item-title="title" :label="label" @update:model-value="choose" />
+  <v-select
+    :model-value="aim.kind === 'free' ? 'free' : aim.place"
+    :items="items"
+    item-value="value"
+    item-title="title"
+    :label="label"
+    @update:model-value="choose"
+  />
   <template v-if="aim.kind === 'free'">
-    <StepField :path="`${path}.aim.turnDeg`" kind="angle" label="Looks, turn" help="The direction it faces: 180° is away from the camera." />
+    <StepField
+      :path="`${path}.aim.turnDeg`"
+      kind="angle"
+      label="Looks, turn"
+      help="The direction it faces: 180° is away from the camera."
+    />
     <StepField :path="`${path}.aim.heightDeg`" kind="angle" label="Looks, rise" />
   </template>
 </template>

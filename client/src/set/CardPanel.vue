@@ -23,10 +23,25 @@ const remove = (): void => {
 
 <template>
   <section class="group" :aria-label="`${CARD_NAMES[card.kind]} ${id}`">
-    <div class="top"><h2>{{ id }} {{ CARD_NAMES[card.kind] }}</h2><v-switch :model-value="card.on" hide-details density="compact" :aria-label="`${id} in place`" @update:model-value="store.set(`${path}.on`, Boolean($event), 'switch')" /></div>
+    <div class="top">
+      <h2>{{ id }} {{ CARD_NAMES[card.kind] }}</h2>
+      <v-switch
+        :model-value="card.on"
+        hide-details
+        density="compact"
+        :aria-label="`${id} in place`"
+        @update:model-value="store.set(`${path}.on`, Boolean($event), 'switch')"
+      />
+    </div>
     <StepField :path="`${path}.widthMm`" kind="length" label="Width" />
     <StepField :path="`${path}.heightMm`" kind="length" label="Height" />
-    <StepField v-if="card.kind === 'card'" :path="`${path}.reflectance`" kind="reflectance" label="Throws back" help="White card about 85 %, grey 18 %, silver acts as a mirror and is not in the model." />
+    <StepField
+      v-if="card.kind === 'card'"
+      :path="`${path}.reflectance`"
+      kind="reflectance"
+      label="Throws back"
+      help="White card about 85 %, grey 18 %, silver acts as a mirror and is not in the model."
+    />
     <SpotFields :path="path" />
     <AimField :path="path" label="Faces" />
     <div><button type="button" class="push bare" @click="remove">Take out</button></div>
@@ -34,5 +49,10 @@ const remove = (): void => {
 </template>
 
 <style scoped>
-.top { display: flex; justify-content: space-between; align-items: center; border-bottom: 1px solid var(--line); }
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
 </style>

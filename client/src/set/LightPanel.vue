@@ -36,12 +36,25 @@ const pickStrobe = (strobe: Strobe): void => {
 }
 // By the modifiers alone: a light that only moves makes no new list.
 const worn = computed(() => light.value.modifiers)
-const free = computed(() => kit.modifiers.filter((each) => !worn.value.some((on) => on.id === each.id)).map((each) => ({ value: each.id, title: each.name })))
+const free = computed(() =>
+  kit.modifiers
+    .filter((each) => !worn.value.some((on) => on.id === each.id))
+    .map((each) => ({ value: each.id, title: each.name }))
+)
 const putOn = (id: string): void => {
   const modifier = kit.modifiers.find((each) => each.id === id)
-  if (modifier) store.update('modifier', (draft) => void draft.lights[index.value]!.modifiers.push(structuredClone(modifier)))
+  if (modifier)
+    store.update(
+      'modifier',
+      (draft) => void draft.lights[index.value]!.modifiers.push(structuredClone(modifier))
+    )
 }
-const takeOff = (modifier: Modifier): void => void store.update('modifier', (draft) => { draft.lights[index.value]!.modifiers = draft.lights[index.value]!.modifiers.filter((each) => each.id !== modifier.id) })
+const takeOff = (modifier: Modifier): void =>
+  void store.update('modifier', (draft) => {
+    draft.lights[index.value]!.modifiers = draft.lights[index.value]!.modifiers.filter(
+      (each) => each.id !== modifier.id
+    )
+  })
 const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title }))
 const remove = (): void => {
   const next = removeLight(store.plan!, props.id)
@@ -59,20 +72,79 @@ const copy = (): void => {
   <section class="group" :class="`hue-${id}`" :aria-label="`Light ${id}`">
     <div class="top">
       <span class="source-mark" aria-hidden="true">{{ id }}</span>
-      <input class="name" :value="light.name" maxlength="40" :aria-label="`Name of light ${id}`" @change="store.set(`${path}.name`, ($event.target as HTMLInputElement).value, 'name')" />
-      <v-switch :model-value="light.on" hide-details density="compact" :aria-label="`Light ${id} on`" @update:model-value="store.set(`${path}.on`, Boolean($event), 'switch')" />
+      <input
+        class="name"
+        :value="light.name"
+        maxlength="40"
+        :aria-label="`Name of light ${id}`"
+        @change="store.set(`${path}.name`, ($event.target as HTMLInputElement).value, 'name')"
+      />
+      <v-switch
+        :model-value="light.on"
+        hide-details
+        density="compact"
+        :aria-label="`Light ${id} on`"
+        @update:model-value="store.set(`${path}.on`, Boolean($event), 'switch')"
+      />
     </div>
     <PowerAdvice :index="index" />
     <WaysOut :index="index" />
     <KitPick kind="strobe" :item="light.strobe" @pick="$event && pickStrobe($event as Strobe)" />
-    <div class="lock"><span class="small muted">Modifiers</span><LockButton :locked="store.isLocked(`lights.${index}.modifiers`)" :label="`modifiers of ${light.id}`" @toggle="store.toggleLock(`lights.${index}.modifiers`)" /></div>
+    <div class="lock">
+      <span class="small muted">Modifiers</span
+      ><LockButton
+        :locked="store.isLocked(`lights.${index}.modifiers`)"
+        :label="`modifiers of ${light.id}`"
+        @toggle="store.toggleLock(`lights.${index}.modifiers`)"
+      />
+    </div>
     <ul v-if="light.modifiers.length" class="worn" aria-label="On the head">
-      <li v-for="modifier in light.modifiers" :key="modifier.id"><span>{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small></span><button type="button" class="push bare" :disabled="store.isLocked(`lights.${index}.modifiers`)" :aria-label="`Take ${modifier.name} off`" @click="takeOff(modifier)">Off</button></li>
+      <li v-for="modifier in light.modifiers" :key="modifier.id">
+        <span
+          >{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small></span
+        ><button
+          type="button"
+          class="push bare"
+          :disabled="store.isLocked(`lights.${index}.modifiers`)"
+          :aria-label="`Take ${modifier.name} off`"
+          @click="takeOff(modifier)"
+        >
+          Off
+        </button>
+      </li>
     </ul>
-    <v-select v-if="light.modifiers.length < 4 && free.length" :disabled="store.isLocked(`lights.${index}.modifiers`)" :model-value="null" :items="free" item-value="value" item-title="title" :label="light.modifiers.length ? 'Put another on' : 'Modifier'" :placeholder="light.modifiers.length ? '' : 'Bare head'" persistent-placeholder @update:model-value="putOn($event as unknown as string)" />
+    <v-select
+      v-if="light.modifiers.length < 4 && free.length"
+      :disabled="store.isLocked(`lights.${index}.modifiers`)"
+      :model-value="null"
+      :items="free"
+      item-value="value"
+      item-title="title"
+      :label="light.modifiers.length ? 'Put another on' : 'Modifier'"
+      :placeholder="light.modifiers.length ? '' : 'Bare head'"
+      persistent-placeholder
+      @update:model-value="putOn($event as unknown as string)"
+    />
     <div class="pair">
-      <v-select :model-value="light.role" :items="roles" item-value="value" item-title="title" label="Role" @update:model-value="store.set(`${path}.role`, $event, 'role')" />
-      <v-select :model-value="light.mount" :items="[{ value: 'stand', title: 'On a stand' }, { value: 'lens', title: 'Round the lens' }]" item-value="value" item-title="title" label="Stands" @update:model-value="store.set(`${path}.mount`, $event, 'mount')" />
+      <v-select
+        :model-value="light.role"
+        :items="roles"
+        item-value="value"
+        item-title="title"
+        label="Role"
+        @update:model-value="store.set(`${path}.role`, $event, 'role')"
+      />
+      <v-select
+        :model-value="light.mount"
+        :items="[
+          { value: 'stand', title: 'On a stand' },
+          { value: 'lens', title: 'Round the lens' }
+        ]"
+        item-value="value"
+        item-title="title"
+        label="Stands"
+        @update:model-value="store.set(`${path}.mount`, $event, 'mount')"
+      />
     </div>
     <template v-if="light.mount === 'stand'">
       <SpotFields :path="path" />
@@ -80,20 +152,74 @@ const copy = (): void => {
     </template>
     <GroupLine :index="index" />
     <div class="row">
-      <button type="button" class="push bare" :disabled="store.plan!.lights.length >= 8" @click="copy">Copy</button>
-      <button type="button" class="push bare" :disabled="store.plan!.lights.length === 1" @click="remove">Take out</button>
+      <button
+        type="button"
+        class="push bare"
+        :disabled="store.plan!.lights.length >= 8"
+        @click="copy"
+      >
+        Copy
+      </button>
+      <button
+        type="button"
+        class="push bare"
+        :disabled="store.plan!.lights.length === 1"
+        @click="remove"
+      >
+        Take out
+      </button>
     </div>
   </section>
 </template>
 
 <style scoped>
-.group { gap: 0.3rem; }
-.top { display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 0.5rem; align-items: center; border-bottom: 1px solid var(--line); }
-.name { border: 0; background: transparent; color: var(--bright); font-weight: 500; font-size: 1.0625rem; min-height: 34px; width: 100%; }
-.name:focus { outline: 0; box-shadow: 0 2px var(--accent); }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; padding: 0.3rem 0; }
-.lock { display: flex; justify-content: space-between; align-items: center; }
-.worn li { display: flex; justify-content: space-between; align-items: center; gap: 0.5rem; border-bottom: 1px dotted var(--line); }
-.worn small { display: block; font-size: 0.75rem; }
-.row { display: flex; gap: 0.4rem; }
+.group {
+  gap: 0.3rem;
+}
+.top {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  gap: 0.5rem;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
+.name {
+  border: 0;
+  background: transparent;
+  color: var(--bright);
+  font-weight: 500;
+  font-size: 1.0625rem;
+  min-height: 34px;
+  width: 100%;
+}
+.name:focus {
+  outline: 0;
+  box-shadow: 0 2px var(--accent);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.8rem;
+  padding: 0.3rem 0;
+}
+.lock {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.worn li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.5rem;
+  border-bottom: 1px dotted var(--line);
+}
+.worn small {
+  display: block;
+  font-size: 0.75rem;
+}
+.row {
+  display: flex;
+  gap: 0.4rem;
+}
 </style>

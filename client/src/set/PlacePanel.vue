@@ -18,14 +18,29 @@ const own = computed(() => plan.value.places.findIndex((each) => each.id === pro
 const goal = computed(() => plan.value.goals.places.findIndex((each) => each.place === props.place))
 const kind = computed(() => (goal.value < 0 ? 'none' : plan.value.goals.places[goal.value]!.kind))
 const fixed = computed(() => props.place === 'subject' || props.place.startsWith('ground'))
-const KINDS = [{ value: 'none', title: 'No goal' }, { value: 'about', title: 'About this level' }, { value: 'at-most', title: 'At most this level' }]
-const FACES = [{ value: 'lens', title: 'Toward the lens' }, { value: 'up', title: 'Up' }, { value: 'left', title: 'Left' }, { value: 'right', title: 'Right' }]
+const KINDS = [
+  { value: 'none', title: 'No goal' },
+  { value: 'about', title: 'About this level' },
+  { value: 'at-most', title: 'At most this level' }
+]
+const FACES = [
+  { value: 'lens', title: 'Toward the lens' },
+  { value: 'up', title: 'Up' },
+  { value: 'left', title: 'Left' },
+  { value: 'right', title: 'Right' }
+]
 const setKind = (next: string): void =>
   void store.update('goal', (draft) => {
     const rest = draft.goals.places.filter((each) => each.place !== props.place)
     const level = store.evaluation!.ledger.totals[props.place] ?? -1
     const now = Number.isFinite(level) ? Math.max(-12, Math.min(5, Math.round(level * 3) / 3)) : -3
-    draft.goals.places = next === 'none' ? rest : [...rest, { place: props.place, kind: next as 'about', stops: now, toleranceStops: 1 / 3 }]
+    draft.goals.places =
+      next === 'none'
+        ? rest
+        : [
+            ...rest,
+            { place: props.place, kind: next as 'about', stops: now, toleranceStops: 1 / 3 }
+          ]
   })
 const remove = (): void => {
   selection.pick('light', plan.value.lights[0]!.id)
@@ -35,21 +50,56 @@ const remove = (): void => {
 
 <template>
   <section class="group" :aria-label="`Place ${placeName(plan, place)}`">
-    <h2>{{ placeName(plan, place) }} <span class="num muted">{{ stops(store.evaluation!.ledger.totals[place] ?? null) }}</span></h2>
+    <h2>
+      {{ placeName(plan, place) }}
+      <span class="num muted">{{ stops(store.evaluation!.ledger.totals[place] ?? null) }}</span>
+    </h2>
     <template v-if="place === 'subject'">
-      <StepField path="goals.subjectStops" kind="stops" label="Wanted" /><StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" />
+      <StepField path="goals.subjectStops" kind="stops" label="Wanted" /><StepField
+        path="goals.toleranceStops"
+        kind="tolerance"
+        label="Give or take"
+      />
     </template>
     <StepField v-else-if="fixed" path="goals.groundStops" kind="stops" label="Ground at most" />
     <template v-else>
-      <v-select :model-value="kind" :items="KINDS" item-value="value" item-title="title" :label="`Goal: ${goalWords(plan, place)}`" @update:model-value="setKind" />
+      <v-select
+        :model-value="kind"
+        :items="KINDS"
+        item-value="value"
+        item-title="title"
+        :label="`Goal: ${goalWords(plan, place)}`"
+        @update:model-value="setKind"
+      />
       <StepField v-if="goal >= 0" :path="`goals.places.${goal}.stops`" kind="stops" label="Level" />
-      <StepField v-if="kind === 'about'" :path="`goals.places.${goal}.toleranceStops`" kind="tolerance" label="Give or take" />
+      <StepField
+        v-if="kind === 'about'"
+        :path="`goals.places.${goal}.toleranceStops`"
+        kind="tolerance"
+        label="Give or take"
+      />
     </template>
     <template v-if="own >= 0">
-      <v-text-field :model-value="plan.places[own]!.name" label="Name" maxlength="40" @change="store.set(`places.${own}.name`, ($event.target as HTMLInputElement).value, 'name')" />
-      <v-select :model-value="plan.places[own]!.faces" :items="FACES" item-value="value" item-title="title" label="Its surface faces" @update:model-value="store.set(`places.${own}.faces`, $event, 'faces')" />
+      <v-text-field
+        :model-value="plan.places[own]!.name"
+        label="Name"
+        maxlength="40"
+        @change="store.set(`places.${own}.name`, ($event.target as HTMLInputElement).value, 'name')"
+      />
+      <v-select
+        :model-value="plan.places[own]!.faces"
+        :items="FACES"
+        item-value="value"
+        item-title="title"
+        label="Its surface faces"
+        @update:model-value="store.set(`places.${own}.faces`, $event, 'faces')"
+      />
       <StepField :path="`places.${own}.reflectance`" kind="reflectance" label="Reflectance" />
-      <StepField :path="`places.${own}.xMm`" kind="millimetres" label="x, right" /><StepField :path="`places.${own}.yMm`" kind="millimetres" label="y, up" /><StepField :path="`places.${own}.zMm`" kind="millimetres" label="z, to the camera" />
+      <StepField :path="`places.${own}.xMm`" kind="millimetres" label="x, right" /><StepField
+        :path="`places.${own}.yMm`"
+        kind="millimetres"
+        label="y, up"
+      /><StepField :path="`places.${own}.zMm`" kind="millimetres" label="z, to the camera" />
       <div><button type="button" class="push bare" @click="remove">Take out</button></div>
     </template>
   </section>

@@ -16,7 +16,12 @@ const above = useTemplateRef<InstanceType<typeof SetView>>('above')
 const aside = useTemplateRef<InstanceType<typeof SetView>>('aside')
 const save = (view: View): void => {
   const drawing = view === 'above' ? above.value : aside.value
-  if (drawing?.svg) saveText(svgText(drawing.svg), 'image/svg+xml', `${store.plan!.title} ${VIEW_NAMES[view].toLowerCase()}.svg`)
+  if (drawing?.svg)
+    saveText(
+      svgText(drawing.svg),
+      'image/svg+xml',
+      `${store.plan!.title} ${VIEW_NAMES[view].toLowerCase()}.svg`
+    )
 }
 const other = (): void => void (side.value = side.value === 'left' ? 'right' : 'left')
 </script>
@@ -24,19 +29,44 @@ const other = (): void => void (side.value = side.value === 'left' ? 'right' : '
 <template>
   <div class="drawings">
     <SetView ref="above" view="above" :height="narrow ? 280 : 292">
-      <ViewTools view="above" where="from above" @zoom="above?.zoomBy($event)" @fit="above?.refit()" @save="save('above')" />
+      <ViewTools
+        view="above"
+        where="from above"
+        @zoom="above?.zoomBy($event)"
+        @fit="above?.refit()"
+        @save="save('above')"
+      />
     </SetView>
     <SetView ref="aside" :key="side" :view="side" :height="narrow ? 220 : 292">
-      <ViewTools :view="side" where="from the side" @zoom="aside?.zoomBy($event)" @fit="aside?.refit()" @save="save(side)">
-        <button type="button" class="push bare" :aria-label="`Look from the ${side === 'left' ? 'right' : 'left'} instead`" @click="other">⇄</button>
+      <ViewTools
+        :view="side"
+        where="from the side"
+        @zoom="aside?.zoomBy($event)"
+        @fit="aside?.refit()"
+        @save="save(side)"
+      >
+        <button
+          type="button"
+          class="push bare"
+          :aria-label="`Look from the ${side === 'left' ? 'right' : 'left'} instead`"
+          @click="other"
+        >
+          ⇄
+        </button>
       </ViewTools>
     </SetView>
   </div>
 </template>
 
 <style scoped>
-.drawings { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); gap: 0.9rem; }
+.drawings {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 0.9rem;
+}
 @media (max-width: 760px) {
-  .drawings { grid-template-columns: minmax(0, 1fr); }
+  .drawings {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -19,31 +19,100 @@ const setAxis = (axis: 0 | 1 | 2) => (value: number) => {
   const at = spotOf(next)
   const checked = spotSchema.safeParse(at)
   if (!checked.success) return faultsOf(checked.error)
-  return store.set(`${props.path}.at`, { distanceMm: tidy(at.distanceMm), turnDeg: tidy(at.turnDeg), heightDeg: tidy(at.heightDeg) }, 'position', )
+  return store.set(
+    `${props.path}.at`,
+    { distanceMm: tidy(at.distanceMm), turnDeg: tidy(at.turnDeg), heightDeg: tidy(at.heightDeg) },
+    'position'
+  )
 }
 </script>
 
 <template>
   <div>
     <div class="how" role="group" aria-label="Placed by">
-      <button type="button" class="push bare" :class="{ main: !byPoint }" :aria-pressed="!byPoint" @click="byPoint = false">From the subject</button>
-      <button type="button" class="push bare" :class="{ main: byPoint }" :aria-pressed="byPoint" @click="byPoint = true">x, y, z</button>
+      <button
+        type="button"
+        class="push bare"
+        :class="{ main: !byPoint }"
+        :aria-pressed="!byPoint"
+        @click="byPoint = false"
+      >
+        From the subject
+      </button>
+      <button
+        type="button"
+        class="push bare"
+        :class="{ main: byPoint }"
+        :aria-pressed="byPoint"
+        @click="byPoint = true"
+      >
+        x, y, z
+      </button>
     </div>
     <template v-if="!byPoint">
-      <StepField :path="`${path}.at.distanceMm`" kind="length" label="Distance" :what-if="path.startsWith('lights')" help="From the focus point. One step is a third of a stop of light: half the distance is two stops more, not one." />
-      <StepField :path="`${path}.at.turnDeg`" kind="angle" label="Turn" help="Seen from the subject: 0° toward the camera, plus to its right, 180° straight behind." />
-      <StepField :path="`${path}.at.heightDeg`" kind="angle" label="Rise" help="Height angle seen from the subject: plus is above the subject, minus below." />
+      <StepField
+        :path="`${path}.at.distanceMm`"
+        kind="length"
+        label="Distance"
+        :what-if="path.startsWith('lights')"
+        help="From the focus point. One step is a third of a stop of light: half the distance is two stops more, not one."
+      />
+      <StepField
+        :path="`${path}.at.turnDeg`"
+        kind="angle"
+        label="Turn"
+        help="Seen from the subject: 0° toward the camera, plus to its right, 180° straight behind."
+      />
+      <StepField
+        :path="`${path}.at.heightDeg`"
+        kind="angle"
+        label="Rise"
+        help="Height angle seen from the subject: plus is above the subject, minus below."
+      />
     </template>
     <template v-else>
-      <StepField :path="`${path}.x`" kind="millimetres" label="x, right" :value="point[0]" :set="setAxis(0)" no-lock />
-      <StepField :path="`${path}.y`" kind="millimetres" label="y, up" :value="point[1]" :set="setAxis(1)" no-lock />
-      <StepField :path="`${path}.z`" kind="millimetres" label="z, to the camera" :value="point[2]" :set="setAxis(2)" no-lock />
+      <StepField
+        :path="`${path}.x`"
+        kind="millimetres"
+        label="x, right"
+        :value="point[0]"
+        :set="setAxis(0)"
+        no-lock
+      />
+      <StepField
+        :path="`${path}.y`"
+        kind="millimetres"
+        label="y, up"
+        :value="point[1]"
+        :set="setAxis(1)"
+        no-lock
+      />
+      <StepField
+        :path="`${path}.z`"
+        kind="millimetres"
+        label="z, to the camera"
+        :value="point[2]"
+        :set="setAxis(2)"
+        no-lock
+      />
     </template>
   </div>
 </template>
 
 <style scoped>
-.how { display: flex; gap: 0.2rem; padding-bottom: 0.15rem; }
-.how .push { min-height: 30px; font-size: 0.8125rem; border-color: transparent; }
-@media (pointer: coarse), (max-width: 760px) { .how .push { min-height: 44px; } }
+.how {
+  display: flex;
+  gap: 0.2rem;
+  padding-bottom: 0.15rem;
+}
+.how .push {
+  min-height: 30px;
+  font-size: 0.8125rem;
+  border-color: transparent;
+}
+@media (pointer: coarse), (max-width: 760px) {
+  .how .push {
+    min-height: 44px;
+  }
+}
 </style>

@@ -7,7 +7,11 @@ import { beamFan, fitOf, flatten, hull, snapped, unflatten, type View } from './
 import { thingWords } from './words'
 
 const view = fc.constantFrom<View>('above', 'left', 'right')
-const vec: fc.Arbitrary<Vec> = fc.tuple(fc.integer({ min: -500, max: 500 }), fc.integer({ min: -500, max: 500 }), fc.integer({ min: -500, max: 500 }))
+const vec: fc.Arbitrary<Vec> = fc.tuple(
+  fc.integer({ min: -500, max: 500 }),
+  fc.integer({ min: -500, max: 500 }),
+  fc.integer({ min: -500, max: 500 })
+)
 
 describe('the set flattened', () => {
   test('property: a point moved in a view and flattened again is where it was put; what the view hides stays', () => {
@@ -39,29 +43,61 @@ describe('the set flattened', () => {
   })
   test('property: real beam edges: no direction of the cone lies outside the fan, and some touch it', () => {
     fc.assert(
-      fc.property(view, fc.integer({ min: -170, max: 170 }), fc.integer({ min: -80, max: 80 }), fc.integer({ min: 10, max: 120 }), (v, turnDeg, heightDeg, beamDeg) => {
-        const plan = testPlan((p) => { p.lights = [testLight({ strobe: testStrobe({ beamDeg }), at: { distanceMm: 200, turnDeg, heightDeg } })] })
-        const head = transportOf(plan).scene.heads[0]!
-        const fan = beamFan(v, head)
-        if (!fan) return
-        const half = (head.beamDeg * Math.PI) / 360
-        let most = 0
-        for (let i = 0; i < 360; i++) {
-          const a = (i * Math.PI) / 180
-          const d = [0, 1, 2].map((k) => head.axis[k]! * Math.cos(half) + Math.sin(half) * (head.across[k]! * Math.cos(a) + head.upward[k]! * Math.sin(a))) as unknown as Vec
-          const flat = flatten(v, d)
-          const off = Math.abs(Math.atan2(Math.sin(Math.atan2(flat[1], flat[0]) - fan.axisRad), Math.cos(Math.atan2(flat[1], flat[0]) - fan.axisRad)))
-          most = Math.max(most, off)
+      fc.property(
+        view,
+        fc.integer({ min: -170, max: 170 }),
+        fc.integer({ min: -80, max: 80 }),
+        fc.integer({ min: 10, max: 120 }),
+        (v, turnDeg, heightDeg, beamDeg) => {
+          const plan = testPlan((p) => {
+            p.lights = [
+              testLight({
+                strobe: testStrobe({ beamDeg }),
+                at: { distanceMm: 200, turnDeg, heightDeg }
+              })
+            ]
+          })
+          const head = transportOf(plan).scene.heads[0]!
+          const fan = beamFan(v, head)
+          if (!fan) return
+          const half = (head.beamDeg * Math.PI) / 360
+          let most = 0
+          for (let i = 0; i < 360; i++) {
+            const a = (i * Math.PI) / 180
+            const d = [0, 1, 2].map(
+              (k) =>
+                head.axis[k]! * Math.cos(half) +
+                Math.sin(half) * (head.across[k]! * Math.cos(a) + head.upward[k]! * Math.sin(a))
+            ) as unknown as Vec
+            const flat = flatten(v, d)
+            const off = Math.abs(
+              Math.atan2(
+                Math.sin(Math.atan2(flat[1], flat[0]) - fan.axisRad),
+                Math.cos(Math.atan2(flat[1], flat[0]) - fan.axisRad)
+              )
+            )
+            most = Math.max(most, off)
+          }
+          expect(most).toBeLessThanOrEqual(fan.halfRad + 1e-6)
+          expect(most).toBeGreaterThan(fan.halfRad - 0.05)
         }
-        expect(most).toBeLessThanOrEqual(fan.halfRad + 1e-6)
-        expect(most).toBeGreaterThan(fan.halfRad - 0.05)
-      }),
+      ),
       { numRuns: 60 }
     )
   })
   test('hull of a square with a point inside; a view takes in every light', () => {
-    expect(hull([[0, 0], [2, 0], [1, 1], [2, 2], [0, 2]])).toHaveLength(4)
-    const plan = testPlan((p) => { p.lights = [testLight({ at: { distanceMm: 700, turnDeg: -90, heightDeg: 30 } })] })
+    expect(
+      hull([
+        [0, 0],
+        [2, 0],
+        [1, 1],
+        [2, 2],
+        [0, 2]
+      ])
+    ).toHaveLength(4)
+    const plan = testPlan((p) => {
+      p.lights = [testLight({ at: { distanceMm: 700, turnDeg: -90, heightDeg: 30 } })]
+    })
     for (const v of ['above', 'left', 'right'] as const) {
       const { left, right, top, bottom } = fitOf(v, plan, transportOf(plan).scene)
       const [x, y] = flatten(v, pointOf(plan.lights[0]!.at))
@@ -71,7 +107,11 @@ describe('the set flattened', () => {
 })
 
 test('where things stand, in words', () => {
-  const plan = testPlan((p) => { p.lights = [testLight({ at: { distanceMm: 180, turnDeg: -44, heightDeg: 38 } })] })
-  expect(thingWords(plan, { kind: 'light', id: 'A' })).toBe('Light A, Key: 180 mm, 44° left, 38° up, looks at the focus point')
+  const plan = testPlan((p) => {
+    p.lights = [testLight({ at: { distanceMm: 180, turnDeg: -44, heightDeg: 38 } })]
+  })
+  expect(thingWords(plan, { kind: 'light', id: 'A' })).toBe(
+    'Light A, Key: 180 mm, 44° left, 38° up, looks at the focus point'
+  )
   expect(direction(0, 0)[2]).toBe(1)
 })

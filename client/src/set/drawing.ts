@@ -13,9 +13,11 @@ import { add, pointOf, scale, spotOf, sub, type Vec } from '@core/set/vec'
 export type View = 'above' | 'left' | 'right'
 export type Flat = readonly [number, number]
 
-export const flatten = (view: View, [x, y, z]: Vec): Flat => (view === 'above' ? [x, z] : view === 'left' ? [z, -y] : [-z, -y])
+export const flatten = (view: View, [x, y, z]: Vec): Flat =>
+  view === 'above' ? [x, z] : view === 'left' ? [z, -y] : [-z, -y]
 /** A point moved so that it lies at a spot of the view; what the view does not show stays. */
-export const unflatten = (view: View, [h, v]: Flat, keep: Vec): Vec => (view === 'above' ? [h, keep[1], v] : view === 'left' ? [keep[0], -v, h] : [keep[0], -v, -h])
+export const unflatten = (view: View, [h, v]: Flat, keep: Vec): Vec =>
+  view === 'above' ? [h, keep[1], v] : view === 'left' ? [keep[0], -v, h] : [keep[0], -v, -h]
 
 /** Convex hull, anticlockwise. Source: Andrew's monotone chain (1979). */
 export const hull = (points: readonly Flat[]): Flat[] => {
@@ -37,35 +39,87 @@ export const hull = (points: readonly Flat[]): Flat[] => {
 }
 
 const rectangle = (at: Vec, across: Vec, upward: Vec, a: number, b: number): Vec[] =>
-  ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as const).map(([u, v]) => add(at, add(scale(across, u * a), scale(upward, v * b))))
+  (
+    [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1]
+    ] as const
+  ).map(([u, v]) => add(at, add(scale(across, u * a), scale(upward, v * b))))
 
 /** Points all over the subject's outside. */
 export const subjectPoints = ({ subject }: Pick<Plan, 'subject'>): Vec[] => {
-  const [a, b, c] = [subject.widthMm / 2, subject.heightMm / 2, subject.shape === 'sheet' ? 0.2 : subject.depthMm / 2]
+  const [a, b, c] = [
+    subject.widthMm / 2,
+    subject.heightMm / 2,
+    subject.shape === 'sheet' ? 0.2 : subject.depthMm / 2
+  ]
   const spin = (list: Vec[]) => list.map((p) => turned(p, subject.turnDeg))
   if (subject.shape === 'ellipsoid' || subject.shape === 'plume')
-    return spin(Array.from({ length: 25 * 12 }, (_, i) => {
-      const [lat, lon] = [(Math.floor(i / 25) / 11 - 0.5) * Math.PI, ((i % 25) / 25) * 2 * Math.PI]
-      return [a * Math.cos(lat) * Math.sin(lon), b * Math.sin(lat), c * Math.cos(lat) * Math.cos(lon)] as const
-    }))
+    return spin(
+      Array.from({ length: 25 * 12 }, (_, i) => {
+        const [lat, lon] = [
+          (Math.floor(i / 25) / 11 - 0.5) * Math.PI,
+          ((i % 25) / 25) * 2 * Math.PI
+        ]
+        return [
+          a * Math.cos(lat) * Math.sin(lon),
+          b * Math.sin(lat),
+          c * Math.cos(lat) * Math.cos(lon)
+        ] as const
+      })
+    )
   if (subject.shape === 'cylinder' || subject.shape === 'vessel')
-    return spin(Array.from({ length: 64 }, (_, i) => [a * Math.sin(((i % 32) / 32) * 2 * Math.PI), i < 32 ? b : -b, c * Math.cos(((i % 32) / 32) * 2 * Math.PI)] as const))
-  return spin([-1, 1].flatMap((x) => [-1, 1].flatMap((y) => [-1, 1].map((z) => [x * a, y * b, z * c] as const))))
+    return spin(
+      Array.from(
+        { length: 64 },
+        (_, i) =>
+          [
+            a * Math.sin(((i % 32) / 32) * 2 * Math.PI),
+            i < 32 ? b : -b,
+            c * Math.cos(((i % 32) / 32) * 2 * Math.PI)
+          ] as const
+      )
+    )
+  return spin(
+    [-1, 1].flatMap((x) =>
+      [-1, 1].flatMap((y) => [-1, 1].map((z) => [x * a, y * b, z * c] as const))
+    )
+  )
 }
 
 /** The lit face and the body behind it; drawn no smaller than `leastMm` so that it can be seen and hit. */
-export const headOutline = (view: View, head: Head, leastMm: number): { readonly face: Flat[]; readonly body: Flat[] } => {
+export const headOutline = (
+  view: View,
+  head: Head,
+  leastMm: number
+): { readonly face: Flat[]; readonly body: Flat[] } => {
   const grow = Math.max(1, leastMm / faceSizeMm(head.face))
   const { face } = head
   const points =
     face.kind === 'rectangle'
-      ? rectangle(head.at, head.across, head.upward, (face.widthMm / 2) * grow, (face.heightMm / 2) * grow)
+      ? rectangle(
+          head.at,
+          head.across,
+          head.upward,
+          (face.widthMm / 2) * grow,
+          (face.heightMm / 2) * grow
+        )
       : Array.from({ length: 20 }, (_, i) => {
           const r = ((face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2) * grow
-          return add(head.at, add(scale(head.across, r * Math.cos((i * Math.PI) / 10)), scale(head.upward, r * Math.sin((i * Math.PI) / 10))))
+          return add(
+            head.at,
+            add(
+              scale(head.across, r * Math.cos((i * Math.PI) / 10)),
+              scale(head.upward, r * Math.sin((i * Math.PI) / 10))
+            )
+          )
         })
   const depth = Math.max(leastMm * 1.1, Math.min(faceSizeMm(face) * 0.6, 60))
-  const back = points.map((p) => add(head.at, add(scale(sub(p, head.at), 0.7), scale(head.axis, -depth))))
+  const back = points.map((p) =>
+    add(head.at, add(scale(sub(p, head.at), 0.7), scale(head.axis, -depth)))
+  )
   const flat = (list: readonly Vec[]) => list.map((p) => flatten(view, p))
   return { face: hull(flat(points)), body: hull(flat([...points, ...back])) }
 }
@@ -75,36 +129,71 @@ export const headOutline = (view: View, head: Head, leastMm: number): { readonly
  * asin(sin θ / L); one that looks at the viewer fills all round. Source: orthographic outline of a cone, geometry.
  * @returns null when it fills all round
  */
-export const beamFan = (view: View, head: Head): { readonly from: Flat; readonly axisRad: number; readonly halfRad: number } | null => {
+export const beamFan = (
+  view: View,
+  head: Head
+): { readonly from: Flat; readonly axisRad: number; readonly halfRad: number } | null => {
   const from = flatten(view, head.at)
   const tip = flatten(view, add(head.at, head.axis))
   const axis: Flat = [tip[0] - from[0], tip[1] - from[1]]
   const shown = Math.hypot(...axis)
   const sine = Math.sin((Math.min(head.beamDeg, 178) * Math.PI) / 360)
   if (shown <= sine + 1e-9) return null
-  return { from, axisRad: Math.atan2(axis[1], axis[0]), halfRad: Math.asin(Math.min(1, sine / shown)) }
+  return {
+    from,
+    axisRad: Math.atan2(axis[1], axis[0]),
+    halfRad: Math.asin(Math.min(1, sine / shown))
+  }
 }
 
 export const cardOutline = (view: View, scene: Scene, id: string): Flat[] | null => {
   const found = scene.occluders.find((each) => each.id === id)
-  return found && (found.kind === 'rectangle' || found.kind === 'disc') ? hull(rectangle(found.at, found.across, found.upward, found.halfAcross, found.halfUpward).map((p) => flatten(view, p))) : null
+  return found && (found.kind === 'rectangle' || found.kind === 'disc')
+    ? hull(
+        rectangle(found.at, found.across, found.upward, found.halfAcross, found.halfUpward).map(
+          (p) => flatten(view, p)
+        )
+      )
+    : null
 }
 
 /** The camera's field from the lens front to the ground, and the depth of field across it. */
-export const fieldOf = (view: View, { pose }: Scene, groundMm: number, nearMm: number, farMm: number) => {
-  const edge = (side: number): Vec => (view === 'above' ? rayThrough(pose, side, 0) : rayThrough(pose, 0, side))
-  const line = (side: number): Flat[] => [0.02, 1, (pose.pupilMm + groundMm) / pose.pupilMm].map((k) => flatten(view, add(pose.pupil, scale(edge(side), k))))
+export const fieldOf = (
+  view: View,
+  { pose }: Scene,
+  groundMm: number,
+  nearMm: number,
+  farMm: number
+) => {
+  const edge = (side: number): Vec =>
+    view === 'above' ? rayThrough(pose, side, 0) : rayThrough(pose, 0, side)
+  const line = (side: number): Flat[] =>
+    [0.02, 1, (pose.pupilMm + groundMm) / pose.pupilMm].map((k) =>
+      flatten(view, add(pose.pupil, scale(edge(side), k)))
+    )
   const far = Math.min(farMm, groundMm)
-  const band = [[1, nearMm], [-1, nearMm], [-1, -far], [1, -far]].map(([side, off]) => flatten(view, add(pose.pupil, scale(edge(side!), (pose.pupilMm - off!) / pose.pupilMm))))
+  const band = [
+    [1, nearMm],
+    [-1, nearMm],
+    [-1, -far],
+    [1, -far]
+  ].map(([side, off]) =>
+    flatten(view, add(pose.pupil, scale(edge(side!), (pose.pupilMm - off!) / pose.pupilMm)))
+  )
   return { lines: [line(1), line(-1)], band }
 }
 
 /** A mirror zone as far as `reachMm` in front of its face. */
 export const zoneOutline = (view: View, zone: MirrorZone, reachMm: number): Flat[] =>
-  hull(zone.corners.flatMap((corner) => {
-    const ray = sub(corner, zone.image)
-    return [flatten(view, corner), flatten(view, add(corner, scale(ray, reachMm / Math.hypot(...ray))))]
-  }))
+  hull(
+    zone.corners.flatMap((corner) => {
+      const ray = sub(corner, zone.image)
+      return [
+        flatten(view, corner),
+        flatten(view, add(corner, scale(ray, reachMm / Math.hypot(...ray))))
+      ]
+    })
+  )
 
 export interface Frame {
   readonly left: number
@@ -114,15 +203,41 @@ export interface Frame {
 }
 /** What a view should take in: subject, lens, lights, cards; the ground and the whole camera when they are not far off. */
 export const fitOf = (view: View, plan: Plan, scene: Scene): Frame => {
-  const reach = Math.max(60, ...plan.lights.map((light) => (light.mount === 'lens' ? scene.pose.frontMm * 1.2 : light.at.distanceMm)), ...plan.cards.map((card) => card.at.distanceMm))
-  const points: Vec[] = [[0, 0, 0], ...subjectPoints(plan), ...scene.heads.flatMap((head) => [1, -1].map((side) => add(head.at, add(scale(head.across, (side * faceSizeMm(head.face)) / 2), scale(head.axis, -Math.min(60, faceSizeMm(head.face))))))), ...plan.cards.map((card) => pointOf(card.at)), ...plan.places.map((p) => [p.xMm, p.yMm, p.zMm] as const), scene.pose.front]
+  const reach = Math.max(
+    60,
+    ...plan.lights.map((light) =>
+      light.mount === 'lens' ? scene.pose.frontMm * 1.2 : light.at.distanceMm
+    ),
+    ...plan.cards.map((card) => card.at.distanceMm)
+  )
+  const points: Vec[] = [
+    [0, 0, 0],
+    ...subjectPoints(plan),
+    ...scene.heads.flatMap((head) =>
+      [1, -1].map((side) =>
+        add(
+          head.at,
+          add(
+            scale(head.across, (side * faceSizeMm(head.face)) / 2),
+            scale(head.axis, -Math.min(60, faceSizeMm(head.face)))
+          )
+        )
+      )
+    ),
+    ...plan.cards.map((card) => pointOf(card.at)),
+    ...plan.places.map((p) => [p.xMm, p.yMm, p.zMm] as const),
+    scene.pose.front
+  ]
   if (plan.ground.distanceMm < reach * 2.2) points.push(scene.ground.at)
-  if (scene.pose.sensorMm < reach * 2.5) points.push(scale(scene.pose.toCamera, scene.pose.sensorMm + 20))
+  if (scene.pose.sensorMm < reach * 2.5)
+    points.push(scale(scene.pose.toCamera, scene.pose.sensorMm + 20))
   const flat = points.map((p) => flatten(view, p))
   const pad = reach * 0.2 + 22
   return {
-    left: Math.min(...flat.map((p) => p[0])) - pad, right: Math.max(...flat.map((p) => p[0])) + pad,
-    top: Math.min(...flat.map((p) => p[1])) - pad, bottom: Math.max(...flat.map((p) => p[1])) + pad
+    left: Math.min(...flat.map((p) => p[0])) - pad,
+    right: Math.max(...flat.map((p) => p[0])) + pad,
+    top: Math.min(...flat.map((p) => p[1])) - pad,
+    bottom: Math.max(...flat.map((p) => p[1])) + pad
   }
 }
 
@@ -130,6 +245,13 @@ const SNAP_DEG = 15
 /** Turn and height drawn to a useful angle (each 15°) when within `withinDeg` of one. */
 export const snapped = (p: Vec, withinDeg: number): Vec => {
   const spot = spotOf(p)
-  const pull = (deg: number) => (Math.abs(deg - Math.round(deg / SNAP_DEG) * SNAP_DEG) <= withinDeg ? Math.round(deg / SNAP_DEG) * SNAP_DEG : deg)
-  return pointOf({ distanceMm: spot.distanceMm, turnDeg: pull(spot.turnDeg), heightDeg: pull(spot.heightDeg) })
+  const pull = (deg: number) =>
+    Math.abs(deg - Math.round(deg / SNAP_DEG) * SNAP_DEG) <= withinDeg
+      ? Math.round(deg / SNAP_DEG) * SNAP_DEG
+      : deg
+  return pointOf({
+    distanceMm: spot.distanceMm,
+    turnDeg: pull(spot.turnDeg),
+    heightDeg: pull(spot.heightDeg)
+  })
 }

@@ -6,7 +6,11 @@ import { usePlan } from '@/stores/plan'
 import type { Picked } from './selection'
 
 const tidy = (value: number): number => Number(value.toFixed(3))
-const tidySpot = (spot: Spot): Spot => ({ distanceMm: Math.max(5, tidy(spot.distanceMm)), turnDeg: tidy(spot.turnDeg), heightDeg: tidy(spot.heightDeg) })
+const tidySpot = (spot: Spot): Spot => ({
+  distanceMm: Math.max(5, tidy(spot.distanceMm)),
+  turnDeg: tidy(spot.turnDeg),
+  heightDeg: tidy(spot.heightDeg)
+})
 
 export const pathOf = (plan: Plan, { kind, id }: Picked): string => {
   const list = kind === 'light' ? plan.lights : kind === 'card' ? plan.cards : plan.places
@@ -34,17 +38,28 @@ export const useMoving = () => {
     const plan = store.plan!
     const path = pathOf(plan, thing)
     const fixed = (part: string) => store.isLocked(`${path}.at.${part}`)
-    store.update(`move ${thing.id}`, (draft) => {
-      if (thing.kind === 'place') {
-        const place = draft.places.find((each) => each.id === thing.id)
-        if (place) Object.assign(place, { xMm: tidy(to[0]), yMm: tidy(to[1]), zMm: tidy(to[2]) })
-        return
-      }
-      const owner = thing.kind === 'light' ? draft.lights.find((each) => each.id === thing.id) : draft.cards.find((each) => each.id === thing.id)
-      if (!owner || ('mount' in owner && owner.mount === 'lens')) return
-      const next = tidySpot(spotOf(to))
-      owner.at = { distanceMm: fixed('distanceMm') ? owner.at.distanceMm : next.distanceMm, turnDeg: fixed('turnDeg') ? owner.at.turnDeg : next.turnDeg, heightDeg: fixed('heightDeg') ? owner.at.heightDeg : next.heightDeg }
-    }, mergeKey)
+    store.update(
+      `move ${thing.id}`,
+      (draft) => {
+        if (thing.kind === 'place') {
+          const place = draft.places.find((each) => each.id === thing.id)
+          if (place) Object.assign(place, { xMm: tidy(to[0]), yMm: tidy(to[1]), zMm: tidy(to[2]) })
+          return
+        }
+        const owner =
+          thing.kind === 'light'
+            ? draft.lights.find((each) => each.id === thing.id)
+            : draft.cards.find((each) => each.id === thing.id)
+        if (!owner || ('mount' in owner && owner.mount === 'lens')) return
+        const next = tidySpot(spotOf(to))
+        owner.at = {
+          distanceMm: fixed('distanceMm') ? owner.at.distanceMm : next.distanceMm,
+          turnDeg: fixed('turnDeg') ? owner.at.turnDeg : next.turnDeg,
+          heightDeg: fixed('heightDeg') ? owner.at.heightDeg : next.heightDeg
+        }
+      },
+      mergeKey
+    )
   }
 
   /** Turns a light or card to look at a point; at the focus point when that is within 3°. */
@@ -53,13 +68,25 @@ export const useMoving = () => {
     if (!from) return
     const look = unit(sub(point, from))
     const home = unit(sub([0, 0, 0], from))
-    const off = (Math.acos(Math.min(1, look[0] * home[0] + look[1] * home[1] + look[2] * home[2])) * 180) / Math.PI
-    store.update(`aim ${thing.id}`, (draft) => {
-      const owner = thing.kind === 'light' ? draft.lights.find((each) => each.id === thing.id) : draft.cards.find((each) => each.id === thing.id)
-      if (!owner) return
-      const { turnDeg, heightDeg } = anglesOf(look)
-      owner.aim = off < 3 ? { kind: 'place', place: 'focus' } : { kind: 'free', turnDeg: tidy(turnDeg), heightDeg: tidy(heightDeg) }
-    }, mergeKey)
+    const off =
+      (Math.acos(Math.min(1, look[0] * home[0] + look[1] * home[1] + look[2] * home[2])) * 180) /
+      Math.PI
+    store.update(
+      `aim ${thing.id}`,
+      (draft) => {
+        const owner =
+          thing.kind === 'light'
+            ? draft.lights.find((each) => each.id === thing.id)
+            : draft.cards.find((each) => each.id === thing.id)
+        if (!owner) return
+        const { turnDeg, heightDeg } = anglesOf(look)
+        owner.aim =
+          off < 3
+            ? { kind: 'place', place: 'focus' }
+            : { kind: 'free', turnDeg: tidy(turnDeg), heightDeg: tidy(heightDeg) }
+      },
+      mergeKey
+    )
   }
   return { moveTo, aimAt }
 }

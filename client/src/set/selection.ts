@@ -10,6 +10,7 @@ export interface Picked {
 export const useSelection = defineStore('selection', () => {
   const picked = ref<Picked>({ kind: 'light', id: 'A' })
   const pick = (kind: Picked['kind'], id: string): void => void (picked.value = { kind, id })
-  const is = (kind: Picked['kind'], id: string): boolean => picked.value.kind === kind && picked.value.id === id
+  const is = (kind: Picked['kind'], id: string): boolean =>
+    picked.value.kind === kind && picked.value.id === id
   return { picked, pick, is }
 })

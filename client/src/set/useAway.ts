@@ -6,7 +6,9 @@ import type { SetWorker } from '@/workers/set.worker'
 
 let shared: Comlink.Remote<SetWorker> | null = null
 const worker = (): Comlink.Remote<SetWorker> =>
-  (shared ??= Comlink.wrap<SetWorker>(new Worker(new URL('../workers/set.worker.ts', import.meta.url), { type: 'module' })))
+  (shared ??= Comlink.wrap<SetWorker>(
+    new Worker(new URL('../workers/set.worker.ts', import.meta.url), { type: 'module' })
+  ))
 
 /** Plans hold no classes: a plain copy crosses to the worker. */
 export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
@@ -15,7 +17,15 @@ export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
  * @param sources what the answer depends on
  * @param ask null when there is nothing to ask
  */
-export const useAway = <T>(sources: () => unknown, ask: (api: Comlink.Remote<SetWorker>) => Promise<T> | null, nothing: T): { answer: ShallowRef<T>; busy: ReturnType<typeof ref<boolean>>; failure: ReturnType<typeof ref<string>> } => {
+export const useAway = <T>(
+  sources: () => unknown,
+  ask: (api: Comlink.Remote<SetWorker>) => Promise<T> | null,
+  nothing: T
+): {
+  answer: ShallowRef<T>
+  busy: ReturnType<typeof ref<boolean>>
+  failure: ReturnType<typeof ref<string>>
+} => {
   const answer = shallowRef(nothing) as ShallowRef<T>
   const busy = ref(true)
   const failure = ref('')
@@ -32,10 +42,16 @@ export const useAway = <T>(sources: () => unknown, ask: (api: Comlink.Remote<Set
     }
     if (mine === asked) busy.value = false
   }, 120)
-  watch(sources, () => {
-    busy.value = true
-    void put()
-  }, { immediate: true })
-  onBeforeUnmount(() => { asked = -1 })
+  watch(
+    sources,
+    () => {
+      busy.value = true
+      void put()
+    },
+    { immediate: true }
+  )
+  onBeforeUnmount(() => {
+    asked = -1
+  })
   return { answer, busy, failure }
 }

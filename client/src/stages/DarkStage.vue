@@ -17,21 +17,45 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
 const moves = computed(() => darkMoves(plan.value))
-const unread = computed(() => (['subject', 'ground'] as const).filter((place) => ledger.value.ambient[place]!.state === 'unknown'))
-const cannotPulse = computed(() => !plan.value.camera.pulsedSync || !plan.value.lights.some((light) => light.strobe.pulsedSync))
+const unread = computed(() =>
+  (['subject', 'ground'] as const).filter(
+    (place) => ledger.value.ambient[place]!.state === 'unknown'
+  )
+)
+const cannotPulse = computed(
+  () => !plan.value.camera.pulsedSync || !plan.value.lights.some((light) => light.strobe.pulsedSync)
+)
 const reserveWords = computed(() => {
   const { stops: left, groundStops, light } = darkReserve(plan.value)
   const weakest = plan.value.lights.length > 1 ? `${light} has least: ` : ''
-  if (left < 0.05) return `Reserve: none. ${plan.value.lights.length > 1 ? `${light} is` : 'The strobe is'} at full power; closing the camera further darkens the subject too.`
+  if (left < 0.05)
+    return `Reserve: none. ${plan.value.lights.length > 1 ? `${light} is` : 'The strobe is'} at full power; closing the camera further darkens the subject too.`
   return `Reserve: ${weakest}${stopCount(left)} of power left. With the strobes raised by that and the camera closed by as much, ambient at the ground would be ${Number.isFinite(groundStops) ? stops(groundStops) : 'that much darker'}, the subject the same.`
 })
-const noGain = (move: DarkMove): boolean => Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
+const noGain = (move: DarkMove): boolean =>
+  Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
 
-const label = (move: DarkMove): string => (move.control === 'shutter' ? (plan.value.camera.curtain === 'leaf' ? 'Shutter, to its fastest' : 'Shutter, to sync') : move.control === 'aperture' ? 'Aperture, to the narrowest' : move.control === 'iso' ? 'ISO, to the lowest' : `ND filter, ${ND_STEP} stops more`)
+const label = (move: DarkMove): string =>
+  move.control === 'shutter'
+    ? plan.value.camera.curtain === 'leaf'
+      ? 'Shutter, to its fastest'
+      : 'Shutter, to sync'
+    : move.control === 'aperture'
+      ? 'Aperture, to the narrowest'
+      : move.control === 'iso'
+        ? 'ISO, to the lowest'
+        : `ND filter, ${ND_STEP} stops more`
 /** Ambient falls by the same amount wherever it is known; unread places are counted from the control itself. */
-const buys = (move: DarkMove): number => move.price.ambientGround || move.price.ambientSubject || -Math.abs(move.to - move.from)
+const buys = (move: DarkMove): number =>
+  move.price.ambientGround || move.price.ambientSubject || -Math.abs(move.to - move.from)
 const side = (move: DarkMove): string =>
-  move.control === 'aperture' && move.price.depthMm !== 0 ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, more diffraction` : move.control === 'shutter' ? 'nothing else changes' : move.control === 'iso' ? 'less noise' : 'darker viewfinder'
+  move.control === 'aperture' && move.price.depthMm !== 0
+    ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, more diffraction`
+    : move.control === 'shutter'
+      ? 'nothing else changes'
+      : move.control === 'iso'
+        ? 'less noise'
+        : 'darker viewfinder'
 const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHas + 1e-6
 </script>
 
@@ -43,7 +67,9 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
       <BlackScale />
       <AmbientAge />
       <p v-if="unread.length" class="lead small">
-        Not read yet at the {{ unread.join(' and the ') }}: enter a reading under <router-link :to="{ name: 'subject', params: $route.params }">Subject</router-link> or take the black frame in
+        Not read yet at the {{ unread.join(' and the ') }}: enter a reading under
+        <router-link :to="{ name: 'subject', params: $route.params }">Subject</router-link> or take
+        the black frame in
         <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
       </p>
     </section>
@@ -55,39 +81,96 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
       <div class="scroll" tabindex="0" role="group" aria-label="Prices of each control">
         <table>
           <thead>
-            <tr><th>Control</th><th>From</th><th>To</th><th class="right">Ambient</th><th class="right">Strobe must find</th><th>Besides</th><th><span class="hidden-label">Apply</span></th></tr>
+            <tr>
+              <th>Control</th>
+              <th>From</th>
+              <th>To</th>
+              <th class="right">Ambient</th>
+              <th class="right">Strobe must find</th>
+              <th>Besides</th>
+              <th><span class="hidden-label">Apply</span></th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="move in moves" :key="move.control" :data-control="move.control">
               <th scope="row">{{ label(move) }}</th>
               <td class="num">{{ positionOf(plan, move.control, move.from) }}</td>
-              <template v-if="noGain(move)"><td colspan="5" class="muted">{{ move.control === 'shutter' && move.to < move.from - 1e-6 ? 'already past sync' : 'already there' }}</td></template>
+              <template v-if="noGain(move)"
+                ><td colspan="5" class="muted">
+                  {{
+                    move.control === 'shutter' && move.to < move.from - 1e-6
+                      ? 'already past sync'
+                      : 'already there'
+                  }}
+                </td></template
+              >
               <template v-else>
                 <td class="num">{{ positionOf(plan, move.control, move.to) }}</td>
                 <td class="num right bright">{{ stops(buys(move)) }}</td>
-                <td class="num right" :class="{ near: !enough(move) }">{{ move.strobeMustFind < 0.05 ? '0' : stops(move.strobeMustFind) }}<span v-if="!enough(move)" class="small"> of {{ move.strobeHas.toFixed(1) }} left</span></td>
+                <td class="num right" :class="{ near: !enough(move) }">
+                  {{ move.strobeMustFind < 0.05 ? '0' : stops(move.strobeMustFind)
+                  }}<span v-if="!enough(move)" class="small">
+                    of {{ move.strobeHas.toFixed(1) }} left</span
+                  >
+                </td>
                 <td class="small muted">{{ side(move) }}</td>
-                <td><button type="button" class="push" :disabled="move.locked" :aria-label="`Set ${CONTROL_NAMES[move.control]} to ${positionOf(plan, move.control, move.to)}`" @click="store.replace(move.after, CONTROL_NAMES[move.control].toLowerCase())">{{ move.locked ? 'Locked' : 'Set' }}</button></td>
+                <td>
+                  <button
+                    type="button"
+                    class="push"
+                    :disabled="move.locked"
+                    :aria-label="`Set ${CONTROL_NAMES[move.control]} to ${positionOf(plan, move.control, move.to)}`"
+                    @click="store.replace(move.after, CONTROL_NAMES[move.control].toLowerCase())"
+                  >
+                    {{ move.locked ? 'Locked' : 'Set' }}
+                  </button>
+                </td>
               </template>
             </tr>
           </tbody>
         </table>
       </div>
       <p class="reserve" data-reserve>{{ reserveWords }}</p>
-      <p class="lead small">Only the shutter, up to sync, darkens the surroundings and leaves the strobe’s light alone. Aperture, ISO and ND take from both, and the strobe has to make it up.</p>
+      <p class="lead small">
+        Only the shutter, up to sync, darkens the surroundings and leaves the strobe’s light alone.
+        Aperture, ISO and ND take from both, and the strobe has to make it up.
+      </p>
     </section>
 
     <section class="two">
       <div class="group">
         <h2>Shade, filter and sync</h2>
-        <StepField path="ambient.shadeStops" kind="filter" label="Shaded by" help="Curtains drawn, lamps off or a hood since the ambient was read, in stops. It costs the strobe nothing." />
-        <StepField path="settings.ndStops" kind="filter" label="ND filter" what-if help="Neutral density, in stops. It darkens ambient and strobe alike." />
+        <StepField
+          path="ambient.shadeStops"
+          kind="filter"
+          label="Shaded by"
+          help="Curtains drawn, lamps off or a hood since the ambient was read, in stops. It costs the strobe nothing."
+        />
+        <StepField
+          path="settings.ndStops"
+          kind="filter"
+          label="ND filter"
+          what-if
+          help="Neutral density, in stops. It darkens ambient and strobe alike."
+        />
         <v-switch
-          v-if="plan.camera.curtain !== 'leaf'" :model-value="plan.settings.pulsedSync" label="Pulse the strobe above sync" :disabled="cannotPulse"
-          :messages="cannotPulse ? 'This camera or these strobes cannot.' : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'"
+          v-if="plan.camera.curtain !== 'leaf'"
+          :model-value="plan.settings.pulsedSync"
+          label="Pulse the strobe above sync"
+          :disabled="cannotPulse"
+          :messages="
+            cannotPulse
+              ? 'This camera or these strobes cannot.'
+              : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'
+          "
           @update:model-value="store.set('settings.pulsedSync', Boolean($event), 'pulsed sync')"
         >
-          <template #append><LockButton :locked="store.isLocked('settings.pulsedSync')" label="pulsing" @toggle="store.toggleLock('settings.pulsedSync')" /></template>
+          <template #append
+            ><LockButton
+              :locked="store.isLocked('settings.pulsedSync')"
+              label="pulsing"
+              @toggle="store.toggleLock('settings.pulsedSync')"
+          /></template>
         </v-switch>
       </div>
       <SyncFinder />
@@ -96,27 +179,86 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
 </template>
 
 <style scoped>
-.scroll { overflow-x: auto; }
-table { width: 100%; }
-thead th { color: var(--muted); font-size: 0.8125rem; }
-th, td { padding: 0.4rem 1rem 0.4rem 0; border-bottom: 1px solid var(--line); white-space: nowrap; }
-.right { text-align: right; }
-.reserve { padding-top: 0.6rem; color: var(--bright); max-width: 90ch; }
-.two { display: grid; grid-template-columns: minmax(280px, 24rem) minmax(0, 1fr); gap: 1.2rem 2.2rem; }
-.dark-stage { gap: 1.1rem; }
-.lead { padding-top: 0.5rem; max-width: 110ch; }
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+}
+thead th {
+  color: var(--muted);
+  font-size: 0.8125rem;
+}
+th,
+td {
+  padding: 0.4rem 1rem 0.4rem 0;
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+}
+.right {
+  text-align: right;
+}
+.reserve {
+  padding-top: 0.6rem;
+  color: var(--bright);
+  max-width: 90ch;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(280px, 24rem) minmax(0, 1fr);
+  gap: 1.2rem 2.2rem;
+}
+.dark-stage {
+  gap: 1.1rem;
+}
+.lead {
+  padding-top: 0.5rem;
+  max-width: 110ch;
+}
 @media (max-width: 900px) {
-  .two { grid-template-columns: minmax(0, 1fr); }
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 @media (max-width: 760px) {
-  thead { display: none; }
-  tr { display: grid; grid-template-columns: 1fr auto auto; gap: 0 0.8rem; border-bottom: 1px solid var(--line); padding: 0.4rem 0; align-items: center; }
-  th, td { border: 0; padding: 0.15rem 0; white-space: normal; }
-  tr th { grid-column: 1 / -1; color: var(--bright); }
-  td:nth-child(3)::before { content: '→ '; }
-  td:nth-child(5)::before { content: 'strobe '; color: var(--muted); font-family: var(--sans); }
-  td:nth-child(6) { grid-column: 2; }
-  td:nth-child(5) { grid-column: 1; text-align: left; }
-  td:nth-child(7) { grid-column: 3; }
+  thead {
+    display: none;
+  }
+  tr {
+    display: grid;
+    grid-template-columns: 1fr auto auto;
+    gap: 0 0.8rem;
+    border-bottom: 1px solid var(--line);
+    padding: 0.4rem 0;
+    align-items: center;
+  }
+  th,
+  td {
+    border: 0;
+    padding: 0.15rem 0;
+    white-space: normal;
+  }
+  tr th {
+    grid-column: 1 / -1;
+    color: var(--bright);
+  }
+  td:nth-child(3)::before {
+    content: '→ ';
+  }
+  td:nth-child(5)::before {
+    content: 'strobe ';
+    color: var(--muted);
+    font-family: var(--sans);
+  }
+  td:nth-child(6) {
+    grid-column: 2;
+  }
+  td:nth-child(5) {
+    grid-column: 1;
+    text-align: left;
+  }
+  td:nth-child(7) {
+    grid-column: 3;
+  }
 }
 </style>

@@ -15,9 +15,21 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const result = computed(() => freezing(plan.value))
 const still = computed(() => plan.value.subject.speedMmS === 0)
-const presets = computed(() => SPEEDS.map((each) => ({ value: each.id, title: `${SPEED_NAMES[each.id]}, ${plain(each.speedMmS, 2)} mm/s` })))
-const preset = computed(() => SPEEDS.find((each) => Math.abs(each.speedMmS - plan.value.subject.speedMmS) < 2)?.id ?? null)
-const setSpeed = (id: string): void => void store.set('subject.speedMmS', Math.round(SPEEDS.find((each) => each.id === id)!.speedMmS), 'speed')
+const presets = computed(() =>
+  SPEEDS.map((each) => ({
+    value: each.id,
+    title: `${SPEED_NAMES[each.id]}, ${plain(each.speedMmS, 2)} mm/s`
+  }))
+)
+const preset = computed(
+  () => SPEEDS.find((each) => Math.abs(each.speedMmS - plan.value.subject.speedMmS) < 2)?.id ?? null
+)
+const setSpeed = (id: string): void =>
+  void store.set(
+    'subject.speedMmS',
+    Math.round(SPEEDS.find((each) => each.id === id)!.speedMmS),
+    'speed'
+  )
 const lightOf = (id: string) => plan.value.lights.find((each) => each.id === id)!
 const take = (move: FreezeMove): void => void (move.after && store.replace(move.after, 'freeze'))
 </script>
@@ -27,55 +39,146 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
     <h1 class="hidden-label">Freeze</h1>
     <section class="group moving" aria-labelledby="moves-title">
       <h2 id="moves-title">What moves</h2>
-      <v-select :model-value="preset" :items="presets" item-value="value" item-title="title" label="About as fast as" placeholder="a speed of its own" persistent-placeholder @update:model-value="setSpeed" />
-      <StepField path="subject.speedMmS" kind="speed" label="Speed" help="Of the moving part. 0 for a still subject." />
-      <StepField path="subject.directionDeg" kind="degrees" label="Toward the lens" help="0° across the frame, 90° straight toward the lens: then only the edges wander, as the image grows." />
+      <v-select
+        :model-value="preset"
+        :items="presets"
+        item-value="value"
+        item-title="title"
+        label="About as fast as"
+        placeholder="a speed of its own"
+        persistent-placeholder
+        @update:model-value="setSpeed"
+      />
+      <StepField
+        path="subject.speedMmS"
+        kind="speed"
+        label="Speed"
+        help="Of the moving part. 0 for a still subject."
+      />
+      <StepField
+        path="subject.directionDeg"
+        kind="degrees"
+        label="Toward the lens"
+        help="0° across the frame, 90° straight toward the lens: then only the edges wander, as the image grows."
+      />
       <StepField path="goals.blurPx" kind="pixels" label="Blur allowed" />
-      <StepField path="goals.ghostPx" kind="pixels" label="Ghost allowed" :value="plan.goals.ghostPx ?? plan.goals.blurPx" :set="(value) => store.set('goals.ghostPx', value, 'ghost')" help="Smear of what the ambient lights. It shows from about −5 on the subject." />
+      <StepField
+        path="goals.ghostPx"
+        kind="pixels"
+        label="Ghost allowed"
+        :value="plan.goals.ghostPx ?? plan.goals.blurPx"
+        :set="(value) => store.set('goals.ghostPx', value, 'ghost')"
+        help="Smear of what the ambient lights. It shows from about −5 on the subject."
+      />
     </section>
 
     <section class="group wide" aria-labelledby="frozen-title">
       <h2 id="frozen-title">What is frozen</h2>
-      <p v-if="still" class="lead">The subject does not move. Give it a speed to see what the flash freezes.</p>
+      <p v-if="still" class="lead">
+        The subject does not move. Give it a speed to see what the flash freezes.
+      </p>
       <FreezeBars v-else :freeze="result.freeze" />
       <ul class="lights">
-        <li v-for="light in result.freeze.lights" :key="light.id" :class="`hue-${light.id}`" :data-freeze="light.id">
-          <p><span class="source-mark" aria-hidden="true">{{ light.id }}</span> <span class="bright">{{ lightOf(light.id).name }}</span> <span class="num">{{ lightFreezeWords(light) }}</span></p>
-          <p class="small muted">{{ lightOf(light.id).strobe.name }} {{ durationFrom(plan, light) }}.</p>
+        <li
+          v-for="light in result.freeze.lights"
+          :key="light.id"
+          :class="`hue-${light.id}`"
+          :data-freeze="light.id"
+        >
+          <p>
+            <span class="source-mark" aria-hidden="true">{{ light.id }}</span>
+            <span class="bright">{{ lightOf(light.id).name }}</span>
+            <span class="num">{{ lightFreezeWords(light) }}</span>
+          </p>
+          <p class="small muted">
+            {{ lightOf(light.id).strobe.name }} {{ durationFrom(plan, light) }}.
+          </p>
           <OwnDuration :id="light.id" />
         </li>
       </ul>
       <p v-if="!still" class="small" data-ghost>
-        Ambient lights the subject at {{ Number.isFinite(result.freeze.ambientLevel) ? stops(result.freeze.ambientLevel) : 'a level nobody has read yet' }}; over {{ nameOf('shutter', plan.settings.shutterStops) }} it would smear {{ px(result.freeze.ambientPx) }}.
-        {{ result.freeze.ghostPx > 0 ? 'That shows as a ghost.' : Number.isFinite(result.freeze.ambientLevel) ? 'Below −5 no ghost shows.' : '' }}
+        Ambient lights the subject at
+        {{
+          Number.isFinite(result.freeze.ambientLevel)
+            ? stops(result.freeze.ambientLevel)
+            : 'a level nobody has read yet'
+        }}; over {{ nameOf('shutter', plan.settings.shutterStops) }} it would smear
+        {{ px(result.freeze.ambientPx) }}.
+        {{
+          result.freeze.ghostPx > 0
+            ? 'That shows as a ghost.'
+            : Number.isFinite(result.freeze.ambientLevel)
+              ? 'Below −5 no ghost shows.'
+              : ''
+        }}
       </p>
     </section>
 
     <section class="group wide" aria-labelledby="more-title">
       <h2 id="more-title">To freeze more, cheapest first</h2>
-      <p v-if="still || result.enough" class="lead" data-enough>{{ still ? 'Nothing to do.' : 'Everything is as sharp as you asked for.' }}</p>
+      <p v-if="still || result.enough" class="lead" data-enough>
+        {{ still ? 'Nothing to do.' : 'Everything is as sharp as you asked for.' }}
+      </p>
       <ol>
         <li v-for="(move, i) in result.moves" :key="i" :data-move="move.kind">
           <span>{{ freezeMoveWords(plan, move) }}</span>
-          <button v-if="move.after" type="button" class="push" :aria-label="`Do it: ${freezeMoveWords(plan, move)}`" @click="take(move)">Do it</button>
+          <button
+            v-if="move.after"
+            type="button"
+            class="push"
+            :aria-label="`Do it: ${freezeMoveWords(plan, move)}`"
+            @click="take(move)"
+          >
+            Do it
+          </button>
         </li>
       </ol>
       <p class="small muted">
-        Above sync the strobe pulses: a row of small flashes that lasts as long as the slit takes to cross the frame. Each row of pixels sees light for the shutter time, so the shutter does the freezing and the flash gets no shorter for it.
+        Above sync the strobe pulses: a row of small flashes that lasts as long as the slit takes to
+        cross the frame. Each row of pixels sees light for the shutter time, so the shutter does the
+        freezing and the flash gets no shorter for it.
       </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.freeze-stage { grid-template-columns: minmax(300px, 23rem) minmax(0, 1fr); gap: 1.2rem 2.2rem; }
-.moving { grid-row: 1 / 3; }
-.lights { display: grid; gap: 0.7rem; padding: 0.6rem 0; }
-.lights p { display: flex; flex-wrap: wrap; gap: 0.1rem 0.5rem; align-items: center; }
-ol li { display: flex; justify-content: space-between; align-items: center; gap: 1rem; border-bottom: 1px solid var(--line); padding: 0.4rem 0; }
-ol + p { padding-top: 0.6rem; max-width: 90ch; }
+.freeze-stage {
+  grid-template-columns: minmax(300px, 23rem) minmax(0, 1fr);
+  gap: 1.2rem 2.2rem;
+}
+.moving {
+  grid-row: 1 / 3;
+}
+.lights {
+  display: grid;
+  gap: 0.7rem;
+  padding: 0.6rem 0;
+}
+.lights p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.1rem 0.5rem;
+  align-items: center;
+}
+ol li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 1rem;
+  border-bottom: 1px solid var(--line);
+  padding: 0.4rem 0;
+}
+ol + p {
+  padding-top: 0.6rem;
+  max-width: 90ch;
+}
 @media (max-width: 1000px) {
-  .freeze-stage { grid-template-columns: minmax(0, 1fr); }
-  .moving { grid-row: auto; }
+  .freeze-stage {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .moving {
+    grid-row: auto;
+  }
 }
 </style>

@@ -10,8 +10,11 @@ import { goalName } from '@/words/ways'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
-const goals = computed(() => judgeGoals(plan.value, store.evaluation!).filter((goal) => goal.id !== 'sync'))
-const placeIndex = (id: string): number => plan.value.goals.places.findIndex((each) => `at:${each.place}` === id)
+const goals = computed(() =>
+  judgeGoals(plan.value, store.evaluation!).filter((goal) => goal.id !== 'sync')
+)
+const placeIndex = (id: string): number =>
+  plan.value.goals.places.findIndex((each) => `at:${each.place}` === id)
 
 /** Goals that are not asked of every plan, with what they start from. */
 const EXTRA = [
@@ -21,44 +24,187 @@ const EXTRA = [
   { id: 'flashes', key: 'flashes', title: 'Flashes a charge', start: 300 },
   { id: 'iso', key: 'isoStops', title: 'ISO ceiling', start: 2 }
 ] as const
-const ask = (key: (typeof EXTRA)[number]['key'], value: unknown): void => void store.set(`goals.${key}`, value, value === null ? 'goal dropped' : 'goal')
-const hasFill = computed(() => plan.value.cards.length > 0 || plan.value.lights.some((light) => light.role === 'fill' && light !== keyLight(plan.value)))
-const free = computed(() => EXTRA.filter((each) => plan.value.goals[each.key] === null && (each.id !== 'keyFill' || hasFill.value)))
+const ask = (key: (typeof EXTRA)[number]['key'], value: unknown): void =>
+  void store.set(`goals.${key}`, value, value === null ? 'goal dropped' : 'goal')
+const hasFill = computed(
+  () =>
+    plan.value.cards.length > 0 ||
+    plan.value.lights.some((light) => light.role === 'fill' && light !== keyLight(plan.value))
+)
+const free = computed(() =>
+  EXTRA.filter(
+    (each) => plan.value.goals[each.key] === null && (each.id !== 'keyFill' || hasFill.value)
+  )
+)
 const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
 </script>
 
 <template>
   <section class="group" aria-labelledby="goals-title">
     <h2 id="goals-title">What you want</h2>
-    <p class="small muted">A must is never broken. A wish yields when it has to, as little as it can.</p>
+    <p class="small muted">
+      A must is never broken. A wish yields when it has to, as little as it can.
+    </p>
     <ul>
       <GoalRow v-for="goal in goals" :key="goal.id" :goal="goal">
-        <template v-if="goal.id === 'subject'"><StepField path="goals.subjectStops" kind="stops" label="Level" :about="goalName(plan, goal.id)" no-lock /><StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" :about="goalName(plan, goal.id)" no-lock /></template>
-        <StepField v-else-if="goal.id === 'ground'" path="goals.groundStops" kind="stops" label="At most" :about="goalName(plan, goal.id)" no-lock />
-        <StepField v-else-if="goal.id === 'depth'" path="subject.sharpDepthMm" kind="length" label="At least" :about="goalName(plan, goal.id)" no-lock />
-        <StepField v-else-if="goal.id === 'blur'" path="goals.blurPx" kind="pixels" label="At most" :about="goalName(plan, goal.id)" no-lock />
-        <StepField v-else-if="goal.id === 'ghost'" path="goals.ghostPx" kind="pixels" label="At most" :value="plan.goals.ghostPx ?? plan.goals.blurPx" :set="(value) => store.set('goals.ghostPx', value, 'ghost')" no-lock help="Counts only where ambient on the moving part is above −5: below that no ghost shows." />
-        <template v-else-if="goal.place !== null"><StepField :path="`goals.places.${placeIndex(goal.id)}.stops`" kind="stops" :label="goal.kind === 'about' ? 'Level' : 'At most'" :about="goalName(plan, goal.id)" no-lock /><StepField v-if="goal.kind === 'about'" :path="`goals.places.${placeIndex(goal.id)}.toleranceStops`" kind="tolerance" label="Give or take" :about="goalName(plan, goal.id)" no-lock /></template>
-        <template v-else-if="goal.id === 'keyFill'"><StepField path="goals.keyFill.stops" kind="stops" label="Key over fill" :about="goalName(plan, goal.id)" no-lock /><StepField path="goals.keyFill.toleranceStops" kind="tolerance" label="Give or take" :about="goalName(plan, goal.id)" no-lock /></template>
-        <StepField v-else-if="goal.id === 'edge'" path="goals.edgeBlurPx" kind="pixels" label="At most" :about="goalName(plan, goal.id)" no-lock help="Defocus and diffraction together at both ends of the depth." />
-        <StepField v-else-if="goal.id === 'recycle'" path="goals.recycleS" kind="time" label="At most" :about="goalName(plan, goal.id)" no-lock />
-        <StepField v-else-if="goal.id === 'flashes'" path="goals.flashes" kind="count" label="At least" :about="goalName(plan, goal.id)" no-lock />
-        <StepField v-else-if="goal.id === 'iso'" path="goals.isoStops" kind="iso" label="At most" :about="goalName(plan, goal.id)" no-lock />
-        <button v-if="extraOf(goal.id)" type="button" class="push bare drop" @click="ask(extraOf(goal.id)!.key, null)">Ask no more</button>
+        <template v-if="goal.id === 'subject'"
+          ><StepField
+            path="goals.subjectStops"
+            kind="stops"
+            label="Level"
+            :about="goalName(plan, goal.id)"
+            no-lock /><StepField
+            path="goals.toleranceStops"
+            kind="tolerance"
+            label="Give or take"
+            :about="goalName(plan, goal.id)"
+            no-lock
+        /></template>
+        <StepField
+          v-else-if="goal.id === 'ground'"
+          path="goals.groundStops"
+          kind="stops"
+          label="At most"
+          :about="goalName(plan, goal.id)"
+          no-lock
+        />
+        <StepField
+          v-else-if="goal.id === 'depth'"
+          path="subject.sharpDepthMm"
+          kind="length"
+          label="At least"
+          :about="goalName(plan, goal.id)"
+          no-lock
+        />
+        <StepField
+          v-else-if="goal.id === 'blur'"
+          path="goals.blurPx"
+          kind="pixels"
+          label="At most"
+          :about="goalName(plan, goal.id)"
+          no-lock
+        />
+        <StepField
+          v-else-if="goal.id === 'ghost'"
+          path="goals.ghostPx"
+          kind="pixels"
+          label="At most"
+          :value="plan.goals.ghostPx ?? plan.goals.blurPx"
+          :set="(value) => store.set('goals.ghostPx', value, 'ghost')"
+          no-lock
+          help="Counts only where ambient on the moving part is above −5: below that no ghost shows."
+        />
+        <template v-else-if="goal.place !== null"
+          ><StepField
+            :path="`goals.places.${placeIndex(goal.id)}.stops`"
+            kind="stops"
+            :label="goal.kind === 'about' ? 'Level' : 'At most'"
+            :about="goalName(plan, goal.id)"
+            no-lock /><StepField
+            v-if="goal.kind === 'about'"
+            :path="`goals.places.${placeIndex(goal.id)}.toleranceStops`"
+            kind="tolerance"
+            label="Give or take"
+            :about="goalName(plan, goal.id)"
+            no-lock
+        /></template>
+        <template v-else-if="goal.id === 'keyFill'"
+          ><StepField
+            path="goals.keyFill.stops"
+            kind="stops"
+            label="Key over fill"
+            :about="goalName(plan, goal.id)"
+            no-lock /><StepField
+            path="goals.keyFill.toleranceStops"
+            kind="tolerance"
+            label="Give or take"
+            :about="goalName(plan, goal.id)"
+            no-lock
+        /></template>
+        <StepField
+          v-else-if="goal.id === 'edge'"
+          path="goals.edgeBlurPx"
+          kind="pixels"
+          label="At most"
+          :about="goalName(plan, goal.id)"
+          no-lock
+          help="Defocus and diffraction together at both ends of the depth."
+        />
+        <StepField
+          v-else-if="goal.id === 'recycle'"
+          path="goals.recycleS"
+          kind="time"
+          label="At most"
+          :about="goalName(plan, goal.id)"
+          no-lock
+        />
+        <StepField
+          v-else-if="goal.id === 'flashes'"
+          path="goals.flashes"
+          kind="count"
+          label="At least"
+          :about="goalName(plan, goal.id)"
+          no-lock
+        />
+        <StepField
+          v-else-if="goal.id === 'iso'"
+          path="goals.isoStops"
+          kind="iso"
+          label="At most"
+          :about="goalName(plan, goal.id)"
+          no-lock
+        />
+        <button
+          v-if="extraOf(goal.id)"
+          type="button"
+          class="push bare drop"
+          @click="ask(extraOf(goal.id)!.key, null)"
+        >
+          Ask no more
+        </button>
       </GoalRow>
     </ul>
     <div v-if="free.length" class="more" role="group" aria-label="Ask for more">
       <span class="muted small">Ask for</span>
-      <button v-for="each in free" :key="each.id" type="button" class="push bare" @click="ask(each.key, each.start)">+ {{ each.title }}</button>
+      <button
+        v-for="each in free"
+        :key="each.id"
+        type="button"
+        class="push bare"
+        @click="ask(each.key, each.start)"
+      >
+        + {{ each.title }}
+      </button>
     </div>
     <p class="small muted">Levels at other places are asked for under Light: pick the place.</p>
   </section>
 </template>
 
 <style scoped>
-ul { display: grid; }
-.drop { min-height: 24px; font-size: 0.8125rem; color: var(--muted); justify-self: start; }
-.more { display: flex; flex-wrap: wrap; align-items: center; gap: 0.1rem 0.4rem; padding: 0.4rem 0; }
-.more .push { min-height: 30px; font-size: 0.875rem; }
-@media (pointer: coarse), (max-width: 760px) { .drop, .more .push { min-height: 44px; } }
+ul {
+  display: grid;
+}
+.drop {
+  min-height: 24px;
+  font-size: 0.8125rem;
+  color: var(--muted);
+  justify-self: start;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.1rem 0.4rem;
+  padding: 0.4rem 0;
+}
+.more .push {
+  min-height: 30px;
+  font-size: 0.875rem;
+}
+@media (pointer: coarse), (max-width: 760px) {
+  .drop,
+  .more .push {
+    min-height: 44px;
+  }
+}
 </style>

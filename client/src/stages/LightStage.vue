@@ -34,7 +34,11 @@ const place = ref<Place | null>(null)
 const isolated = ref<SourceId[]>([])
 const tab = ref<'thing' | 'terms' | 'checks'>('thing')
 const trouble = ref(0)
-const TABS = [{ id: 'thing', title: 'Picked' }, { id: 'terms', title: 'Terms' }, { id: 'checks', title: 'Checks' }] as const
+const TABS = [
+  { id: 'thing', title: 'Picked' },
+  { id: 'terms', title: 'Terms' },
+  { id: 'checks', title: 'Checks' }
+] as const
 const onTabKey = (event: KeyboardEvent): void => {
   const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
   if (!by) return
@@ -56,13 +60,19 @@ watch(
 /** What is picked may have been taken out, here or by undo. */
 const picked = computed(() => {
   const { kind, id } = selection.picked
-  const list: readonly { readonly id: string }[] = kind === 'light' ? plan.value.lights : kind === 'card' ? plan.value.cards : plan.value.places
-  return list.some((each) => each.id === id) ? selection.picked : ({ kind: 'light', id: plan.value.lights[0]!.id } as const)
+  const list: readonly { readonly id: string }[] =
+    kind === 'light' ? plan.value.lights : kind === 'card' ? plan.value.cards : plan.value.places
+  return list.some((each) => each.id === id)
+    ? selection.picked
+    : ({ kind: 'light', id: plan.value.lights[0]!.id } as const)
 })
-watch(() => selection.picked, ({ kind, id }) => {
-  place.value = kind === 'place' ? id : null
-  tab.value = 'thing'
-})
+watch(
+  () => selection.picked,
+  ({ kind, id }) => {
+    place.value = kind === 'place' ? id : null
+    tab.value = 'thing'
+  }
+)
 const ratios = computed(() => ratiosOf(plan.value, store.evaluation!.ledger))
 const openCell = (key: string): void => {
   open.value = key
@@ -81,13 +91,18 @@ const backToLights = (): void => {
 }
 const copy = async (): Promise<void> => {
   try {
-    await navigator.clipboard.writeText(ledgerRows(plan.value).map((row) => row.join('\t')).join('\n'))
+    await navigator.clipboard.writeText(
+      ledgerRows(plan.value)
+        .map((row) => row.join('\t'))
+        .join('\n')
+    )
     notices.say('The sum is on the clipboard, ready for a spreadsheet.')
   } catch {
     notices.say('This browser does not let the page use the clipboard. Take the CSV file instead.')
   }
 }
-const saveCsv = (): void => saveText(stringify(ledgerRows(plan.value)), 'text/csv', `${plan.value.title} ledger.csv`)
+const saveCsv = (): void =>
+  saveText(stringify(ledgerRows(plan.value)), 'text/csv', `${plan.value.title} ledger.csv`)
 </script>
 
 <template>
@@ -99,58 +114,174 @@ const saveCsv = (): void => saveText(stringify(ledgerRows(plan.value)), 'text/cs
       <section class="group sum" aria-labelledby="ledger-title">
         <div class="title">
           <h2 id="ledger-title">The sum</h2>
-          <span v-if="ratios.keyFill !== null" class="small" data-ratio="key-fill"><span class="muted">key : fill</span> <span class="num">{{ ratioWords(ratios.keyFill) }}</span></span>
-          <span v-if="ratios.litShadow !== null" class="small" data-ratio="lit-shadow"><span class="muted">lit : shadow</span> <span class="num">{{ ratioWords(ratios.litShadow) }}</span></span>
-          <span class="acts"><button type="button" class="push bare" @click="copy">Copy</button><button type="button" class="push bare" @click="saveCsv">CSV</button></span>
+          <span v-if="ratios.keyFill !== null" class="small" data-ratio="key-fill"
+            ><span class="muted">key : fill</span>
+            <span class="num">{{ ratioWords(ratios.keyFill) }}</span></span
+          >
+          <span v-if="ratios.litShadow !== null" class="small" data-ratio="lit-shadow"
+            ><span class="muted">lit : shadow</span>
+            <span class="num">{{ ratioWords(ratios.litShadow) }}</span></span
+          >
+          <span class="acts"
+            ><button type="button" class="push bare" @click="copy">Copy</button
+            ><button type="button" class="push bare" @click="saveCsv">CSV</button></span
+          >
         </div>
-        <LedgerTable :open="open" :isolated="isolated" @open="openCell" @place="showPlace" @isolate="isolated = $event" />
+        <LedgerTable
+          :open="open"
+          :isolated="isolated"
+          @open="openCell"
+          @place="showPlace"
+          @isolate="isolated = $event"
+        />
         <ul v-if="store.evaluation!.flags.length" class="flags small">
-          <li v-for="flag in store.evaluation!.flags" :key="flag" class="near">▲ {{ FLAG_WORDS[flag] }}</li>
+          <li v-for="flag in store.evaluation!.flags" :key="flag" class="near">
+            ▲ {{ FLAG_WORDS[flag] }}
+          </li>
         </ul>
       </section>
     </div>
     <aside ref="aside">
       <div class="tabs" role="tablist" aria-label="Beside the set">
-        <button v-for="each in TABS" :id="`tab-${each.id}`" :key="each.id" type="button" role="tab" :aria-selected="tab === each.id" aria-controls="beside" :tabindex="tab === each.id ? 0 : -1" @click="tab = each.id" @keydown="onTabKey">{{ each.title }}<span v-if="each.id === 'checks' && trouble" class="near num count">{{ trouble }}</span></button>
+        <button
+          v-for="each in TABS"
+          :id="`tab-${each.id}`"
+          :key="each.id"
+          type="button"
+          role="tab"
+          :aria-selected="tab === each.id"
+          aria-controls="beside"
+          :tabindex="tab === each.id ? 0 : -1"
+          @click="tab = each.id"
+          @keydown="onTabKey"
+        >
+          {{ each.title
+          }}<span v-if="each.id === 'checks' && trouble" class="near num count">{{ trouble }}</span>
+        </button>
       </div>
       <div id="beside" role="tabpanel" :aria-labelledby="`tab-${tab}`" class="beside">
-      <template v-if="tab === 'thing'">
-      <PlacePanel v-if="place !== null && store.evaluation!.ledger.places.includes(place)" :place="place" />
-      <template v-else>
-        <LightPanel v-if="picked.kind === 'light'" :id="(picked.id as LightId)" :key="picked.id" />
-        <CardPanel v-else-if="picked.kind === 'card'" :id="picked.id" :key="picked.id" />
-      </template>
-      <button v-if="place !== null" type="button" class="push bare back" @click="backToLights">Back to the lights</button>
-      </template>
-      <template v-else-if="tab === 'terms'">
-        <CellTerms :cell-key="open" :highlight="term" />
-        <TonePreview />
-      </template>
-      <ChecksList v-show="tab === 'checks'" @trouble="trouble = $event" />
+        <template v-if="tab === 'thing'">
+          <PlacePanel
+            v-if="place !== null && store.evaluation!.ledger.places.includes(place)"
+            :place="place"
+          />
+          <template v-else>
+            <LightPanel
+              v-if="picked.kind === 'light'"
+              :id="picked.id as LightId"
+              :key="picked.id"
+            />
+            <CardPanel v-else-if="picked.kind === 'card'" :id="picked.id" :key="picked.id" />
+          </template>
+          <button v-if="place !== null" type="button" class="push bare back" @click="backToLights">
+            Back to the lights
+          </button>
+        </template>
+        <template v-else-if="tab === 'terms'">
+          <CellTerms :cell-key="open" :highlight="term" />
+          <TonePreview />
+        </template>
+        <ChecksList v-show="tab === 'checks'" @trouble="trouble = $event" />
       </div>
     </aside>
   </div>
 </template>
 
 <style scoped>
-.light-stage { grid-template-columns: minmax(0, 1fr) minmax(270px, 19.5rem); gap: 0.6rem 1.3rem; padding-top: 0.4rem; height: 100%; }
-.main { display: grid; gap: 0.6rem; align-content: start; min-width: 0; overflow: auto; padding-bottom: 1rem; }
-aside { contain: layout paint; display: grid; gap: 1rem; align-content: start; border-left: 1px solid var(--line); padding: 0.2rem 0.4rem 1rem 1.2rem; overflow: auto; min-height: 0; }
-.light-stage { padding-bottom: 0; }
-.title { display: flex; flex-wrap: wrap; gap: 0.3rem 1.4rem; align-items: baseline; border-bottom: 1px solid var(--line); padding-bottom: 0.2rem; }
-.acts { margin-left: auto; }
-.acts .push { min-height: 28px; font-size: 0.8125rem; }
-.flags { padding-top: 0.6rem; display: grid; gap: 0.3rem; }
-.back { justify-self: start; }
-.tabs { display: flex; border-bottom: 1px solid var(--line); position: sticky; top: 0; background: var(--background); z-index: 2; }
-.tabs button { flex: 1; min-height: 34px; color: var(--muted); border-bottom: 2px solid transparent; }
-.tabs button[aria-selected='true'] { color: var(--bright); border-bottom-color: var(--accent); }
-.count { margin-left: 0.4rem; }
-.beside { display: grid; gap: 1rem; align-content: start; }
-@media (max-width: 1000px) {
-  .light-stage { grid-template-columns: minmax(0, 1fr); height: auto; }
-  .main, aside { overflow: visible; }
-  aside { border-left: 0; padding: 0 0 1.5rem; }
+.light-stage {
+  grid-template-columns: minmax(0, 1fr) minmax(270px, 19.5rem);
+  gap: 0.6rem 1.3rem;
+  padding-top: 0.4rem;
+  height: 100%;
 }
-@media (pointer: coarse), (max-width: 760px) { .acts .push, .tabs button { min-height: 44px; } }
+.main {
+  display: grid;
+  gap: 0.6rem;
+  align-content: start;
+  min-width: 0;
+  overflow: auto;
+  padding-bottom: 1rem;
+}
+aside {
+  contain: layout paint;
+  display: grid;
+  gap: 1rem;
+  align-content: start;
+  border-left: 1px solid var(--line);
+  padding: 0.2rem 0.4rem 1rem 1.2rem;
+  overflow: auto;
+  min-height: 0;
+}
+.light-stage {
+  padding-bottom: 0;
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.4rem;
+  align-items: baseline;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 0.2rem;
+}
+.acts {
+  margin-left: auto;
+}
+.acts .push {
+  min-height: 28px;
+  font-size: 0.8125rem;
+}
+.flags {
+  padding-top: 0.6rem;
+  display: grid;
+  gap: 0.3rem;
+}
+.back {
+  justify-self: start;
+}
+.tabs {
+  display: flex;
+  border-bottom: 1px solid var(--line);
+  position: sticky;
+  top: 0;
+  background: var(--background);
+  z-index: 2;
+}
+.tabs button {
+  flex: 1;
+  min-height: 34px;
+  color: var(--muted);
+  border-bottom: 2px solid transparent;
+}
+.tabs button[aria-selected='true'] {
+  color: var(--bright);
+  border-bottom-color: var(--accent);
+}
+.count {
+  margin-left: 0.4rem;
+}
+.beside {
+  display: grid;
+  gap: 1rem;
+  align-content: start;
+}
+@media (max-width: 1000px) {
+  .light-stage {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+  .main,
+  aside {
+    overflow: visible;
+  }
+  aside {
+    border-left: 0;
+    padding: 0 0 1.5rem;
+  }
+}
+@media (pointer: coarse), (max-width: 760px) {
+  .acts .push,
+  .tabs button {
+    min-height: 44px;
+  }
+}
 </style>

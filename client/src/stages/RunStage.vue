@@ -17,7 +17,13 @@ const judging = computed<Frame | null>(() => {
   const id = chosen.value ?? (move.value.kind === 'judge' ? move.value.frame.id : null)
   return frames.frames.find((frame) => frame.id === id) ?? null
 })
-const expected = computed<Frame['kind']>(() => (move.value.kind === 'judge' ? move.value.frame.kind : ['take-black', 'darken'].includes(move.value.kind) ? 'black' : 'lit'))
+const expected = computed<Frame['kind']>(() =>
+  move.value.kind === 'judge'
+    ? move.value.frame.kind
+    : ['take-black', 'darken'].includes(move.value.kind)
+      ? 'black'
+      : 'lit'
+)
 
 const onLogged = async (...args: Parameters<typeof log>): Promise<void> => {
   const frame = await log(...args)
@@ -36,20 +42,43 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
       <StepCard :move="move" />
       <AmbientAge brief />
       <FrameIntake :expected="expected" :quiet="judging !== null" @logged="onLogged" />
-      <JudgePanel v-if="judging" :key="judging.id" :frame="judging" :number="frames.frames.indexOf(judging) + 1" @judge="onJudge" @close="chosen = null" />
+      <JudgePanel
+        v-if="judging"
+        :key="judging.id"
+        :frame="judging"
+        :number="frames.frames.indexOf(judging) + 1"
+        @judge="onJudge"
+        @close="chosen = null"
+      />
     </div>
-    <FrameList :frames="frames.records" :plan="store.plan!" :chosen="judging?.id ?? ''" @choose="chosen = $event" @remove="remove" />
+    <FrameList
+      :frames="frames.records"
+      :plan="store.plan!"
+      :chosen="judging?.id ?? ''"
+      @choose="chosen = $event"
+      @remove="remove"
+    />
     <p v-if="frames.waiting.length" role="status" class="near small">
-      {{ frames.waiting.length }} frame{{ frames.waiting.length > 1 ? 's are' : ' is' }} kept here until the server answers.
+      {{ frames.waiting.length }} frame{{ frames.waiting.length > 1 ? 's are' : ' is' }} kept here
+      until the server answers.
       <button type="button" class="push" @click="frames.sendWaiting()">Send now</button>
     </p>
   </div>
 </template>
 
 <style scoped>
-.run-stage { grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr); gap: 1.5rem 2.4rem; }
-.now { display: grid; gap: 1.2rem; align-content: start; }
+.run-stage {
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  gap: 1.5rem 2.4rem;
+}
+.now {
+  display: grid;
+  gap: 1.2rem;
+  align-content: start;
+}
 @media (max-width: 900px) {
-  .run-stage { grid-template-columns: minmax(0, 1fr); }
+  .run-stage {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

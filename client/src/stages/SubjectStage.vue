@@ -14,7 +14,8 @@ import SurroundFields from './SurroundFields.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
-const listed = (names: Record<string, string>) => Object.entries(names).map(([value, title]) => ({ value, title }))
+const listed = (names: Record<string, string>) =>
+  Object.entries(names).map(([value, title]) => ({ value, title }))
 const looks = Object.entries(LOOK_NAMES).map(([value, { name }]) => ({ value, title: name }))
 const shapes = listed(SHAPE_NAMES)
 const finishes = listed(FINISH_NAMES)
@@ -26,46 +27,121 @@ const goal = computed(() => plan.value.goals.groundStops)
     <h1 class="hidden-label">Subject</h1>
     <section class="group" aria-labelledby="subject-title">
       <h2 id="subject-title">The subject</h2>
-      <v-select :model-value="plan.look" :items="looks" item-value="value" item-title="title" label="Look" @update:model-value="store.set('look', $event, 'look')" />
+      <v-select
+        :model-value="plan.look"
+        :items="looks"
+        item-value="value"
+        item-title="title"
+        label="Look"
+        @update:model-value="store.set('look', $event, 'look')"
+      />
       <div class="pair">
-        <v-select :model-value="plan.subject.shape" :items="shapes" item-value="value" item-title="title" label="Shape" @update:model-value="store.set('subject.shape', $event, 'shape')" />
-        <v-select :model-value="plan.subject.finish" :items="finishes" item-value="value" item-title="title" label="Finish" @update:model-value="store.set('subject.finish', $event, 'finish')" />
+        <v-select
+          :model-value="plan.subject.shape"
+          :items="shapes"
+          item-value="value"
+          item-title="title"
+          label="Shape"
+          @update:model-value="store.set('subject.shape', $event, 'shape')"
+        />
+        <v-select
+          :model-value="plan.subject.finish"
+          :items="finishes"
+          item-value="value"
+          item-title="title"
+          label="Finish"
+          @update:model-value="store.set('subject.finish', $event, 'finish')"
+        />
       </div>
       <StepField path="subject.widthMm" kind="length" label="Width" />
       <StepField path="subject.heightMm" kind="length" label="Height" />
-      <StepField v-if="plan.subject.shape !== 'sheet'" path="subject.depthMm" kind="length" label="Front to back" />
-      <StepField v-if="plan.subject.shape !== 'plume'" path="subject.turnDeg" kind="angle" label="Turned" help="About its upright axis. 0° faces the camera." />
-      <StepField path="subject.sharpDepthMm" kind="length" label="Must be sharp over" help="Depth, front to back, that has to come out sharp. The Focus stage holds the depth of field against it." />
-      <ReflectanceField path="subject.reflectance" :presets="SUBJECT_REFLECTANCES" label="Made of" />
-      <StepField path="subject.speedMmS" kind="speed" label="Speed" help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze." />
+      <StepField
+        v-if="plan.subject.shape !== 'sheet'"
+        path="subject.depthMm"
+        kind="length"
+        label="Front to back"
+      />
+      <StepField
+        v-if="plan.subject.shape !== 'plume'"
+        path="subject.turnDeg"
+        kind="angle"
+        label="Turned"
+        help="About its upright axis. 0° faces the camera."
+      />
+      <StepField
+        path="subject.sharpDepthMm"
+        kind="length"
+        label="Must be sharp over"
+        help="Depth, front to back, that has to come out sharp. The Focus stage holds the depth of field against it."
+      />
+      <ReflectanceField
+        path="subject.reflectance"
+        :presets="SUBJECT_REFLECTANCES"
+        label="Made of"
+      />
+      <StepField
+        path="subject.speedMmS"
+        kind="speed"
+        label="Speed"
+        help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze."
+      />
       <h2>What you want of it</h2>
-      <StepField path="goals.subjectStops" kind="stops" label="Subject at" help="Level in stops against mid-grey: 0 shows the lit side as an 18 % card is shown." />
+      <StepField
+        path="goals.subjectStops"
+        kind="stops"
+        label="Subject at"
+        help="Level in stops against mid-grey: 0 shows the lit side as an 18 % card is shown."
+      />
       <StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" />
       <StepField path="goals.blurPx" kind="pixels" label="Blur allowed" />
     </section>
 
     <section class="group" aria-labelledby="ground-title">
       <h2 id="ground-title">The ground behind</h2>
-      <StepField path="ground.distanceMm" kind="length" label="Behind the subject" help="Along the lens axis, from the focus point." />
+      <StepField
+        path="ground.distanceMm"
+        kind="length"
+        label="Behind the subject"
+        help="Along the lens axis, from the focus point."
+      />
       <StepField path="ground.widthMm" kind="length" label="Ground width" />
       <StepField path="ground.heightMm" kind="length" label="Ground height" />
-      <StepField path="ground.tiltDeg" kind="angle" label="Leans back" help="0° is square to the lens." />
+      <StepField
+        path="ground.tiltDeg"
+        kind="angle"
+        label="Leans back"
+        help="0° is square to the lens."
+      />
       <ReflectanceField path="ground.reflectance" :presets="GROUND_REFLECTANCES" label="Made of" />
       <h2>How black it must be</h2>
       <div class="targets" role="group" aria-label="How black">
         <button
-          v-for="target in BLACK_TARGETS" :key="target.id" type="button" class="push" :class="{ main: Math.abs(goal - target.stops) < 1e-6 }" :aria-pressed="Math.abs(goal - target.stops) < 1e-6"
-          :disabled="store.isLocked('goals.groundStops')" @click="store.set('goals.groundStops', target.stops, 'how black')"
+          v-for="target in BLACK_TARGETS"
+          :key="target.id"
+          type="button"
+          class="push"
+          :class="{ main: Math.abs(goal - target.stops) < 1e-6 }"
+          :aria-pressed="Math.abs(goal - target.stops) < 1e-6"
+          :disabled="store.isLocked('goals.groundStops')"
+          @click="store.set('goals.groundStops', target.stops, 'how black')"
         >
           {{ BLACK_NAMES[target.id] }} <span class="num">{{ stops(target.stops, 0) }}</span>
         </button>
       </div>
-      <StepField path="goals.groundStops" kind="stops" label="Ground at most" :note="`A grey card at ${stops(goal)} is ${levelTo8Bit(goal)} of 255 in the file.`" help="Level in stops against mid-grey. −3 is dark but there, −5 near black, −7 black in an 8-bit file." />
+      <StepField
+        path="goals.groundStops"
+        kind="stops"
+        label="Ground at most"
+        :note="`A grey card at ${stops(goal)} is ${levelTo8Bit(goal)} of 255 in the file.`"
+        help="Level in stops against mid-grey. −3 is dark but there, −5 near black, −7 black in an 8-bit file."
+      />
     </section>
 
     <section class="group" aria-labelledby="ambient-title">
       <h2 id="ambient-title">Light already there</h2>
-      <p class="lead small">With the strobe off. Skip it and the black frame in Run will measure it for you.</p>
+      <p class="lead small">
+        With the strobe off. Skip it and the black frame in Run will measure it for you.
+      </p>
       <AmbientAge />
       <AmbientReading place="subject" />
       <AmbientReading place="ground" />
@@ -75,15 +151,36 @@ const goal = computed(() => plan.value.goals.groundStops)
 </template>
 
 <style scoped>
-.subject-stage { grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1.5rem 2.2rem; }
-.group h2:not(:first-child) { margin-top: 1.1rem; }
-.group > .v-input { padding: 0.2rem 0 0.4rem; }
-.pair { display: grid; grid-template-columns: 1.3fr 1fr; gap: 0.8rem; padding: 0.2rem 0; }
-.targets { display: flex; gap: 0.4rem; padding: 0.3rem 0; flex-wrap: wrap; }
+.subject-stage {
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 1.5rem 2.2rem;
+}
+.group h2:not(:first-child) {
+  margin-top: 1.1rem;
+}
+.group > .v-input {
+  padding: 0.2rem 0 0.4rem;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1.3fr 1fr;
+  gap: 0.8rem;
+  padding: 0.2rem 0;
+}
+.targets {
+  display: flex;
+  gap: 0.4rem;
+  padding: 0.3rem 0;
+  flex-wrap: wrap;
+}
 @media (max-width: 1100px) {
-  .subject-stage { grid-template-columns: repeat(2, minmax(0, 1fr)); }
+  .subject-stage {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
 }
 @media (max-width: 760px) {
-  .subject-stage { grid-template-columns: minmax(0, 1fr); }
+  .subject-stage {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

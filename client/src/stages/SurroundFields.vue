@@ -7,26 +7,83 @@ import { usePlan } from '@/stores/plan'
 const store = usePlan()
 const plan = computed(() => store.plan!)
 const putTable = (on: boolean): void =>
-  void store.set('table', on ? { belowMm: Number((plan.value.subject.heightMm / 2 + 0.1).toFixed(2)), widthMm: 600, depthMm: 500, reflectance: 0.1 } : null, 'table')
-const putRoom = (on: boolean): void => void store.set('room', on ? { widthMm: 3000, depthMm: 3500, ceilingMm: 1500, floorMm: 900, wallReflectance: 0.6, ceilingReflectance: 0.8 } : null, 'room')
+  void store.set(
+    'table',
+    on
+      ? {
+          belowMm: Number((plan.value.subject.heightMm / 2 + 0.1).toFixed(2)),
+          widthMm: 600,
+          depthMm: 500,
+          reflectance: 0.1
+        }
+      : null,
+    'table'
+  )
+const putRoom = (on: boolean): void =>
+  void store.set(
+    'room',
+    on
+      ? {
+          widthMm: 3000,
+          depthMm: 3500,
+          ceilingMm: 1500,
+          floorMm: 900,
+          wallReflectance: 0.6,
+          ceilingReflectance: 0.8
+        }
+      : null,
+    'room'
+  )
 </script>
 
 <template>
   <h2>Around it</h2>
-  <StepField path="view.heightDeg" kind="angle" label="Camera looks from" help="Height angle of the camera seen from the subject: 0° level, plus from above, 90° straight down. The ground stays behind the subject as the lens sees it." />
-  <v-switch :model-value="plan.table !== null" label="A table under it" @update:model-value="putTable(Boolean($event))" />
+  <StepField
+    path="view.heightDeg"
+    kind="angle"
+    label="Camera looks from"
+    help="Height angle of the camera seen from the subject: 0° level, plus from above, 90° straight down. The ground stays behind the subject as the lens sees it."
+  />
+  <v-switch
+    :model-value="plan.table !== null"
+    label="A table under it"
+    @update:model-value="putTable(Boolean($event))"
+  />
   <template v-if="plan.table">
-    <StepField path="table.belowMm" kind="length" label="Below the focus point" /><StepField path="table.widthMm" kind="length" label="Table width" /><StepField path="table.depthMm" kind="length" label="Table depth" />
+    <StepField path="table.belowMm" kind="length" label="Below the focus point" /><StepField
+      path="table.widthMm"
+      kind="length"
+      label="Table width"
+    /><StepField path="table.depthMm" kind="length" label="Table depth" />
     <StepField path="table.reflectance" kind="reflectance" label="Table reflects" />
   </template>
-  <v-switch :model-value="plan.room !== null" label="A small room" messages="Bright walls and ceiling near by throw light back." @update:model-value="putRoom(Boolean($event))" />
+  <v-switch
+    :model-value="plan.room !== null"
+    label="A small room"
+    messages="Bright walls and ceiling near by throw light back."
+    @update:model-value="putRoom(Boolean($event))"
+  />
   <template v-if="plan.room">
-    <StepField path="room.widthMm" kind="length" label="Room width" /><StepField path="room.depthMm" kind="length" label="Room depth" />
-    <StepField path="room.ceilingMm" kind="length" label="Ceiling above" /><StepField path="room.floorMm" kind="length" label="Floor below" />
-    <StepField path="room.wallReflectance" kind="reflectance" label="Walls reflect" /><StepField path="room.ceilingReflectance" kind="reflectance" label="Ceiling reflects" />
+    <StepField path="room.widthMm" kind="length" label="Room width" /><StepField
+      path="room.depthMm"
+      kind="length"
+      label="Room depth"
+    />
+    <StepField path="room.ceilingMm" kind="length" label="Ceiling above" /><StepField
+      path="room.floorMm"
+      kind="length"
+      label="Floor below"
+    />
+    <StepField path="room.wallReflectance" kind="reflectance" label="Walls reflect" /><StepField
+      path="room.ceilingReflectance"
+      kind="reflectance"
+      label="Ceiling reflects"
+    />
   </template>
 </template>
 
 <style scoped>
-h2 { margin-top: 1.1rem; }
+h2 {
+  margin-top: 1.1rem;
+}
 </style>

@@ -24,7 +24,9 @@ export const useWays = (plan: () => Plan) => {
   }
   const look = async (): Promise<void> => {
     if (busy) stop()
-    const mine = (worker ??= new Worker(new URL('../workers/ways.worker.ts', import.meta.url), { type: 'module' }))
+    const mine = (worker ??= new Worker(new URL('../workers/ways.worker.ts', import.meta.url), {
+      type: 'module'
+    }))
     busy = true
     const subject = plan()
     state.value = 'looking'
@@ -35,7 +37,14 @@ export const useWays = (plan: () => Plan) => {
       const api = Comlink.wrap<WaysWorker>(mine)
       const found = await new Promise<Answer>((resolve, reject) => {
         mine.onerror = (event) => reject(new Error(event.message || 'the search broke off'))
-        api.ask(plain(subject), Comlink.proxy((done: number) => { if (mine === worker) share.value = done })).then(resolve, reject)
+        api
+          .ask(
+            plain(subject),
+            Comlink.proxy((done: number) => {
+              if (mine === worker) share.value = done
+            })
+          )
+          .then(resolve, reject)
       })
       if (mine !== worker) return
       busy = false
@@ -50,12 +59,16 @@ export const useWays = (plan: () => Plan) => {
     }
   }
   const soon = useDebounceFn(() => void look(), 250)
-  watch(plan, () => {
-    state.value = 'looking'
-    since.value = Date.now()
-    if (busy) stop()
-    void soon()
-  }, { immediate: true })
+  watch(
+    plan,
+    () => {
+      state.value = 'looking'
+      since.value = Date.now()
+      if (busy) stop()
+      void soon()
+    },
+    { immediate: true }
+  )
   const cancel = (): void => {
     stop()
     state.value = 'cancelled'

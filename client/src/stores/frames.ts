@@ -22,7 +22,9 @@ export const useFrames = defineStore('frames', () => {
 
   const place = (record: FrameRecord) => {
     const known = records.value.some((each) => each.frame.id === record.frame.id)
-    records.value = known ? records.value.map((each) => (each.frame.id === record.frame.id ? record : each)) : [...records.value, record]
+    records.value = known
+      ? records.value.map((each) => (each.frame.id === record.frame.id ? record : each))
+      : [...records.value, record]
   }
 
   /** Shows the frame at once; tells whether the server has it. */
@@ -53,7 +55,9 @@ export const useFrames = defineStore('frames', () => {
 
   const attach = async (frameId: string, image: Blob): Promise<void> => {
     await api.putImage(shootId.value, frameId, image)
-    records.value = records.value.map((each) => (each.frame.id === frameId ? { ...each, hasImage: true } : each))
+    records.value = records.value.map((each) =>
+      each.frame.id === frameId ? { ...each, hasImage: true } : each
+    )
   }
 
   const remove = async (frameId: string): Promise<() => Promise<void>> => {

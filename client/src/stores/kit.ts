@@ -12,13 +12,18 @@ export const useKit = defineStore('kit', () => {
     records.value = await api.kit()
   }
   const ofKind = <K extends KitKind>(kind: K): Extract<KitItem, { kind: K }>[] =>
-    (records.value ?? []).map((record) => record.item).filter((item): item is Extract<KitItem, { kind: K }> => item.kind === kind)
+    (records.value ?? [])
+      .map((record) => record.item)
+      .filter((item): item is Extract<KitItem, { kind: K }> => item.kind === kind)
 
   const save = async (item: KitItem, version: number | null): Promise<void> => {
     const saved = await api.saveKit(item, version)
     const others = (records.value ?? []).filter((record) => record.item.id !== item.id)
     const at = (records.value ?? []).findIndex((record) => record.item.id === item.id)
-    records.value = at < 0 ? [...others, saved] : (records.value ?? []).map((record, i) => (i === at ? saved : record))
+    records.value =
+      at < 0
+        ? [...others, saved]
+        : (records.value ?? []).map((record, i) => (i === at ? saved : record))
   }
   const remove = async (id: string): Promise<void> => {
     await api.deleteKit(id)
@@ -29,5 +34,13 @@ export const useKit = defineStore('kit', () => {
     await load()
   }
 
-  return { records, load, ofKind, save, remove, restore, modifiers: computed(() => ofKind('modifier')) }
+  return {
+    records,
+    load,
+    ofKind,
+    save,
+    remove,
+    restore,
+    modifiers: computed(() => ofKind('modifier'))
+  }
 })

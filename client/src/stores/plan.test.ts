@@ -35,7 +35,9 @@ describe('the plan being worked on', () => {
   test('what the schema refuses changes nothing and names its path', () => {
     const store = opened()
     const before = store.plan
-    expect(store.set('subject.widthMm', -4, 'width')).toEqual([{ path: 'subject.widthMm', message: 'must be at least 0.1' }])
+    expect(store.set('subject.widthMm', -4, 'width')).toEqual([
+      { path: 'subject.widthMm', message: 'must be at least 0.1' }
+    ])
     expect(store.set('subject.widthMm', NaN, 'width')).toHaveLength(1)
     expect(store.plan).toBe(before)
     expect(store.past).toHaveLength(0)
@@ -56,35 +58,66 @@ describe('the plan being worked on', () => {
   })
   test('property: any run of changes undoes all the way back', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.constantFrom('subject.widthMm', 'ground.distanceMm', 'lights.0.at.distanceMm'), fc.integer({ min: 20, max: 900 })), { maxLength: 12 }), (steps) => {
-        setActivePinia(createPinia())
-        const store = opened()
-        const first = store.plan
-        for (const [path, value] of steps) store.set(path, value, path)
-        const last = store.plan
-        while (store.past.length) store.undo()
-        expect(store.plan).toEqual(first)
-        while (store.future.length) store.redo()
-        expect(store.plan).toEqual(last)
-      })
+      fc.property(
+        fc.array(
+          fc.tuple(
+            fc.constantFrom('subject.widthMm', 'ground.distanceMm', 'lights.0.at.distanceMm'),
+            fc.integer({ min: 20, max: 900 })
+          ),
+          { maxLength: 12 }
+        ),
+        (steps) => {
+          setActivePinia(createPinia())
+          const store = opened()
+          const first = store.plan
+          for (const [path, value] of steps) store.set(path, value, path)
+          const last = store.plan
+          while (store.past.length) store.undo()
+          expect(store.plan).toEqual(first)
+          while (store.future.length) store.redo()
+          expect(store.plan).toEqual(last)
+        }
+      )
     )
   })
 })
 
 describe('kinds of figures', () => {
   const PATHS: Record<string, KindName> = {
-    'settings.apertureStops': 'aperture', 'settings.shutterStops': 'shutter', 'settings.isoStops': 'iso', 'lights.0.powerStops': 'power', 'lights.0.at.distanceMm': 'length', 'subject.reflectance': 'reflectance',
-    'goals.groundStops': 'stops', 'goals.toleranceStops': 'tolerance', 'goals.blurPx': 'pixels', 'lights.0.at.turnDeg': 'angle', 'focus.magnification': 'magnification', 'settings.ndStops': 'filter', 'subject.speedMmS': 'speed'
+    'settings.apertureStops': 'aperture',
+    'settings.shutterStops': 'shutter',
+    'settings.isoStops': 'iso',
+    'lights.0.powerStops': 'power',
+    'lights.0.at.distanceMm': 'length',
+    'subject.reflectance': 'reflectance',
+    'goals.groundStops': 'stops',
+    'goals.toleranceStops': 'tolerance',
+    'goals.blurPx': 'pixels',
+    'lights.0.at.turnDeg': 'angle',
+    'focus.magnification': 'magnification',
+    'settings.ndStops': 'filter',
+    'subject.speedMmS': 'speed'
   }
-  test.each(Object.entries(PATHS))('%s: shown text is read back; a step up and one down return', (path, name) => {
-    const plan = testPlan((p) => { p.lights[0]!.powerStops = -3; p.settings.isoStops = 2; p.settings.apertureStops = 6; p.settings.ndStops = 2; p.subject.speedMmS = 100; p.focus.magnification = 0.5 })
-    const kind = KINDS[name]
-    const value = valueAt(plan, path) as number
-    const shown = kind.format(value, plan, path)
-    expect(kind.parse(shown.replace('± ', ''), plan, path)! - value).toBeCloseTo(0, 1)
-    expect(kind.step(kind.step(value, 1, plan, path), -1, plan, path) / value).toBeCloseTo(1, 2)
-    for (const nonsense of ['', 'abc', 'NaN', '∞', '1e999', '--1', '1//2']) expect(kind.parse(nonsense, plan, path)).toBeNull()
-  })
+  test.each(Object.entries(PATHS))(
+    '%s: shown text is read back; a step up and one down return',
+    (path, name) => {
+      const plan = testPlan((p) => {
+        p.lights[0]!.powerStops = -3
+        p.settings.isoStops = 2
+        p.settings.apertureStops = 6
+        p.settings.ndStops = 2
+        p.subject.speedMmS = 100
+        p.focus.magnification = 0.5
+      })
+      const kind = KINDS[name]
+      const value = valueAt(plan, path) as number
+      const shown = kind.format(value, plan, path)
+      expect(kind.parse(shown.replace('± ', ''), plan, path)! - value).toBeCloseTo(0, 1)
+      expect(kind.step(kind.step(value, 1, plan, path), -1, plan, path) / value).toBeCloseTo(1, 2)
+      for (const nonsense of ['', 'abc', 'NaN', '∞', '1e999', '--1', '1//2'])
+        expect(kind.parse(nonsense, plan, path)).toBeNull()
+    }
+  )
   test('a step of a distance is a third of a stop of light', () => {
     // Kept to three figures, as it is shown.
     expect(Math.abs(2 * Math.log2(KINDS.length.step(200, 1) / 200) - 1 / 3)).toBeLessThan(0.01)

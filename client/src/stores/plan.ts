@@ -29,13 +29,20 @@ export const valueAt = (plan: Plan, path: string): unknown =>
 const putAt = (plan: Plan, path: string, value: unknown): void => {
   const keys = path.split('.')
   const last = keys.pop()!
-  const owner = keys.reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], plan) as Record<string, unknown>
+  const owner = keys.reduce<unknown>(
+    (at, key) => (at as Record<string, unknown>)[key],
+    plan
+  ) as Record<string, unknown>
   owner[last] = value
 }
 
 /** What the schema refuses of a change. Parts that stayed the same objects have been checked before. */
 const faultsIn = (before: Plan, next: Plan): readonly Fault[] => {
-  const sameIds = (['lights', 'cards', 'places'] as const).every((list) => before[list].length === next[list].length && before[list].every((each, i) => each.id === next[list][i]!.id))
+  const sameIds = (['lights', 'cards', 'places'] as const).every(
+    (list) =>
+      before[list].length === next[list].length &&
+      before[list].every((each, i) => each.id === next[list][i]!.id)
+  )
   if (!sameIds) {
     const checked = planSchema.safeParse(next)
     return checked.success ? [] : faultsOf(checked.error)
@@ -43,7 +50,12 @@ const faultsIn = (before: Plan, next: Plan): readonly Fault[] => {
   return (Object.keys(planSchema.shape) as (keyof Plan)[]).flatMap((key) => {
     if (before[key] === next[key]) return []
     const checked = planSchema.shape[key].safeParse(next[key])
-    return checked.success ? [] : faultsOf(checked.error).map((fault) => ({ ...fault, path: fault.path ? `${key}.${fault.path}` : key }))
+    return checked.success
+      ? []
+      : faultsOf(checked.error).map((fault) => ({
+          ...fault,
+          path: fault.path ? `${key}.${fault.path}` : key
+        }))
   })
 }
 
@@ -70,7 +82,10 @@ export const usePlan = defineStore('plan', () => {
     if (faults.length > 0) return faults
     const now = performance.now()
     // A drag is one step however long it takes.
-    const merge = mergeKey !== '' && mergeKey === lastMerge.key && (mergeKey.startsWith('drag:') || now - lastMerge.at < MERGE_MS)
+    const merge =
+      mergeKey !== '' &&
+      mergeKey === lastMerge.key &&
+      (mergeKey.startsWith('drag:') || now - lastMerge.at < MERGE_MS)
     if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label }]
     lastMerge = { key: mergeKey, at: now }
     future.value = []
@@ -81,10 +96,15 @@ export const usePlan = defineStore('plan', () => {
 
   const update = (label: string, recipe: Recipe, mergeKey = ''): readonly Fault[] => {
     if (!plan.value) return []
-    return replace(produce(plan.value, (draft: Plan) => void recipe(draft)), label, mergeKey)
+    return replace(
+      produce(plan.value, (draft: Plan) => void recipe(draft)),
+      label,
+      mergeKey
+    )
   }
 
-  const set = (path: string, value: unknown, label: string): readonly Fault[] => update(label, (draft) => putAt(draft, path, value), path)
+  const set = (path: string, value: unknown, label: string): readonly Fault[] =>
+    update(label, (draft) => putAt(draft, path, value), path)
 
   const move = (from: typeof past, to: typeof past): void => {
     const step = from.value.at(-1)
@@ -98,12 +118,23 @@ export const usePlan = defineStore('plan', () => {
   const isLocked = (path: string): boolean => plan.value?.locks.includes(path) ?? false
   const toggleLock = (path: string): void => {
     update(isLocked(path) ? 'unlock' : 'lock', (draft) => {
-      draft.locks = draft.locks.includes(path) ? draft.locks.filter((each) => each !== path) : [...draft.locks, path]
+      draft.locks = draft.locks.includes(path)
+        ? draft.locks.filter((each) => each !== path)
+        : [...draft.locks, path]
     })
   }
 
   return {
-    plan, evaluation, past, future, open, replace, update, set, isLocked, toggleLock,
+    plan,
+    evaluation,
+    past,
+    future,
+    open,
+    replace,
+    update,
+    set,
+    isLocked,
+    toggleLock,
     undo: () => move(past, future),
     redo: () => move(future, past)
   }

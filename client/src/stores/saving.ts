@@ -21,14 +21,20 @@ interface Draft {
 }
 
 /** Equal figures, whatever the order of keys. */
-const samePlan = (a: Plan, b: Plan): boolean => JSON.stringify(planSchema.parse(a)) === JSON.stringify(planSchema.parse(b))
+const samePlan = (a: Plan, b: Plan): boolean =>
+  JSON.stringify(planSchema.parse(a)) === JSON.stringify(planSchema.parse(b))
 
 /** What this browser kept for a shoot; null when there is nothing, or nothing that can be read. */
 const readDraft = (id: string): Draft | null => {
   try {
-    const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as { version?: unknown; plan?: unknown } | null
+    const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as {
+      version?: unknown
+      plan?: unknown
+    } | null
     const opened = openPlan(draft?.plan)
-    return opened.ok && typeof draft?.version === 'number' ? { version: draft.version, plan: opened.plan } : null
+    return opened.ok && typeof draft?.version === 'number'
+      ? { version: draft.version, plan: opened.plan }
+      : null
   } catch {
     return null
   }
@@ -53,7 +59,10 @@ export const useSaving = defineStore('saving', () => {
   const keepDraft = () => {
     if (!store.plan) return
     try {
-      localStorage.setItem(draftKey(id.value), JSON.stringify({ version: version.value, plan: store.plan } satisfies Draft))
+      localStorage.setItem(
+        draftKey(id.value),
+        JSON.stringify({ version: version.value, plan: store.plan } satisfies Draft)
+      )
     } catch {
       // A full store only costs the safety copy; the server copy still follows.
     }
@@ -175,7 +184,8 @@ export const useSaving = defineStore('saving', () => {
   }
   addEventListener('pagehide', () => {
     if (state.value !== 'saved') keepDraft()
-    if (state.value === 'waiting' && store.plan) void api.savePlan(id.value, version.value, store.plan, true).catch(() => undefined)
+    if (state.value === 'waiting' && store.plan)
+      void api.savePlan(id.value, version.value, store.plan, true).catch(() => undefined)
   })
 
   const reach = async (next: Stage, order: readonly Stage[]): Promise<void> => {
@@ -184,5 +194,18 @@ export const useSaving = defineStore('saving', () => {
     await api.reach(id.value, next).catch(() => undefined)
   }
 
-  return { id, stage, state, savedAt, refusal, theirs, load, save, flush, keepMine, takeTheirs, reach }
+  return {
+    id,
+    stage,
+    state,
+    savedAt,
+    refusal,
+    theirs,
+    load,
+    save,
+    flush,
+    keepMine,
+    takeTheirs,
+    reach
+  }
 })

@@ -15,7 +15,12 @@ export const vuetify = createVuetify({
   },
   defaults: {
     VSelect: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
-    VTextField: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VTextField: {
+      variant: 'underlined',
+      density: 'compact',
+      hideDetails: 'auto',
+      color: 'primary'
+    },
     VTextarea: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSwitch: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VDialog: { maxWidth: 560 },

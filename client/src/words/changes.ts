@@ -7,7 +7,12 @@ import { mm, plain, ratio, stops } from './format'
 import { CONTROL_NAMES } from './names'
 
 /** A control's position in its own notation; powers speak the dial of the strobe in the plan. */
-export const positionOf = (plan: Plan, control: Change['control'], value: number | string | boolean, light: string | null = null): string => {
+export const positionOf = (
+  plan: Plan,
+  control: Change['control'],
+  value: number | string | boolean,
+  light: string | null = null
+): string => {
   if (typeof value === 'boolean') return value ? 'on' : 'off'
   if (typeof value === 'string') return value || 'none'
   switch (control) {
@@ -16,7 +21,10 @@ export const positionOf = (plan: Plan, control: Change['control'], value: number
     case 'iso':
       return nameOf(control, value)
     case 'power':
-      return formatPower((plan.lights.find((each) => each.id === light) ?? plan.lights[0]!).strobe.dial, value)
+      return formatPower(
+        (plan.lights.find((each) => each.id === light) ?? plan.lights[0]!).strobe.dial,
+        value
+      )
     case 'distance':
       return mm(value)
     case 'nd':
@@ -31,9 +39,12 @@ export const positionOf = (plan: Plan, control: Change['control'], value: number
 export const changeWords = (plan: Plan, change: Change): string => {
   const effect = change.stops === null ? '' : ` (${stops(change.stops)})`
   const whose = change.light === null || plan.lights.length === 1 ? '' : `${change.light}: `
-  if (change.control === 'switch') return `${plan.lights.length === 1 ? 'Strobe' : change.light} switched ${change.to ? 'on' : 'off'}`
+  if (change.control === 'switch')
+    return `${plan.lights.length === 1 ? 'Strobe' : change.light} switched ${change.to ? 'on' : 'off'}`
   return `${whose}${CONTROL_NAMES[change.control]} ${positionOf(plan, change.control, change.from, change.light)} → ${positionOf(plan, change.control, change.to, change.light)}${effect}`
 }
 
 export const changesWords = (plan: Plan, changes: readonly Change[]): string =>
-  changes.length === 0 ? 'Nothing was changed' : changes.map((change) => changeWords(plan, change)).join(', ')
+  changes.length === 0
+    ? 'Nothing was changed'
+    : changes.map((change) => changeWords(plan, change)).join(', ')

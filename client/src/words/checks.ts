@@ -7,14 +7,25 @@ import { CARD_NAMES, CONTROL_NAMES, placeName } from './names'
 
 const side = (x: number): string => (x < -0.15 ? 'left' : x > 0.15 ? 'right' : 'middle')
 const rise = (y: number): string => (y < -0.15 ? 'lower' : y > 0.15 ? 'upper' : 'middle')
-const spot = (x: number, y: number): string => (side(x) === 'middle' && rise(y) === 'middle' ? 'the middle' : side(x) === 'middle' ? `the ${rise(y)} part` : rise(y) === 'middle' ? `the ${side(x)}` : `the ${rise(y)} ${side(x)}`)
+const spot = (x: number, y: number): string =>
+  side(x) === 'middle' && rise(y) === 'middle'
+    ? 'the middle'
+    : side(x) === 'middle'
+      ? `the ${rise(y)} part`
+      : rise(y) === 'middle'
+        ? `the ${side(x)}`
+        : `the ${rise(y)} ${side(x)}`
 
 const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
-const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string => `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
+const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string =>
+  `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
 
 export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }: Check): string => {
   // Its letter stands before it, as a mark.
-  const name = card === undefined ? plan.lights.find((each) => each.id === light)?.name : CARD_NAMES[plan.cards.find((each) => each.id === card)?.kind ?? 'card']
+  const name =
+    card === undefined
+      ? plan.lights.find((each) => each.id === light)?.name
+      : CARD_NAMES[plan.cards.find((each) => each.id === card)?.kind ?? 'card']
   const degrees = (value: number | undefined) => `${plain(value ?? 0, 2)}°`
   switch (kind) {
     case 'in-frame':
@@ -41,14 +52,29 @@ export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }:
   }
 }
 
-const WHERE: Record<string, string> = { 'into-lens': 'into the lens', spill: 'on the ground', 'in-frame': 'on the lit side', 'mirror-flat': 'on the lit side', 'mirror-curved': 'in the highlight', 'too-dim': 'at its place', 'too-bright': 'at its place' }
+const WHERE: Record<string, string> = {
+  'into-lens': 'into the lens',
+  spill: 'on the ground',
+  'in-frame': 'on the lit side',
+  'mirror-flat': 'on the lit side',
+  'mirror-curved': 'in the highlight',
+  'too-dim': 'at its place',
+  'too-bright': 'at its place'
+}
 const effect = (check: Check, cure: Cure): string => {
   if (cure.effectStops === null) return ''
   const on = WHERE[check.kind] ?? ''
-  const subject = cure.figures.subject !== undefined && Math.abs(cure.figures.subject) >= 0.05 ? `, ${stops(cure.figures.subject)} on the lit side` : ''
-  const ground = Math.abs(cure.figures.ground ?? 0) >= 0.05 ? `, ${stops(cure.figures.ground!)} on the ground` : ''
+  const subject =
+    cure.figures.subject !== undefined && Math.abs(cure.figures.subject) >= 0.05
+      ? `, ${stops(cure.figures.subject)} on the lit side`
+      : ''
+  const ground =
+    Math.abs(cure.figures.ground ?? 0) >= 0.05
+      ? `, ${stops(cure.figures.ground!)} on the ground`
+      : ''
   // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black with its ground.
-  if (check.kind === 'shadow') return ` (${stopCount(cure.effectStops)} of shadow gone from sight${subject}${ground})`
+  if (check.kind === 'shadow')
+    return ` (${stopCount(cure.effectStops)} of shadow gone from sight${subject}${ground})`
   return ` (${cure.effectStops === -Infinity ? 'none left' : stops(cure.effectStops)} ${on}${subject}${ground})`
 }
 const powerOf = (check: Check, cure: Cure): string => {

@@ -5,14 +5,22 @@ import type { Plan } from '@core/plan/plan'
 import type { SourceId, Term } from '@core/ledger/terms'
 import { mm, percent, plain, seconds } from './format'
 
-const REFLECTOR_NAMES: Record<string, string> = { table: 'the table', ground: 'the ground', walls: 'the walls', ceiling: 'the ceiling' }
+const REFLECTOR_NAMES: Record<string, string> = {
+  table: 'the table',
+  ground: 'the ground',
+  walls: 'the walls',
+  ceiling: 'the ceiling'
+}
 /** Which reflectors bring a bounce, the strongest first, with their shares. */
 const reflectorWords = (parts: Readonly<Record<string, number>>): string => {
   const all = Object.values(parts).reduce((sum, each) => sum + each, 0)
   return Object.entries(parts)
     .sort((a, b) => b[1] - a[1])
     .filter(([, share]) => share > all * 0.03)
-    .map(([name, share]) => `${REFLECTOR_NAMES[name] ?? `card ${name}`} ${Math.round((share / all) * 100)} %`)
+    .map(
+      ([name, share]) =>
+        `${REFLECTOR_NAMES[name] ?? `card ${name}`} ${Math.round((share / all) * 100)} %`
+    )
     .join(', ')
 }
 
@@ -32,15 +40,16 @@ export const termFigures = (plan: Plan, term: Term, source: SourceId): string =>
     case 'nd':
       return `${plain(f.ND ?? 0)} stops`
     case 'closeUp':
-      return plan.camera.showsEffective ? 'in the number the body shows' : `m ${plain(f.m ?? 0)}, P ${plain(f.P ?? 1)}`
+      return plan.camera.showsEffective
+        ? 'in the number the body shows'
+        : `m ${plain(f.m ?? 0)}, P ${plain(f.P ?? 1)}`
     case 'closeUpAtReading':
       return `read at m ${plain(f.m ?? 0)}`
     case 'shade':
       return 'taken away since it was read'
     case 'output':
       return `GN ${plain(f.GN ?? 0)} m`
-    case 'power':
-      {
+    case 'power': {
       const light = plan.lights.find((each) => each.id === source)
       return light ? formatPower(light.strobe.dial, term.stops) : ''
     }

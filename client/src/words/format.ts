@@ -8,13 +8,22 @@ const digits = (value: number, significant: number): string => {
 }
 
 export const mm = (value: number): string =>
-  !Number.isFinite(value) ? 'no limit' : value >= 1e5 ? `${digits(value / 1000, 3)} m` : `${digits(value, 3)} mm`
+  !Number.isFinite(value)
+    ? 'no limit'
+    : value >= 1e5
+      ? `${digits(value / 1000, 3)} m`
+      : `${digits(value, 3)} mm`
 export const seconds = (value: number): string =>
-  value >= 0.3 ? `${digits(value, 2)} s` : value >= 0.0005 ? `1/${digits(1 / value, 2)} s` : `1/${Math.round(1 / value / 1000) * 1000} s`
+  value >= 0.3
+    ? `${digits(value, 2)} s`
+    : value >= 0.0005
+      ? `1/${digits(1 / value, 2)} s`
+      : `1/${Math.round(1 / value / 1000) * 1000} s`
 export const duration = (value: number): string => `${digits(value, 2)} s`
 export const percent = (share: number): string =>
   `${share > 0 && share < 0.0001 ? '< 0.01' : (share * 100).toFixed(share > 0 && share < 0.1 ? 2 : 1)} %`
-export const px = (value: number): string => `${value >= 100 ? Math.round(value) : digits(value, 2)} px`
+export const px = (value: number): string =>
+  `${value >= 100 ? Math.round(value) : digits(value, 2)} px`
 export const ratio = (magnification: number): string =>
   magnification >= 1 ? `${digits(magnification, 3)} : 1` : `1 : ${digits(1 / magnification, 3)}`
 export const plain = (value: number, significant = 3): string => digits(value, significant)
@@ -25,7 +34,8 @@ export const stopCount = (value: number): string => {
   return `${text} ${text === '1.0' || Number(text) < 1 ? 'stop' : 'stops'}`
 }
 
-export const clock = (date: Date): string => date.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+export const clock = (date: Date): string =>
+  date.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 const DAY = 86400000
 /** "today 10:42", "yesterday 18:05", "20 Nov 2026" */
 export const when = (iso: string, now = new Date()): string => {
@@ -36,4 +46,7 @@ export const when = (iso: string, now = new Date()): string => {
   return date.toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' })
 }
 /** A ratio in stops and as a ratio: "+1.6 (3 : 1)". */
-export const ratioWords = (value: number): string => Math.abs(value) > 10 ? `${formatStops(value)} (over 1000 : 1)` : `${formatStops(value)} (${value >= 0 ? `${digits(2 ** value, 2)} : 1` : `1 : ${digits(2 ** -value, 2)}`})`
+export const ratioWords = (value: number): string =>
+  Math.abs(value) > 10
+    ? `${formatStops(value)} (over 1000 : 1)`
+    : `${formatStops(value)} (${value >= 0 ? `${digits(2 ** value, 2)} : 1` : `1 : ${digits(2 ** -value, 2)}`})`

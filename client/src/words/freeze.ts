@@ -7,18 +7,34 @@ import type { FreezeMove } from '@core/solve/freezing'
 import { mm, px, seconds, stopCount, stops } from './format'
 
 export const SPEED_NAMES: Record<string, string> = {
-  snail: 'Pond snail', flea: 'Water flea', beetle: 'Running beetle', steam: 'Rising steam', 'fell-2cm': 'Fallen 2 cm', 'fell-10cm': 'Fallen 10 cm', seed: 'Popping seed, jumps 20 cm', 'fell-1m': 'Fallen 1 m'
+  snail: 'Pond snail',
+  flea: 'Water flea',
+  beetle: 'Running beetle',
+  steam: 'Rising steam',
+  'fell-2cm': 'Fallen 2 cm',
+  'fell-10cm': 'Fallen 10 cm',
+  seed: 'Popping seed, jumps 20 cm',
+  'fell-1m': 'Fallen 1 m'
 }
 
 export const durationFrom = (plan: Plan, light: LightFreeze): string => {
   const { strobe } = plan.lights.find((each) => each.id === light.id)!
-  const kind = strobe.quench === 'quenched' ? 'cuts its flash short: shorter at less power' : 'lowers its voltage: often longer at less power'
-  const from = light.from === 'table' ? 'from its table' : light.from === 'model' ? 'from the model of a flash cut short' : 'its full-power figure: no table for lower powers'
+  const kind =
+    strobe.quench === 'quenched'
+      ? 'cuts its flash short: shorter at less power'
+      : 'lowers its voltage: often longer at less power'
+  const from =
+    light.from === 'table'
+      ? 'from its table'
+      : light.from === 'model'
+        ? 'from the model of a flash cut short'
+        : 'its full-power figure: no table for lower powers'
   return `${kind}; ${from}`
 }
 
 export const freezeMoveWords = (plan: Plan, move: FreezeMove): string => {
-  const power = (id: string, at: number): string => formatPower(plan.lights.find((each) => each.id === id)!.strobe.dial, at)
+  const power = (id: string, at: number): string =>
+    formatPower(plan.lights.find((each) => each.id === id)!.strobe.dial, at)
   switch (move.kind) {
     case 'nearer':
       return `Lower power, nearer: ${move.light} at ${power(move.light, move.powerStops)} and ${mm(move.to)} instead of ${mm(move.from)} (by the inverse square) blurs ${px(move.blurPx)}.`

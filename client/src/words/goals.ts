@@ -8,21 +8,38 @@ const isGround = (place: Place): boolean => place.startsWith('ground')
 
 /** "0.0 ± 0.3", "≤ −7.0", "no goal" */
 export const goalWords = (plan: Plan, place: Place): string => {
-  if (place === 'subject') return `${stops(plan.goals.subjectStops)} ± ${plan.goals.toleranceStops.toFixed(1)}`
+  if (place === 'subject')
+    return `${stops(plan.goals.subjectStops)} ± ${plan.goals.toleranceStops.toFixed(1)}`
   if (isGround(place)) return `≤ ${stops(plan.goals.groundStops)}`
   const goal = plan.goals.places.find((each) => each.place === place)
-  return !goal ? 'no goal' : goal.kind === 'at-most' ? `≤ ${stops(goal.stops)}` : `${stops(goal.stops)} ± ${goal.toleranceStops.toFixed(1)}`
+  return !goal
+    ? 'no goal'
+    : goal.kind === 'at-most'
+      ? `≤ ${stops(goal.stops)}`
+      : `${stops(goal.stops)} ± ${goal.toleranceStops.toFixed(1)}`
 }
 
 /** null where no goal is set */
-export const goalState = (evaluation: Evaluation, plan: Plan, place: Place): VerdictState | null => {
+export const goalState = (
+  evaluation: Evaluation,
+  plan: Plan,
+  place: Place
+): VerdictState | null => {
   const level = evaluation.ledger.totals[place]!
   if (place === 'subject') return evaluation.verdicts.find((each) => each.id === 'subject')!.state
-  const bounded = (over: number): VerdictState => (evaluation.ledger.ambient[place]!.state === 'unknown' && over <= 0 ? 'unknown' : over <= 1e-9 ? 'ok' : over <= 0.5 ? 'near' : 'miss')
+  const bounded = (over: number): VerdictState =>
+    evaluation.ledger.ambient[place]!.state === 'unknown' && over <= 0
+      ? 'unknown'
+      : over <= 1e-9
+        ? 'ok'
+        : over <= 0.5
+          ? 'near'
+          : 'miss'
   if (isGround(place)) return bounded(level - plan.goals.groundStops)
   const goal = plan.goals.places.find((each) => each.place === place)
   if (!goal) return null
-  if (goal.kind === 'at-most') return level <= goal.stops + 1e-9 ? 'ok' : level <= goal.stops + 0.5 ? 'near' : 'miss'
+  if (goal.kind === 'at-most')
+    return level <= goal.stops + 1e-9 ? 'ok' : level <= goal.stops + 0.5 ? 'near' : 'miss'
   const miss = Math.abs(level - goal.stops)
   return miss <= goal.toleranceStops + 1e-9 ? 'ok' : miss <= 1 ? 'near' : 'miss'
 }

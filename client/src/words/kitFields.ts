@@ -16,14 +16,67 @@ export interface FieldSpec {
   readonly unit?: string
 }
 
-const number = (path: string, label: string, unit = '', help?: string): FieldSpec => ({ path, label, type: 'figure', unit, parse: parseNumber, show: (v) => plain(v, 6), ...(help && { help }) })
-const length = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'figure', unit: 'mm', parse: parseLength, show: (v) => plain(v, 6), ...(help && { help }) })
-const aperture = (path: string, label: string): FieldSpec => ({ path, label, type: 'figure', parse: (t) => parseAperture(t), show: (v) => nameOf('aperture', v) })
-const shutter = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'figure', parse: (t) => parseShutter(t), show: (v) => nameOf('shutter', v), ...(help && { help }) })
-const iso = (path: string, label: string): FieldSpec => ({ path, label, type: 'figure', parse: (t) => parseIso(t), show: (v) => nameOf('iso', v) })
-const stops = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'figure', unit: 'stops', parse: parseStops, show: (v) => formatStops(v), ...(help && { help }) })
-const choice = (path: string, label: string, choices: FieldSpec['choices'], help?: string): FieldSpec => ({ path, label, type: 'choice', choices: choices!, ...(help && { help }) })
-const yesNo = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'switch', ...(help && { help }) })
+const number = (path: string, label: string, unit = '', help?: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  unit,
+  parse: parseNumber,
+  show: (v) => plain(v, 6),
+  ...(help && { help })
+})
+const length = (path: string, label: string, help?: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  unit: 'mm',
+  parse: parseLength,
+  show: (v) => plain(v, 6),
+  ...(help && { help })
+})
+const aperture = (path: string, label: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  parse: (t) => parseAperture(t),
+  show: (v) => nameOf('aperture', v)
+})
+const shutter = (path: string, label: string, help?: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  parse: (t) => parseShutter(t),
+  show: (v) => nameOf('shutter', v),
+  ...(help && { help })
+})
+const iso = (path: string, label: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  parse: (t) => parseIso(t),
+  show: (v) => nameOf('iso', v)
+})
+const stops = (path: string, label: string, help?: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  unit: 'stops',
+  parse: parseStops,
+  show: (v) => formatStops(v),
+  ...(help && { help })
+})
+const choice = (
+  path: string,
+  label: string,
+  choices: FieldSpec['choices'],
+  help?: string
+): FieldSpec => ({ path, label, type: 'choice', choices: choices!, ...(help && { help }) })
+const yesNo = (path: string, label: string, help?: string): FieldSpec => ({
+  path,
+  label,
+  type: 'switch',
+  ...(help && { help })
+})
 
 /** "1/300", "0.002 s", "3 ms" → seconds, not snapped to any mark. */
 export const parseDuration = (text: string): number | null => {
@@ -33,44 +86,117 @@ export const parseDuration = (text: string): number | null => {
   const ms = clean.match(/^(\d+(?:\.\d+)?) ?ms$/)
   return ms ? Number(ms[1]) / 1000 : parseNumber(clean)
 }
-export const showDuration = (value: number): string => (value < 0.5 ? `1/${plain(1 / value, 4)} s` : `${plain(value, 4)} s`)
+export const showDuration = (value: number): string =>
+  value < 0.5 ? `1/${plain(1 / value, 4)} s` : `${plain(value, 4)} s`
 
-const STEPS = [{ value: 'third', title: 'thirds of a stop' }, { value: 'half', title: 'half stops' }, { value: 'whole', title: 'whole stops' }]
+const STEPS = [
+  { value: 'third', title: 'thirds of a stop' },
+  { value: 'half', title: 'half stops' },
+  { value: 'whole', title: 'whole stops' }
+]
 const NAME: FieldSpec = { path: 'name', label: 'Name', type: 'text' }
 const NOTES: FieldSpec = { path: 'notes', label: 'Notes', type: 'notes' }
 
 export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   camera: [
     NAME,
-    length('sensorWidthMm', 'Sensor width'), length('sensorHeightMm', 'Sensor height'),
-    number('pixelsWide', 'Pixels across', 'px'), number('pixelsHigh', 'Pixels down', 'px'),
+    length('sensorWidthMm', 'Sensor width'),
+    length('sensorHeightMm', 'Sensor height'),
+    number('pixelsWide', 'Pixels across', 'px'),
+    number('pixelsHigh', 'Pixels down', 'px'),
     choice('step', 'Dials click in', STEPS),
-    choice('curtain', 'Shutter', [{ value: 'focal-plane', title: 'Focal plane (two curtains)' }, { value: 'leaf', title: 'Leaf' }], 'A leaf shutter sits in the lens and syncs at every speed.'),
-    shutter('syncStops', 'Sync speed', 'The fastest shutter at which the whole frame is open when the flash fires.'),
-    shutter('fastestShutterStops', 'Fastest shutter'), shutter('slowestShutterStops', 'Slowest shutter'),
-    iso('lowestIsoStops', 'Lowest ISO'), iso('highestIsoStops', 'Highest ISO'),
-    yesNo('showsEffective', 'Shows the effective f-number', 'Some bodies already count the light lost to close focus in the f-number they display.'),
-    yesNo('pulsedSync', 'Can pulse strobes above sync'), NOTES
+    choice(
+      'curtain',
+      'Shutter',
+      [
+        { value: 'focal-plane', title: 'Focal plane (two curtains)' },
+        { value: 'leaf', title: 'Leaf' }
+      ],
+      'A leaf shutter sits in the lens and syncs at every speed.'
+    ),
+    shutter(
+      'syncStops',
+      'Sync speed',
+      'The fastest shutter at which the whole frame is open when the flash fires.'
+    ),
+    shutter('fastestShutterStops', 'Fastest shutter'),
+    shutter('slowestShutterStops', 'Slowest shutter'),
+    iso('lowestIsoStops', 'Lowest ISO'),
+    iso('highestIsoStops', 'Highest ISO'),
+    yesNo(
+      'showsEffective',
+      'Shows the effective f-number',
+      'Some bodies already count the light lost to close focus in the f-number they display.'
+    ),
+    yesNo('pulsedSync', 'Can pulse strobes above sync'),
+    NOTES
   ],
   lens: [
-    NAME, length('focalMm', 'Focal length'), number('maxMagnification', 'Largest magnification', '×'),
-    aperture('widestStops', 'Widest aperture'), aperture('narrowestStops', 'Narrowest aperture'),
-    number('pupilRatio', 'Pupil ratio', '', 'Diameter of the exit pupil over that of the entrance pupil. Look into the lens from both ends; 1 when unsure.'),
-    length('sensorToFrontMm', 'Sensor plane to lens front', 'From the mark on the body to the front of the lens, focused close.'), NOTES
+    NAME,
+    length('focalMm', 'Focal length'),
+    number('maxMagnification', 'Largest magnification', '×'),
+    aperture('widestStops', 'Widest aperture'),
+    aperture('narrowestStops', 'Narrowest aperture'),
+    number(
+      'pupilRatio',
+      'Pupil ratio',
+      '',
+      'Diameter of the exit pupil over that of the entrance pupil. Look into the lens from both ends; 1 when unsure.'
+    ),
+    length(
+      'sensorToFrontMm',
+      'Sensor plane to lens front',
+      'From the mark on the body to the front of the lens, focused close.'
+    ),
+    NOTES
   ],
   strobe: [
     NAME,
-    number('guideNumberM', 'Guide number', 'm at ISO 100', 'f-number × distance in metres that exposes rightly at full power, for the beam below.'),
+    number(
+      'guideNumberM',
+      'Guide number',
+      'm at ISO 100',
+      'f-number × distance in metres that exposes rightly at full power, for the beam below.'
+    ),
     number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.'),
-    number('recycleFullS', 'Recycle at full power', 's'), number('flashesFull', 'Full-power flashes a charge'),
-    choice('quench', 'How it makes less light', [{ value: 'quenched', title: 'Cuts the flash short (most battery strobes)' }, { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }], 'Cut-off heads get shorter flashes at low power, voltage-controlled ones often longer.'),
-    { path: 't01FullS', label: 'Flash duration t0.1 at full', type: 'figure', unit: '', parse: parseDuration, show: showDuration, help: 'Time the flash spends above a tenth of its peak: what counts for freezing.' },
+    number('recycleFullS', 'Recycle at full power', 's'),
+    number('flashesFull', 'Full-power flashes a charge'),
+    choice(
+      'quench',
+      'How it makes less light',
+      [
+        { value: 'quenched', title: 'Cuts the flash short (most battery strobes)' },
+        { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }
+      ],
+      'Cut-off heads get shorter flashes at low power, voltage-controlled ones often longer.'
+    ),
+    {
+      path: 't01FullS',
+      label: 'Flash duration t0.1 at full',
+      type: 'figure',
+      unit: '',
+      parse: parseDuration,
+      show: showDuration,
+      help: 'Time the flash spends above a tenth of its peak: what counts for freezing.'
+    },
     yesNo('pulsedSync', 'Can pulse above sync'),
-    stops('pulsedPenaltyStops', 'Extra loss when pulsing', 'On top of the loss by geometry; half a stop until measured.'), NOTES
+    stops(
+      'pulsedPenaltyStops',
+      'Extra loss when pulsing',
+      'On top of the loss by geometry; half a stop until measured.'
+    ),
+    NOTES
   ],
   modifier: [
-    NAME, stops('lossStops', 'Light it costs', 'A first guess: your own readings correct it.'),
-    choice('beam.kind', 'Beam', [{ value: 'keep', title: 'As the head makes it' }, { value: 'spread', title: 'Spread softly over' }, { value: 'cut', title: 'Nothing outside (grid)' }, { value: 'snoot', title: 'Tube (snoot)' }]), NOTES
+    NAME,
+    stops('lossStops', 'Light it costs', 'A first guess: your own readings correct it.'),
+    choice('beam.kind', 'Beam', [
+      { value: 'keep', title: 'As the head makes it' },
+      { value: 'spread', title: 'Spread softly over' },
+      { value: 'cut', title: 'Nothing outside (grid)' },
+      { value: 'snoot', title: 'Tube (snoot)' }
+    ]),
+    NOTES
   ]
 }
 
@@ -78,27 +204,65 @@ export const BEAM_FIELDS: Record<string, readonly FieldSpec[]> = {
   keep: [],
   spread: [number('beam.beamDeg', 'Beam angle', '°', '120° is an even, softly lit face.')],
   cut: [number('beam.beamDeg', 'Beam angle', '°')],
-  snoot: [length('beam.throatMm', 'Throat'), length('beam.lengthMm', 'Length', 'Nothing leaves it beyond atan(throat / length) off its axis.')]
+  snoot: [
+    length('beam.throatMm', 'Throat'),
+    length(
+      'beam.lengthMm',
+      'Length',
+      'Nothing leaves it beyond atan(throat / length) off its axis.'
+    )
+  ]
 }
-export const FACE_KINDS = [{ value: 'disc', title: 'Round' }, { value: 'rectangle', title: 'Oblong' }, { value: 'ring', title: 'Ring round the lens' }]
+export const FACE_KINDS = [
+  { value: 'disc', title: 'Round' },
+  { value: 'rectangle', title: 'Oblong' },
+  { value: 'ring', title: 'Ring round the lens' }
+]
 export const FACE_FIELDS: Record<string, readonly FieldSpec[]> = {
   keep: [],
   disc: [length('face.diameterMm', 'Diameter')],
   rectangle: [length('face.widthMm', 'Face width'), length('face.heightMm', 'Face height')],
   ring: [length('face.innerMm', 'Inner diameter'), length('face.outerMm', 'Outer diameter')]
 }
-export const DISTRIBUTION_KINDS = [{ value: 'cos', title: 'Smooth, from the beam above' }, { value: 'table', title: 'A table of angles' }, { value: 'file', title: 'A photometric file' }]
+export const DISTRIBUTION_KINDS = [
+  { value: 'cos', title: 'Smooth, from the beam above' },
+  { value: 'table', title: 'A table of angles' },
+  { value: 'file', title: 'A photometric file' }
+]
 
 export const DIAL_KINDS = [
-  { value: 'fraction', title: 'Fractions: 1/1, 1/2, 1/4 …' }, { value: 'levels', title: 'Numbered levels' }, { value: 'percent', title: 'Percent' },
+  { value: 'fraction', title: 'Fractions: 1/1, 1/2, 1/4 …' },
+  { value: 'levels', title: 'Numbered levels' },
+  { value: 'percent', title: 'Percent' },
   { value: 'decimal', title: 'Decimal, 1.0 = one stop' }
 ]
 export const DIAL_FIELDS: Record<string, readonly FieldSpec[]> = {
   fraction: [
-    choice('dial.step', 'Clicks in', [{ value: 'third', title: 'thirds' }, { value: 'tenth', title: 'tenths' }, { value: 'half', title: 'halves' }, { value: 'whole', title: 'whole stops' }]),
-    { path: 'dial.lowestStops', label: 'Lowest power', type: 'figure', parse: (t) => { const m = normalise(t).match(/^1 ?\/ ?(\d+)$/); return m ? -Math.round(Math.log2(Number(m[1]))) : null }, show: (v) => `1/${2 ** -v}` }
+    choice('dial.step', 'Clicks in', [
+      { value: 'third', title: 'thirds' },
+      { value: 'tenth', title: 'tenths' },
+      { value: 'half', title: 'halves' },
+      { value: 'whole', title: 'whole stops' }
+    ]),
+    {
+      path: 'dial.lowestStops',
+      label: 'Lowest power',
+      type: 'figure',
+      parse: (t) => {
+        const m = normalise(t).match(/^1 ?\/ ?(\d+)$/)
+        return m ? -Math.round(Math.log2(Number(m[1]))) : null
+      },
+      show: (v) => `1/${2 ** -v}`
+    }
   ],
   levels: [number('dial.count', 'Levels'), number('dial.stopsPerLevel', 'Stops a level')],
-  percent: [number('dial.lowestPercent', 'Lowest power', '%'), number('dial.stepPercent', 'Step', '%')],
-  decimal: [number('dial.lowest', 'Lowest power'), number('dial.full', 'Full power'), number('dial.step', 'Step')]
+  percent: [
+    number('dial.lowestPercent', 'Lowest power', '%'),
+    number('dial.stepPercent', 'Step', '%')
+  ],
+  decimal: [
+    number('dial.lowest', 'Lowest power'),
+    number('dial.full', 'Full power'),
+    number('dial.step', 'Step')
+  ]
 }

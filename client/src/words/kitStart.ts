@@ -10,15 +10,49 @@ export const newItem = (kind: KitKind): KitItem => {
   switch (kind) {
     case 'camera':
       return {
-        kind, ...base, sensorWidthMm: 36, sensorHeightMm: 24, pixelsWide: 6000, pixelsHigh: 4000, step: 'third', curtain: 'focal-plane', syncStops: 23 / 3,
-        fastestShutterStops: 13, slowestShutterStops: -5, lowestIsoStops: 0, highestIsoStops: 7, showsEffective: false, pulsedSync: true
+        kind,
+        ...base,
+        sensorWidthMm: 36,
+        sensorHeightMm: 24,
+        pixelsWide: 6000,
+        pixelsHigh: 4000,
+        step: 'third',
+        curtain: 'focal-plane',
+        syncStops: 23 / 3,
+        fastestShutterStops: 13,
+        slowestShutterStops: -5,
+        lowestIsoStops: 0,
+        highestIsoStops: 7,
+        showsEffective: false,
+        pulsedSync: true
       }
     case 'lens':
-      return { kind, ...base, focalMm: 100, maxMagnification: 1, widestStops: 3, narrowestStops: 10, pupilRatio: 1, sensorToFrontMm: 160 }
+      return {
+        kind,
+        ...base,
+        focalMm: 100,
+        maxMagnification: 1,
+        widestStops: 3,
+        narrowestStops: 10,
+        pupilRatio: 1,
+        sensorToFrontMm: 160
+      }
     case 'strobe':
       return {
-        kind, ...base, guideNumberM: 30, beamDeg: 60, distribution: { kind: 'cos' }, face: { kind: 'rectangle', widthMm: 60, heightMm: 38 }, dial: { kind: 'fraction', step: 'third', lowestStops: -7 }, recycleFullS: 3,
-        flashesFull: 150, quench: 'quenched', t01FullS: 1 / 300, durations: [], pulsedSync: true, pulsedPenaltyStops: 0.5
+        kind,
+        ...base,
+        guideNumberM: 30,
+        beamDeg: 60,
+        distribution: { kind: 'cos' },
+        face: { kind: 'rectangle', widthMm: 60, heightMm: 38 },
+        dial: { kind: 'fraction', step: 'third', lowestStops: -7 },
+        recycleFullS: 3,
+        flashesFull: 150,
+        quench: 'quenched',
+        t01FullS: 1 / 300,
+        durations: [],
+        pulsedSync: true,
+        pulsedPenaltyStops: 0.5
       }
     case 'modifier':
       return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' } }
@@ -26,10 +60,31 @@ export const newItem = (kind: KitKind): KitItem => {
 }
 
 export const newFace = (kind: string): unknown =>
-  ({ keep: { kind: 'keep' }, disc: { kind: 'disc', diameterMm: 60 }, rectangle: { kind: 'rectangle', widthMm: 60, heightMm: 40 }, ring: { kind: 'ring', innerMm: 64, outerMm: 92 } })[kind]
+  ({
+    keep: { kind: 'keep' },
+    disc: { kind: 'disc', diameterMm: 60 },
+    rectangle: { kind: 'rectangle', widthMm: 60, heightMm: 40 },
+    ring: { kind: 'ring', innerMm: 64, outerMm: 92 }
+  })[kind]
 export const newBeam = (kind: string): unknown =>
-  ({ keep: { kind: 'keep' }, spread: { kind: 'spread', beamDeg: 120 }, cut: { kind: 'cut', beamDeg: 40 }, snoot: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })[kind]
-export const newDistribution = (kind: string): unknown => ({ cos: { kind: 'cos' }, table: { kind: 'table', points: [{ deg: 0, stops: 0 }, { deg: 30, stops: -1 }, { deg: 45, stops: -4 }] } })[kind]
+  ({
+    keep: { kind: 'keep' },
+    spread: { kind: 'spread', beamDeg: 120 },
+    cut: { kind: 'cut', beamDeg: 40 },
+    snoot: { kind: 'snoot', throatMm: 22, lengthMm: 110 }
+  })[kind]
+export const newDistribution = (kind: string): unknown =>
+  ({
+    cos: { kind: 'cos' },
+    table: {
+      kind: 'table',
+      points: [
+        { deg: 0, stops: 0 },
+        { deg: 30, stops: -1 },
+        { deg: 45, stops: -4 }
+      ]
+    }
+  })[kind]
 export const newDial = (kind: string): unknown =>
   ({
     fraction: { kind: 'fraction', step: 'third', lowestStops: -7 },

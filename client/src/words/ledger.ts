@@ -6,9 +6,17 @@ import { stops } from './format'
 import { goalWords } from './goals'
 import { placeName, sourceName } from './names'
 
-const NO_LEVEL: Record<Exclude<CellState, 'known'>, string> = { unknown: 'not read', off: 'off', outside: 'outside', behind: 'faces away', shadowed: 'shadowed' }
+const NO_LEVEL: Record<Exclude<CellState, 'known'>, string> = {
+  unknown: 'not read',
+  off: 'off',
+  outside: 'outside',
+  behind: 'faces away',
+  shadowed: 'shadowed'
+}
 export const cellWords = (cell: Cell): string =>
-  cell.state !== 'known' ? NO_LEVEL[cell.state] : `${cell.bound === 'at-most' ? '≤ ' : cell.bound === 'at-least' ? '≥ ' : ''}${stops(cell.level)}`
+  cell.state !== 'known'
+    ? NO_LEVEL[cell.state]
+    : `${cell.bound === 'at-most' ? '≤ ' : cell.bound === 'at-least' ? '≥ ' : ''}${stops(cell.level)}`
 
 /** A header and a row for each source, then the sum and the goals. Plain minus signs, so that a spreadsheet reads numbers. */
 export const ledgerRows = (plan: Plan): string[][] => {
@@ -16,7 +24,14 @@ export const ledgerRows = (plan: Plan): string[][] => {
   const figure = (level: number): string => (Number.isFinite(level) ? level.toFixed(2) : '')
   return [
     ['stops at', ...ledger.places.map((place) => placeName(plan, place))],
-    ...ledger.rows.map((row) => [`${row.source === 'ambient' ? '' : `${row.source} `}${sourceName(plan, row.source)}`, ...ledger.places.map((place) => (row.cells[place]!.state === 'known' ? figure(row.cells[place]!.level) : NO_LEVEL[row.cells[place]!.state as Exclude<CellState, 'known'>]))]),
+    ...ledger.rows.map((row) => [
+      `${row.source === 'ambient' ? '' : `${row.source} `}${sourceName(plan, row.source)}`,
+      ...ledger.places.map((place) =>
+        row.cells[place]!.state === 'known'
+          ? figure(row.cells[place]!.level)
+          : NO_LEVEL[row.cells[place]!.state as Exclude<CellState, 'known'>]
+      )
+    ]),
     ['Sum', ...ledger.places.map((place) => figure(ledger.totals[place]!))],
     ['Goal', ...ledger.places.map((place) => goalWords(plan, place).replaceAll('−', '-'))]
   ]

@@ -8,13 +8,34 @@ import type { Control } from '@core/solve/price'
 import type { Stage } from '@core/wire/wire'
 
 export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: string }> = {
-  'black-still': { name: 'Black ground, still', about: 'One narrow head close to a small subject, space behind it, the ground as black as the file shows.' },
-  'black-soft': { name: 'Black ground, soft', about: 'The same with a panel close in: softer edges, more spill to keep off the ground.' },
-  'daylight-fill': { name: 'Fill in daylight', about: 'The shutter brings daylight down a stop or so, a small strobe restores the subject.' },
-  plume: { name: 'Vapour or plume', about: 'Narrow light from the side, never toward the lens, everything else far away and black.' }
+  'black-still': {
+    name: 'Black ground, still',
+    about:
+      'One narrow head close to a small subject, space behind it, the ground as black as the file shows.'
+  },
+  'black-soft': {
+    name: 'Black ground, soft',
+    about: 'The same with a panel close in: softer edges, more spill to keep off the ground.'
+  },
+  'daylight-fill': {
+    name: 'Fill in daylight',
+    about: 'The shutter brings daylight down a stop or so, a small strobe restores the subject.'
+  },
+  plume: {
+    name: 'Vapour or plume',
+    about: 'Narrow light from the side, never toward the lens, everything else far away and black.'
+  }
 }
 
-export const STAGE_NAMES: Record<Stage, string> = { subject: 'Subject', focus: 'Focus', dark: 'Dark', freeze: 'Freeze', light: 'Light', ways: 'Ways', run: 'Run' }
+export const STAGE_NAMES: Record<Stage, string> = {
+  subject: 'Subject',
+  focus: 'Focus',
+  dark: 'Dark',
+  freeze: 'Freeze',
+  light: 'Light',
+  ways: 'Ways',
+  run: 'Run'
+}
 export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: string }> = {
   camera: { one: 'Camera', many: 'Cameras' },
   lens: { one: 'Lens', many: 'Lenses' },
@@ -22,41 +43,131 @@ export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: 
   modifier: { one: 'Modifier', many: 'Modifiers' }
 }
 const PLACE_NAMES: Record<Place, string> = {
-  subject: 'Lit side', shadow: 'Shadow side', top: 'Top', front: 'Front', ground: 'Ground', groundLeft: 'Ground left', groundRight: 'Ground right', foreground: 'Foreground', lens: 'Lens front', focus: 'Focus point'
+  subject: 'Lit side',
+  shadow: 'Shadow side',
+  top: 'Top',
+  front: 'Front',
+  ground: 'Ground',
+  groundLeft: 'Ground left',
+  groundRight: 'Ground right',
+  foreground: 'Foreground',
+  lens: 'Lens front',
+  focus: 'Focus point'
 }
 export const placeName = (plan: Plan, place: Place): string =>
-  (place === 'subject' && plan.subject.shape === 'sheet' ? 'Subject' : PLACE_NAMES[place]) ?? plan.places.find((each) => each.id === place)?.name ?? place
+  (place === 'subject' && plan.subject.shape === 'sheet' ? 'Subject' : PLACE_NAMES[place]) ??
+  plan.places.find((each) => each.id === place)?.name ??
+  place
 /** Where ambient is read. */
 export const READ_NAMES = { subject: 'Subject', ground: 'Ground' } as const
-export const sourceName = (plan: Plan, source: SourceId): string => (source === 'ambient' ? 'Ambient' : (plan.lights.find((light) => light.id === source)?.name ?? source))
+export const sourceName = (plan: Plan, source: SourceId): string =>
+  source === 'ambient'
+    ? 'Ambient'
+    : (plan.lights.find((light) => light.id === source)?.name ?? source)
 export const sourceMark = (source: SourceId): string => (source === 'ambient' ? '∿' : source)
-export const ROLE_NAMES: Record<Light['role'], string> = { key: 'Key', fill: 'Fill', rim: 'Rim', ground: 'Ground light', other: 'Other' }
+export const ROLE_NAMES: Record<Light['role'], string> = {
+  key: 'Key',
+  fill: 'Fill',
+  rim: 'Rim',
+  ground: 'Ground light',
+  other: 'Other'
+}
 export const CARD_NAMES: Record<Card['kind'], string> = { card: 'Card', flag: 'Flag' }
 export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
-  sheet: 'Flat sheet', ellipsoid: 'Rounded body', box: 'Box', cylinder: 'Upright cylinder or disc', vessel: 'Vessel', plume: 'Vapour or plume'
+  sheet: 'Flat sheet',
+  ellipsoid: 'Rounded body',
+  box: 'Box',
+  cylinder: 'Upright cylinder or disc',
+  vessel: 'Vessel',
+  plume: 'Vapour or plume'
 }
-export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = { matt: 'Matt', gloss: 'Gloss', metal: 'Metal', clear: 'Clear' }
+export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = {
+  matt: 'Matt',
+  gloss: 'Gloss',
+  metal: 'Metal',
+  clear: 'Clear'
+}
 
 export const VERDICT_NAMES: Record<VerdictId, string> = {
-  ground: 'Ground', subject: 'Subject', depth: 'Depth', freeze: 'Freeze', sync: 'Sync', reserve: 'Reserve'
+  ground: 'Ground',
+  subject: 'Subject',
+  depth: 'Depth',
+  freeze: 'Freeze',
+  sync: 'Sync',
+  reserve: 'Reserve'
 }
-export const STATE_MARKS: Record<VerdictState, string> = { ok: '✓', near: '▲', miss: '✕', unknown: '?', idle: '–' }
-export const STATE_WORDS: Record<VerdictState, string> = { ok: 'as wanted', near: 'watch', miss: 'missed', unknown: 'not known yet', idle: 'not in play' }
+export const STATE_MARKS: Record<VerdictState, string> = {
+  ok: '✓',
+  near: '▲',
+  miss: '✕',
+  unknown: '?',
+  idle: '–'
+}
+export const STATE_WORDS: Record<VerdictState, string> = {
+  ok: 'as wanted',
+  near: 'watch',
+  miss: 'missed',
+  unknown: 'not known yet',
+  idle: 'not in play'
+}
 
 export const TERM_NAMES: Record<TermKind, string> = {
-  reading: 'ambient as read', surface: 'surface', aperture: 'aperture', shutter: 'shutter', iso: 'ISO', nd: 'ND filter', closeUp: 'close-up loss',
-  closeUpAtReading: 'close-up loss in the reading', shade: 'shade', output: 'guide number', power: 'power', distance: 'distance', nearness: 'nearness', tilt: 'tilt', beam: 'beam', shadow: 'shadowed', bounce: 'bounce', bounceOnly: 'bounce alone',
-  modifier: 'modifier', pulsed: 'pulsed above sync', leafClip: 'leaf shutter clips the flash', yourReading: 'your reading'
+  reading: 'ambient as read',
+  surface: 'surface',
+  aperture: 'aperture',
+  shutter: 'shutter',
+  iso: 'ISO',
+  nd: 'ND filter',
+  closeUp: 'close-up loss',
+  closeUpAtReading: 'close-up loss in the reading',
+  shade: 'shade',
+  output: 'guide number',
+  power: 'power',
+  distance: 'distance',
+  nearness: 'nearness',
+  tilt: 'tilt',
+  beam: 'beam',
+  shadow: 'shadowed',
+  bounce: 'bounce',
+  bounceOnly: 'bounce alone',
+  modifier: 'modifier',
+  pulsed: 'pulsed above sync',
+  leafClip: 'leaf shutter clips the flash',
+  yourReading: 'your reading'
 }
 
 export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
-  shutter: 'Shutter', aperture: 'Aperture', iso: 'ISO', nd: 'ND filter', power: 'Power', distance: 'Distance', modifier: 'Modifier',
-  pulsed: 'Pulsed sync', place: 'Turn / height', switch: 'Light', strobe: 'Strobe', magnification: 'Magnification'
+  shutter: 'Shutter',
+  aperture: 'Aperture',
+  iso: 'ISO',
+  nd: 'ND filter',
+  power: 'Power',
+  distance: 'Distance',
+  modifier: 'Modifier',
+  pulsed: 'Pulsed sync',
+  place: 'Turn / height',
+  switch: 'Light',
+  strobe: 'Strobe',
+  magnification: 'Magnification'
 }
 
 export const REFLECTANCE_NAMES: Record<string, string> = {
-  'grey-card': 'Grey card', 'white-paper': 'White paper', 'pale-shell': 'Pale shell', brass: 'Brass', wood: 'Wood', vapour: 'Vapour',
-  'dark-beetle': 'Dark beetle', velvet: 'Black velvet', 'black-card': 'Black card', 'dark-wall': 'Dark wall', foliage: 'Foliage', 'white-wall': 'White wall'
+  'grey-card': 'Grey card',
+  'white-paper': 'White paper',
+  'pale-shell': 'Pale shell',
+  brass: 'Brass',
+  wood: 'Wood',
+  vapour: 'Vapour',
+  'dark-beetle': 'Dark beetle',
+  velvet: 'Black velvet',
+  'black-card': 'Black card',
+  'dark-wall': 'Dark wall',
+  foliage: 'Foliage',
+  'white-wall': 'White wall'
 }
 
-export const BLACK_NAMES: Record<string, string> = { moody: 'Moody', near: 'Near black', black: 'Black' }
+export const BLACK_NAMES: Record<string, string> = {
+  moody: 'Moody',
+  near: 'Near black',
+  black: 'Black'
+}

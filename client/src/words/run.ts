@@ -27,9 +27,19 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
   const named = (id: string) => (plan.lights.length === 1 ? '' : `${id} ${of(id).name}: `)
   switch (move.kind) {
     case 'take-black':
-      return { head: plan.lights.length === 1 ? 'Strobe off. Take a frame.' : 'All strobes off. Take a frame.', detail: `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ambient does.` }
+      return {
+        head:
+          plan.lights.length === 1 ? 'Strobe off. Take a frame.' : 'All strobes off. Take a frame.',
+        detail: `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ambient does.`
+      }
     case 'judge':
-      return { head: move.frame.kind === 'black' ? 'Is it black?' : 'How far off is it?', detail: move.frame.kind === 'black' ? 'Say what shows in the frame, or mark the ground in the picture.' : 'Judge the subject by eye, mark it in the picture, or type the flash meter’s reading.' }
+      return {
+        head: move.frame.kind === 'black' ? 'Is it black?' : 'How far off is it?',
+        detail:
+          move.frame.kind === 'black'
+            ? 'Say what shows in the frame, or mark the ground in the picture.'
+            : 'Judge the subject by eye, mark it in the picture, or type the flash meter’s reading.'
+      }
     case 'darken':
       return move.move
         ? {
@@ -37,7 +47,10 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
             detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientGround)}${move.move.strobeMustFind > 0.05 ? ` and the strobe must find ${stopCount(move.move.strobeMustFind)}` : ' and costs the strobe nothing'}.`,
             act: 'Done, it is set'
           }
-        : { head: 'Shade the set', detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the ground back. Then take the black frame again.` }
+        : {
+            head: 'Shade the set',
+            detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the ground back. Then take the black frame again.`
+          }
     case 'set-power':
       return {
         head: `${named(move.light)}Power ${formatPower(of(move.light).strobe.dial, move.from)} → ${formatPower(of(move.light).strobe.dial, move.to)}`,
@@ -45,23 +58,51 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
         act: 'Done, it is set'
       }
     case 'power-locked':
-      return { head: `${named(move.light)}Power is locked`, detail: `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.` }
+      return {
+        head: `${named(move.light)}Power is locked`,
+        detail: `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.`
+      }
     case 'way-out':
-      return { head: `${named(move.light)}${move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'}`, detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.` }
+      return {
+        head: `${named(move.light)}${move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'}`,
+        detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.`
+      }
     case 'too-much':
       return move.by === 'ambient'
-        ? { head: 'Ambient is too bright', detail: `It alone puts the place ${stopCount(move.overStops)} over. Darken it before any light.` }
-        : { head: `${named(move.light)}The others are too bright`, detail: `Without ${move.light} its place is already ${stopCount(move.overStops)} over. Lower or turn the others first.` }
+        ? {
+            head: 'Ambient is too bright',
+            detail: `It alone puts the place ${stopCount(move.overStops)} over. Darken it before any light.`
+          }
+        : {
+            head: `${named(move.light)}The others are too bright`,
+            detail: `Without ${move.light} its place is already ${stopCount(move.overStops)} over. Lower or turn the others first.`
+          }
     case 'no-light':
-      return { head: `${named(move.light)}The beam misses`, detail: 'The strobe’s beam does not reach the subject as planned. Check its tilt and modifier under Light.' }
+      return {
+        head: `${named(move.light)}The beam misses`,
+        detail:
+          'The strobe’s beam does not reach the subject as planned. Check its tilt and modifier under Light.'
+      }
     case 'all-off':
       return { head: 'No light is on', detail: 'Switch one on under Light.' }
     case 'take-lit':
       if (move.alone)
-        return { head: `Only ${move.lights[0]} ${of(move.lights[0]!).name} on, ${power(move.lights[0]!)}. Take a frame.`, detail: `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ${move.lights[0]} does by itself.` }
-      return { head: plan.lights.length === 1 ? `Strobe on, ${power(move.lights[0]!)}. Take a frame.` : `All on: ${move.lights.map((id) => `${id} ${power(id)}`).join(', ')}. Take a frame.`, detail: `Camera stays at ${settingsOf(plan)}. The subject should land within ${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` }
+        return {
+          head: `Only ${move.lights[0]} ${of(move.lights[0]!).name} on, ${power(move.lights[0]!)}. Take a frame.`,
+          detail: `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ${move.lights[0]} does by itself.`
+        }
+      return {
+        head:
+          plan.lights.length === 1
+            ? `Strobe on, ${power(move.lights[0]!)}. Take a frame.`
+            : `All on: ${move.lights.map((id) => `${id} ${power(id)}`).join(', ')}. Take a frame.`,
+        detail: `Camera stays at ${settingsOf(plan)}. The subject should land within ${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.`
+      }
     case 'done':
-      return { head: 'Right. Keep this light.', detail: `The subject is ${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. Shoot the variations; take the black frame again when daylight changes.` }
+      return {
+        head: 'Right. Keep this light.',
+        detail: `The subject is ${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. Shoot the variations; take the black frame again when daylight changes.`
+      }
   }
 }
 
@@ -74,26 +115,41 @@ export const frameWords = (plan: Plan, frame: Frame): string => {
 }
 
 /** Places as a sentence names them. */
-const EVIDENCE_PLACES: Record<string, string> = { subject: 'subject', shadow: 'shadow side', top: 'top', front: 'front', ground: 'ground', groundLeft: 'ground at the left', groundRight: 'ground at the right', foreground: 'foreground', lens: 'lens front' }
+const EVIDENCE_PLACES: Record<string, string> = {
+  subject: 'subject',
+  shadow: 'shadow side',
+  top: 'top',
+  front: 'front',
+  ground: 'ground',
+  groundLeft: 'ground at the left',
+  groundRight: 'ground at the right',
+  foreground: 'foreground',
+  lens: 'lens front'
+}
 
 export const evidenceWords = (evidence: Evidence): string => {
-  if (evidence.kind === 'meter') return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
+  if (evidence.kind === 'meter')
+    return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
   const sign = evidence.bound === 'at-most' ? '≤ ' : evidence.bound === 'at-least' ? '≥ ' : ''
   return `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ${sign}${stops(evidence.levelStops)} ${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
 }
 
 const NOTHING: Record<Extract<Lesson, { kind: 'nothing' }>['why'], string> = {
   'as-predicted-or-darker': 'Noted. It is as dark as predicted or darker: nothing to correct.',
-  'rest-alone': 'Noted. The rest of the light alone would explain this, so it says nothing about the strobe.',
+  'rest-alone':
+    'Noted. The rest of the light alone would explain this, so it says nothing about the strobe.',
   'no-such-place': 'Noted. The plan no longer has that place.',
-  'other-kit': 'Noted. Another strobe or modifier was on when this frame was taken, so the present one is not corrected.',
-  'strobe-out-of-reach': 'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
+  'other-kit':
+    'Noted. Another strobe or modifier was on when this frame was taken, so the present one is not corrected.',
+  'strobe-out-of-reach':
+    'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
   'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
 }
 
 export const lessonWords = (lesson: Lesson): string => {
   if (lesson.kind === 'nothing') return NOTHING[lesson.why]
-  if (lesson.kind === 'ambient') return `Ambient at the ${lesson.place} is now in the sum${lesson.reading.bound === 'at-most' ? ', as a limit' : ''}.`
+  if (lesson.kind === 'ambient')
+    return `Ambient at the ${lesson.place} is now in the sum${lesson.reading.bound === 'at-most' ? ', as a limit' : ''}.`
   const { correction } = lesson
   return `Your reading: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, sure to ±${correction.sureStops}. The sum now uses it.`
 }

@@ -7,7 +7,11 @@ export const verdictValue = (verdict: Verdict): string => {
   const { value, limit, figures } = verdict
   switch (verdict.id) {
     case 'ground':
-      return value === null || !Number.isFinite(value) ? (verdict.state === 'unknown' ? 'not read' : 'none') : stops(value)
+      return value === null || !Number.isFinite(value)
+        ? verdict.state === 'unknown'
+          ? 'not read'
+          : 'none'
+        : stops(value)
     case 'subject':
       return stops(value)
     case 'depth':
@@ -15,7 +19,11 @@ export const verdictValue = (verdict: Verdict): string => {
     case 'freeze':
       return verdict.reason === 'freeze-still' ? 'still' : px(value ?? 0)
     case 'sync':
-      return verdict.reason === 'sync-band' ? `${percent(figures.dark ?? 0)} dark` : verdict.reason === 'sync-pulsed' ? `pulsed ${stops(figures.loss ?? 0)}` : nameOf('shutter', value ?? 0)
+      return verdict.reason === 'sync-band'
+        ? `${percent(figures.dark ?? 0)} dark`
+        : verdict.reason === 'sync-pulsed'
+          ? `pulsed ${stops(figures.loss ?? 0)}`
+          : nameOf('shutter', value ?? 0)
     case 'reserve':
       return stops(value)
   }

@@ -10,7 +10,18 @@ import { relaxations, takeRelaxation } from '@core/solve/relax'
 import { findWays } from '@core/solve/ways'
 import { testCamera, testLight, testPlan, testStrobe } from '@core/testing'
 import { durationFrom, freezeMoveWords, lightFreezeWords } from './freeze'
-import { bindingWords, goalFigure, goalLimit, goalName, lampWords, lockWords, missWords, priceWords, relaxationWords, settingsWords } from './ways'
+import {
+  bindingWords,
+  goalFigure,
+  goalLimit,
+  goalName,
+  lampWords,
+  lockWords,
+  missWords,
+  priceWords,
+  relaxationWords,
+  settingsWords
+} from './ways'
 
 const sane = (text: string): void => {
   expect(text).not.toMatch(/NaN|undefined|null|Infinity|object|\bstops?\s*stops?\b/)
@@ -19,18 +30,79 @@ const sane = (text: string): void => {
 
 const anyPlan: fc.Arbitrary<Plan> = fc
   .record({
-    leaf: fc.boolean(), speed: fc.constantFrom(0, 300, 9000), direction: fc.constantFrom(0, 40, 90), ev: fc.integer({ min: 0, max: 14 }), ground: fc.integer({ min: -12, max: -2 }), recycle: fc.constantFrom(null, 0.1, 2), flashes: fc.constantFrom(null, 500),
-    iso: fc.constantFrom(null, 1), edge: fc.constantFrom(null, 2, 9), fill: fc.boolean(), lock: fc.subarray(['settings.apertureStops', 'settings.isoStops', 'lights.0.powerStops', 'lights.0.at.distanceMm']), depth: fc.constantFrom(1, 6, 60), voltage: fc.boolean()
+    leaf: fc.boolean(),
+    speed: fc.constantFrom(0, 300, 9000),
+    direction: fc.constantFrom(0, 40, 90),
+    ev: fc.integer({ min: 0, max: 14 }),
+    ground: fc.integer({ min: -12, max: -2 }),
+    recycle: fc.constantFrom(null, 0.1, 2),
+    flashes: fc.constantFrom(null, 500),
+    iso: fc.constantFrom(null, 1),
+    edge: fc.constantFrom(null, 2, 9),
+    fill: fc.boolean(),
+    lock: fc.subarray([
+      'settings.apertureStops',
+      'settings.isoStops',
+      'lights.0.powerStops',
+      'lights.0.at.distanceMm'
+    ]),
+    depth: fc.constantFrom(1, 6, 60),
+    voltage: fc.boolean()
   })
   .map((x) =>
     testPlan((p) => {
-      p.camera = testCamera({ step: 'whole', curtain: x.leaf ? 'leaf' : 'focal-plane', slowestShutterStops: 3, fastestShutterStops: 10, highestIsoStops: 3 })
-      p.subject = { ...p.subject, shape: 'ellipsoid', speedMmS: x.speed, directionDeg: x.direction, sharpDepthMm: x.depth }
-      p.lights = [testLight({ strobe: testStrobe({ dial: { kind: 'fraction', step: 'whole', lowestStops: -7 }, quench: x.voltage ? 'voltage' : 'quenched' }), reach: { nearMm: 120, farMm: 300 } })]
-      if (x.fill) p.lights.push(testLight({ id: 'B', name: 'Fill', role: 'fill', strobe: testStrobe({ id: 'b', dial: { kind: 'levels', count: 7, stopsPerLevel: 1 } }), at: { distanceMm: 260, turnDeg: -50, heightDeg: 0 } }))
-      const reading = { value: { kind: 'ev' as const, ev: x.ev }, bound: 'exact' as const, via: 'incident' as const, atMagnification: 1, takenAt: null, look: null }
+      p.camera = testCamera({
+        step: 'whole',
+        curtain: x.leaf ? 'leaf' : 'focal-plane',
+        slowestShutterStops: 3,
+        fastestShutterStops: 10,
+        highestIsoStops: 3
+      })
+      p.subject = {
+        ...p.subject,
+        shape: 'ellipsoid',
+        speedMmS: x.speed,
+        directionDeg: x.direction,
+        sharpDepthMm: x.depth
+      }
+      p.lights = [
+        testLight({
+          strobe: testStrobe({
+            dial: { kind: 'fraction', step: 'whole', lowestStops: -7 },
+            quench: x.voltage ? 'voltage' : 'quenched'
+          }),
+          reach: { nearMm: 120, farMm: 300 }
+        })
+      ]
+      if (x.fill)
+        p.lights.push(
+          testLight({
+            id: 'B',
+            name: 'Fill',
+            role: 'fill',
+            strobe: testStrobe({ id: 'b', dial: { kind: 'levels', count: 7, stopsPerLevel: 1 } }),
+            at: { distanceMm: 260, turnDeg: -50, heightDeg: 0 }
+          })
+        )
+      const reading = {
+        value: { kind: 'ev' as const, ev: x.ev },
+        bound: 'exact' as const,
+        via: 'incident' as const,
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
       p.ambient = { ...p.ambient, subject: reading, ground: reading }
-      p.goals = { ...p.goals, groundStops: x.ground, recycleS: x.recycle, flashes: x.flashes, isoStops: x.iso, edgeBlurPx: x.edge, keyFill: x.fill ? { stops: 2, toleranceStops: 0.5 } : null, places: [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }] }
+      p.goals = {
+        ...p.goals,
+        groundStops: x.ground,
+        recycleS: x.recycle,
+        flashes: x.flashes,
+        isoStops: x.iso,
+        edgeBlurPx: x.edge,
+        keyFill: x.fill ? { stops: 2, toleranceStops: 0.5 } : null,
+        places: [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }]
+      }
       p.locks = x.lock
     })
   )
@@ -56,7 +128,9 @@ describe('goals and ways in words', () => {
           for (const each of relaxations(plan)) {
             sane(relaxationWords(plan, each))
             const after = takeRelaxation(plan, each)
-            const missed = judgeGoals(after, evaluate(after)).filter((goal) => goal.hard && !goal.ok).map((goal) => goal.id)
+            const missed = judgeGoals(after, evaluate(after))
+              .filter((goal) => goal.hard && !goal.ok)
+              .map((goal) => goal.id)
             expect(missed).toEqual([])
           }
       }),
@@ -73,7 +147,9 @@ describe('goals and ways in words', () => {
     const closer = findWays(plan).find((way) => way.group === 'closer')!
     expect(lampWords(plan, applyChange(plan, closer.change))[0]!.moved).toMatch(/^at \d+ mm$/)
     expect(findWays(known(300))).toEqual([])
-    expect(relaxationWords(known(300), relaxations(known(300))[0]!)).toMatch(/^Let sharp depth yield by \d+ %/)
+    expect(relaxationWords(known(300), relaxations(known(300))[0]!)).toMatch(
+      /^Let sharp depth yield by \d+ %/
+    )
   })
   test('property: freeze advice can be said', () => {
     fc.assert(
@@ -95,6 +171,18 @@ describe('goals and ways in words', () => {
     expect(lockWords(plan, 'settings.isoStops')).toBe('ISO')
     expect(lockWords(plan, 'lights.0.at.distanceMm')).toBe('the distance of A')
     const ground = { ...goals[1]!, ok: false, value: -6.95, missStops: 0.05 }
-    expect(relaxationWords(plan, { kind: 'goal', goal: ground, change: { settings: plan.settings, powers: [-3], distances: [null], modifiers: [null], shadeStops: 0 } })).toBe('Let ground yield by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
+    expect(
+      relaxationWords(plan, {
+        kind: 'goal',
+        goal: ground,
+        change: {
+          settings: plan.settings,
+          powers: [-3],
+          distances: [null],
+          modifiers: [null],
+          shadeStops: 0
+        }
+      })
+    ).toBe('Let ground yield by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
   })
 })

@@ -10,10 +10,22 @@ import { mm, percent, plain, px, stopCount, stops } from './format'
 import { placeName } from './names'
 
 export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about: string }> = {
-  sync: { name: 'At sync, stopped down', about: 'The strobe gives its whole light; the aperture takes the ambient away.' },
-  above: { name: 'Above sync, opened up', about: 'Pulsed strobes: less light from them, a softer ground, nothing gained in freezing.' },
-  leaf: { name: 'Leaf shutter', about: 'Syncs at every speed until it closes on the flash’s tail.' },
-  closer: { name: 'Closer lights', about: 'Nearer, at less power: less spill on the ground, shorter flashes.' },
+  sync: {
+    name: 'At sync, stopped down',
+    about: 'The strobe gives its whole light; the aperture takes the ambient away.'
+  },
+  above: {
+    name: 'Above sync, opened up',
+    about: 'Pulsed strobes: less light from them, a softer ground, nothing gained in freezing.'
+  },
+  leaf: {
+    name: 'Leaf shutter',
+    about: 'Syncs at every speed until it closes on the flash’s tail.'
+  },
+  closer: {
+    name: 'Closer lights',
+    about: 'Nearer, at less power: less spill on the ground, shorter flashes.'
+  },
   farther: { name: 'Farther lights', about: 'Farther off: more even light, more power.' },
   modifier: { name: 'Other modifiers', about: 'One put on or taken off.' },
   shade: { name: 'Less ambient', about: 'Curtains, lamps off, a hood: costs the strobe nothing.' },
@@ -21,10 +33,20 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
 }
 
 const GOAL_NAMES: Record<string, string> = {
-  subject: 'Subject', ground: 'Ground', depth: 'Sharp depth', edge: 'Blur at its ends', blur: 'Motion blur by strobe', ghost: 'Motion blur by ambient', keyFill: 'Key : fill',
-  recycle: 'Recycle', flashes: 'Flashes a charge', iso: 'ISO', sync: 'No dark band'
+  subject: 'Subject',
+  ground: 'Ground',
+  depth: 'Sharp depth',
+  edge: 'Blur at its ends',
+  blur: 'Motion blur by strobe',
+  ghost: 'Motion blur by ambient',
+  keyFill: 'Key : fill',
+  recycle: 'Recycle',
+  flashes: 'Flashes a charge',
+  iso: 'ISO',
+  sync: 'No dark band'
 }
-export const goalName = (plan: Plan, id: string): string => (id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id))
+export const goalName = (plan: Plan, id: string): string =>
+  id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id)
 
 /** A figure of a goal in its own unit. */
 export const goalFigure = (id: string, value: number): string => {
@@ -36,9 +58,14 @@ export const goalFigure = (id: string, value: number): string => {
   return id === 'flashes' ? String(Math.round(value)) : px(value)
 }
 export const goalLimit = (goal: Goal): string =>
-  goal.id === 'sync' ? 'none dark' : goal.kind === 'about' ? `${goalFigure(goal.id, goal.limit)} ± ${goal.toleranceStops.toFixed(1)}` : `${goal.kind === 'most' ? '≤' : '≥'} ${goalFigure(goal.id, goal.limit)}`
+  goal.id === 'sync'
+    ? 'none dark'
+    : goal.kind === 'about'
+      ? `${goalFigure(goal.id, goal.limit)} ± ${goal.toleranceStops.toFixed(1)}`
+      : `${goal.kind === 'most' ? '≤' : '≥'} ${goalFigure(goal.id, goal.limit)}`
 
-export const missWords = (plan: Plan, goal: GoalResult): string => `${goalName(plan, goal.id)} ${goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted`
+export const missWords = (plan: Plan, goal: GoalResult): string =>
+  `${goalName(plan, goal.id)} ${goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted`
 
 /** "f/16 1/250 ISO 100" */
 export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
@@ -54,11 +81,24 @@ export const lampWords = (plan: Plan, after: Plan): LampWords[] =>
     if (!light.on) return []
     const was = plan.lights[i]!
     const moved = light.at.distanceMm === was.at.distanceMm ? '' : `at ${mm(light.at.distanceMm)}`
-    const worn = light.modifiers === was.modifiers ? '' : light.modifiers.length ? `with ${light.modifiers.map((each) => each.name).join(' + ')}` : 'bare'
-    return [{ id: light.id, power: formatPower(light.strobe.dial, light.powerStops), moved: [moved, worn].filter(Boolean).join(', ') }]
+    const worn =
+      light.modifiers === was.modifiers
+        ? ''
+        : light.modifiers.length
+          ? `with ${light.modifiers.map((each) => each.name).join(' + ')}`
+          : 'bare'
+    return [
+      {
+        id: light.id,
+        power: formatPower(light.strobe.dial, light.powerStops),
+        moved: [moved, worn].filter(Boolean).join(', ')
+      }
+    ]
   })
 
-export const priceWords = (way: Pick<Way, 'price'>): { readonly name: string; readonly value: string }[] => {
+export const priceWords = (
+  way: Pick<Way, 'price'>
+): { readonly name: string; readonly value: string }[] => {
   const { edgePx, reserveStops, recycleS, flashes, blurPx, noiseStops } = way.price
   return [
     { name: 'end blur', value: px(edgePx) },
@@ -72,7 +112,9 @@ export const priceWords = (way: Pick<Way, 'price'>): { readonly name: string; re
 
 export const bindingWords = (plan: Plan, way: Pick<Way, 'binding'>): string => {
   const { binding } = way
-  return binding.ok ? `bound by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}` : `${missWords(plan, binding)}`
+  return binding.ok
+    ? `bound by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}`
+    : `${missWords(plan, binding)}`
 }
 
 export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
@@ -80,7 +122,13 @@ export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
     case 'goal': {
       const { goal } = relaxation
       const small = isInStops(goal.id) && goal.id !== 'iso' && goal.missStops < 0.095
-      const by = small ? `${goal.missStops.toFixed(2)} stop` : isInStops(goal.id) ? stopCount(goal.missStops) : goal.kind === 'least' ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %` : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
+      const by = small
+        ? `${goal.missStops.toFixed(2)} stop`
+        : isInStops(goal.id)
+          ? stopCount(goal.missStops)
+          : goal.kind === 'least'
+            ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %`
+            : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
       const name = goalName(plan, goal.id)
       return `Let ${name === 'ISO' ? name : name.toLowerCase()} yield by ${by}: ${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
     }
@@ -95,10 +143,20 @@ export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
   }
 }
 
-const LOCK_NAMES: Record<string, string> = { apertureStops: 'the aperture', shutterStops: 'the shutter', isoStops: 'ISO', ndStops: 'the ND filter', pulsedSync: 'pulsing' }
+const LOCK_NAMES: Record<string, string> = {
+  apertureStops: 'the aperture',
+  shutterStops: 'the shutter',
+  isoStops: 'ISO',
+  ndStops: 'the ND filter',
+  pulsedSync: 'pulsing'
+}
 export const lockWords = (plan: Plan, path: string): string => {
   const light = path.match(/^lights\.(\d+)\.(.+)$/)
   if (!light) return LOCK_NAMES[path.replace('settings.', '')] ?? path
   const { id } = plan.lights[Number(light[1])]!
-  return light[2] === 'powerStops' ? `the power of ${id}` : light[2] === 'modifiers' ? `the modifiers of ${id}` : `the distance of ${id}`
+  return light[2] === 'powerStops'
+    ? `the power of ${id}`
+    : light[2] === 'modifiers'
+      ? `the modifiers of ${id}`
+      : `the distance of ${id}`
 }

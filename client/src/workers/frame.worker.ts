@@ -1,7 +1,14 @@
 /** Opens a JPEG away from the page: counts its pixels in stripes, measures patches, reads its EXIF. */
 import * as Comlink from 'comlink'
 import ExifReader from 'exifreader'
-import { countPixels, finishCount, newCounter, patchLevel, type FrameAnalysis, type PatchLevel } from '@core/measure/analyse'
+import {
+  countPixels,
+  finishCount,
+  newCounter,
+  patchLevel,
+  type FrameAnalysis,
+  type PatchLevel
+} from '@core/measure/analyse'
 import { findBand, type Band } from '@core/measure/band'
 import type { ExifNumbers } from '@core/measure/exif'
 
@@ -17,7 +24,8 @@ const BAND_SIZE = 400
 
 const open = async (file: Blob): Promise<ImageBitmap> => {
   const head = new Uint8Array(await file.slice(0, 3).arrayBuffer())
-  if (head[0] !== 0xff || head[1] !== 0xd8 || head[2] !== 0xff) throw new Error('This is not a JPEG picture.')
+  if (head[0] !== 0xff || head[1] !== 0xd8 || head[2] !== 0xff)
+    throw new Error('This is not a JPEG picture.')
   try {
     return await createImageBitmap(file, { colorSpaceConversion: 'default' })
   } catch {
@@ -25,7 +33,13 @@ const open = async (file: Blob): Promise<ImageBitmap> => {
   }
 }
 
-const pixels = (bitmap: ImageBitmap, left: number, top: number, width: number, height: number): Uint8ClampedArray => {
+const pixels = (
+  bitmap: ImageBitmap,
+  left: number,
+  top: number,
+  width: number,
+  height: number
+): Uint8ClampedArray => {
   const canvas = new OffscreenCanvas(width, height)
   const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace: 'srgb' })
   if (!context) throw new Error('This browser cannot read pictures here.')
@@ -33,7 +47,10 @@ const pixels = (bitmap: ImageBitmap, left: number, top: number, width: number, h
   return context.getImageData(0, 0, width, height, { colorSpace: 'srgb' }).data
 }
 
-const count = async (bitmap: ImageBitmap, progress: (share: number) => void): Promise<FrameAnalysis> => {
+const count = async (
+  bitmap: ImageBitmap,
+  progress: (share: number) => void
+): Promise<FrameAnalysis> => {
   const counter = newCounter()
   for (let top = 0; top < bitmap.height; top += STRIPE_ROWS) {
     const rows = Math.min(STRIPE_ROWS, bitmap.height - top)
@@ -44,7 +61,12 @@ const count = async (bitmap: ImageBitmap, progress: (share: number) => void): Pr
 }
 
 const figure = (value: unknown): number | null => {
-  const raw = Array.isArray(value) && value.length === 2 && typeof value[0] === 'number' ? value[0] / (value[1] as number) : Array.isArray(value) ? value[0] : value
+  const raw =
+    Array.isArray(value) && value.length === 2 && typeof value[0] === 'number'
+      ? value[0] / (value[1] as number)
+      : Array.isArray(value)
+        ? value[0]
+        : value
   return typeof raw === 'number' && Number.isFinite(raw) && raw > 0 ? raw : null
 }
 
@@ -53,8 +75,11 @@ const readExif = async (file: Blob): Promise<ExifNumbers> => {
     const { exif } = ExifReader.load(await file.arrayBuffer(), { expanded: true })
     const date = exif?.DateTimeOriginal?.description
     return {
-      fNumber: figure(exif?.FNumber?.value), seconds: figure(exif?.ExposureTime?.value), iso: figure(exif?.ISOSpeedRatings?.value),
-      takenAt: typeof date === 'string' ? date : null, camera: exif?.Model?.description ?? null
+      fNumber: figure(exif?.FNumber?.value),
+      seconds: figure(exif?.ExposureTime?.value),
+      iso: figure(exif?.ISOSpeedRatings?.value),
+      takenAt: typeof date === 'string' ? date : null,
+      camera: exif?.Model?.description ?? null
     }
   } catch {
     return { fNumber: null, seconds: null, iso: null, takenAt: null, camera: null }
@@ -74,10 +99,17 @@ const worker = {
   band: async (file: Blob): Promise<{ readonly band: Band | null; readonly exif: ExifNumbers }> => {
     const bitmap = await open(file)
     try {
-      const small = await createImageBitmap(bitmap, { resizeWidth: BAND_SIZE, resizeHeight: BAND_SIZE, resizeQuality: 'medium' })
+      const small = await createImageBitmap(bitmap, {
+        resizeWidth: BAND_SIZE,
+        resizeHeight: BAND_SIZE,
+        resizeQuality: 'medium'
+      })
       // Let go of the large one before the file is read a second time.
       bitmap.close()
-      return { band: findBand(pixels(small, 0, 0, BAND_SIZE, BAND_SIZE), BAND_SIZE, BAND_SIZE), exif: await readExif(file) }
+      return {
+        band: findBand(pixels(small, 0, 0, BAND_SIZE, BAND_SIZE), BAND_SIZE, BAND_SIZE),
+        exif: await readExif(file)
+      }
     } finally {
       bitmap.close()
     }
@@ -87,9 +119,17 @@ const worker = {
     const bitmap = await open(file)
     try {
       const size = Math.max(1, Math.round(radius * bitmap.width * Math.SQRT2))
-      const left = Math.min(bitmap.width - size, Math.max(0, Math.round(x * bitmap.width - size / 2)))
-      const top = Math.min(bitmap.height - size, Math.max(0, Math.round(y * bitmap.height - size / 2)))
-      return patchLevel(pixels(bitmap, left, top, Math.min(size, bitmap.width), Math.min(size, bitmap.height)))
+      const left = Math.min(
+        bitmap.width - size,
+        Math.max(0, Math.round(x * bitmap.width - size / 2))
+      )
+      const top = Math.min(
+        bitmap.height - size,
+        Math.max(0, Math.round(y * bitmap.height - size / 2))
+      )
+      return patchLevel(
+        pixels(bitmap, left, top, Math.min(size, bitmap.width), Math.min(size, bitmap.height))
+      )
     } finally {
       bitmap.close()
     }
