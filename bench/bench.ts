@@ -36,9 +36,9 @@ const ledger = (): Promise<Figure[]> => {
       return plan
     })((plan) => {
       plan.lights[0]!.powerStops = -(i % 7)
-      plan.ambient.ground = {
+      plan.ambient.background = {
         value: { kind: 'ev', ev: i / 10 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'reflected',
         atMagnification: 1,
         takenAt: null,
@@ -46,7 +46,7 @@ const ledger = (): Promise<Figure[]> => {
       }
       plan.ambient.subject = {
         value: { kind: 'ev', ev: i / 9 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 1,
         takenAt: null,
@@ -98,7 +98,7 @@ const fullSet = (lights: number, places: number): Plan =>
         strobe: testStrobe({ face: faces[i % 3]! }),
         modifiers:
           i === 1 ? [testModifier({ beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })] : [],
-        at: { distanceMm: 150 + 60 * i, turnDeg: -150 + 40 * i, heightDeg: 10 * i }
+        at: { distanceMm: 150 + 60 * i, azimuthDeg: -150 + 40 * i, elevationDeg: 10 * i }
       })
     )
     plan.cards = (['card', 'flag'] as const).map((kind, k) => ({
@@ -108,7 +108,7 @@ const fullSet = (lights: number, places: number): Plan =>
       widthMm: 100,
       heightMm: 70,
       reflectance: 0.85,
-      at: { distanceMm: 90, turnDeg: -60 * (k + 1), heightDeg: 0 },
+      at: { distanceMm: 90, azimuthDeg: -60 * (k + 1), elevationDeg: 0 },
       aim: { kind: 'place', place: 'focus' }
     }))
     // Nine places follow from subject, camera and key; the rest are the user's own.
@@ -134,7 +134,7 @@ const set = (): Promise<Figure[]> => {
         lights: plan.lights.map((light, k) =>
           k !== mover
             ? light
-            : { ...light, at: { ...light.at, turnDeg: light.at.turnDeg + i * 0.01 } }
+            : { ...light, at: { ...light.at, azimuthDeg: light.at.azimuthDeg + i * 0.01 } }
         )
       }
       const began = performance.now()
@@ -178,23 +178,23 @@ const manyLights = (count: number): Plan =>
         strobe: testStrobe({ id, face: { kind: 'rectangle', widthMm: 60, heightMm: 40 } }),
         at: {
           distanceMm: 200 + 40 * i,
-          turnDeg: [40, -50, 150, -120, 80, -80, 120, -150][i]!,
-          heightDeg: 15
+          azimuthDeg: [40, -50, 150, -120, 80, -80, 120, -150][i]!,
+          elevationDeg: 15
         }
       })
     )
     const reading = {
       value: { kind: 'ev' as const, ev: 5 },
-      bound: 'exact' as const,
+      limit: 'exact' as const,
       via: 'incident' as const,
       atMagnification: 1,
       takenAt: null,
       look: null
     }
-    plan.ambient = { ...plan.ambient, subject: reading, ground: reading }
+    plan.ambient = { ...plan.ambient, subject: reading, background: reading }
     plan.goals = {
       ...plan.goals,
-      groundStops: -5,
+      backgroundStops: -5,
       wished: ['depth'],
       places: [
         { place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 },
@@ -215,7 +215,7 @@ const solve = (): Promise<Figure[]> => {
       // A figure has changed: nothing but the set's light may be remembered.
       const asked = {
         ...plan,
-        goals: { ...plan.goals, groundStops: plan.goals.groundStops + i * 1e-4 }
+        goals: { ...plan.goals, backgroundStops: plan.goals.backgroundStops + i * 1e-4 }
       }
       const began = performance.now()
       if (work(asked).length === 0) throw new Error('nothing found')
@@ -239,7 +239,7 @@ const solve = (): Promise<Figure[]> => {
       'settings.isoStops',
       'settings.ndStops'
     ],
-    goals: { ...plan.goals, groundStops: -14 }
+    goals: { ...plan.goals, backgroundStops: -14 }
   }
   return Promise.resolve([
     {

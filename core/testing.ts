@@ -9,7 +9,7 @@ import {
   type Modifier,
   type Strobe
 } from './kit/kit'
-import { planFromLook } from './solve/looks'
+import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
 import { lightSchema, planSchema, type Light, type Plan } from './plan/plan'
 
@@ -31,7 +31,7 @@ export const testCamera = (part: Partial<Camera> = {}): Camera =>
     lowestIsoStops: 0,
     highestIsoStops: 6,
     showsEffective: false,
-    pulsedSync: true,
+    highSpeedSync: true,
     ...part
   })
 
@@ -65,8 +65,8 @@ export const testStrobe = (part: Partial<Strobe> = {}): Strobe =>
     quench: 'quenched',
     t01FullS: 1 / 300,
     durations: [],
-    pulsedSync: true,
-    pulsedPenaltyStops: 0.5,
+    highSpeedSync: true,
+    highSpeedPenaltyStops: 0.5,
     ...part
   })
 
@@ -82,17 +82,17 @@ export const testModifier = (part: Partial<Modifier> = {}): Modifier =>
     ...part
   })
 
-/** A flat subject square to the lens under one small head, no ground to speak of: what the plain formulas are about. */
+/** A flat subject square to the lens under one small head, no background to speak of: what the plain formulas are about. */
 export const testPlan = (change?: (plan: Plan) => void): Plan => {
-  const plan = planFromLook('black-still', 'Test', {
+  const plan = newPlan('black-still', 'Test', {
     camera: testCamera(),
     lens: testLens(),
     strobe: testStrobe(),
     modifier: null
   })
   plan.subject = { ...plan.subject, shape: 'sheet', sharpDepthMm: 4 }
-  plan.ground = { ...plan.ground, reflectance: 0.005 }
-  plan.lights[0]!.at = { distanceMm: 200, turnDeg: 40, heightDeg: 0 }
+  plan.background = { ...plan.background, reflectance: 0.005 }
+  plan.lights[0]!.at = { distanceMm: 200, azimuthDeg: 40, elevationDeg: 0 }
   // A copy: what a test changes in place must not be what was evaluated already.
   const ready = planSchema.parse(JSON.parse(JSON.stringify(withBestPower(plan, 0))))
   change?.(ready)
@@ -109,7 +109,7 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     modifiers: [],
     powerStops: -3,
     mount: 'stand',
-    at: { distanceMm: 200, turnDeg: 40, heightDeg: 0 },
+    at: { distanceMm: 200, azimuthDeg: 40, elevationDeg: 0 },
     aim: { kind: 'place', place: 'focus' },
     rollDeg: 0,
     reach: null,

@@ -77,7 +77,9 @@ test.describe('on a phone', () => {
     await page.goto('/')
     // By the shoot itself: other tests on the same server make copies and open later stages.
     const row = rowOf(page, 'demo-seed')
-    await expect(row.getByText(/Black ground, still · (Freeze|Light|Ways|Run) · /)).toBeVisible()
+    await expect(
+      row.getByText(/Black background, still · (Freeze|Light|Ways|Run) · /)
+    ).toBeVisible()
     // Two lights, two beams.
     await expect(row.locator('[data-sketch] polygon')).toHaveCount(2)
     await expect(rowOf(page, 'demo-beetle').locator('img')).toBeVisible()

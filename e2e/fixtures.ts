@@ -1,6 +1,6 @@
 /** Every test gets a page on a server of its own worker, and fails on any console error it did not expect. */
 import { test as base, expect, type Page } from '@playwright/test'
-import type { Shoot } from '../core/wire/wire'
+import type { Shoot } from '../core/api/api'
 import { startServer, type RunningServer } from './server'
 
 interface Fixtures {

@@ -100,7 +100,9 @@ test('dark: the chart by shutter, shade, and pulsing held against staying at syn
   await page.keyboard.press('Escape')
   await page.getByLabel('Pulse the strobe above sync').click()
   await type(page, 'Shutter', '1/800')
-  await expect(page.locator('[data-pulsed-price]')).toContainText('staying there leaves the strobe')
+  await expect(page.locator('[data-high-speed-price]')).toContainText(
+    'staying there leaves the strobe'
+  )
   await saved(page)
   await open(
     page,
@@ -208,7 +210,7 @@ test('ambient ages: due after its time or with another look, until somebody says
   await page.getByRole('button', { name: 'Nothing has changed' }).click()
   await expect(page.getByText(/Ambient drifts/)).toHaveCount(0)
   await open(page, shoot, 'subject')
-  await expect(page.getByText('Ambient read: subject just now, ground just now.')).toBeVisible()
+  await expect(page.getByText('Ambient read: subject just now, background just now.')).toBeVisible()
   await choose(page, 'Look', 'Vapour or plume')
   await expect(page.getByText('The look has changed since')).toBeVisible()
   await saved(page)

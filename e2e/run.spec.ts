@@ -4,16 +4,16 @@ import { expect, figure, open, saved, test, type } from './fixtures'
 
 const move = '[data-move]'
 
-/** A JPEG with a subject patch in the middle at one level on a ground at another, and camera settings in it. */
+/** A JPEG with a subject patch in the middle at one level on a background at another, and camera settings in it. */
 const picture = async (
   subject: number,
-  ground: number,
+  background: number,
   exif: Record<string, string> = {}
 ): Promise<Buffer> => {
   const tone = (level: number) => `rgb(${Array(3).fill(levelTo8Bit(level)).join(',')})`
   return sharp(
     Buffer.from(
-      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="${tone(ground)}"/><circle cx="450" cy="300" r="150" fill="${tone(subject)}"/></svg>`
+      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="${tone(background)}"/><circle cx="450" cy="300" r="150" fill="${tone(subject)}"/></svg>`
     )
   )
     .withExif({ IFD2: exif })
@@ -52,7 +52,7 @@ test('the whole loop by eye: black frame, lit frame, judge, correct, frame, done
 
   await page.getByRole('link', { name: /Light/ }).click()
   await page.locator('[data-cell="A-subject"]').click()
-  await expect(page.locator('[data-term="yourReading"]')).toContainText(/your reading/)
+  await expect(page.locator('[data-term="correction"]')).toContainText(/your reading/)
 })
 
 test('a JPEG: read off the page, settings from the file, shares and histogram, a patch measured and taken in', async ({

@@ -104,7 +104,7 @@ test('the sum: terms of a near source, a light summed alone, ratios, goals of pl
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await page.goto('/shoots/demo-movement/light')
   await page.locator('[data-cell="A-subject"]').click()
-  await expect(page.locator('[data-term="nearness"]')).toContainText('its face is no point')
+  await expect(page.locator('[data-term="finiteSource"]')).toContainText('its face is no point')
   await page.goto('/shoots/demo-beetle/light')
   await page.locator('[data-cell="A-shadow"]').click()
   await expect(
@@ -149,7 +149,7 @@ test('a group moves as one, each light on its own dial', async ({ page }) => {
   await expect(master).toContainText(await figure(page, 'Power A').inputValue())
 })
 
-test('checks: a hidden head, a mirror with its zone in both drawings, a light in the frame with a cure that takes it out', async ({
+test('checks: a hidden head, a mirror with its zone in both drawings, a light in the frame with a remedy that takes it out', async ({
   page,
   newShoot
 }) => {
@@ -175,7 +175,7 @@ test('checks: a hidden head, a mirror with its zone in both drawings, a light in
   await type(page, 'Turn', '177')
   await type(page, 'Rise', '3')
   await tab(page, 'Checks').click()
-  const check = page.locator('[data-check="in-frame"]')
+  const check = page.locator('[data-check="in-view"]')
   await expect(check).toContainText('stands in the picture')
   await check
     .getByRole('button', { name: /^Do it/ })
@@ -200,14 +200,14 @@ test('a burnt-out highlight on a shiny curve: how far past white, what tames it 
   await expect(check).toContainText(
     /a softer highlight \(−\d\.\d in the highlight, −\d\.\d on the lit side\)/
   )
-  await check.locator('[data-cure="larger"]').click()
+  await check.locator('[data-remedy="larger"]').click()
   await expect(check).toContainText(/stops? under white/)
   await expect(check.getByRole('button', { name: /^Do it/ })).toHaveCount(0)
   await page.keyboard.press('Control+z')
   await expect(check).toContainText('past white')
 })
 
-test('subject, table, ground and room shape the set', async ({ page, newShoot }) => {
+test('subject, table, background and room shape the set', async ({ page, newShoot }) => {
   const shoot = await newShoot()
   await open(page, shoot, 'subject')
   await page

@@ -4,7 +4,7 @@ import { expect, rowOf, test } from './fixtures'
 test('the list shows look, stage reached and last change of the demo shoots', async ({ page }) => {
   await page.goto('/')
   const beetle = rowOf(page, 'demo-beetle')
-  await expect(beetle).toContainText('Black ground, still')
+  await expect(beetle).toContainText('Black background, still')
   await expect(beetle).toContainText('Run')
   // Another test on the same server may have changed it today.
   await expect(beetle).toContainText(/2026|today/)
@@ -64,8 +64,11 @@ test('a plan goes out as a file and comes in; faults are listed by path', async 
   await expect(page.getByRole('alert')).toContainText('cut.json is not a JSON file')
   await give('newer.json', JSON.stringify({ ...plan, version: 7 }))
   await expect(page.getByRole('alert')).toContainText('version: this plan is of version 7')
-  await give('wrong.json', JSON.stringify({ ...plan, ground: { distanceMm: 0, reflectance: 0.1 } }))
-  await expect(page.getByRole('alert')).toContainText('ground.distanceMm: must be at least 1')
+  await give(
+    'wrong.json',
+    JSON.stringify({ ...plan, background: { distanceMm: 0, reflectance: 0.1 } })
+  )
+  await expect(page.getByRole('alert')).toContainText('background.distanceMm: must be at least 1')
   await give('good.json', JSON.stringify({ ...plan, title: 'Came in' }))
   await expect(page.getByRole('heading', { name: 'Came in' })).toBeVisible()
 })

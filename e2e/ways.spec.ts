@@ -81,7 +81,7 @@ test('when nothing fits: the smallest changes, each of which does it', async ({
   await open(page, await copyOf(request, 'demo-vial'), 'ways')
   await expect(page.locator('[data-nothing]')).toBeVisible()
   await expect(page.locator('[data-relax="depth"]')).toContainText('Let sharp depth yield by')
-  await expect(page.locator('[data-relax="ground"]')).toContainText(/yield by 0\.\d+ stop/)
+  await expect(page.locator('[data-relax="background"]')).toContainText(/yield by 0\.\d+ stop/)
   await expect(page.locator('[data-relax="distance"]')).toContainText('Bring A from 260 mm to')
   await page.locator('[data-relax="depth"]').getByRole('button').click()
   await expect(page.getByRole('button', { name: 'Sharp depth must hold' })).toHaveAttribute(

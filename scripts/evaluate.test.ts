@@ -3,8 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
-import { report, type waysReport } from '../core/solve/report'
-import type { checksReport } from '../core/checks/report'
+import { report, type checksReport, type waysReport } from './report'
 import type { Plan } from '../core/plan/plan'
 import { testLight, testModifier, testPlan, testStrobe } from '../core/testing'
 
@@ -24,27 +23,27 @@ test('prints the ledger, verdicts and power of a plan as JSON and nothing else',
   expect(JSON.parse(out)).toEqual(JSON.parse(JSON.stringify({ ...report(plan), checks: [] })))
   expect(JSON.parse(out)).toMatchObject({
     suggestedPower: [{ source: 'A', place: 'subject', state: 'ok' }],
-    totals: { subject: expect.any(Number), groundLeft: expect.anything() }
+    totals: { subject: expect.any(Number), backgroundLeft: expect.anything() }
   })
   const cells = (JSON.parse(out) as { ledger: { source: string; place: string }[] }).ledger
   expect(new Set(cells.map((cell) => cell.source))).toEqual(new Set(['ambient', 'A']))
   expect(cells).toHaveLength(2 * new Set(cells.map((cell) => cell.place)).size)
 })
 
-test('checks of the set are printed with their cures, ratios with the ledger', () => {
+test('checks of the set are printed with their remedies, ratios with the ledger', () => {
   const plan = testPlan((p) => {
     p.subject = { ...p.subject, shape: 'ellipsoid' }
     p.lights = [
       testLight({
         powerStops: -1,
         strobe: testStrobe({ beamDeg: 100 }),
-        at: { distanceMm: 250, turnDeg: 140, heightDeg: 20 }
+        at: { distanceMm: 250, azimuthDeg: 140, elevationDeg: 20 }
       }),
       testLight({
         id: 'B',
         role: 'fill',
         powerStops: -6,
-        at: { distanceMm: 300, turnDeg: -30, heightDeg: 10 }
+        at: { distanceMm: 300, azimuthDeg: -30, elevationDeg: 10 }
       })
     ]
     p.bag = {
@@ -68,16 +67,16 @@ test('checks of the set are printed with their cures, ratios with the ledger', (
   expect(lens).toMatchObject({
     light: 'A',
     place: 'lens',
-    cures: [{ kind: 'modifier', name: 'Tube' }, { kind: 'flag' }]
+    remedies: [{ kind: 'modifier', name: 'Tube' }, { kind: 'flag' }]
   })
-  // What the cure promises is what the sum says with the tube on.
+  // What the remedy promises is what the sum says with the tube on.
   const level = (of: Plan) =>
     report(of).ledger.find((cell) => cell.source === 'A' && cell.place === 'lens')!.level
   const worn = {
     ...plan,
     lights: plan.lights.map((light, i) => (i ? light : { ...light, modifiers: plan.bag.modifiers }))
   }
-  const promised = lens.cures[0]!.effectStops
+  const promised = lens.remedies[0]!.effectStops
   if (level(worn) === null) expect(promised).toBeNull()
   else expect(promised).toBeCloseTo(level(worn)! - level(plan)!, 3)
   expect(printed.ratios.litShadow).toBeCloseTo(printed.totals.subject! - printed.totals.shadow!, 3)

@@ -1,9 +1,8 @@
 /** `npm run --silent evaluate -- plan.json`: the ledger, verdicts, goals, suggested power and checks as JSON, headless; `--ways` adds the ways. */
 import { readFileSync } from 'node:fs'
-import { checksReport } from '../core/checks/report'
-import { report, waysReport } from '../core/solve/report'
+import { checksReport, report, waysReport } from './report'
 import { openPlan } from '../core/plan/open'
-import { usePlainMessages } from '../core/wire/messages'
+import { usePlainMessages } from '../core/api/messages'
 
 const fail = (lines: readonly string[]): never => {
   for (const line of lines) process.stderr.write(`${line}\n`)

@@ -13,7 +13,7 @@ describe('arrows run one way: the lint rule refuses', () => {
   test.each([
     ['core/scales/x.ts', '../ledger/evaluate'],
     ['core/optics/x.ts', '../plan/plan'],
-    ['core/ledger/x.ts', '../solve/price'],
+    ['core/ledger/x.ts', '../advise/price'],
     ['core/plan/x.ts', '../run/frame'],
     ['core/light/x.ts', 'vue'],
     ['core/plan/x.ts', '../set/vec'],

@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { openPlan } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
-import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary } from '@core/wire/wire'
+import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary } from '@core/api/api'
 import { loadDemo } from './demo/load'
 import { testServer } from './testing'
 
@@ -71,8 +71,8 @@ describe('demo data', () => {
       lights: [{ id: 'A', atLens: true }]
     })
     expect(setOf('demo-beetle').lights).toEqual([
-      { id: 'A', turnDeg: 58, atLens: false },
-      { id: 'B', turnDeg: -142, atLens: false }
+      { id: 'A', azimuthDeg: 58, atLens: false },
+      { id: 'B', azimuthDeg: -142, atLens: false }
     ])
     const copy = (await server.call('POST', '/api/shoots/demo-beetle/duplicate')).json as Shoot
     await server.call('PUT', `/api/shoots/${copy.id}`, {
@@ -126,7 +126,7 @@ describe('shoots', () => {
     const wrong = {
       ...shoot.plan,
       subject: { ...shoot.plan.subject, widthMm: -1 },
-      lights: [{ ...shoot.plan.lights[0], at: { distanceMm: 0, turnDeg: 0, heightDeg: 0 } }]
+      lights: [{ ...shoot.plan.lights[0], at: { distanceMm: 0, azimuthDeg: 0, elevationDeg: 0 } }]
     }
     const answer = await server.call('PUT', `/api/shoots/${shoot.id}`, { version: 1, plan: wrong })
     expect(answer.status).toBe(422)
@@ -163,7 +163,7 @@ describe('shoots', () => {
       version: 9
     })
     expect(problem(newer).errors).toEqual([
-      { path: 'version', message: 'this plan is of version 9; this program reads versions up to 3' }
+      { path: 'version', message: 'this plan is of version 9; this program reads versions up to 4' }
     ])
   })
   test('stage reached is kept', async () => {
@@ -234,7 +234,7 @@ describe('frames and pictures', () => {
           id: 'A',
           on: true,
           powerStops: -3,
-          at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 },
+          at: { distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 },
           strobeId: 's',
           modifierIds: [],
           modifierNames: []

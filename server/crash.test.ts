@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
-import type { FrameRecord, Shoot } from '@core/wire/wire'
+import type { FrameRecord, Shoot } from '@core/api/api'
 import { startServer } from '../e2e/server'
 
 const KILLS = 6
@@ -57,7 +57,7 @@ const write = async (url: string, done: Acknowledged, next: () => number): Promi
               id: 'A',
               on: true,
               powerStops: -3,
-              at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 },
+              at: { distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 },
               strobeId: 's',
               modifierIds: [],
               modifierNames: []

@@ -1,6 +1,6 @@
 /** Starts the server: database, demo data on the first run, listening, a clean stop. */
 import { pino } from 'pino'
-import { usePlainMessages } from '@core/wire/messages'
+import { usePlainMessages } from '@core/api/messages'
 import { createApp } from './app'
 import { readConfig } from './config'
 import { loadDemo } from './demo/load'

@@ -7,7 +7,7 @@ import {
 import { z } from 'zod'
 import { planSchema } from '@core/plan/plan'
 import { frameSchema } from '@core/run/frame'
-import * as wire from '@core/wire/wire'
+import * as wire from '@core/api/api'
 
 extendZodWithOpenApi(z)
 

@@ -2,10 +2,10 @@
 import { cellAt } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { cutAngleDeg, faceSizeMm } from '../set/heads'
-import { withLight } from '../solve/power'
-import { add, distance, dot, scale, spotOf, sub, toDeg, unit } from '../set/vec'
-import { effectAt, type Check, type Context, type Cure } from './checks'
-import { showing } from './inFrame'
+import { withLight } from '../plan/edit'
+import { add, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
+import { effectAt, type Check, type CheckContext, type Remedy } from './check'
+import { visibleShares } from './inView'
 
 /** A light counts as flare when a grey card at the lens front would come out above this, against the subject's goal. Common practice, no source. */
 export const FLARE_STOPS = -3
@@ -18,7 +18,7 @@ const nextCardId = (plan: Plan): string | null =>
   ) ?? null
 
 /** A flag close to the light that just shades the lens front; left out when it would shade the subject as well. */
-const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
+const flagFor = ({ plan, transport }: CheckContext, index: number): Remedy | null => {
   const id = nextCardId(plan)
   if (!id) return null
   const light = plan.lights[index]!
@@ -30,7 +30,7 @@ const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
   const size = Math.ceil(
     (faceSizeMm(head.face) * (1 - out / far) + 2 * FRONT_MM * (out / far)) * 1.15
   )
-  const angles = spotOf(scale(towards, -1))
+  const angles = positionOf(scale(towards, -1))
   // Pushed away from the beam, so that its edge and not its middle stands in it.
   const across = unit(sub(towards, scale(head.axis, dot(towards, head.axis))))
   const at = add(head.at, add(scale(towards, out), scale(across, size * 0.12)))
@@ -45,8 +45,8 @@ const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
         widthMm: Math.max(5, size),
         heightMm: Math.max(5, size),
         reflectance: 0.03,
-        at: spotOf(at),
-        aim: { kind: 'free', turnDeg: angles.turnDeg, heightDeg: angles.heightDeg }
+        at: positionOf(at),
+        aim: { kind: 'free', azimuthDeg: angles.azimuthDeg, elevationDeg: angles.elevationDeg }
       }
     ]
   }
@@ -60,7 +60,7 @@ const flagFor = ({ plan, transport }: Context, index: number): Cure | null => {
   }
 }
 
-export const flareChecks = (context: Context): Check[] => {
+export const flareChecks = (context: CheckContext): Check[] => {
   const { plan, evaluation, transport, bag } = context
   const { pose, heads, places } = transport.scene
   const j = places.findIndex((each) => each.id === 'lens')
@@ -70,7 +70,7 @@ export const flareChecks = (context: Context): Check[] => {
     if (!light.on || direct <= 0 || level < plan.goals.subjectStops + FLARE_STOPS) return []
     const head = heads[i]!
     // Behind a clear thing and hidden by it: that light is the picture.
-    const { inside, seen } = showing(plan, transport.scene, head)
+    const { inside, seen } = visibleShares(plan, transport.scene, head)
     if (plan.subject.finish === 'clear' && inside > 0 && seen === 0) return []
     const towards = unit(sub(pose.front, head.at))
     const offBeam = toDeg(Math.acos(Math.min(1, dot(towards, head.axis))))
@@ -81,7 +81,7 @@ export const flareChecks = (context: Context): Check[] => {
       Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at))
     )
     const narrowDeg = 2 * (offBeam - edge)
-    const cures: Cure[] = []
+    const remedies: Remedy[] = []
     const fitting = bag
       .flatMap((modifier) =>
         cutAngleDeg(modifier.beam) !== null && cutAngleDeg(modifier.beam)! <= narrowDeg
@@ -91,7 +91,7 @@ export const flareChecks = (context: Context): Check[] => {
       .sort((a, b) => b.deg - a.deg)[0]
     if (fitting && light.modifiers.length < 4) {
       const after = withLight(plan, i, { modifiers: [...light.modifiers, fitting.modifier] })
-      cures.push({
+      remedies.push({
         kind: 'modifier',
         name: fitting.modifier.name,
         figures: {
@@ -103,9 +103,9 @@ export const flareChecks = (context: Context): Check[] => {
         after
       })
     } else if (narrowDeg > 3)
-      cures.push({ kind: 'narrow', figures: { deg: narrowDeg }, effectStops: null, after: null })
+      remedies.push({ kind: 'narrow', figures: { deg: narrowDeg }, effectStops: null, after: null })
     const flag = flagFor(context, i)
-    if (flag) cures.push(flag)
+    if (flag) remedies.push(flag)
     return [
       {
         kind: 'into-lens',
@@ -113,7 +113,7 @@ export const flareChecks = (context: Context): Check[] => {
         light: light.id,
         place: 'lens',
         figures: { level, offLensDeg: offLens, offBeamDeg: offBeam, narrowDeg },
-        cures
+        remedies
       }
     ]
   })

@@ -1,7 +1,7 @@
 /** Two lights on one group move together: do they need the same move? */
-import type { Check, Context } from './checks'
+import type { Check, CheckContext } from './check'
 
-export const groupChecks = ({ plan, evaluation }: Context): Check[] => {
+export const groupChecks = ({ plan, evaluation }: CheckContext): Check[] => {
   const groups = [
     ...new Set(plan.lights.filter((light) => light.on && light.group).map((light) => light.group!))
   ]
@@ -36,7 +36,7 @@ export const groupChecks = ({ plan, evaluation }: Context): Check[] => {
         light: most.light.id,
         place: null,
         figures: { apart, most: most.by, least: least.by },
-        cures: after
+        remedies: after
           ? [
               {
                 kind: 'split',

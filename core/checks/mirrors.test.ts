@@ -4,14 +4,14 @@ import { evaluate } from '../ledger/evaluate'
 import { cellAt } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { mirrorZones, reflections, seenIn } from '../set/mirror'
-import { sceneOf } from '../set/transport'
+import { sceneOf } from '../set/scene'
 import { direction, dot, scale, sub, unit, type Vec } from '../set/vec'
 import { testLight, testModifier, testStrobe } from '../testing'
 import { checkSet } from './checks'
 import { find, set, snoot } from './testing'
 
 describe('mirrors', () => {
-  const coin = (at: { distanceMm: number; turnDeg: number; heightDeg: number }) =>
+  const coin = (at: { distanceMm: number; azimuthDeg: number; elevationDeg: number }) =>
     set((p) => {
       p.subject = {
         ...p.subject,
@@ -21,7 +21,7 @@ describe('mirrors', () => {
         heightMm: 2,
         depthMm: 24
       }
-      p.view = { heightDeg: 50 }
+      p.view = { elevationDeg: 50 }
       p.lights = [
         testLight({
           strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 } }),
@@ -31,19 +31,19 @@ describe('mirrors', () => {
     })
   test('law of reflection: a light straight in the mirrored lens axis shows, one 30° off does not', () => {
     expect(
-      find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })), 'mirror-flat')
+      find(checkSet(coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 })), 'mirror-flat')
     ).toHaveLength(1)
     expect(
-      find(checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 80 })), 'mirror-flat')
+      find(checkSet(coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 80 })), 'mirror-flat')
     ).toEqual([])
     const [check] = find(
-      checkSet(coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })),
+      checkSet(coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 })),
       'mirror-flat'
     )
-    expect(find(checkSet(check!.cures[0]!.after!), 'mirror-flat')).toEqual([])
+    expect(find(checkSet(check!.remedies[0]!.after!), 'mirror-flat')).toEqual([])
   })
   test('property: where a light shows in a flat face, angle in equals angle out', () => {
-    const plan = coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })
+    const plan = coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 })
     const scene = sceneOf(plan)
     const [zone] = mirrorZones(plan, scene)
     fc.assert(
@@ -76,10 +76,10 @@ describe('mirrors', () => {
         fc.integer({ min: -120, max: 120 }),
         fc.integer({ min: -50, max: 70 }),
         fc.integer({ min: 60, max: 500 }),
-        (turnDeg, heightDeg, distanceMm) => {
+        (azimuthDeg, elevationDeg, distanceMm) => {
           const plan = set((p) => {
             p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
-            p.lights = [testLight({ at: { distanceMm, turnDeg, heightDeg } })]
+            p.lights = [testLight({ at: { distanceMm, azimuthDeg, elevationDeg } })]
           })
           const scene = sceneOf(plan)
           const [found] = reflections(plan, scene)
@@ -110,11 +110,11 @@ describe('mirrors', () => {
     const withPanel = (widthMm: number, heightMm: number) =>
       find(
         checkSet({
-          ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }),
+          ...coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }),
           lights: [
             testLight({
               strobe: testStrobe({ face: { kind: 'rectangle', widthMm, heightMm } }),
-              at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 }
+              at: { distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }
             })
           ]
         }),
@@ -131,11 +131,11 @@ describe('mirrors', () => {
       expect(quarter / half).toBeLessThan(0.65)
       expect(withPanel(1, 1)!.figures.share).toBeLessThan(0.01)
       const ring = {
-        ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }),
+        ...coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }),
         lights: [
           testLight({
             strobe: testStrobe({ face: { kind: 'ring', innerMm: 300, outerMm: 320 } }),
-            at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 }
+            at: { distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }
           })
         ]
       }
@@ -146,14 +146,14 @@ describe('mirrors', () => {
       reflectance: number,
       change: (p: Plan) => void = () => undefined
     ) => {
-      const plan = coin({ distanceMm: 500, turnDeg: 60, heightDeg: 20 })
+      const plan = coin({ distanceMm: 500, azimuthDeg: 60, elevationDeg: 20 })
       const next: Plan = {
         ...plan,
         lights: [
           testLight({
             powerStops: -2,
             strobe: testStrobe({ beamDeg: 120 }),
-            at: { distanceMm: 500, turnDeg: 60, heightDeg: 20 }
+            at: { distanceMm: 500, azimuthDeg: 60, elevationDeg: 20 }
           })
         ],
         cards: [
@@ -164,7 +164,7 @@ describe('mirrors', () => {
             widthMm: 200,
             heightMm: 200,
             reflectance,
-            at: { distanceMm: 150, turnDeg: 180, heightDeg: 50 },
+            at: { distanceMm: 150, azimuthDeg: 180, elevationDeg: 50 },
             aim: { kind: 'place', place: 'focus' }
           }
         ]
@@ -200,7 +200,7 @@ describe('mirrors', () => {
         find(
           checkSet(
             carded('card', 0.9, (p) => {
-              p.cards[0]!.at = { distanceMm: 150, turnDeg: 0, heightDeg: 20 }
+              p.cards[0]!.at = { distanceMm: 150, azimuthDeg: 0, elevationDeg: 20 }
             })
           ),
           'mirror-card'
@@ -219,11 +219,11 @@ describe('mirrors', () => {
     })
     test('what a flag covers of a panel’s image is the flag’s, and the two share the face between them', () => {
       const plan: Plan = {
-        ...coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 }),
+        ...coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }),
         lights: [
           testLight({
             strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 400, heightMm: 400 } }),
-            at: { distanceMm: 200, turnDeg: 180, heightDeg: 50 }
+            at: { distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }
           })
         ],
         // Its edge runs down the middle of the mirror’s view: on the lens’s own upright plane.
@@ -237,13 +237,13 @@ describe('mirrors', () => {
             reflectance: 0.03,
             at: {
               distanceMm: Math.hypot(150, 100),
-              turnDeg:
+              azimuthDeg:
                 180 - (Math.atan2(150, 100 * Math.cos((50 * Math.PI) / 180)) * 180) / Math.PI,
-              heightDeg:
+              elevationDeg:
                 (Math.asin((100 * Math.sin((50 * Math.PI) / 180)) / Math.hypot(150, 100)) * 180) /
                 Math.PI
             },
-            aim: { kind: 'free', turnDeg: 0, heightDeg: -50 }
+            aim: { kind: 'free', azimuthDeg: 0, elevationDeg: -50 }
           }
         ]
       }
@@ -261,13 +261,13 @@ describe('mirrors', () => {
       expect(find(checkSet(off), 'mirror-card')[0]!.figures.level).toBeUndefined()
       const reading = {
         value: { kind: 'ev' as const, ev: 6 },
-        bound: 'exact' as const,
+        limit: 'exact' as const,
         via: 'incident' as const,
         atMagnification: 0.5,
         takenAt: null,
         look: null
       }
-      const lit = { ...off, ambient: { ...off.ambient, subject: reading, ground: reading } }
+      const lit = { ...off, ambient: { ...off.ambient, subject: reading, background: reading } }
       const ambient = cellAt(evaluate(lit).ledger, 'ambient', 'subject')!.level
       expect(find(checkSet(lit), 'mirror-card')[0]!.figures.level).toBeCloseTo(
         ambient + Math.log2(0.9 / lit.subject.reflectance) + Math.log2(0.7),
@@ -282,7 +282,7 @@ describe('mirrors', () => {
         p.lights = [
           testLight({
             strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }),
-            at: { distanceMm: 300, turnDeg: 40, heightDeg: 10 }
+            at: { distanceMm: 300, azimuthDeg: 40, elevationDeg: 10 }
           })
         ]
         change(p)
@@ -305,49 +305,49 @@ describe('mirrors', () => {
       find(checkSet(plan, bag), 'mirror-curved')[0]!
     test('a larger face: its area and its loss tell how much dimmer; of two the one that tames more is offered', () => {
       const plan = ball()
-      const { figures, cures } = highlight(plan)
+      const { figures, remedies } = highlight(plan)
       expect(figures.overWhite).toBeGreaterThan(3)
-      const cure = cures.find((each) => each.kind === 'larger')!
-      expect(cure.name).toBe('Sheet')
-      expect(cure.effectStops).toBeCloseTo(
-        highlight(cure.after!).figures.level! - figures.level!,
+      const remedy = remedies.find((each) => each.kind === 'larger')!
+      expect(remedy.name).toBe('Sheet')
+      expect(remedy.effectStops).toBeCloseTo(
+        highlight(remedy.after!).figures.level! - figures.level!,
         9
       )
       // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area and loss are all there is, but for the bare beam’s fall-off.
       expect(
-        Math.abs(cure.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
+        Math.abs(remedy.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
       ).toBeLessThan(0.1)
-      expect(cure.effectStops!).toBeLessThan(cure.figures.subject! - 3)
-      expect(highlight(plan, [sheet, wider]).cures[0]!.name).toBe('Wide sheet')
+      expect(remedy.effectStops!).toBeLessThan(remedy.figures.subject! - 3)
+      expect(highlight(plan, [sheet, wider]).remedies[0]!.name).toBe('Wide sheet')
     })
     test('half as far at the same light on the subject: two stops off the highlight, since only the power goes down', () => {
       const plan = ball()
-      const { figures, cures } = highlight(plan)
-      const cure = cures.find((each) => each.kind === 'nearer')!
-      const [light] = cure.after!.lights
+      const { figures, remedies } = highlight(plan)
+      const remedy = remedies.find((each) => each.kind === 'nearer')!
+      const [light] = remedy.after!.lights
       expect(light!.at.distanceMm).toBe(150)
       expect(light!.powerStops - plan.lights[0]!.powerStops).toBeCloseTo(-2, 0)
-      expect(Math.abs(cure.figures.subject!)).toBeLessThan(0.25)
-      expect(cure.effectStops).toBeCloseTo(
-        highlight(cure.after!).figures.level! - figures.level!,
+      expect(Math.abs(remedy.figures.subject!)).toBeLessThan(0.25)
+      expect(remedy.effectStops).toBeCloseTo(
+        highlight(remedy.after!).figures.level! - figures.level!,
         9
       )
-      expect(Math.abs(cure.effectStops! + 2)).toBeLessThan(0.35)
+      expect(Math.abs(remedy.effectStops! + 2)).toBeLessThan(0.35)
     })
-    test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no cure is needed', () => {
-      const kinds = (plan: Plan) => highlight(plan, []).cures.map((cure) => cure.kind)
+    test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no remedy is needed', () => {
+      const kinds = (plan: Plan) => highlight(plan, []).remedies.map((remedy) => remedy.kind)
       expect(kinds(ball())).toEqual(['nearer'])
       expect(
         kinds(
           ball((p) => {
-            p.locks = ['lights.0.powerStops']
+            p.locks = ['lights.A.powerStops']
           })
         )
       ).toEqual([])
       expect(
         kinds(
           ball((p) => {
-            p.locks = ['lights.0.at.distanceMm']
+            p.locks = ['lights.A.at.distanceMm']
           })
         )
       ).toEqual([])
@@ -367,7 +367,7 @@ describe('mirrors', () => {
               strobe: testStrobe({ face: { kind: 'ring', innerMm: 64, outerMm: 70 } })
             }
           })
-        ).cures
+        ).remedies
       ).toEqual([])
       const dim = ball((p) => {
         p.lights[0] = {
@@ -377,7 +377,7 @@ describe('mirrors', () => {
         }
       })
       expect(highlight(dim).figures.overWhite).toBeLessThan(0)
-      expect(highlight(dim).cures).toEqual([])
+      expect(highlight(dim).remedies).toEqual([])
     })
     test('what a reading taught about the light counts for its image too', () => {
       const plan = ball()
@@ -391,9 +391,9 @@ describe('mirrors', () => {
             source: 'A',
             place: 'subject',
             stops: -0.6,
-            sureStops: 0.3,
+            uncertaintyStops: 0.3,
             method: 'judged',
-            bound: 'exact',
+            limit: 'exact',
             strobeId: light!.strobe.id,
             modifierIds: [],
             on: true
@@ -405,7 +405,7 @@ describe('mirrors', () => {
   })
   test('a beam by table that sends nothing toward the mirror shows nothing', () => {
     const by = (deg: number) => {
-      const plan = coin({ distanceMm: 200, turnDeg: 180, heightDeg: 50 })
+      const plan = coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 })
       const strobe = testStrobe({
         face: { kind: 'rectangle', widthMm: 60, heightMm: 60 },
         distribution: {
@@ -420,7 +420,11 @@ describe('mirrors', () => {
         checkSet({
           ...plan,
           lights: [
-            { ...plan.lights[0]!, strobe, aim: { kind: 'free', turnDeg: 0, heightDeg: -50 + deg } }
+            {
+              ...plan.lights[0]!,
+              strobe,
+              aim: { kind: 'free', azimuthDeg: 0, elevationDeg: -50 + deg }
+            }
           ]
         }),
         'mirror-flat'

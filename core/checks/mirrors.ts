@@ -5,12 +5,13 @@ import { correctionFor } from '../ledger/corrections'
 import { chooseOnDial } from '../scales/dial'
 import { surfaceStops } from '../ambient/ev'
 import { cardReflections, reflections, type Reflection } from '../set/mirror'
-import { WHITE_STOPS } from '../set/shine'
-import { lightAt, sceneOf } from '../set/transport'
+import { WHITE_STOPS } from '../set/specular'
+import { lightAt } from '../set/gather'
+import { sceneOf } from '../set/scene'
 import { pointOf } from '../set/vec'
-import { withLight } from '../solve/power'
-import { effectAt, type Check, type Context, type Cure } from './checks'
-import { showing } from './inFrame'
+import { withLight } from '../plan/edit'
+import { effectAt, type Check, type CheckContext, type Remedy } from './check'
+import { visibleShares } from './inView'
 
 /** What the readings taught about a light, stops. */
 const taughtStops = (plan: Plan, light: Light): number =>
@@ -27,20 +28,25 @@ const highlightLevel = (plan: Plan, of: number): number | null => {
   return found ? levelOf(plan, found) : null
 }
 
-const turnedOut = (plan: Plan, index: number, face: number): Cure[] => {
+const turnedOut = (plan: Plan, index: number, face: number): Remedy[] => {
   const light = plan.lights[index]!
   for (let by = 4; by <= 60; by += 4)
     for (const sign of [1, -1]) {
-      const turnDeg = ((light.at.turnDeg + sign * by + 540) % 360) - 180
-      const after = withLight(plan, index, { at: { ...light.at, turnDeg } })
+      const azimuthDeg = ((light.at.azimuthDeg + sign * by + 540) % 360) - 180
+      const after = withLight(plan, index, { at: { ...light.at, azimuthDeg } })
       if (
         reflections(after, sceneOf(after)).some((each) => each.of === index && each.face === face)
       )
         continue
       return [
         {
-          kind: 'turn',
-          figures: { by, turnDeg, heightDeg: light.at.heightDeg, distanceMm: light.at.distanceMm },
+          kind: 'azimuth',
+          figures: {
+            by,
+            azimuthDeg,
+            elevationDeg: light.at.elevationDeg,
+            distanceMm: light.at.distanceMm
+          },
           effectStops: effectAt(plan, after, light, 'subject'),
           after
         }
@@ -55,16 +61,16 @@ const taming = (
   of: number,
   level: number,
   after: Plan,
-  cure: Pick<Cure, 'kind' | 'name' | 'figures'>
-): Cure | null => {
+  remedy: Pick<Remedy, 'kind' | 'name' | 'figures'>
+): Remedy | null => {
   const is = highlightLevel(after, of)
   const subject = effectAt(plan, after, plan.lights[of]!, 'subject')
   if (is === null || subject === null || !(is - level < subject - 0.5)) return null
-  return { ...cure, figures: { ...cure.figures, subject }, effectStops: is - level, after }
+  return { ...remedy, figures: { ...remedy.figures, subject }, effectStops: is - level, after }
 }
 
 /** The larger face at hand that tames the highlight most for what it takes from the subject. */
-const larger = ({ plan, bag }: Context, of: number, level: number): Cure | null => {
+const larger = ({ plan, bag }: CheckContext, of: number, level: number): Remedy | null => {
   const light = plan.lights[of]!
   if (light.modifiers.length >= 4) return null
   const found = bag
@@ -90,7 +96,7 @@ const larger = ({ plan, bag }: Context, of: number, level: number): Cure | null 
 }
 
 /** Half as far and down in power: the subject gets the same, the image of the light in it gets dimmer and larger. */
-const nearer = (plan: Plan, of: number, level: number): Cure | null => {
+const nearer = (plan: Plan, of: number, level: number): Remedy | null => {
   const light = plan.lights[of]!
   const distanceMm = Math.round(light.at.distanceMm / 2)
   if (light.mount === 'lens' || distanceMm < 40) return null
@@ -100,7 +106,7 @@ const nearer = (plan: Plan, of: number, level: number): Cure | null => {
   if (
     gained === null ||
     !Number.isFinite(gained) ||
-    showing(moved, scene, scene.heads[of]!).seen > 0
+    visibleShares(moved, scene, scene.heads[of]!).seen > 0
   )
     return null
   const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
@@ -111,19 +117,21 @@ const nearer = (plan: Plan, of: number, level: number): Cure | null => {
   })
 }
 
-export const mirrorChecks = (context: Context): Check[] =>
+export const mirrorChecks = (context: CheckContext): Check[] =>
   reflections(context.plan, context.transport.scene).map((found): Check => {
     const { plan } = context
     const { of, kind, face, share, x, y } = found
     const light = plan.lights[of]!
     const level = levelOf(plan, found)
-    const cures =
+    const remedies =
       kind === 'flat'
         ? light.mount === 'stand'
           ? turnedOut(plan, of, face)
           : []
         : level > WHITE_STOPS
-          ? [larger(context, of, level), nearer(plan, of, level)].filter((cure) => cure !== null)
+          ? [larger(context, of, level), nearer(plan, of, level)].filter(
+              (remedy) => remedy !== null
+            )
           : []
     return {
       kind: kind === 'flat' ? 'mirror-flat' : 'mirror-curved',
@@ -131,12 +139,16 @@ export const mirrorChecks = (context: Context): Check[] =>
       light: light.id,
       place: null,
       figures: { face, share, x, y, level, overWhite: level - WHITE_STOPS },
-      cures
+      remedies
     }
   })
 
 /** Cards and flags that show in a flat face: what lights that side of them, as the face shows it. */
-export const cardMirrorChecks = ({ plan, evaluation, transport: { scene } }: Context): Check[] =>
+export const cardMirrorChecks = ({
+  plan,
+  evaluation,
+  transport: { scene }
+}: CheckContext): Check[] =>
   cardReflections(plan, scene).map(({ of, face, share, x, y, stops, side }): Check => {
     const card = plan.cards[of]!
     const byStrobes = plan.lights.reduce(
@@ -165,6 +177,6 @@ export const cardMirrorChecks = ({ plan, evaluation, transport: { scene } }: Con
         y,
         ...(Number.isFinite(level) && { level, overWhite: level - WHITE_STOPS })
       },
-      cures: []
+      remedies: []
     }
   })

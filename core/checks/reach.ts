@@ -1,13 +1,13 @@
 /** Does the dial reach what is wanted of a light? */
-import { waysOut } from '../solve/waysOut'
-import type { Check, Context } from './checks'
+import { powerRemedies } from '../advise/powerRemedies'
+import type { Check, CheckContext } from './check'
 
-export const reachChecks = ({ plan, evaluation, bag }: Context): Check[] =>
+export const reachChecks = ({ plan, evaluation, bag }: CheckContext): Check[] =>
   plan.lights.flatMap((light, i): Check[] => {
     const suggestion = evaluation.suggestions[light.id]
     if (!suggestion || (suggestion.state !== 'too-dim' && suggestion.state !== 'too-bright'))
       return []
-    const way = waysOut(plan, i, bag)[0]
+    const way = powerRemedies(plan, i, bag)[0]
     return [
       {
         kind: suggestion.state,
@@ -15,7 +15,7 @@ export const reachChecks = ({ plan, evaluation, bag }: Context): Check[] =>
         light: light.id,
         place: suggestion.place,
         figures: { miss: suggestion.missStops },
-        cures: way
+        remedies: way
           ? [
               {
                 kind: way.control === 'distance' ? 'distance' : 'control',

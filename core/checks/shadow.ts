@@ -1,32 +1,32 @@
-/** Does a light throw the subject's shadow onto the part of the ground that the frame shows? */
+/** Does a light throw the subject's shadow onto the part of the background that the frame shows? */
 import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
-import type { Plan } from '../plan/plan'
+import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
 import { rayThrough } from '../set/camera'
-import { blockedBy } from '../set/occluders'
-import { withLight } from '../solve/power'
-import { sceneOf, type Scene } from '../set/transport'
-import { add, dot, scale, sub } from '../set/vec'
-import { effectAt, type Check, type Context, type Cure } from './checks'
+import { alongToPlane, surfacesOf } from '../set/surface'
+import { withLight } from '../plan/edit'
+import { sceneOf, type Scene } from '../set/scene'
+import { add, scale } from '../set/vec'
+import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
 const GRID = [-0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9]
-/** A shadow nobody can see: ground darker than this. */
+/** A shadow nobody can see: background darker than this. */
 const BLACK = -7
 
-/** Share of the ground in the frame that a light's middle cannot see past the subject, of what it would light. */
+/** Share of the background in the frame that a light's middle cannot see past the subject, of what it would light. */
 const shadowShare = (scene: Scene, index: number): number => {
-  const subject = scene.occluders.filter((each) => each.id === 'subject')
+  const subject = scene.surfaces.list.filter((each) => each.id === 'subject')
   if (subject.length === 0) return 0
-  const blocked = blockedBy(subject)
-  const { pose, ground, heads } = scene
+  const blocked = surfacesOf(subject).blocked
+  const { pose, background, heads } = scene
   const { at } = heads[index]!
   let lit = 0
   let dark = 0
   for (const x of GRID)
     for (const y of GRID) {
       const ray = rayThrough(pose, x, y)
-      const slope = dot(ray, ground.normal)
-      if (Math.abs(slope) < 1e-9) continue
-      const p = add(pose.pupil, scale(ray, dot(sub(ground.at, pose.pupil), ground.normal) / slope))
+      const along = alongToPlane(background, pose.pupil, ray)
+      if (along === null) continue
+      const p = add(pose.pupil, scale(ray, along))
       // Only what the lens can see past the subject counts.
       if (blocked(pose.pupil[0], pose.pupil[1], pose.pupil[2], p[0], p[1], p[2])) continue
       lit++
@@ -35,20 +35,19 @@ const shadowShare = (scene: Scene, index: number): number => {
   return lit > 0 ? dark / lit : 0
 }
 
-const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
 const brightest = (ledger: Ledger): number =>
-  Math.max(...GROUND.map((place) => ledger.totals[place]!))
+  Math.max(...BACKGROUND_PLACES.map((place) => ledger.totals[place]!))
 
 interface Shadow {
-  /** of the ground the frame shows */
+  /** of the background the frame shows */
   readonly share: number
-  /** level in the shadow against the ground round it, stops ≤ 0 */
+  /** level in the shadow against the background round it, stops ≤ 0 */
   readonly depth: number
 }
 /** The shadow a light throws, if anybody could see it. */
 const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shadow | null => {
   const own = Math.max(
-    ...GROUND.map((place) => cellAt(ledger, plan.lights[index]!.id, place)!.level)
+    ...BACKGROUND_PLACES.map((place) => cellAt(ledger, plan.lights[index]!.id, place)!.level)
   )
   const total = brightest(ledger)
   if (own < total - 3 || total < BLACK) return null
@@ -60,85 +59,86 @@ const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shad
 
 /** A change that takes the shadow from sight; its effect is the contrast that goes with it, not a level that rises. */
 const curing = (
-  context: Context,
+  context: CheckContext,
   index: number,
   depth: number,
   after: Plan,
-  cure: Pick<Cure, 'kind' | 'figures'>
-): Cure | null => {
+  remedy: Pick<Remedy, 'kind' | 'figures'>
+): Remedy | null => {
   const ledger = ledgerOf(after)
   if (shadowOf(after, ledger, sceneOf(after), index)) return null
   const light = context.plan.lights[index]!
   return {
-    ...cure,
+    ...remedy,
     figures: {
-      ...cure.figures,
+      ...remedy.figures,
       subject: effectAt(context.plan, after, light, 'subject') ?? 0,
-      ground: brightest(ledger) - brightest(context.evaluation.ledger)
+      background: brightest(ledger) - brightest(context.evaluation.ledger)
     },
     effectStops: -depth,
     after
   }
 }
 
-const lifted = (context: Context, index: number, depth: number): Cure | null => {
+const lifted = (context: CheckContext, index: number, depth: number): Remedy | null => {
   const { at } = context.plan.lights[index]!
   for (const by of [10, 20, 30, 40, 50, 60]) {
-    const heightDeg = Math.min(88, at.heightDeg + by)
-    const cure = curing(
+    const elevationDeg = Math.min(88, at.elevationDeg + by)
+    const remedy = curing(
       context,
       index,
       depth,
-      withLight(context.plan, index, { at: { ...at, heightDeg } }),
+      withLight(context.plan, index, { at: { ...at, elevationDeg } }),
       {
-        kind: 'raise',
+        kind: 'elevation',
         figures: {
-          by: heightDeg - at.heightDeg,
-          turnDeg: at.turnDeg,
-          heightDeg,
+          by: elevationDeg - at.elevationDeg,
+          azimuthDeg: at.azimuthDeg,
+          elevationDeg,
           distanceMm: at.distanceMm
         }
       }
     )
-    if (cure) return cure
+    if (remedy) return remedy
   }
   return null
 }
 
-/** The shadow slides out of the picture, or sinks into black, as the ground goes back. */
-const groundBack = (context: Context, index: number, depth: number): Cure | null => {
+/** The shadow slides out of the picture, or sinks into black, as the background goes back. */
+const backgroundBack = (context: CheckContext, index: number, depth: number): Remedy | null => {
   const { plan } = context
   for (const times of [1.25, 1.5, 2, 2.5, 3, 4, 6, 8]) {
-    const distanceMm = Math.ceil((plan.ground.distanceMm * times) / 10) * 10
+    const distanceMm = Math.ceil((plan.background.distanceMm * times) / 10) * 10
     if (distanceMm > 3000) return null
-    const cure = curing(
+    const remedy = curing(
       context,
       index,
       depth,
-      { ...plan, ground: { ...plan.ground, distanceMm } },
-      { kind: 'ground-back', figures: { distanceMm } }
+      { ...plan, background: { ...plan.background, distanceMm } },
+      { kind: 'background-back', figures: { distanceMm } }
     )
-    if (cure) return cure
+    if (remedy) return remedy
   }
   return null
 }
 
-export const shadowChecks = (context: Context): Check[] =>
+export const shadowChecks = (context: CheckContext): Check[] =>
   context.plan.lights.flatMap((light, i): Check[] => {
     if (!light.on || light.mount === 'lens') return []
     const found = shadowOf(context.plan, context.evaluation.ledger, context.transport.scene, i)
     if (!found) return []
-    const cures = [lifted(context, i, found.depth), groundBack(context, i, found.depth)].filter(
-      (cure) => cure !== null
-    )
+    const remedies = [
+      lifted(context, i, found.depth),
+      backgroundBack(context, i, found.depth)
+    ].filter((remedy) => remedy !== null)
     return [
       {
         kind: 'shadow',
         state: 'near',
         light: light.id,
-        place: 'ground',
+        place: 'background',
         figures: { ...found },
-        cures
+        remedies
       }
     ]
   })

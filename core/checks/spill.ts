@@ -1,49 +1,49 @@
-/** Does a light put more on the ground than the goal allows, and which one? */
+/** Does a light put more on the background than the goal allows, and which one? */
 import { cellAt, ledgerOf } from '../ledger/ledger'
-import type { Place, Plan } from '../plan/plan'
+import { BACKGROUND_PLACES, type Place, type Plan } from '../plan/plan'
 import { cutAngleDeg } from '../set/heads'
-import { withLight } from '../solve/power'
-import { effectAt, type Check, type Context, type Cure } from './checks'
+import { withLight } from '../plan/edit'
+import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
-const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
-
-/** How far back the ground must stand for the strobes' spill to meet the goal; null when 20 m do not do. */
-const groundBack = (plan: Plan): { readonly after: Plan; readonly effectStops: number } | null => {
-  // The frame sees other parts of a ground farther back, so the brightest of them counts, whichever it is then.
+/** How far back the background must stand for the strobes' spill to meet the goal; null when 20 m do not do. */
+const backgroundBack = (
+  plan: Plan
+): { readonly after: Plan; readonly effectStops: number } | null => {
+  // The frame sees other parts of a background farther back, so the brightest of them counts, whichever it is then.
   const level = (distanceMm: number) => {
-    const { flash } = ledgerOf({ ...plan, ground: { ...plan.ground, distanceMm } })
-    return Math.max(...GROUND.map((place) => flash[place]!))
+    const { flash } = ledgerOf({ ...plan, background: { ...plan.background, distanceMm } })
+    return Math.max(...BACKGROUND_PLACES.map((place) => flash[place]!))
   }
-  const was = level(plan.ground.distanceMm)
-  let near = plan.ground.distanceMm
+  const was = level(plan.background.distanceMm)
+  let near = plan.background.distanceMm
   let far = Math.max(near * 1.05, 20000)
-  if (level(far) > plan.goals.groundStops) return null
+  if (level(far) > plan.goals.backgroundStops) return null
   for (let i = 0; i < 14 && far / near > 1.01; i++) {
     const middle = Math.sqrt(near * far)
-    if (level(middle) > plan.goals.groundStops) near = middle
+    if (level(middle) > plan.goals.backgroundStops) near = middle
     else far = middle
   }
   const distanceMm = Math.ceil(far / 10) * 10
   return {
-    after: { ...plan, ground: { ...plan.ground, distanceMm } },
+    after: { ...plan, background: { ...plan.background, distanceMm } },
     effectStops: level(distanceMm) - was
   }
 }
 
-export const spillChecks = ({ plan, evaluation, bag }: Context): Check[] => {
+export const spillChecks = ({ plan, evaluation, bag }: CheckContext): Check[] => {
   const { ledger } = evaluation
-  const place = GROUND.reduce(
+  const place = BACKGROUND_PLACES.reduce(
     (worst: Place, each) => (ledger.flash[each]! > ledger.flash[worst]! ? each : worst),
-    'ground'
+    'background'
   )
-  const over = ledger.flash[place]! - plan.goals.groundStops
+  const over = ledger.flash[place]! - plan.goals.backgroundStops
   if (!(over > 1e-6)) return []
   return plan.lights.flatMap((light, i): Check[] => {
     const level = cellAt(ledger, light.id, place)!.level
     // A light ten times weaker than the goal is not the one to blame.
-    if (!light.on || level < plan.goals.groundStops - 3 || level < ledger.flash[place]! - 3)
+    if (!light.on || level < plan.goals.backgroundStops - 3 || level < ledger.flash[place]! - 3)
       return []
-    const cures: Cure[] = []
+    const remedies: Remedy[] = []
     const narrower = bag
       .filter(
         (modifier) =>
@@ -63,18 +63,18 @@ export const spillChecks = ({ plan, evaluation, bag }: Context): Check[] => {
       .filter(({ effect, subject }) => effect < subject - 0.3 && subject > -3)
       .sort((a, b) => a.effect - a.subject - (b.effect - b.subject))[0]
     if (narrower && light.modifiers.length < 4)
-      cures.push({
+      remedies.push({
         kind: 'modifier',
         name: narrower.modifier.name,
         figures: { deg: cutAngleDeg(narrower.modifier.beam)!, subject: narrower.subject },
         effectStops: narrower.effect,
         after: narrower.after
       })
-    const back = groundBack(plan)
+    const back = backgroundBack(plan)
     if (back)
-      cures.push({
-        kind: 'ground-back',
-        figures: { distanceMm: back.after.ground.distanceMm },
+      remedies.push({
+        kind: 'background-back',
+        figures: { distanceMm: back.after.background.distanceMm },
         effectStops: back.effectStops,
         after: back.after
       })
@@ -85,7 +85,7 @@ export const spillChecks = ({ plan, evaluation, bag }: Context): Check[] => {
         light: light.id,
         place,
         figures: { level, over, total: ledger.flash[place]! },
-        cures
+        remedies
       }
     ]
   })

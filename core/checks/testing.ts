@@ -1,7 +1,7 @@
 /** What the tests of the checks start from. */
 import type { Plan } from '../plan/plan'
 import { testModifier, testPlan } from '../testing'
-import type { Check, CheckKind } from './checks'
+import type { Check, CheckKind } from './check'
 
 export const set = (change: (p: Plan) => void): Plan =>
   testPlan((p) => {

@@ -36,7 +36,7 @@ export const cameraSchema = z
     showsEffective: z
       .boolean()
       .describe('the body displays the effective f-number when focused close'),
-    pulsedSync: z.boolean().describe('can fire pulsed strobes above the sync speed')
+    highSpeedSync: z.boolean().describe('can fire pulsed strobes above the sync speed')
   })
   .superRefine((camera, context) => {
     const wrong = (path: string, message: string) =>
@@ -117,8 +117,8 @@ export const strobeSchema = z.strictObject({
   quench: z.enum(['quenched', 'voltage']),
   t01FullS: z.number().min(1e-6).max(1),
   durations: z.array(durationPointSchema).max(24).default([]),
-  pulsedSync: z.boolean(),
-  pulsedPenaltyStops: stops(0, 4).default(0.5)
+  highSpeedSync: z.boolean(),
+  highSpeedPenaltyStops: stops(0, 4).default(0.5)
 })
 
 export const modifierSchema = z.strictObject({

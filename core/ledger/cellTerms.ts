@@ -3,8 +3,9 @@ import { surfaceStops } from '../ambient/ev'
 import { guideStops, distanceStops } from '../light/strobe'
 import type { Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { closeUpStops, extensionLossOf } from '../set/optic'
-import { transportOf, type Transport } from '../set/transport'
+import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
+import { transportOf } from '../set/remembered'
+import type { Transport } from '../set/transport'
 import { ambientSurfaceStops, evOfReading, flashSecondsOf, readPlaceOf, shutterLoss } from './cells'
 import { correctionFor } from './corrections'
 import type { SourceId, Term, TermKind } from './terms'
@@ -22,7 +23,7 @@ const cameraTerms = (plan: Plan): Term[] => {
     term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })
   ]
   terms.push(
-    term('closeUp', 0 - closeUpStops(plan), { m: focus.magnification, P: lens.pupilRatio })
+    term('closeUpLoss', 0 - hiddenCloseUpLoss(plan), { m: focus.magnification, P: lens.pupilRatio })
   )
   if (settings.isoStops !== 0)
     terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
@@ -40,7 +41,7 @@ const ambientTerms = (plan: Plan, transport: Transport, j: number): Term[] => {
     terms.push(term('surface', surface, { ρ: place.reflectance }))
   if (reading.via === 'lens' && !plan.camera.showsEffective)
     terms.push(
-      term('closeUpAtReading', extensionLossOf(plan, reading.atMagnification), {
+      term('closeUpLossAtReading', closeUpLossOf(plan, reading.atMagnification), {
         m: reading.atMagnification,
         P: plan.lens.pupilRatio
       })
@@ -95,7 +96,7 @@ const arrivalTerms = (transport: Transport, i: number, j: number): Term[] => {
   const tilt = Math.max(LEAST, cosIn)
   const terms = [term('distance', distanceStops(d), { d: d / 1000 })]
   const near = Math.log2(transport.open[at]!) - distanceStops(d) - Math.log2(tilt) - Math.log2(beam)
-  if (Math.abs(near) >= 0.0005) terms.push(term('nearness', near, { d: d / 1000 }))
+  if (Math.abs(near) >= 0.0005) terms.push(term('finiteSource', near, { d: d / 1000 }))
   if (tilt < 1 - 1e-9)
     terms.push(
       term('tilt', Math.log2(tilt), {
@@ -139,12 +140,12 @@ const lightTerms = (plan: Plan, transport: Transport, i: number, j: number): Ter
   const t = secondsAt(plan.settings.shutterStops)
   if (loss.kind === 'leafClip')
     terms.push(term('leafClip', loss.stops, { t, 't0.1': flashSecondsOf(light) }))
-  if (loss.kind === 'pulsed')
+  if (loss.kind === 'highSpeedSync')
     terms.push(
-      term('pulsed', loss.stops, {
+      term('highSpeedSync', loss.stops, {
         t,
         Tc: secondsAt(plan.camera.syncStops),
-        penalty: light.strobe.pulsedPenaltyStops
+        penalty: light.strobe.highSpeedPenaltyStops
       })
     )
   return terms
@@ -164,6 +165,6 @@ export const cellTerms = (plan: Plan, source: SourceId, place: Place): Term[] =>
         : lightTerms(plan, transport, i, j)
   const correction = terms.length ? correctionFor(plan, source, place) : null
   return correction
-    ? [...terms, term('yourReading', correction.stops, { sure: correction.sureStops })]
+    ? [...terms, term('correction', correction.stops, { uncertainty: correction.uncertaintyStops })]
     : terms
 }

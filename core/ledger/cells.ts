@@ -2,11 +2,11 @@
  * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up without building the list.
  */
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
-import { leafClip, pulsedLoss } from '../optics/shutter'
+import { leafClip, highSpeedSyncLoss } from '../optics/shutter'
 import { flashDuration, guideStops } from '../light/strobe'
 import type { AmbientReading, Light, Place, Plan, ReadPlace } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { closeUpStops, extensionLossOf } from '../set/optic'
+import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import type { PlacePoint } from '../set/places'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
@@ -14,7 +14,10 @@ import type { Cell, CellState, SourceId } from './terms'
 
 /** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
 export const cameraStops = (plan: Plan): number =>
-  -plan.settings.apertureStops - closeUpStops(plan) + plan.settings.isoStops - plan.settings.ndStops
+  -plan.settings.apertureStops -
+  hiddenCloseUpLoss(plan) +
+  plan.settings.isoStops -
+  plan.settings.ndStops
 
 /** EV at ISO 100 that a reading stands for. */
 export const evOfReading = (reading: AmbientReading): number => {
@@ -24,9 +27,9 @@ export const evOfReading = (reading: AmbientReading): number => {
   return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
 }
 
-/** Ambient is read at two places; the others have the light of the nearer kind: what belongs to the ground its, all else the subject's. */
+/** Ambient is read at two places; the others have the light of the nearer kind: what belongs to the background its, all else the subject's. */
 export const readPlaceOf = (place: Place): ReadPlace =>
-  place.startsWith('ground') ? 'ground' : 'subject'
+  place.startsWith('background') ? 'background' : 'subject'
 
 /** What the surface adds to an ambient reading at a place: all of it for light falling in, the difference for light sent back. */
 export const ambientSurfaceStops = (
@@ -36,7 +39,7 @@ export const ambientSurfaceStops = (
 ): number => {
   if (reading.via === 'incident') return surfaceStops(place.reflectance)
   const own =
-    readPlaceOf(place.id) === 'ground' ? plan.ground.reflectance : plan.subject.reflectance
+    readPlaceOf(place.id) === 'background' ? plan.background.reflectance : plan.subject.reflectance
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
 }
 
@@ -46,11 +49,11 @@ const close = (
   place: Place,
   state: CellState,
   sum: number,
-  bound: Cell['bound'] = 'exact'
+  limit: Cell['limit'] = 'exact'
 ): Cell => {
   const correction = correctionFor(plan, source, place)
   const level = sum + (correction?.stops ?? 0)
-  return { source, place, state, level, bound: correction?.bound ?? bound }
+  return { source, place, state, level, limit: correction?.limit ?? limit }
 }
 
 /** Ambient at a place. Unknown until it has been read. */
@@ -62,11 +65,11 @@ export const ambientCell = (plan: Plan, place: PlacePoint): Cell => {
       place: place.id,
       state: 'unknown',
       level: -Infinity,
-      bound: 'exact'
+      limit: 'exact'
     }
   const atReading =
     reading.via === 'lens' && !plan.camera.showsEffective
-      ? extensionLossOf(plan, reading.atMagnification)
+      ? closeUpLossOf(plan, reading.atMagnification)
       : 0
   const sum =
     evOfReading(reading) +
@@ -75,16 +78,16 @@ export const ambientCell = (plan: Plan, place: PlacePoint): Cell => {
     plan.ambient.shadeStops -
     plan.settings.shutterStops +
     cameraStops(plan)
-  return close(plan, 'ambient', place.id, 'known', sum, reading.bound)
+  return close(plan, 'ambient', place.id, 'known', sum, reading.limit)
 }
 
 /** Faster than sync with a focal-plane shutter, this strobe pulsed. */
-export const pulsesWith = (plan: Plan, light: Light): boolean =>
+export const usesHighSpeedSync = (plan: Plan, light: Light): boolean =>
   plan.camera.curtain === 'focal-plane' &&
   plan.settings.shutterStops > plan.camera.syncStops + 1e-6 &&
-  plan.settings.pulsedSync &&
-  plan.camera.pulsedSync &&
-  light.strobe.pulsedSync
+  plan.settings.highSpeedSync &&
+  plan.camera.highSpeedSync &&
+  light.strobe.highSpeedSync
 
 /** t0.1 of a light's flash at its power, seconds. */
 export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
@@ -94,16 +97,17 @@ export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
 export const shutterLoss = (
   plan: Plan,
   light: Light
-): { readonly kind: 'pulsed' | 'leafClip' | null; readonly stops: number } => {
+): { readonly kind: 'highSpeedSync' | 'leafClip' | null; readonly stops: number } => {
   const t = secondsAt(plan.settings.shutterStops)
   if (plan.camera.curtain === 'leaf') {
     const stops = leafClip(t, flashSecondsOf(light))
     return { kind: stops < 0 ? 'leafClip' : null, stops }
   }
-  if (!pulsesWith(plan, light)) return { kind: null, stops: 0 }
+  if (!usesHighSpeedSync(plan, light)) return { kind: null, stops: 0 }
   return {
-    kind: 'pulsed',
-    stops: -pulsedLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.pulsedPenaltyStops
+    kind: 'highSpeedSync',
+    stops:
+      -highSpeedSyncLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.highSpeedPenaltyStops
   }
 }
 
@@ -137,7 +141,7 @@ export const lightCell = (
     place: place.id,
     state,
     level: -Infinity,
-    bound: 'exact'
+    limit: 'exact'
   })
   if (!light.on) return none('off')
   const at = i * places.length + j
@@ -158,6 +162,6 @@ export const lightCell = (
     light.id,
     place.id,
     'known',
-    base + Math.log2(arrives) + transport.scene.surfaces[j]!
+    base + Math.log2(arrives) + transport.scene.placeStops[j]!
   )
 }

@@ -1,7 +1,7 @@
 /** Figures computed past the range their model holds for. They are shown as such, not quietly used. */
 import type { Plan } from '../plan/plan'
-import { apertureRange, magnificationsOf } from '../set/optic'
-import { transportOf } from '../set/transport'
+import { apertureRange, magnificationsOf } from '../plan/lensInUse'
+import { transportOf } from '../set/remembered'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
 
@@ -50,11 +50,11 @@ export const findFlags = (plan: Plan): Flag[] => {
   if (
     plan.corrections.length > 0 &&
     (['ambient', ...lit.map((light) => light.id)] as const).some((source) =>
-      (['subject', 'ground'] as const).some(
-        (place) => (correctionFor(plan, source, place)?.bound ?? 'exact') !== 'exact'
+      (['subject', 'background'] as const).some(
+        (place) => (correctionFor(plan, source, place)?.limit ?? 'exact') !== 'exact'
       )
     )
   )
-    flags.push('reading-bound')
+    flags.push('reading-limit')
   return flags
 }

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { flashDuration, flashHalfDuration } from '../light/strobe'
 import type { Plan } from '../plan/plan'
-import { freezing } from '../solve/freezing'
-import { byShutter, pulsedAgainstSync } from '../solve/byShutter'
+import { freezing } from '../advise/freezing'
+import { byShutter, highSpeedAgainstSync } from '../advise/byShutter'
 import { evaluate } from './evaluate'
 import { freezeOf } from './freeze'
 import { testCamera, testLight, testPlan, testStrobe } from '../testing'
@@ -85,10 +85,10 @@ describe('what is frozen', () => {
   test('pulsing does not shorten the flash: the shutter does the freezing, and a leaf shutter clips', () => {
     const pulsed = freeze(
       moving((p) => {
-        p.settings = { ...p.settings, shutterStops: 11, pulsedSync: true }
+        p.settings = { ...p.settings, shutterStops: 11, highSpeedSync: true }
       })
     ).worst
-    expect(pulsed).toMatchObject({ pulses: true })
+    expect(pulsed).toMatchObject({ highSpeed: true })
     expect(pulsed.seconds).toBeCloseTo(2 ** -11, 12)
     const leaf = freeze(
       moving((p) => {
@@ -103,7 +103,7 @@ describe('what is frozen', () => {
   test('a ghost shows from −5 on, and not in the dark', () => {
     const reading = (ev: number): Plan['ambient']['subject'] => ({
       value: { kind: 'ev', ev },
-      bound: 'exact',
+      limit: 'exact',
       via: 'incident',
       atMagnification: 0.5,
       takenAt: null,
@@ -130,7 +130,10 @@ describe('what is frozen', () => {
 describe('advice, cheapest first', () => {
   const plan = moving((p) => {
     p.goals.blurPx = 20
-    p.lights[0] = testLight({ powerStops: -1, at: { distanceMm: 400, turnDeg: 40, heightDeg: 0 } })
+    p.lights[0] = testLight({
+      powerStops: -1,
+      at: { distanceMm: 400, azimuthDeg: 40, elevationDeg: 0 }
+    })
   })
   test('lower power nearer, more heads, wider aperture, in that order; each frozen within what is allowed', () => {
     const { moves, enough } = freezing(plan)
@@ -153,7 +156,7 @@ describe('advice, cheapest first', () => {
     expect(
       freezing({
         ...plan,
-        locks: ['lights.0.at.distanceMm', 'settings.apertureStops']
+        locks: ['lights.A.at.distanceMm', 'settings.apertureStops']
       }).moves.every((move) => move.after === null)
     ).toBe(true)
     const ghost = moving((p) => {
@@ -161,7 +164,7 @@ describe('advice, cheapest first', () => {
       p.goals.ghostPx = 5
       p.ambient.subject = {
         value: { kind: 'ev', ev: 14 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.5,
         takenAt: null,
@@ -183,7 +186,7 @@ describe('ambient by shutter', () => {
     const plan = testPlan((p) => {
       p.ambient.subject = {
         value: { kind: 'ev', ev: 8 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 1,
         takenAt: null,
@@ -195,10 +198,10 @@ describe('ambient by shutter', () => {
       points.find((point) => Math.abs(point.shutterStops - stops) < 1e-6)!
     expect(at(5).subject - at(6).subject).toBeCloseTo(1, 9)
     expect(at(5).strobe).toBeCloseTo(at(8).strobe, 12)
-    expect([at(8).regime, at(9).regime]).toEqual(['sync', 'pulsed'])
+    expect([at(8).regime, at(9).regime]).toEqual(['sync', 'highSpeedSync'])
     // Tc 1/256, t 1/512: log2(3) = 1.58, and the head's own half stop.
     expect(at(9).lossStops).toBeCloseTo(-1.585 - 0.5, 2)
-    const dark = byShutter({ ...plan, settings: { ...plan.settings, pulsedSync: false } }).find(
+    const dark = byShutter({ ...plan, settings: { ...plan.settings, highSpeedSync: false } }).find(
       (point) => Math.abs(point.shutterStops - 9) < 1e-6
     )!
     expect(dark).toMatchObject({ regime: 'band' })
@@ -206,13 +209,13 @@ describe('ambient by shutter', () => {
   })
   test('far past sync pulsing costs about as much as closing the aperture, plus the first penalty', () => {
     const past = (shutterStops: number) =>
-      pulsedAgainstSync(
+      highSpeedAgainstSync(
         testPlan((p) => {
-          p.settings = { ...p.settings, shutterStops, pulsedSync: true }
+          p.settings = { ...p.settings, shutterStops, highSpeedSync: true }
         })
       )!
-    expect(past(13).pulsed - past(13).byAperture).toBeCloseTo(0.5 + Math.log2(33 / 32), 2)
-    expect(past(9).pulsed - past(9).byAperture).toBeCloseTo(0.5 + Math.log2(1.5), 2)
-    expect(pulsedAgainstSync(testPlan())).toBeNull()
+    expect(past(13).highSpeed - past(13).byAperture).toBeCloseTo(0.5 + Math.log2(33 / 32), 2)
+    expect(past(9).highSpeed - past(9).byAperture).toBeCloseTo(0.5 + Math.log2(1.5), 2)
+    expect(highSpeedAgainstSync(testPlan())).toBeNull()
   })
 })

@@ -4,9 +4,9 @@ import { flashHalfDuration } from '../light/strobe'
 import { motionBlurTowardsPx } from '../optics/motion'
 import type { Light, LightId, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { frontLens, frameMm } from '../set/optic'
+import { frontLens, sensorInUse } from '../plan/lensInUse'
 import { keyLight } from '../set/places'
-import { flashSecondsOf, pulsesWith, shutterLoss } from './cells'
+import { flashSecondsOf, usesHighSpeedSync, shutterLoss } from './cells'
 import { cellAt, type Ledger } from './ledger'
 
 /** Ambient on a moving part shows as a ghost above this level. Source: common practice, no source. */
@@ -23,7 +23,7 @@ export interface LightFreeze {
   /** how long this light is let in: t0.1, or the shutter when it pulses or closes first */
   readonly seconds: number
   readonly blurPx: number
-  readonly pulses: boolean
+  readonly highSpeed: boolean
   /** what a leaf shutter cuts off, stops ≤ 0 */
   readonly clipStops: number
   /** how the duration is known */
@@ -39,7 +39,7 @@ export interface Freeze {
 }
 
 /** Lights that freeze or smear the subject: those that show on it. The key light when none does. */
-export const showing = (plan: Plan, ledger: Ledger): Light[] => {
+export const visibleLights = (plan: Plan, ledger: Ledger): Light[] => {
   const level = (light: Light) => cellAt(ledger, light.id, 'subject')?.level ?? -Infinity
   const most = Math.max(...plan.lights.map(level))
   const lit = plan.lights.filter((light) => light.on && level(light) > most - SHOWS_WITHIN)
@@ -49,7 +49,7 @@ export const showing = (plan: Plan, ledger: Ledger): Light[] => {
 /** Blur of the moving part for a time, pixels. */
 export const blurFor = (plan: Plan, seconds: number): number => {
   const { focalMm, magnification } = frontLens(plan)
-  const frame = frameMm(plan)
+  const frame = sensorInUse(plan)
   const radius =
     Math.min(
       Math.hypot(plan.subject.widthMm, plan.subject.heightMm),
@@ -69,7 +69,7 @@ export const blurFor = (plan: Plan, seconds: number): number => {
 /** How long a light is let in: a pulsed strobe shines for the whole travel, so the shutter, not the flash, does the freezing. */
 export const litSeconds = (plan: Plan, light: Light): number => {
   const shutter = secondsAt(plan.settings.shutterStops)
-  return pulsesWith(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter)
+  return usesHighSpeedSync(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter)
 }
 
 const ofLight = (plan: Plan, light: Light): LightFreeze => {
@@ -82,14 +82,14 @@ const ofLight = (plan: Plan, light: Light): LightFreeze => {
     t05: flashHalfDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations),
     seconds,
     blurPx: blurFor(plan, seconds),
-    pulses: pulsesWith(plan, light),
+    highSpeed: usesHighSpeedSync(plan, light),
     clipStops: lost.kind === 'leafClip' ? lost.stops : 0,
     from: strobe.durations.length ? 'table' : strobe.quench === 'quenched' ? 'model' : 'assumed'
   }
 }
 
 export const freezeOf = (plan: Plan, ledger: Ledger): Freeze => {
-  const lights = showing(plan, ledger).map((light) => ofLight(plan, light))
+  const lights = visibleLights(plan, ledger).map((light) => ofLight(plan, light))
   const ambientPx = blurFor(plan, secondsAt(plan.settings.shutterStops))
   const ambientLevel = ledger.ambient.subject!.level
   return {

@@ -1,6 +1,6 @@
 /** The ledger: sources × places, each cell a level in stops, and their totals. */
 import type { Place, Plan } from '../plan/plan'
-import { transportOf } from '../set/transport'
+import { transportOf } from '../set/remembered'
 import { ambientCell, lightCell, lightStops } from './cells'
 import type { Cell, SourceId } from './terms'
 

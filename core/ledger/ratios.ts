@@ -1,7 +1,7 @@
 /** Sums of any set of sources, and the two ratios people speak of. */
 import type { Place, Plan } from '../plan/plan'
 import { keyLight } from '../set/places'
-import { transportOf } from '../set/transport'
+import { transportOf } from '../set/remembered'
 import { cellAt, type Ledger } from './ledger'
 import type { SourceId } from './terms'
 

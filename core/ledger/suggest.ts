@@ -26,7 +26,7 @@ const SERVES: Record<Light['role'], Place | null> = {
   key: 'subject',
   fill: 'shadow',
   rim: 'top',
-  ground: 'ground',
+  background: 'background',
   other: null
 }
 

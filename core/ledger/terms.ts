@@ -10,22 +10,22 @@ export type TermKind =
   | 'shutter'
   | 'iso'
   | 'nd'
-  | 'closeUp'
-  | 'closeUpAtReading'
+  | 'closeUpLoss'
+  | 'closeUpLossAtReading'
   | 'shade'
   | 'output'
   | 'power'
   | 'distance'
-  | 'nearness'
+  | 'finiteSource'
   | 'tilt'
   | 'beam'
   | 'modifier'
   | 'shadow'
   | 'bounce'
   | 'bounceOnly'
-  | 'pulsed'
+  | 'highSpeedSync'
   | 'leafClip'
-  | 'yourReading'
+  | 'correction'
 
 export interface Term {
   readonly kind: TermKind
@@ -51,7 +51,7 @@ export type Flag =
   | 'grazing'
   | 'lens-limit'
   | 'off-camera-range'
-  | 'reading-bound'
+  | 'reading-limit'
 
 export interface Cell {
   readonly source: SourceId
@@ -60,7 +60,7 @@ export interface Cell {
   /** stops; −Infinity unless state is known */
   readonly level: number
   /** whether the level is a figure or only a limit: a black or clipped reading says no more */
-  readonly bound: 'exact' | 'at-least' | 'at-most'
+  readonly limit: 'exact' | 'at-least' | 'at-most'
 }
 
 /** Formulas behind the terms, in the symbols the figures use, with their sources. Shown when a cell is opened. */
@@ -74,8 +74,8 @@ export const TERM_FORMULAS: Record<
   shutter: { formula: 'log2(t / 1 s)', source: 'exposure is time × illuminance' },
   iso: { formula: 'log2(S / 100)', source: 'ISO 12232' },
   nd: { formula: '−ND', source: 'the filter’s own stops' },
-  closeUp: { formula: '−2·log2(1 + m/P)', source: 'geometrical optics' },
-  closeUpAtReading: {
+  closeUpLoss: { formula: '−2·log2(1 + m/P)', source: 'geometrical optics' },
+  closeUpLossAtReading: {
     formula: '+2·log2(1 + m/P) when it was read',
     source: 'a reading through the lens contains the close-up loss'
   },
@@ -83,7 +83,7 @@ export const TERM_FORMULAS: Record<
   output: { formula: '2·log2 GN', source: 'guide number, ISO 1230' },
   power: { formula: 'log2 p', source: 'the dial' },
   distance: { formula: '−2·log2(d / 1 m)', source: 'inverse square of a point source' },
-  nearness: {
+  finiteSource: {
     formula: 'log2 of the light summed over the face, against all of it from its middle',
     source: 'a near source is no point; radiometry of extended sources'
   },
@@ -95,18 +95,18 @@ export const TERM_FORMULAS: Record<
   },
   shadow: {
     formula: 'log2 of the share of the face that the place sees',
-    source: 'straight lines past subject, cards, flags, ground, table'
+    source: 'straight lines past subject, cards, flags, background, table'
   },
   bounce: {
     formula: 'log2(1 + bounced / straight)',
-    source: 'one diffuse bounce off cards, table, ground, walls, ceiling'
+    source: 'one diffuse bounce off cards, table, background, walls, ceiling'
   },
   bounceOnly: {
     formula: 'log2 of what one bounce brings; nothing arrives straight',
-    source: 'one diffuse bounce off cards, table, ground, walls, ceiling'
+    source: 'one diffuse bounce off cards, table, background, walls, ceiling'
   },
   modifier: { formula: '−loss', source: 'kit figure, a first guess until you measure it' },
-  pulsed: {
+  highSpeedSync: {
     formula: '−log2((Tc + t)/t) − penalty',
     source: 'curtain geometry; penalty from the kit'
   },
@@ -114,5 +114,5 @@ export const TERM_FORMULAS: Record<
     formula: 'log2(1 − 10^(−t/t0.1))',
     source: 'exponential decay inside a leaf shutter'
   },
-  yourReading: { formula: 'measured − predicted', source: 'your frame' }
+  correction: { formula: 'measured − predicted', source: 'your frame' }
 }

@@ -1,5 +1,5 @@
 /**
- * Verdicts: ground, subject, depth, freeze, sync, reserve. Each says how it stands, the figure and its limit, why
+ * Verdicts: background, subject, depth, freeze, sync, reserve. Each says how it stands, the figure and its limit, why
  * (a reason code with figures; the words live with whoever shows them) and which term decides it.
  */
 import { darkShare } from '../optics/shutter'
@@ -7,20 +7,21 @@ import { pixelPitchMm } from '../kit/kit'
 import { dialLowest } from '../scales/dial'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { secondsAt } from '../scales/marks'
-import type { Light, Place, Plan } from '../plan/plan'
-import { depthOf, endBlur, neededDepthMm } from '../set/optic'
-import { pulsesWith, shutterLoss } from './cells'
-import { freezeOf, showing } from './freeze'
+import type { PlanPath } from '../plan/path'
+import { BACKGROUND_PLACES, type Light, type Place, type Plan } from '../plan/plan'
+import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
+import { usesHighSpeedSync, shutterLoss } from './cells'
+import { freezeOf, visibleLights } from './freeze'
 import type { Ledger } from './ledger'
 import type { SourceId, TermKind } from './terms'
 
-export type VerdictId = 'ground' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
+export type VerdictId = 'background' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
 export type VerdictState = 'ok' | 'near' | 'miss' | 'unknown' | 'idle'
 export type Reason =
-  | 'ground-dark'
-  | 'ground-ambient'
-  | 'ground-strobe'
-  | 'ground-unread'
+  | 'background-dark'
+  | 'background-ambient'
+  | 'background-strobe'
+  | 'background-unread'
   | 'subject-right'
   | 'subject-over'
   | 'subject-under'
@@ -33,7 +34,7 @@ export type Reason =
   | 'sync-within'
   | 'sync-leaf'
   | 'sync-leaf-clip'
-  | 'sync-pulsed'
+  | 'sync-high-speed'
   | 'sync-band'
   | 'reserve-fine'
   | 'reserve-end'
@@ -51,11 +52,9 @@ export interface Verdict {
     readonly place: Place
     readonly term: TermKind
   } | null
-  /** plan paths of the figures that move it most directly */
-  readonly path: string
+  /** the figure that moves it most directly */
+  readonly path: PlanPath
 }
-
-const GROUND = ['ground', 'groundLeft', 'groundRight'] as const
 
 /** The source that gives most at a place. */
 const strongest = (ledger: Ledger, place: Place): SourceId =>
@@ -63,31 +62,31 @@ const strongest = (ledger: Ledger, place: Place): SourceId =>
     row.cells[place]!.level > best.cells[place]!.level ? row : best
   ).source
 
-const groundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
-  const goal = plan.goals.groundStops
-  const place = GROUND.reduce(
+const backgroundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
+  const goal = plan.goals.backgroundStops
+  const place = BACKGROUND_PLACES.reduce(
     (best: Place, each) => (ledger.totals[each]! > ledger.totals[best]! + 1e-9 ? each : best),
-    'ground'
+    'background'
   )
   const ambient = ledger.ambient[place]!
   const flash = ledger.flash[place]!
   const byAmbient = ambient.level >= flash
   const level = ledger.totals[place]!
   const over = level - goal
-  // A reading that says "at most" cannot prove the ground too bright at settings it was not taken at.
+  // A reading that says "at most" cannot prove the background too bright at settings it was not taken at.
   const unread =
-    ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.bound === 'at-most')
+    ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.limit === 'at-most')
   const bright = over > 1e-9 && !(unread && byAmbient)
   const state = bright ? (over > 0.5 ? 'miss' : 'near') : unread ? 'unknown' : 'ok'
   const reason = bright
     ? byAmbient
-      ? 'ground-ambient'
-      : 'ground-strobe'
+      ? 'background-ambient'
+      : 'background-strobe'
     : unread
-      ? 'ground-unread'
-      : 'ground-dark'
+      ? 'background-unread'
+      : 'background-dark'
   return {
-    id: 'ground',
+    id: 'background',
     state,
     reason,
     value: level,
@@ -96,7 +95,11 @@ const groundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
     cause: byAmbient
       ? { source: 'ambient', place, term: 'reading' }
       : { source: strongest(ledger, place), place, term: 'distance' },
-    path: unread ? 'ambient.ground' : byAmbient ? 'settings.shutterStops' : 'ground.distanceMm'
+    path: unread
+      ? 'ambient.background'
+      : byAmbient
+        ? 'settings.shutterStops'
+        : 'background.distanceMm'
   }
 }
 
@@ -117,7 +120,7 @@ const subjectVerdict = (plan: Plan, ledger: Ledger): Verdict => {
     reason: state === 'ok' ? 'subject-right' : miss > 0 ? 'subject-over' : 'subject-under',
     figures: { miss, ambient: ledger.ambient.subject!.level, strobe: ledger.flash.subject! },
     cause: { source: most, place: 'subject', term: most === 'ambient' ? 'reading' : 'power' },
-    path: 'lights.0.powerStops'
+    path: `lights.${plan.lights[0]!.id}.powerStops`
   }
 }
 
@@ -150,7 +153,6 @@ const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
       : ghost
         ? 'freeze-ghost'
         : 'freeze-sharp'
-  const index = plan.lights.findIndex((light) => light.id === worst.id)
   return {
     id: 'freeze',
     reason,
@@ -173,14 +175,14 @@ const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
       ? 'subject.speedMmS'
       : reason === 'freeze-ghost'
         ? 'settings.shutterStops'
-        : `lights.${index}.powerStops`
+        : `lights.${worst.id}.powerStops`
   }
 }
 
 const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const { camera, settings } = plan
   const t = secondsAt(settings.shutterStops)
-  const lights = showing(plan, ledger)
+  const lights = visibleLights(plan, ledger)
   const worst = lights.reduce((most, light) =>
     shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most
   )
@@ -188,7 +190,7 @@ const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   const within = settings.shutterStops <= camera.syncStops + 1e-6
   const leaf = camera.curtain === 'leaf'
   // One strobe that cannot pulse leaves its band, however many others do.
-  const banded = !leaf && !within && lights.some((light) => !pulsesWith(plan, light))
+  const banded = !leaf && !within && lights.some((light) => !usesHighSpeedSync(plan, light))
   const reason: Reason = leaf
     ? lost.kind
       ? 'sync-leaf-clip'
@@ -197,7 +199,7 @@ const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
       ? 'sync-within'
       : banded
         ? 'sync-band'
-        : 'sync-pulsed'
+        : 'sync-high-speed'
   return {
     id: 'sync',
     reason,
@@ -238,12 +240,12 @@ const reserveVerdict = (plan: Plan): Verdict => {
       )
     },
     cause: { source: shown.id, place: 'subject', term: 'power' },
-    path: `lights.${plan.lights.indexOf(shown)}.powerStops`
+    path: `lights.${shown.id}.powerStops`
   }
 }
 
 export const judge = (plan: Plan, ledger: Ledger): Verdict[] => [
-  groundVerdict(plan, ledger),
+  backgroundVerdict(plan, ledger),
   subjectVerdict(plan, ledger),
   depthVerdict(plan),
   freezeVerdict(plan, ledger),

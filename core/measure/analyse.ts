@@ -122,7 +122,7 @@ export interface PatchLevel {
   /** mean level, stops against mid-grey; never under `FLOOR_LEVEL` */
   readonly level: number
   /** a clipped patch is at least this bright, one at the file's floor at most */
-  readonly bound: 'exact' | 'at-least' | 'at-most'
+  readonly limit: 'exact' | 'at-least' | 'at-most'
   readonly clippedShare: number
 }
 
@@ -145,10 +145,10 @@ export const patchLevel = (rgba: ArrayLike<number>): PatchLevel => {
   const pixels = rgba.length / 4
   const level = Math.log2(sum / pixels / 0.18)
   const clippedShare = clipped / pixels
-  if (level <= FLOOR_LEVEL) return { level: FLOOR_LEVEL, bound: 'at-most', clippedShare }
+  if (level <= FLOOR_LEVEL) return { level: FLOOR_LEVEL, limit: 'at-most', clippedShare }
   return {
     level: Math.min(level, CLIP_LEVEL),
-    bound: clippedShare > 0.05 ? 'at-least' : 'exact',
+    limit: clippedShare > 0.05 ? 'at-least' : 'exact',
     clippedShare
   }
 }

@@ -60,8 +60,8 @@ describe('reading a frame', () => {
     expect(Math.abs(patchLevel(flat(118, 118, 118)).level)).toBeLessThan(0.02)
   })
   test('clipped and black patches give limits', () => {
-    expect(patchLevel(flat(255, 255, 255)).bound).toBe('at-least')
-    expect(patchLevel(flat(0, 0, 0))).toMatchObject({ level: FLOOR_LEVEL, bound: 'at-most' })
+    expect(patchLevel(flat(255, 255, 255)).limit).toBe('at-least')
+    expect(patchLevel(flat(0, 0, 0))).toMatchObject({ level: FLOOR_LEVEL, limit: 'at-most' })
     expect(() => patchLevel([])).toThrow(/rgba/)
     expect(() => countPixels(newCounter(), [1, 2, 3])).toThrow(/rgba/)
     expect(() => finishCount(newCounter(), 1, 1)).toThrow(/pixels/)

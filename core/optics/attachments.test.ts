@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
   combinedFocalMm,
-  extensionLoss,
+  attachedCloseUpLoss,
   extensionMagnification,
   magnificationRange
 } from './attachments'
-import { closeUpLoss } from './closeup'
+import { closeUpLoss } from './closeUp'
 import { printCircleMm } from './depth'
 import { fallSpeedMmS, motionBlurTowardsPx } from './motion'
 import { magnificationFromRuler } from './ruler'
@@ -35,11 +35,11 @@ describe('what is screwed to a lens', () => {
   test('a converter doubles the magnification; a bare lens is left as it is', () => {
     expect(magnificationRange(100, 1, { ...BARE, teleconverter: 2 })).toEqual([0, 2])
     expect(magnificationRange(100, 1, BARE)).toEqual([0, 1])
-    expect(extensionLoss(100, 0.7, 0.8, BARE)).toBeCloseTo(closeUpLoss(0.7, 0.8), 12)
+    expect(attachedCloseUpLoss(100, 0.7, 0.8, BARE)).toBeCloseTo(closeUpLoss(0.7, 0.8), 12)
   })
   test('a close-up lens at infinity focus costs no light, a tube of one focal length two stops', () => {
-    expect(extensionLoss(100, 0.3, 1, { ...BARE, dioptres: 3 })).toBeCloseTo(0, 9)
-    expect(extensionLoss(60, 1, 1, { ...BARE, extensionMm: 60 })).toBeCloseTo(2, 12)
+    expect(attachedCloseUpLoss(100, 0.3, 1, { ...BARE, dioptres: 3 })).toBeCloseTo(0, 9)
+    expect(attachedCloseUpLoss(60, 1, 1, { ...BARE, extensionMm: 60 })).toBeCloseTo(2, 12)
   })
   test('property: the extension found gives the magnification back by the lens equation', () => {
     fc.assert(

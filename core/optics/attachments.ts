@@ -5,7 +5,7 @@
  * m = f·D/1000 with a close-up lens of D dioptres, 1/f' = 1/f + D/1000; a converter multiplies m and N.
  */
 import { notNegative, positive } from '../guard'
-import { closeUpLoss } from './closeup'
+import { closeUpLoss } from './closeUp'
 
 export interface Attachments {
   /** tubes, mm, ≥ 0 */
@@ -51,7 +51,7 @@ export const extensionMagnification = (
   )
 
 /** Light lost to extension, stops ≥ 0, beyond what the shown f-number says (a converter's loss is in that number). */
-export const extensionLoss = (
+export const attachedCloseUpLoss = (
   focalMm: number,
   magnification: number,
   pupilRatio: number,

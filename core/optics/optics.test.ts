@@ -6,10 +6,10 @@ import {
   lensToSubject,
   magnificationAtDistance,
   sensorToSubject
-} from './closeup'
+} from './closeUp'
 import { airyDisc, depthLimits } from './depth'
 import { motionBlurPx } from './motion'
-import { darkShare, pulsedLoss } from './shutter'
+import { darkShare, highSpeedSyncLoss } from './shutter'
 
 describe('close-up loss', () => {
   // Follows from 2·log2(1 + m/P); m = 1 costing two stops is in every close-up handbook.
@@ -122,9 +122,11 @@ describe('motion and shutter', () => {
     [1000, 2.32],
     [8000, 5.04]
   ])('pulsed loss from Tc 1/250 at 1/%d', (s, loss) => {
-    expect(pulsedLoss(1 / s, 1 / 250)).toBeCloseTo(loss, 2)
+    expect(highSpeedSyncLoss(1 / s, 1 / 250)).toBeCloseTo(loss, 2)
   })
   test('pulsed loss tends to one stop per stop, so the ratio to ambient no longer changes', () => {
-    expect(pulsedLoss(1 / 256000, 1 / 250) - pulsedLoss(1 / 128000, 1 / 250)).toBeCloseTo(1, 2)
+    expect(
+      highSpeedSyncLoss(1 / 256000, 1 / 250) - highSpeedSyncLoss(1 / 128000, 1 / 250)
+    ).toBeCloseTo(1, 2)
   })
 })

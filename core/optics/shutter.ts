@@ -12,7 +12,7 @@ export const darkShare = (seconds: number, curtainSeconds: number): number =>
   Math.max(0, 1 - positive(seconds, 'seconds') / positive(curtainSeconds, 'curtainSeconds'))
 
 /** Light lost by pulsing the flash over the whole travel, stops ≥ 0: log2((Tc + t)/t), before the head's own penalty. */
-export const pulsedLoss = (seconds: number, curtainSeconds: number): number =>
+export const highSpeedSyncLoss = (seconds: number, curtainSeconds: number): number =>
   Math.log2((positive(curtainSeconds, 'curtainSeconds') + positive(seconds, 'seconds')) / seconds)
 
 /** Less than this is not told, stops. */

@@ -11,7 +11,7 @@ export interface ReadingAge {
 
 /** @param now milliseconds since 1970; @returns one entry for each place that has been read */
 export const readingAges = (plan: Pick<Plan, 'ambient' | 'look'>, now: number): ReadingAge[] =>
-  (['subject', 'ground'] as const).flatMap((place) => {
+  (['subject', 'background'] as const).flatMap((place) => {
     const reading = plan.ambient[place]
     if (!reading) return []
     const minutes =

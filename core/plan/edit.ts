@@ -1,8 +1,34 @@
-/** Changes to a set that touch more than one figure: adding, copying and taking out lights, cards and places. All return a new plan. */
+/**
+ * Changes to a set that touch more than one figure: lights changed alone or as a group; lights, cards and places added,
+ * copied and taken out. All return a new plan.
+ */
 import type { Modifier, Strobe } from '../kit/kit'
-import { dialMarks } from '../scales/dial'
+import { chooseOnDial, dialMarks } from '../scales/dial'
 import { nearestMark } from '../scales/marks'
+import { locksWithout } from './path'
 import { LIGHT_IDS, type Card, type Light, type LightId, type OwnPlace, type Plan } from './plan'
+
+/**
+ * The plan with one light changed.
+ * @param index the light's position among `plan.lights`
+ */
+export const withLight = (plan: Plan, index: number, part: Partial<Light>): Plan => ({
+  ...plan,
+  lights: plan.lights.map((light, i) => (i === index ? { ...light, ...part } : light))
+})
+
+/** A group's master moved: every light of the group by the same stops, each to the nearest mark of its own dial. */
+export const moveGroup = (plan: Plan, group: string, stops: number): Plan => ({
+  ...plan,
+  lights: plan.lights.map((light) =>
+    light.group === group
+      ? {
+          ...light,
+          powerStops: chooseOnDial(light.strobe.dial, light.powerStops + stops).mark.stops
+        }
+      : light
+  )
+})
 
 const freeLetter = (plan: Plan): LightId | null =>
   LIGHT_IDS.find((id) => !plan.lights.some((light) => light.id === id)) ?? null
@@ -26,7 +52,7 @@ const STARTS = [
 export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan => {
   const id = freeLetter(plan)
   if (!id) return plan
-  const [turnDeg, heightDeg] = STARTS[(plan.lights.length - 1) % STARTS.length]!
+  const [azimuthDeg, elevationDeg] = STARTS[(plan.lights.length - 1) % STARTS.length]!
   const roles = ['fill', 'rim', 'rim'] as const
   const light: Light = {
     id,
@@ -38,7 +64,7 @@ export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifie
     modifiers: [...modifiers],
     powerStops: nearestMark(dialMarks(strobe.dial), -4).stops,
     mount: 'stand',
-    at: { distanceMm: plan.lights[0]!.at.distanceMm * 1.2, turnDeg, heightDeg },
+    at: { distanceMm: plan.lights[0]!.at.distanceMm * 1.2, azimuthDeg, elevationDeg },
     aim: { kind: 'place', place: 'focus' },
     rollDeg: 0,
     reach: null
@@ -46,23 +72,13 @@ export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifie
   return { ...plan, lights: [...plan.lights, light] }
 }
 
-/** Locks name lights by their place in the list: those of the one taken out go, those behind it move up. */
-const shiftLocks = (locks: readonly string[], list: string, gone: number): string[] =>
-  locks.flatMap((path) => {
-    const match = path.match(new RegExp(`^${list}\\.(\\d+)\\.(.+)$`))
-    if (!match) return [path]
-    const index = Number(match[1])
-    return index === gone ? [] : [index > gone ? `${list}.${index - 1}.${match[2]}` : path]
-  })
-
 /** @returns the same plan when it is the only light */
 export const removeLight = (plan: Plan, id: LightId): Plan => {
-  const index = plan.lights.findIndex((light) => light.id === id)
-  if (index < 0 || plan.lights.length === 1) return plan
+  if (plan.lights.length === 1 || !plan.lights.some((light) => light.id === id)) return plan
   return {
     ...plan,
     lights: plan.lights.filter((light) => light.id !== id),
-    locks: shiftLocks(plan.locks, 'lights', index)
+    locks: locksWithout(plan.locks, `lights.${id}`)
   }
 }
 
@@ -80,7 +96,7 @@ export const copyLight = (plan: Plan, id: LightId): Plan => {
         id: letter,
         name: `${light.name.slice(0, 33)} copy`,
         role: light.role === 'key' ? 'fill' : light.role,
-        at: { ...light.at, turnDeg: -light.at.turnDeg || 20 }
+        at: { ...light.at, azimuthDeg: -light.at.azimuthDeg || 20 }
       }
     ]
   }
@@ -99,22 +115,20 @@ export const addCard = (plan: Plan, kind: Card['kind']): Plan => {
     reflectance: kind === 'card' ? 0.85 : 0.03,
     at: {
       distanceMm: size * 1.1,
-      turnDeg: -Math.sign(plan.lights[0]!.at.turnDeg || 1) * 75,
-      heightDeg: 0
+      azimuthDeg: -Math.sign(plan.lights[0]!.at.azimuthDeg || 1) * 75,
+      elevationDeg: 0
     },
     aim: { kind: 'place', place: 'focus' }
   }
   return { ...plan, cards: [...plan.cards, card] }
 }
 export const removeCard = (plan: Plan, id: string): Plan => {
-  const index = plan.cards.findIndex((card) => card.id === id)
-  return index < 0
-    ? plan
-    : {
-        ...plan,
-        cards: plan.cards.filter((card) => card.id !== id),
-        locks: shiftLocks(plan.locks, 'cards', index)
-      }
+  if (!plan.cards.some((card) => card.id === id)) return plan
+  return {
+    ...plan,
+    cards: plan.cards.filter((card) => card.id !== id),
+    locks: locksWithout(plan.locks, `cards.${id}`)
+  }
 }
 
 export const addPlace = (plan: Plan, xMm: number, yMm: number, zMm: number): Plan => {
@@ -133,8 +147,7 @@ export const addPlace = (plan: Plan, xMm: number, yMm: number, zMm: number): Pla
 }
 /** What pointed at the place points at the focus point again; its goal goes with it. */
 export const removePlace = (plan: Plan, id: string): Plan => {
-  const index = plan.places.findIndex((place) => place.id === id)
-  if (index < 0) return plan
+  if (!plan.places.some((place) => place.id === id)) return plan
   const aimed = <T extends { readonly aim: Light['aim'] }>(thing: T): T =>
     thing.aim.kind === 'place' && thing.aim.place === id
       ? { ...thing, aim: { kind: 'place', place: 'focus' } }
@@ -145,6 +158,6 @@ export const removePlace = (plan: Plan, id: string): Plan => {
     lights: plan.lights.map(aimed),
     cards: plan.cards.map(aimed),
     goals: { ...plan.goals, places: plan.goals.places.filter((goal) => goal.place !== id) },
-    locks: shiftLocks(plan.locks, 'places', index)
+    locks: locksWithout(plan.locks, `places.${id}`)
   }
 }

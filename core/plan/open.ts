@@ -1,6 +1,6 @@
-/** Opens a plan from outside: checks it, brings older versions forward, names each fault by its path. */
+/** Opens a plan from outside: checks it, migrates older versions, names each fault by its path. */
 import { z } from 'zod'
-import { bringForward } from './older'
+import { migratePlan } from './migrate'
 import { PLAN_FORMAT, PLAN_VERSION, planSchema, type Plan } from './plan'
 
 export interface Fault {
@@ -39,7 +39,7 @@ export const openPlan = (input: unknown): Opened => {
       ]
     }
   const parsed = planSchema.safeParse(
-    head.data.version < PLAN_VERSION ? bringForward(input as Record<string, unknown>) : input
+    head.data.version < PLAN_VERSION ? migratePlan(input as Record<string, unknown>) : input
   )
   return parsed.success
     ? { ok: true, plan: parsed.data }

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import { testCamera, testLens, testPlan, testStrobe } from '../testing'
-import { planFromLook } from '../solve/looks'
+import { withBestPower } from '../solve/power'
+import { newPlan } from './newPlan'
 import { openPlan, planJsonSchema } from './open'
 import { LOOKS } from './plan'
 
@@ -32,9 +33,9 @@ describe('opening a plan', () => {
     ).toEqual(['settings.apertureStops'])
     expect(
       broken((p) => {
-        p.ground!.distanceMm = 0
+        p.background!.distanceMm = 0
       })
-    ).toEqual(['ground.distanceMm'])
+    ).toEqual(['background.distanceMm'])
     expect(
       broken((p) => {
         p.camera!.pixelsWide = '6000'
@@ -57,7 +58,7 @@ describe('opening a plan', () => {
     ).toEqual(['lights.0.at.distanceMm'])
   })
   test('a newer version is refused by name', () => {
-    const opened = openPlan({ ...testPlan(), version: 4 })
+    const opened = openPlan({ ...testPlan(), version: 5 })
     expect(opened).toMatchObject({ ok: false, faults: [{ path: 'version' }] })
     expect(openPlan({ format: 'other', version: 1 })).toMatchObject({
       ok: false,
@@ -78,14 +79,14 @@ describe('looks', () => {
   test.each(LOOKS)(
     '%s starts valid, within the kit, with the subject right where the dial allows',
     (look) => {
-      const plan = planFromLook(look, 'New', {
+      const plan = newPlan(look, 'New', {
         camera: testCamera(),
         lens: testLens(),
         strobe: testStrobe(),
         modifier: null
       })
       expect(openPlan(json(plan)).ok).toBe(true)
-      const { verdicts, suggestions } = evaluate(plan)
+      const { verdicts, suggestions } = evaluate(withBestPower(plan, 0))
       const suggestion = suggestions.A!
       expect(['ok', 'too-bright']).toContain(suggestion.state)
       if (suggestion.state === 'ok')
@@ -104,7 +105,7 @@ describe('looks', () => {
         fc.double({ min: 0.1, max: 5, noNaN: true }),
         fc.constantFrom(0.5, 1, 2),
         (look, step, sensorWidthMm, focalMm, maxMagnification, pupilRatio) => {
-          const plan = planFromLook(look, 'New', {
+          const plan = newPlan(look, 'New', {
             camera: testCamera({ step, sensorWidthMm, sensorHeightMm: sensorWidthMm * 0.75 }),
             lens: testLens({ focalMm, maxMagnification, pupilRatio }),
             strobe: testStrobe(),

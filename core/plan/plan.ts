@@ -1,77 +1,23 @@
 /**
  * The plan: everything that decides the picture, as one document that stands alone (the kit it uses is inside it).
- * Version 3: goals hard or wished, bounds, the bag, what is screwed to the lens. Version 2: a set of lights, cards and places in space. Older versions: older.ts. Format: docs/plan-format.md.
+ * What each version added: migrate.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
-import { cameraSchema, lensSchema, modifierSchema, strobeSchema } from '../kit/kit'
+import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
+import { ambientSchema, lookSchema } from './ambient'
+import { goalsSchema } from './goals'
+import { cardSchema, LIGHT_IDS, lightSchema, ownPlaceSchema, placeSchema } from './light'
+
+export * from './ambient'
+export * from './goals'
+export * from './light'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 3
+export const PLAN_VERSION = 4
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
-
-export const LOOKS = ['black-still', 'black-soft', 'daylight-fill', 'plume'] as const
-export const lookSchema = z.enum(LOOKS)
-export type Look = z.infer<typeof lookSchema>
-
-export const readingSchema = z
-  .strictObject({
-    value: z.discriminatedUnion('kind', [
-      z
-        .strictObject({
-          kind: z.literal('camera'),
-          apertureStops: stops(-2, 14),
-          shutterStops: stops(-6, 16),
-          isoStops: stops(-3, 11)
-        })
-        .describe('the settings a camera or meter called right'),
-      z.strictObject({ kind: z.literal('ev'), ev: stops(-20, 25).describe('EV at ISO 100') }),
-      z.strictObject({ kind: z.literal('lux'), lux: z.number().min(0.0001).max(300000) })
-    ]),
-    bound: z
-      .enum(['exact', 'at-most'])
-      .default('exact')
-      .describe('at-most: nothing showed, it may be darker still'),
-    via: z
-      .enum(['lens', 'reflected', 'incident'])
-      .describe('through the lens; hand-held at the surface; hand-held dome'),
-    atMagnification: z
-      .number()
-      .min(0.001)
-      .max(20)
-      .describe('magnification when read through the lens'),
-    takenAt: z.iso.datetime().nullable().describe('when it was read; null when nobody noted it'),
-    look: lookSchema.nullable().describe('the look it was read for')
-  })
-  .superRefine((reading, context) => {
-    if (reading.value.kind === 'lux' && reading.via !== 'incident')
-      context.addIssue({
-        code: 'custom',
-        path: ['via'],
-        message: 'lux is light falling on a place: it is an incident reading'
-      })
-  })
-export type AmbientReading = z.infer<typeof readingSchema>
-
-/**
- * Places whose light matters. `subject` is the subject's lit side, `ground` the middle of the ground as the frame sees it;
- * the rest follow from subject, camera and key light (core/set/places.ts). P1, P2 … are the user's own.
- */
-export const placeSchema = z
-  .string()
-  .regex(
-    /^(subject|shadow|top|front|ground|groundLeft|groundRight|foreground|lens|P[1-8])$/,
-    'no such place'
-  )
-export type Place = string
-/** Where ambient light is read. */
-export const READ_PLACES = ['subject', 'ground'] as const
-export type ReadPlace = (typeof READ_PLACES)[number]
-
-export const LIGHT_IDS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const
-export const lightIdSchema = z.enum(LIGHT_IDS)
-export type LightId = z.infer<typeof lightIdSchema>
+const degrees = (most: number) => z.number().min(-most).max(most)
 
 /** A measured fact about one source at one place, held against what the sum had said. */
 export const correctionSchema = z.strictObject({
@@ -80,9 +26,9 @@ export const correctionSchema = z.strictObject({
   source: z.enum(['ambient', ...LIGHT_IDS]),
   place: placeSchema,
   stops: stops(-20, 20).describe('measured minus predicted'),
-  sureStops: stops(0.05, 3).describe('how far off it may be'),
+  uncertaintyStops: stops(0.05, 3).describe('how far off it may be'),
   method: z.enum(['judged', 'meter', 'patch']),
-  bound: z
+  limit: z
     .enum(['exact', 'at-least', 'at-most'])
     .describe('a clipped or black patch gives a limit only'),
   strobeId: z.string().max(64).nullable(),
@@ -90,80 +36,6 @@ export const correctionSchema = z.strictObject({
   on: z.boolean()
 })
 export type Correction = z.infer<typeof correctionSchema>
-
-const degrees = (most: number) => z.number().min(-most).max(most)
-/**
- * Where a thing stands, seen from the focus point: distance, turn (0 toward the camera's side, + to the right seen from
- * above with the camera below) and height angle (+ up).
- */
-export const spotSchema = z.strictObject({
-  distanceMm: lengthMm(5, 20000),
-  turnDeg: degrees(180),
-  heightDeg: degrees(90)
-})
-export type Spot = z.infer<typeof spotSchema>
-
-export const aimSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('place'), place: z.union([z.literal('focus'), placeSchema]) }),
-  z
-    .strictObject({ kind: z.literal('free'), turnDeg: degrees(180), heightDeg: degrees(90) })
-    .describe('the direction it faces')
-])
-export type Aim = z.infer<typeof aimSchema>
-
-export const ROLES = ['key', 'fill', 'rim', 'ground', 'other'] as const
-
-export const lightSchema = z.strictObject({
-  id: lightIdSchema,
-  name: z.string().trim().min(1, 'a name is needed').max(40),
-  role: z.enum(ROLES),
-  on: z.boolean(),
-  group: z
-    .string()
-    .regex(/^[A-F]$/, 'a letter from A to F')
-    .nullable(),
-  strobe: strobeSchema,
-  modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),
-  powerStops: stops(-14, 0).describe('stops below full'),
-  mount: z
-    .enum(['stand', 'lens'])
-    .describe('lens: sits round the lens front and looks where the lens looks'),
-  at: spotSchema,
-  aim: aimSchema,
-  rollDeg: degrees(180).describe('turn of an oblong face about its own axis'),
-  reach: z
-    .strictObject({ nearMm: lengthMm(5, 20000), farMm: lengthMm(5, 20000) })
-    .refine((reach) => reach.nearMm <= reach.farMm, {
-      path: ['nearMm'],
-      message: 'near must not lie beyond far'
-    })
-    .nullable()
-    .describe('how near and far it may go when ways are looked for; null: it stays')
-})
-export type Light = z.infer<typeof lightSchema>
-
-export const cardSchema = z.strictObject({
-  id: z.string().regex(/^K[1-8]$/, 'K1 to K8'),
-  kind: z.enum(['card', 'flag']).describe('a card throws light back, a flag only stops it'),
-  on: z.boolean(),
-  widthMm: lengthMm(5, 3000),
-  heightMm: lengthMm(5, 3000),
-  reflectance: z.number().min(0.005).max(1),
-  at: spotSchema,
-  aim: aimSchema
-})
-export type Card = z.infer<typeof cardSchema>
-
-export const ownPlaceSchema = z.strictObject({
-  id: z.string().regex(/^P[1-8]$/, 'P1 to P8'),
-  name: z.string().trim().min(1, 'a name is needed').max(40),
-  xMm: degrees(20000),
-  yMm: degrees(20000),
-  zMm: degrees(20000),
-  faces: z.enum(['lens', 'up', 'left', 'right']).describe('which way the surface there faces'),
-  reflectance: z.number().min(0.005).max(1)
-})
-export type OwnPlace = z.infer<typeof ownPlaceSchema>
 
 export const SHAPES = ['sheet', 'ellipsoid', 'box', 'cylinder', 'vessel', 'plume'] as const
 export const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
@@ -173,7 +45,9 @@ export const settingsSchema = z.strictObject({
   shutterStops: stops(-6, 16),
   isoStops: stops(-3, 11),
   ndStops: stops(0, 20),
-  pulsedSync: z.boolean().describe('pulse the strobe when the shutter is faster than sync')
+  highSpeedSync: z
+    .boolean()
+    .describe('fire the strobes in high-speed sync when the shutter is faster than sync')
 })
 export type Settings = z.infer<typeof settingsSchema>
 
@@ -190,25 +64,6 @@ const uniqueIds = (
         message: `${each.id} is there twice`
       })
   })
-
-/** Names of goals, as `goals.wished` lists them. `at:` and a place for the goals of other places. */
-const GOAL_IDS = [
-  'subject',
-  'ground',
-  'depth',
-  'edge',
-  'blur',
-  'ghost',
-  'keyFill',
-  'recycle',
-  'flashes',
-  'iso'
-] as const
-const goalIdSchema = z
-  .string()
-  .regex(new RegExp(`^(${GOAL_IDS.join('|')}|at:[A-Za-z][A-Za-z0-9]{0,11})$`), 'no such goal')
-export type GoalId = string
-
 /** One trial of the sync finder: a shutter, and how much of the frame stayed without flash. */
 const syncTrialSchema = z.strictObject({
   shutterStops: stops(0, 16),
@@ -227,7 +82,7 @@ export const planSchema = z
       widthMm: lengthMm(0.1, 5000),
       heightMm: lengthMm(0.1, 5000),
       depthMm: lengthMm(0.1, 5000).describe('front to back; a sheet has none'),
-      turnDeg: degrees(180).describe('about the upright axis'),
+      rotationDeg: degrees(180).describe('about the upright axis'),
       sharpDepthMm: lengthMm(0.001, 5000).describe('depth that must be sharp'),
       reflectance: z.number().min(0.005).max(1),
       speedMmS: z
@@ -237,7 +92,7 @@ export const planSchema = z
         .describe('speed of the moving part, 0 for a still subject'),
       directionDeg: z.number().min(0).max(90).describe('0 across the frame, 90 toward the lens')
     }),
-    ground: z.strictObject({
+    background: z.strictObject({
       distanceMm: lengthMm(1, 1e6).describe('from the focus point along the lens axis'),
       reflectance: z.number().min(0.001).max(1),
       widthMm: lengthMm(10, 1e6),
@@ -264,53 +119,11 @@ export const planSchema = z
       .nullable()
       .describe('walls that throw light back; the focus point is in its middle'),
     view: z.strictObject({
-      heightDeg: degrees(90).describe('the camera looks down from above (+) or up from below (−)')
+      elevationDeg: degrees(90).describe(
+        'the camera looks down from above (+) or up from below (−)'
+      )
     }),
-    goals: z.strictObject({
-      groundStops: stops(-12, 3).describe('ground at most this level'),
-      subjectStops: stops(-4, 3),
-      toleranceStops: stops(0.05, 2),
-      blurPx: z.number().min(0.1).max(1000),
-      places: z
-        .array(
-          z.strictObject({
-            place: placeSchema,
-            kind: z.enum(['about', 'at-most']),
-            stops: stops(-14, 6),
-            toleranceStops: stops(0.05, 3)
-          })
-        )
-        .max(16)
-        .describe('goals at other places'),
-      keyFill: z
-        .strictObject({ stops: stops(-8, 12), toleranceStops: stops(0.05, 3) })
-        .nullable()
-        .describe('key over fill; null: not asked'),
-      edgeBlurPx: z
-        .number()
-        .min(0.5)
-        .max(1000)
-        .nullable()
-        .describe(
-          'blur at the ends of the depth, defocus and diffraction together; null: not asked'
-        ),
-      ghostPx: z
-        .number()
-        .min(0.1)
-        .max(10000)
-        .nullable()
-        .describe('smear of the moving part by ambient; null: as blurPx'),
-      recycleS: z.number().min(0.05).max(120).nullable(),
-      flashes: z
-        .number()
-        .int()
-        .min(1)
-        .max(1e6)
-        .nullable()
-        .describe('flashes a charge must give at least'),
-      isoStops: stops(-2, 10).nullable().describe('ISO ceiling'),
-      wished: z.array(goalIdSchema).max(40).describe('goals that may yield; all others are hard')
-    }),
+    goals: goalsSchema,
     bag: z
       .strictObject({
         ndStops: z.array(stops(0.1, 20)).max(8),
@@ -321,19 +134,7 @@ export const planSchema = z
         )
       })
       .describe('what may be used when ways are looked for'),
-    ambient: z.strictObject({
-      subject: readingSchema.nullable(),
-      ground: readingSchema.nullable(),
-      shadeStops: stops(0, 10).describe(
-        'taken away since it was read: curtains, lamps off, a hood'
-      ),
-      recheckMinutes: z
-        .number()
-        .min(1)
-        .max(1440)
-        .nullable()
-        .describe('after this a reading is old; null: never')
-    }),
+    ambient: ambientSchema,
     camera: cameraSchema,
     lens: lensSchema,
     focus: z.strictObject({

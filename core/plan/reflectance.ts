@@ -17,7 +17,7 @@ export const SUBJECT_REFLECTANCES: readonly ReflectancePreset[] = [
   { id: 'dark-beetle', value: 0.06 }
 ]
 
-export const GROUND_REFLECTANCES: readonly ReflectancePreset[] = [
+export const BACKGROUND_REFLECTANCES: readonly ReflectancePreset[] = [
   { id: 'velvet', value: 0.01 },
   { id: 'black-card', value: 0.04 },
   { id: 'dark-wall', value: 0.1 },

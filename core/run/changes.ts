@@ -1,5 +1,5 @@
 /** What was changed between two frames, control by control. */
-import type { Spot } from '../plan/plan'
+import type { Position } from '../plan/plan'
 import type { LightState, Snapshot } from './frame'
 
 export type ChangedControl =
@@ -7,7 +7,7 @@ export type ChangedControl =
   | 'shutter'
   | 'iso'
   | 'nd'
-  | 'pulsed'
+  | 'highSpeedSync'
   | 'power'
   | 'distance'
   | 'place'
@@ -26,8 +26,8 @@ export interface Change {
   readonly stops: number | null
 }
 
-const angles = (at: Spot): string =>
-  `${Math.round(at.turnDeg * 10) / 10}° / ${Math.round(at.heightDeg * 10) / 10}°`
+const angles = (at: Position): string =>
+  `${Math.round(at.azimuthDeg * 10) / 10}° / ${Math.round(at.elevationDeg * 10) / 10}°`
 
 const lightChanges = (
   a: LightState,
@@ -72,7 +72,7 @@ export const changesBetween = (a: Snapshot, b: Snapshot): Change[] => {
   add('shutter', a.shutterStops, b.shutterStops, null)
   add('iso', a.isoStops, b.isoStops, b.isoStops - a.isoStops)
   add('nd', a.ndStops, b.ndStops, a.ndStops - b.ndStops)
-  add('pulsed', a.pulsedSync, b.pulsedSync, null)
+  add('highSpeedSync', a.highSpeedSync, b.highSpeedSync, null)
   add('magnification', a.magnification, b.magnification, null)
   for (const now of b.lights) {
     const before = a.lights.find((light) => light.id === now.id)

@@ -7,7 +7,7 @@ import {
   lightIdSchema,
   placeSchema,
   settingsSchema,
-  spotSchema,
+  positionSchema,
   type Light,
   type LightId,
   type Plan
@@ -19,7 +19,7 @@ export const lightStateSchema = z.strictObject({
   id: lightIdSchema,
   on: z.boolean(),
   powerStops: stops(-14, 0),
-  at: spotSchema,
+  at: positionSchema,
   strobeId: z.string().min(1).max(64),
   modifierIds: z.array(z.string().max(64)).max(4),
   modifierNames: z.array(z.string().max(80)).max(4)
@@ -40,7 +40,7 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
       kind: z.literal('judged'),
       place: placeSchema,
       levelStops: stops(-15, 8),
-      bound: z.enum(['exact', 'at-most'])
+      limit: z.enum(['exact', 'at-most'])
     })
     .describe('by eye: the level the place seems to have; at-most when nothing shows'),
   z
@@ -58,7 +58,7 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
       y: z.number().min(0).max(1),
       radius: z.number().min(0.001).max(0.5).describe('share of the picture width'),
       levelStops: stops(-15, 8),
-      bound: z.enum(['exact', 'at-least', 'at-most'])
+      limit: z.enum(['exact', 'at-least', 'at-most'])
     })
     .describe('a patch marked on the picture, x and y as shares of width and height')
 ])
@@ -93,10 +93,10 @@ export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => (
 
 /** The plan as it stood when a frame was taken; its kit must still be the same for the result to mean anything. Lights the frame does not know are off. */
 export const planAt = (plan: Plan, snapshot: Snapshot): Plan => {
-  const { apertureStops, shutterStops, isoStops, ndStops, pulsedSync, magnification } = snapshot
+  const { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync, magnification } = snapshot
   return {
     ...plan,
-    settings: { apertureStops, shutterStops, isoStops, ndStops, pulsedSync },
+    settings: { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync },
     focus: { ...plan.focus, magnification },
     lights: plan.lights.map((light) => {
       const then = snapshot.lights.find((each) => each.id === light.id)

@@ -7,9 +7,9 @@ import { BLACK_VALUE } from '../measure/analyse'
 import { evaluate, type Evaluation } from '../ledger/evaluate'
 import type { Light, LightId, Plan } from '../plan/plan'
 import { keyLight } from '../set/places'
-import { darkenMove, type DarkMove } from '../solve/darken'
-import { isLocked } from '../solve/price'
-import { withLight } from '../solve/power'
+import { darkenMove, type DarkMove } from '../advise/darken'
+import { isLightLocked } from '../plan/controls'
+import { withLight } from '../plan/edit'
 import { litIds, snapshotOf, type Frame, type LightState, type Snapshot } from './frame'
 
 export type NextMove =
@@ -24,7 +24,7 @@ export type NextMove =
       readonly after: Plan
       readonly errorStops: number
     }
-  | { readonly kind: 'way-out'; readonly light: LightId; readonly missStops: number }
+  | { readonly kind: 'no-power-fits'; readonly light: LightId; readonly missStops: number }
   | {
       readonly kind: 'too-much'
       readonly by: 'ambient' | 'others'
@@ -47,8 +47,8 @@ const sameCamera = (a: Snapshot, b: Snapshot): boolean =>
 const sameLight = (a: LightState, b: LightState): boolean =>
   near(a.powerStops, b.powerStops) &&
   near(a.at.distanceMm, b.at.distanceMm) &&
-  near(a.at.turnDeg, b.at.turnDeg) &&
-  near(a.at.heightDeg, b.at.heightDeg) &&
+  near(a.at.azimuthDeg, b.at.azimuthDeg) &&
+  near(a.at.elevationDeg, b.at.elevationDeg) &&
   a.strobeId === b.strobeId &&
   a.modifierIds.join() === b.modifierIds.join()
 
@@ -58,10 +58,10 @@ const latest = (frames: readonly Frame[], test: (frame: Frame) => boolean): Fram
 }
 
 /** Somebody looked, or the file shows by itself that 99 % of the picture is as black as wanted. */
-const seen = (frame: Frame, groundStops: number): boolean =>
+const seen = (frame: Frame, backgroundStops: number): boolean =>
   frame.evidence.length > 0 ||
   (frame.analysis !== null &&
-    frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(groundStops)))
+    frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(backgroundStops)))
 
 /** What to do about one light's power; null when its place comes out as wanted or it has no goal. */
 const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove | null => {
@@ -80,10 +80,10 @@ const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove |
     case 'ok':
       break
     default:
-      return { kind: 'way-out', light: light.id, missStops: suggestion.missStops }
+      return { kind: 'no-power-fits', light: light.id, missStops: suggestion.missStops }
   }
   const { mark, errorStops } = suggestion.choice!
-  if (isLocked(plan, 'power', index))
+  if (isLightLocked(plan, 'power', light.id))
     return { kind: 'power-locked', light: light.id, wanted: mark.stops }
   return {
     kind: 'set-power',
@@ -104,15 +104,15 @@ export const nextMove = (plan: Plan, frames: readonly Frame[]): NextMove => {
   const evaluation = evaluate(plan)
   const { ledger } = evaluation
   const black = latest(frames, (frame) => frame.kind === 'black' && sameCamera(frame.snapshot, now))
-  const ambient = ledger.ambient.ground!
-  if (ambient.level > plan.goals.groundStops + 0.05 && (ambient.bound !== 'at-most' || black))
+  const ambient = ledger.ambient.background!
+  if (ambient.level > plan.goals.backgroundStops + 0.05 && (ambient.limit !== 'at-most' || black))
     return {
       kind: 'darken',
       move: darkenMove(plan),
-      overStops: ambient.level - plan.goals.groundStops
+      overStops: ambient.level - plan.goals.backgroundStops
     }
   if (!black) return { kind: 'take-black' }
-  if (!seen(black, plan.goals.groundStops)) return { kind: 'judge', frame: black }
+  if (!seen(black, plan.goals.backgroundStops)) return { kind: 'judge', frame: black }
   const lit = plan.lights.filter((light) => light.on)
   if (lit.length === 0) return { kind: 'all-off' }
   const key = keyLight(plan)
@@ -126,7 +126,7 @@ export const nextMove = (plan: Plan, frames: readonly Frame[]): NextMove => {
       ({ kind, snapshot }) =>
         kind === 'lit' &&
         sameCamera(snapshot, now) &&
-        snapshot.pulsedSync === now.pulsedSync &&
+        snapshot.highSpeedSync === now.highSpeedSync &&
         litIds(snapshot).join() === [...ids].sort().join() &&
         snapshot.lights.every(
           (light) =>

@@ -3,14 +3,15 @@ import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import { countPixels, finishCount, newCounter } from '../measure/analyse'
 import type { Plan } from '../plan/plan'
-import { darkenMove, darkMoves, darkReserve } from '../solve/darken'
-import { moveGroup, withBestPower, withLight } from '../solve/power'
-import { waysOut } from '../solve/waysOut'
+import { darkenMove, darkMoves, darkReserve } from '../advise/darken'
+import { moveGroup, withLight } from '../plan/edit'
+import { withBestPower } from '../solve/power'
+import { powerRemedies } from '../advise/powerRemedies'
 import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { changesBetween } from './changes'
 import { snapshotOf, type Evidence, type Frame } from './frame'
 import { nextMove } from './nextMove'
-import { learn, measuredLevel, takeIn } from './reading'
+import { calibrate, measuredLevel, applyCalibration } from './calibrate'
 
 let count = 0
 const frame = (plan: Plan, kind: 'black' | 'lit', evidence: Evidence[] = []): Frame => ({
@@ -23,30 +24,33 @@ const frame = (plan: Plan, kind: 'black' | 'lit', evidence: Evidence[] = []): Fr
   evidence,
   note: ''
 })
-const judged = (levelStops: number, place: 'subject' | 'ground' = 'subject'): Evidence => ({
+const judged = (levelStops: number, place: 'subject' | 'background' = 'subject'): Evidence => ({
   kind: 'judged',
   place,
   levelStops,
-  bound: levelStops <= -8 ? 'at-most' : 'exact'
+  limit: levelStops <= -8 ? 'at-most' : 'exact'
 })
 const log = (plan: Plan, taken: Frame): Plan =>
-  taken.evidence.reduce((p, each, i) => takeIn(p, learn(p, taken, each, `${taken.id}-${i}`)), plan)
+  taken.evidence.reduce(
+    (p, each, i) => applyCalibration(p, calibrate(p, taken, each, `${taken.id}-${i}`)),
+    plan
+  )
 
 describe('ways out at the ends of the dial', () => {
   const tooBright = testPlan((p) => {
-    p.lights[0]!.at = { distanceMm: 60, turnDeg: 40, heightDeg: 0 }
+    p.lights[0]!.at = { distanceMm: 60, azimuthDeg: 40, elevationDeg: 0 }
     p.settings.apertureStops = 3
     p.focus.magnification = 0.2
   })
   const tooDim = testPlan((p) => {
-    p.lights[0]!.at = { distanceMm: 1500, turnDeg: 40, heightDeg: 0 }
+    p.lights[0]!.at = { distanceMm: 1500, azimuthDeg: 40, elevationDeg: 0 }
     p.settings.apertureStops = 9
     p.lights[0]!.modifiers = [testModifier({ lossStops: 2 })]
   })
 
   test('lowest power still too bright: farther, diffusion, ND, smaller aperture; each does what it says', () => {
     expect(evaluate(tooBright).suggestions.A!.state).toBe('too-bright')
-    const ways = waysOut(tooBright, 0, [
+    const ways = powerRemedies(tooBright, 0, [
       testModifier({ id: 'thick', name: 'Thick sheet', lossStops: 4 })
     ])
     expect(new Set(ways.map((way) => way.control))).toEqual(
@@ -60,19 +64,19 @@ describe('ways out at the ends of the dial', () => {
     expect(ways[0]!.solves).toBe(true)
   })
   test('full power too dim: closer, bare head, wider aperture, higher ISO', () => {
-    const ways = waysOut(tooDim, 0)
+    const ways = powerRemedies(tooDim, 0)
     expect(new Set(ways.map((way) => way.control))).toEqual(
       new Set(['distance', 'modifier', 'aperture', 'iso'])
     )
     expect(ways.find((way) => way.control === 'iso')!.price.ambientSubject).toBe(0)
   })
   test('locked controls are left alone', () => {
-    const locked = { ...tooDim, locks: ['settings.isoStops', 'lights.0.at.distanceMm'] }
-    expect(waysOut(locked, 0).map((way) => way.control)).not.toContain('iso')
-    expect(waysOut(locked, 0).map((way) => way.control)).not.toContain('distance')
+    const locked = { ...tooDim, locks: ['settings.isoStops', 'lights.A.at.distanceMm'] }
+    expect(powerRemedies(locked, 0).map((way) => way.control)).not.toContain('iso')
+    expect(powerRemedies(locked, 0).map((way) => way.control)).not.toContain('distance')
   })
   test('nothing to offer where a mark on the dial does it', () =>
-    expect(waysOut(testPlan(), 0)).toEqual([]))
+    expect(powerRemedies(testPlan(), 0)).toEqual([]))
   test('a dial of whole stops is helped by a small move', () => {
     let coarse = testPlan((p) => {
       p.lights[0] = testLight({
@@ -85,7 +89,9 @@ describe('ways out at the ends of the dial', () => {
     })
     const state = evaluate(coarse).suggestions.A!.state
     expect(state).toBe('coarse')
-    expect(waysOut(coarse, 0).some((way) => way.control === 'distance' && way.solves)).toBe(true)
+    expect(powerRemedies(coarse, 0).some((way) => way.control === 'distance' && way.solves)).toBe(
+      true
+    )
   })
 })
 
@@ -93,9 +99,9 @@ describe('darkening', () => {
   const lamp = (ev: number, change?: (p: Plan) => void) =>
     testPlan((p) => {
       p.settings.shutterStops = 6
-      p.ambient.ground = {
+      p.ambient.background = {
         value: { kind: 'ev', ev },
-        bound: 'exact',
+        limit: 'exact',
         via: 'reflected',
         atMagnification: 1,
         takenAt: null,
@@ -106,7 +112,7 @@ describe('darkening', () => {
   test('shutter first: it takes ambient and costs the strobe nothing', () => {
     const plan = lamp(12)
     const shutter = darkMoves(plan).find((move) => move.control === 'shutter')!
-    expect(shutter.price.ambientGround).toBeCloseTo(-2, 9)
+    expect(shutter.price.ambientBackground).toBeCloseTo(-2, 9)
     expect(shutter.price.strobeSubject).toBe(0)
     expect(darkenMove(plan)!.control).toBe('shutter')
   })
@@ -117,10 +123,10 @@ describe('darkening', () => {
     })
     const move = darkenMove(atSync)!
     expect(move.control).toBe('aperture')
-    expect(move.strobeMustFind).toBeCloseTo(-move.price.ambientGround, 6)
+    expect(move.powerNeededStops).toBeCloseTo(-move.price.ambientBackground, 6)
     expect(darkenMove({ ...atSync, locks: ['settings.apertureStops'] })!.control).toBe('nd')
   })
-  test('property: the reserve is what it says: all strobes up, the camera closed by as much, the subject stays, the ground falls', () => {
+  test('property: the reserve is what it says: all strobes up, the camera closed by as much, the subject stays, the background falls', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: -7, max: 0 }),
@@ -129,7 +135,7 @@ describe('darkening', () => {
           const plan = lamp(ev, (p) => {
             p.lights[0]!.powerStops = power
           })
-          const { stops, groundStops, light } = darkReserve(plan)
+          const { stops, backgroundStops, light } = darkReserve(plan)
           expect([stops, light]).toEqual([0 - power, 'A'])
           const after = {
             ...withLight(plan, 0, { powerStops: plan.lights[0]!.powerStops + stops }),
@@ -139,7 +145,7 @@ describe('darkening', () => {
             evaluate(plan).ledger.flash.subject!,
             9
           )
-          expect(evaluate(after).ledger.ambient.ground!.level).toBeCloseTo(groundStops, 9)
+          expect(evaluate(after).ledger.ambient.background!.level).toBeCloseTo(backgroundStops, 9)
         }
       )
     )
@@ -150,13 +156,13 @@ describe('darkening', () => {
         const plan = lamp(ev)
         const move = darkenMove(plan)
         if (!move)
-          return expect(evaluate(plan).ledger.ambient.ground!.level).toBeLessThanOrEqual(
-            plan.goals.groundStops + 1e-6
+          return expect(evaluate(plan).ledger.ambient.background!.level).toBeLessThanOrEqual(
+            plan.goals.backgroundStops + 1e-6
           )
-        const level = evaluate(move.after).ledger.ambient.ground!.level
+        const level = evaluate(move.after).ledger.ambient.background!.level
         const atEnd =
           move.to === (move.control === 'shutter' ? 8 : move.control === 'aperture' ? 10 : move.to)
-        expect(level <= plan.goals.groundStops + 1e-6 || atEnd).toBe(true)
+        expect(level <= plan.goals.backgroundStops + 1e-6 || atEnd).toBe(true)
       })
     )
   })
@@ -176,7 +182,7 @@ describe('readings', () => {
     const plan = testPlan((p) => {
       p.ambient.subject = {
         value: { kind: 'ev', ev: 15.5 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'lens',
         atMagnification: p.focus.magnification,
         takenAt: null,
@@ -186,7 +192,7 @@ describe('readings', () => {
     plan.lights[0]!.powerStops = evaluate(plan).suggestions.A!.choice!.mark.stops
     const taken = frame(plan, 'lit', [judged(0.5)])
     expect(evaluate(log(plan, taken)).ledger.totals.subject!).toBeCloseTo(0.5, 6)
-    const explained = learn(plan, frame(plan, 'lit'), judged(-0.51), 'x')
+    const explained = calibrate(plan, frame(plan, 'lit'), judged(-0.51), 'x')
     expect(explained).toMatchObject({ kind: 'nothing', why: 'rest-alone' })
   })
   test('a flash meter in tenths: 8·6 at the card against f/16 focused at 1:1 reads 3.4 stops under', () => {
@@ -199,34 +205,34 @@ describe('readings', () => {
       6.6 - 10,
       9
     )
-    const lesson = learn(
+    const calibration = calibrate(
       plan,
       frame(plan, 'lit'),
       { kind: 'meter', apertureStops: 6.6, isoStops: 0 },
       'm'
     )
-    expect(lesson).toMatchObject({
+    expect(calibration).toMatchObject({
       kind: 'correction',
-      correction: { method: 'meter', sureStops: 0.1 }
+      correction: { method: 'meter', uncertaintyStops: 0.1 }
     })
-    expect(evaluate(takeIn(plan, lesson)).ledger.flash.subject!).toBeCloseTo(-3.4, 9)
+    expect(evaluate(applyCalibration(plan, calibration)).ledger.flash.subject!).toBeCloseTo(-3.4, 9)
   })
   test('a black frame gives the ambient where none was known, and corrects it where it was', () => {
     const plan = testPlan((p) => {
       p.settings.shutterStops = 6
     })
-    const first = frame(plan, 'black', [judged(-4, 'ground')])
-    const learned = log(plan, first)
-    expect(learned.ambient.ground).not.toBeNull()
-    expect(evaluate(learned).ledger.ambient.ground!.level).toBeCloseTo(-4, 2)
-    const again = log(learned, frame(learned, 'black', [judged(-5, 'ground')]))
-    expect(evaluate(again).ledger.ambient.ground!.level).toBeCloseTo(-5, 2)
+    const first = frame(plan, 'black', [judged(-4, 'background')])
+    const calibrated = log(plan, first)
+    expect(calibrated.ambient.background).not.toBeNull()
+    expect(evaluate(calibrated).ledger.ambient.background!.level).toBeCloseTo(-4, 2)
+    const again = log(calibrated, frame(calibrated, 'black', [judged(-5, 'background')]))
+    expect(evaluate(again).ledger.ambient.background!.level).toBeCloseTo(-5, 2)
   })
   test('a patch at the file’s floor does not lift a darker prediction', () => {
     const plan = testPlan((p) => {
-      p.ambient.ground = {
+      p.ambient.background = {
         value: { kind: 'ev', ev: 1 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'reflected',
         atMagnification: 1,
         takenAt: null,
@@ -235,27 +241,27 @@ describe('readings', () => {
     })
     const floor: Evidence = {
       kind: 'patch',
-      place: 'ground',
+      place: 'background',
       x: 0.5,
       y: 0.2,
       radius: 0.02,
       levelStops: -8,
-      bound: 'at-most'
+      limit: 'at-most'
     }
-    expect(learn(plan, frame(plan, 'black'), floor, 'x')).toMatchObject({ kind: 'nothing' })
+    expect(calibrate(plan, frame(plan, 'black'), floor, 'x')).toMatchObject({ kind: 'nothing' })
   })
   test('a frame from other kit teaches nothing about this kit', () => {
     const old = frame(testPlan(), 'lit')
     const now = testPlan((p) => {
       p.lights[0]!.modifiers = [testModifier()]
     })
-    expect(learn(now, old, judged(-1), 'x')).toMatchObject({ why: 'other-kit' })
+    expect(calibrate(now, old, judged(-1), 'x')).toMatchObject({ why: 'other-kit' })
   })
   test('judging the same frame again replaces the first opinion', () => {
     const plan = testPlan()
     const taken = frame(plan, 'lit')
-    const once = takeIn(plan, learn(plan, taken, judged(-1), 'a'))
-    const twice = takeIn(once, learn(once, taken, judged(-0.5), 'b'))
+    const once = applyCalibration(plan, calibrate(plan, taken, judged(-1), 'a'))
+    const twice = applyCalibration(once, calibrate(once, taken, judged(-0.5), 'b'))
     expect(twice.corrections).toHaveLength(1)
     expect(evaluate(twice).ledger.totals.subject!).toBeCloseTo(-0.5, 6)
   })
@@ -268,7 +274,7 @@ describe('the run, move by move', () => {
     expect(nextMove(plan, frames).kind).toBe('take-black')
     frames.push(frame(plan, 'black'))
     expect(nextMove(plan, frames).kind).toBe('judge')
-    frames[0] = { ...frames[0]!, evidence: [judged(-8, 'ground')] }
+    frames[0] = { ...frames[0]!, evidence: [judged(-8, 'background')] }
     plan = log(plan, frames[0])
     expect(nextMove(plan, frames).kind).toBe('take-lit')
     const lit = frame(plan, 'lit', [judged(-2)])
@@ -295,7 +301,7 @@ describe('the run, move by move', () => {
     const plan = testPlan((p) => {
       p.settings.shutterStops = 5
     })
-    const taken = frame(plan, 'black', [judged(-4, 'ground')])
+    const taken = frame(plan, 'black', [judged(-4, 'background')])
     expect(nextMove(log(plan, taken), [taken])).toMatchObject({
       kind: 'darken',
       move: { control: 'shutter' }
@@ -303,7 +309,7 @@ describe('the run, move by move', () => {
   })
   test('camera settings moved since the black frame: take it again', () => {
     const plan = testPlan()
-    const black = frame(plan, 'black', [judged(-8, 'ground')])
+    const black = frame(plan, 'black', [judged(-8, 'background')])
     const moved = { ...log(plan, black), settings: { ...plan.settings, apertureStops: 6 } }
     expect(nextMove(moved, [black]).kind).toBe('take-black')
   })
@@ -316,35 +322,35 @@ describe('the run, move by move', () => {
   })
   test('a locked power is named, not moved; past the dial the ways out come', () => {
     const plan = testPlan()
-    const black = frame(plan, 'black', [judged(-8, 'ground')])
+    const black = frame(plan, 'black', [judged(-8, 'background')])
     const ready = log(plan, black)
     const under = withLight(ready, 0, { powerStops: ready.lights[0]!.powerStops - 2 })
-    expect(nextMove({ ...under, locks: ['lights.0.powerStops'] }, [black]).kind).toBe(
+    expect(nextMove({ ...under, locks: ['lights.A.powerStops'] }, [black]).kind).toBe(
       'power-locked'
     )
     const far = {
       ...withLight(ready, 0, { at: { ...ready.lights[0]!.at, distanceMm: 6000 }, powerStops: 0 }),
       lens: testLens()
     }
-    expect(nextMove(far, [black])).toMatchObject({ kind: 'way-out' })
+    expect(nextMove(far, [black])).toMatchObject({ kind: 'no-power-fits' })
   })
 
   test('two lights: each alone, the key first, then both; what each frame showed corrects the light it isolates', () => {
     let plan = testPlan((p) => {
       p.subject.shape = 'ellipsoid'
-      p.lights[0]!.at = { distanceMm: 200, turnDeg: 75, heightDeg: 10 }
+      p.lights[0]!.at = { distanceMm: 200, azimuthDeg: 75, elevationDeg: 10 }
       p.lights.push(
         testLight({
           id: 'B',
           name: 'Fill',
           role: 'fill',
-          at: { distanceMm: 300, turnDeg: -50, heightDeg: 10 }
+          at: { distanceMm: 300, azimuthDeg: -50, elevationDeg: 10 }
         })
       )
       p.goals.places = [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 1 / 3 }]
     })
     plan = withBestPower(withBestPower(withBestPower(plan, 0), 1), 0)
-    const black = frame(plan, 'black', [judged(-8, 'ground')])
+    const black = frame(plan, 'black', [judged(-8, 'background')])
     const frames = [black]
     plan = log(plan, black)
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['A'], alone: true })

@@ -34,7 +34,7 @@ describe('the camera in the set', () => {
     expect(
       poseOf(
         testPlan((p) => {
-          p.view = { heightDeg: 90 }
+          p.view = { elevationDeg: 90 }
         })
       ).toCamera[1]
     ).toBeCloseTo(1, 12)
@@ -46,10 +46,10 @@ describe('the camera in the set', () => {
         fc.double({ min: -1, max: 1, noNaN: true }),
         fc.double({ min: 0.2, max: 6, noNaN: true }),
         fc.integer({ min: -80, max: 90 }),
-        (x, y, k, heightDeg) => {
+        (x, y, k, elevationDeg) => {
           const pose = poseOf(
             testPlan((p) => {
-              p.view = { heightDeg }
+              p.view = { elevationDeg }
             })
           )
           const seen = project(pose, add(pose.pupil, scale(rayThrough(pose, x, y), k)))!
@@ -72,8 +72,8 @@ describe('directions', () => {
         fc.integer({ min: -180, max: 180 }),
         (turn, height, roll) => {
           const d = direction(turn, height)
-          expect(anglesOf(d).turnDeg).toBeCloseTo(turn, 6)
-          expect(anglesOf(d).heightDeg).toBeCloseTo(height, 6)
+          expect(anglesOf(d).azimuthDeg).toBeCloseTo(turn, 6)
+          expect(anglesOf(d).elevationDeg).toBeCloseTo(height, 6)
           const { across, upward } = basisOf(d, roll)
           for (const [a, b] of [
             [across, upward],
@@ -93,13 +93,15 @@ describe('directions', () => {
         fc.integer({ min: 5, max: 175 }),
         fc.integer({ min: -30, max: 60 }),
         fc.integer({ min: 80, max: 600 }),
-        (turnDeg, heightDeg, distanceMm) => {
+        (azimuthDeg, elevationDeg, distanceMm) => {
           const make = (sign: number) =>
             computeTransport(
               testPlan((p) => {
                 p.subject.shape = 'ellipsoid'
                 p.table = { belowMm: 20, widthMm: 500, depthMm: 500, reflectance: 0.4 }
-                p.lights = [testLight({ at: { distanceMm, turnDeg: sign * turnDeg, heightDeg } })]
+                p.lights = [
+                  testLight({ at: { distanceMm, azimuthDeg: sign * azimuthDeg, elevationDeg } })
+                ]
               })
             )
           const [one, other] = [make(1), make(-1)]
@@ -110,9 +112,9 @@ describe('directions', () => {
             ['subject', 'subject'],
             ['shadow', 'shadow'],
             ['top', 'top'],
-            ['ground', 'ground'],
-            ['groundLeft', 'groundRight'],
-            ['groundRight', 'groundLeft'],
+            ['background', 'background'],
+            ['backgroundLeft', 'backgroundRight'],
+            ['backgroundRight', 'backgroundLeft'],
             ['lens', 'lens']
           ] as const)
             expect(Math.abs(Math.log2((at(one, a) + 1e-9) / (at(other, b) + 1e-9)))).toBeLessThan(

@@ -1,7 +1,7 @@
 /** The camera in the set: where its lens front and entrance pupil stand, and what its frame takes in. */
-import { sensorToSubject } from '../optics/closeup'
+import { sensorToSubject } from '../optics/closeUp'
 import type { Plan } from '../plan/plan'
-import { frameMm, frontLens } from './optic'
+import { sensorInUse, frontLens } from '../plan/lensInUse'
 import { add, direction, dot, scale, sub, type Vec } from './vec'
 
 export interface CameraPose {
@@ -25,8 +25,8 @@ export interface CameraPose {
 export const poseOf = (plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose => {
   const { lens, focus, view } = plan
   const { focalMm, magnification } = frontLens(plan)
-  const frame = frameMm(plan)
-  const toCamera = direction(0, view.heightDeg)
+  const frame = sensorInUse(plan)
+  const toCamera = direction(0, view.elevationDeg)
   const right: Vec = [1, 0, 0]
   const up: Vec = [0, toCamera[2], -toCamera[1]]
   const sensorMm = sensorToSubject(focalMm, magnification)

@@ -47,7 +47,7 @@ export const faceSizeMm = (face: Face): number =>
 
 const directionOf = (aim: Aim, from: Vec, placeAt: (place: string) => Vec): Vec =>
   aim.kind === 'free'
-    ? direction(aim.turnDeg, aim.heightDeg)
+    ? direction(aim.azimuthDeg, aim.elevationDeg)
     : unit(sub(placeAt(aim.place), from), [0, 0, -1])
 
 const shapes = new WeakMap<
@@ -72,11 +72,11 @@ const shapeOf = (
   return made
 }
 
-export const spotAt = (light: Pick<Light, 'mount' | 'at'>, pose: CameraPose): Vec =>
+export const lightPoint = (light: Pick<Light, 'mount' | 'at'>, pose: CameraPose): Vec =>
   light.mount === 'lens' ? pose.front : pointOf(light.at)
 
 export const headOf = (light: Light, pose: CameraPose, placeAt: (place: string) => Vec): Head => {
-  const at = spotAt(light, pose)
+  const at = lightPoint(light, pose)
   const axis =
     light.mount === 'lens' ? scale(pose.toCamera, -1) : directionOf(light.aim, at, placeAt)
   const { shape, edgeDeg } = shapeOf(light)

@@ -1,15 +1,17 @@
 /**
- * What mirrors what: for flat shiny faces the zone in which a light or card shows to the lens, for curved ones the spot of
- * each light's highlight.
+ * What mirrors what: for flat shiny faces the zone in which a light or card shows to the lens, for curved ones each light's
+ * highlight.
  * Source: law of reflection; the lens seen in a flat face is its mirror image behind the face.
  */
 import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import { project } from './camera'
-import { blockedBy, type Blocked } from './occluders'
-import { flatFaces, turned, type FlatFace } from './places'
-import { imageStops, mirrorShare } from './shine'
-import type { Scene } from './transport'
+import type { Head } from './heads'
+import { highlightOn } from './highlight'
+import type { Scene } from './scene'
+import { imageStops, mirrorShare } from './specular'
+import { flatFaces } from './subjectBody'
+import { firstMet, isSheet, pointOn, surfacesOf, type Blocked, type Sheet } from './surface'
 import { add, dot, scale, sub, unit, type Vec } from './vec'
 
 export interface MirrorZone {
@@ -18,30 +20,24 @@ export interface MirrorZone {
   readonly corners: readonly Vec[]
   /** the lens's mirror image: the zone is the cone from here through the corners, in front of the face */
   readonly image: Vec
-  readonly plane: FlatFace
+  readonly plane: Sheet
 }
 
 export const mirrorsAtAll = (plan: Pick<Plan, 'subject'>): boolean =>
   plan.subject.finish !== 'matt' && plan.subject.shape !== 'plume'
 
-const outline = (face: FlatFace): Vec[] =>
-  (face.round
-    ? Array.from(
-        { length: 16 },
-        (_, i) => [Math.cos((i * Math.PI) / 8), Math.sin((i * Math.PI) / 8)] as const
-      )
-    : ([
-        [-1, -1],
-        [1, -1],
-        [1, 1],
-        [-1, 1]
-      ] as const)
-  ).map(([u, v]) =>
-    add(
-      face.at,
-      add(scale(face.across, u * face.halfAcross), scale(face.upward, v * face.halfUpward))
-    )
-  )
+const SQUARE = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1]
+] as const
+const CIRCLE = Array.from(
+  { length: 16 },
+  (_, i) => [Math.cos((i * Math.PI) / 8), Math.sin((i * Math.PI) / 8)] as const
+)
+const outline = (face: Sheet): Vec[] =>
+  (face.kind === 'rectangle' ? SQUARE : CIRCLE).map(([u, v]) => pointOn(face, u, v))
 
 /** Zones of the flat faces the lens sees. */
 export const mirrorZones = (plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZone[] => {
@@ -61,15 +57,9 @@ export const mirrorZones = (plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZo
 }
 
 /** Where the line from the lens's image to a point passes the face; null when it misses it or the point lies behind. */
-export const seenIn = ({ plane, image }: MirrorZone, p: Vec): Vec | null => {
-  const before = dot(sub(image, plane.at), plane.normal)
-  const after = dot(sub(p, plane.at), plane.normal)
-  if (after <= 1e-6) return null
-  const hit = add(image, scale(sub(p, image), before / (before - after)))
-  const off = sub(hit, plane.at)
-  const u = dot(off, plane.across) / plane.halfAcross
-  const v = dot(off, plane.upward) / plane.halfUpward
-  return (plane.round ? u * u + v * v <= 1 : Math.abs(u) <= 1 && Math.abs(v) <= 1) ? hit : null
+export function seenIn({ plane, image }: MirrorZone, p: Vec): Vec | null {
+  if (dot(sub(p, plane.at), plane.normal) <= 1e-6) return null
+  return firstMet(surfacesOf([plane]), image, sub(p, image), 0, 1)?.at ?? null
 }
 
 export interface Reflection {
@@ -79,115 +69,80 @@ export interface Reflection {
   readonly face: number
   /** share of a flat face over which it shows; 0 for a highlight or what is smaller than the search finds */
   readonly share: number
-  /** where in the frame, −1 to 1 */
+  /** where in the picture, −1 to 1 */
   readonly x: number
   readonly y: number
-  /** lights: how bright its image is, stops, for a head of guide number 1 m at full power; cards: what the face takes from it (see shine.ts) */
+  /** lights: how bright its image is, stops, for a head of guide number 1 m at full power; cards: what the face takes from it (specular.ts) */
   readonly stops: number
   /** side of a card that shows, its unit normal */
   readonly side: Vec | null
 }
 
-/** A flat thing that may be seen in a mirror. */
-interface Sheet {
-  readonly at: Vec
-  readonly normal: Vec
-  readonly across: Vec
-  readonly upward: Vec
-  /** whether a point of its plane belongs to it, mm from its middle */
-  readonly holds: (u: number, v: number) => boolean
+/** A flat thing that may be seen in a mirror, on the side its normal is on. */
+interface Seen {
+  readonly sheet: Sheet
   /** least cosine between its normal and the way to the mirror */
   readonly leastCos: number
 }
+
 /** What may stand between: everything but the subject, whose faces these are. */
 const othersIn = (scene: Scene): Blocked =>
-  blockedBy(scene.occluders.filter((each) => each.id !== 'subject'))
-const faceHolds = (face: Face): Sheet['holds'] =>
-  face.kind === 'rectangle'
-    ? (u, v) => Math.abs(u) <= face.widthMm / 2 && Math.abs(v) <= face.heightMm / 2
-    : (u, v) => {
-        const r = Math.hypot(u, v)
-        return (
-          r <= (face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2 &&
-          r >= (face.kind === 'ring' ? face.innerMm / 2 : 0)
-        )
-      }
+  surfacesOf(scene.surfaces.list.filter((each) => each.id !== 'subject')).blocked
+
+/** The lit face of a head. */
+function faceSheet({ at, across, upward, axis, face }: Head): Sheet {
+  const halves = (f: Face): readonly [number, number] =>
+    f.kind === 'rectangle'
+      ? [f.widthMm / 2, f.heightMm / 2]
+      : f.kind === 'disc'
+        ? [f.diameterMm / 2, f.diameterMm / 2]
+        : [f.outerMm / 2, f.outerMm / 2]
+  const [halfAcross, halfUpward] = halves(face)
+  const hole = face.kind === 'ring' ? face.innerMm / face.outerMm : 0
+  return {
+    id: 'face',
+    kind: face.kind,
+    at,
+    normal: axis,
+    across,
+    upward,
+    halfAcross,
+    halfUpward,
+    hole
+  }
+}
 
 /** Lines a side over which a face is looked at. */
 const LINES = 21
 /** Over how much of a flat face a sheet shows, and the middle of where; null where it does not. */
-const shownIn = (
+function shownIn(
   zone: MirrorZone,
-  sheet: Sheet,
+  { sheet, leastCos }: Seen,
   blocked: Blocked
-): { readonly share: number; readonly middle: Vec } | null => {
+): { readonly share: number; readonly middle: Vec } | null {
   const { plane, image } = zone
+  const alone = surfacesOf([sheet])
+  const faces = (way: Vec): boolean => -dot(way, sheet.normal) >= leastCos
   let [all, hits] = [0, 0]
   let middle: Vec = [0, 0, 0]
   for (let i = 0; i < LINES; i++)
     for (let k = 0; k < LINES; k++) {
       const [u, v] = [(2 * i + 1) / LINES - 1, (2 * k + 1) / LINES - 1]
-      if (plane.round && u * u + v * v > 1) continue
+      if (plane.kind !== 'rectangle' && u * u + v * v > 1) continue
       all++
-      const q = add(
-        plane.at,
-        add(scale(plane.across, u * plane.halfAcross), scale(plane.upward, v * plane.halfUpward))
-      )
+      const q = pointOn(plane, u, v)
       const ray = unit(sub(q, image))
-      const slope = dot(ray, sheet.normal)
-      if (-slope < sheet.leastCos) continue
-      const p = add(image, scale(ray, dot(sub(sheet.at, image), sheet.normal) / slope))
-      const off = sub(p, sheet.at)
-      if (
-        dot(sub(p, q), ray) <= 1e-6 ||
-        !sheet.holds(dot(off, sheet.across), dot(off, sheet.upward)) ||
-        blocked(...q, ...p)
-      )
-        continue
+      const met = faces(ray) ? firstMet(alone, q, ray) : null
+      if (!met || blocked(...q, ...met.at)) continue
       hits++
       middle = add(middle, q)
     }
   if (hits > 0) return { share: hits / all, middle: scale(middle, 1 / hits) }
-  // Smaller than the lines are apart: its own middle may still show.
-  const hit = seenIn(zone, sheet.at)
-  return hit &&
-    dot(unit(sub(hit, sheet.at)), sheet.normal) >= sheet.leastCos &&
-    sheet.holds(0, 0) &&
-    !blocked(...hit, ...sheet.at)
-    ? { share: 0, middle: hit }
+  // Smaller than the lines are apart: its own middle may still show, unless it is a hole.
+  const q = sheet.hole ? null : seenIn(zone, sheet.at)
+  return q && faces(unit(sub(sheet.at, q))) && !blocked(...q, ...sheet.at)
+    ? { share: 0, middle: q }
     : null
-}
-
-/** The spot of a curved surface whose normal halves the angle between lens and light, found by turning towards it. */
-const highlight = (
-  plan: Plan,
-  pupil: Vec,
-  light: Vec
-): { readonly at: Vec; readonly normal: Vec } | null => {
-  const { subject } = plan
-  const upright = subject.shape !== 'ellipsoid'
-  const [a, b, c] = [subject.widthMm / 2, subject.heightMm / 2, subject.depthMm / 2]
-  let at: Vec = [0, 0, 0]
-  let normal: Vec = [0, 0, 1]
-  for (let i = 0; i < 12; i++) {
-    const half = add(unit(sub(pupil, at)), unit(sub(light, at)))
-    if (Math.hypot(...half) < 1e-6) return null
-    // A cylinder's side has level normals; how high the spot stands follows from the distances.
-    normal = unit(upright ? [half[0], 0, half[2]] : half)
-    const n = turned(normal, -subject.turnDeg)
-    const size = Math.hypot(a * n[0], upright ? 0 : b * n[1], c * n[2]) || 1e-9
-    at = turned(
-      [(a * a * n[0]) / size, upright ? 0 : (b * b * n[1]) / size, (c * c * n[2]) / size],
-      subject.turnDeg
-    )
-    if (upright) {
-      const near = Math.hypot(pupil[0] - at[0], pupil[2] - at[2])
-      const far = Math.hypot(light[0] - at[0], light[2] - at[2])
-      at = [at[0], (pupil[1] * far + light[1] * near) / (near + far), at[2]]
-    }
-  }
-  if (upright && Math.abs(at[1]) > b) return null
-  return dot(normal, sub(pupil, at)) > 0 && dot(normal, sub(light, at)) > 0 ? { at, normal } : null
 }
 
 /** Every light that is on and shows in a shiny face, where, and how bright. */
@@ -206,48 +161,37 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
     const head = scene.heads[of]!
     const leastCos = Math.max(0.02, head.cutCos)
     for (const zone of zones) {
-      const shown = shownIn(
-        zone,
-        {
-          at: head.at,
-          normal: head.axis,
-          across: head.across,
-          upward: head.upward,
-          holds: faceHolds(head.face),
-          leastCos
-        },
-        blocked
-      )
-      const spot = shown && project(scene.pose, shown.middle)
-      if (shown && spot)
+      const shown = shownIn(zone, { sheet: faceSheet(head), leastCos }, blocked)
+      const point = shown && project(scene.pose, shown.middle)
+      if (shown && point)
         take({
           of,
           kind: 'flat',
           face: zone.face,
           share: shown.share,
-          x: spot.x,
-          y: spot.y,
+          x: point.x,
+          y: point.y,
           stops: imageStops(head, shown.middle, zone.plane.normal, finish),
           side: null
         })
     }
-    const shine = curved ? highlight(plan, scene.pose.pupil, head.at) : null
+    const highlight = curved ? highlightOn(plan.subject, scene.pose.pupil, head.at) : null
     if (
-      !shine ||
-      dot(unit(sub(shine.at, head.at)), head.axis) < leastCos ||
-      blocked(...shine.at, ...head.at)
+      !highlight ||
+      dot(unit(sub(highlight.at, head.at)), head.axis) < leastCos ||
+      blocked(...highlight.at, ...head.at)
     )
       return
-    const spot = project(scene.pose, shine.at)
-    if (spot)
+    const point = project(scene.pose, highlight.at)
+    if (point)
       take({
         of,
         kind: 'curved',
         face: -1,
         share: 0,
-        x: spot.x,
-        y: spot.y,
-        stops: imageStops(head, shine.at, shine.normal, finish),
+        x: point.x,
+        y: point.y,
+        stops: imageStops(head, highlight.at, highlight.normal, finish),
         side: null
       })
   })
@@ -260,33 +204,22 @@ export const cardReflections = (plan: Plan, scene: Scene): Reflection[] => {
   const zones = mirrorZones(plan, scene)
   const blocked = othersIn(scene)
   return plan.cards.flatMap((card, of) => {
-    const sheet = scene.occluders.find((each) => each.id === card.id)
-    if (!card.on || sheet?.kind !== 'rectangle') return []
+    const sheet = scene.surfaces.list.find((each) => each.id === card.id)
+    if (!card.on || !sheet || !isSheet(sheet)) return []
     return zones.flatMap((zone): Reflection[] => {
       // Either side of it may show.
       for (const side of [sheet.normal, scale(sheet.normal, -1)]) {
-        const shown = shownIn(
-          zone,
-          {
-            at: sheet.at,
-            normal: side,
-            across: sheet.across,
-            upward: sheet.upward,
-            holds: (u, v) => Math.abs(u) <= sheet.halfAcross && Math.abs(v) <= sheet.halfUpward,
-            leastCos: 0.02
-          },
-          blocked
-        )
-        const spot = shown && project(scene.pose, shown.middle)
-        if (shown && spot)
+        const shown = shownIn(zone, { sheet: { ...sheet, normal: side }, leastCos: 0.02 }, blocked)
+        const point = shown && project(scene.pose, shown.middle)
+        if (shown && point)
           return [
             {
               of,
               kind: 'flat',
               face: zone.face,
               share: shown.share,
-              x: spot.x,
-              y: spot.y,
+              x: point.x,
+              y: point.y,
               stops: Math.log2(
                 mirrorShare(
                   plan.subject.finish,

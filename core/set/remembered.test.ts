@@ -2,7 +2,8 @@ import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { testLight, testModifier, testPlan, testStrobe } from '../testing'
-import { computeTransport, transportOf } from './transport'
+import { transportOf } from './remembered'
+import { computeTransport } from './transport'
 
 test('property: after any chain of changes what is remembered is what would be worked out anew', () => {
   const step = fc.record({
@@ -14,7 +15,7 @@ test('property: after any chain of changes what is remembered is what would be w
       'role',
       'off',
       'power',
-      'ground',
+      'background',
       'card',
       'drop',
       'add',
@@ -33,7 +34,7 @@ test('property: after any chain of changes what is remembered is what would be w
             id,
             role: i ? 'other' : 'key',
             strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 40, heightMm: 30 } }),
-            at: { distanceMm: 200 + 30 * i, turnDeg: 40 - 70 * i, heightDeg: 10 * i }
+            at: { distanceMm: 200 + 30 * i, azimuthDeg: 40 - 70 * i, elevationDeg: 10 * i }
           })
         )
         p.cards = [
@@ -44,7 +45,7 @@ test('property: after any chain of changes what is remembered is what would be w
             widthMm: 90,
             heightMm: 60,
             reflectance: 0.8,
-            at: { distanceMm: 80, turnDeg: -90, heightDeg: 0 },
+            at: { distanceMm: 80, azimuthDeg: -90, elevationDeg: 0 },
             aim: { kind: 'place', place: 'subject' }
           }
         ]
@@ -59,13 +60,13 @@ test('property: after any chain of changes what is remembered is what would be w
         const light = plan.lights[index]!
         plan =
           what === 'move'
-            ? lights({ at: { ...light.at, turnDeg: by * 2, distanceMm: 200 + by } })
+            ? lights({ at: { ...light.at, azimuthDeg: by * 2, distanceMm: 200 + by } })
             : what === 'aim'
               ? lights({
                   aim:
                     by > 0
-                      ? { kind: 'place', place: 'ground' }
-                      : { kind: 'free', turnDeg: by, heightDeg: 0 }
+                      ? { kind: 'place', place: 'background' }
+                      : { kind: 'free', azimuthDeg: by, elevationDeg: 0 }
                 })
               : what === 'modifier'
                 ? lights({
@@ -79,14 +80,14 @@ test('property: after any chain of changes what is remembered is what would be w
                       ? lights({ on: by > 0 })
                       : what === 'power'
                         ? lights({ powerStops: -3 - Math.abs(by) / 20 })
-                        : what === 'ground'
-                          ? { ...plan, ground: { ...plan.ground, distanceMm: 400 + by } }
+                        : what === 'background'
+                          ? { ...plan, background: { ...plan.background, distanceMm: 400 + by } }
                           : what === 'card'
                             ? {
                                 ...plan,
                                 cards: plan.cards.map((card) => ({
                                   ...card,
-                                  at: { ...card.at, turnDeg: by }
+                                  at: { ...card.at, azimuthDeg: by }
                                 }))
                               }
                             : what === 'swap'

@@ -4,14 +4,15 @@ import type { Face } from '../kit/kit'
 import type { Card, Plan } from '../plan/plan'
 import { testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { gaussNodes } from './samples'
-import { computeTransport, transportOf } from './transport'
+import { transportOf } from './remembered'
+import { computeTransport } from './transport'
 import { direction, scale, type Vec } from './vec'
 
 /** Lambertian (120° is one stop down at 60°): what the closed forms are about. */
 const panel = (face: Face, distanceMm: number, part: Partial<Plan['lights'][number]> = {}) =>
   testLight({
     strobe: testStrobe({ face, beamDeg: 120 }),
-    at: { distanceMm, turnDeg: 0, heightDeg: 0 },
+    at: { distanceMm, azimuthDeg: 0, elevationDeg: 0 },
     ...part
   })
 const oneLight = (light: Plan['lights'][number], change?: (plan: Plan) => void): Plan =>
@@ -181,7 +182,7 @@ describe('independent brute-force integration, to 0.05 stop', () => {
                 face: { kind: 'rectangle', widthMm: w, heightMm: h },
                 beamDeg: beam
               }),
-              at: { distanceMm: d, turnDeg: turn, heightDeg: height }
+              at: { distanceMm: d, azimuthDeg: turn, elevationDeg: height }
             })
           )
           const n = -1 / Math.log2(Math.cos((beam * Math.PI) / 360))
@@ -241,7 +242,7 @@ describe('independent brute-force integration, to 0.05 stop', () => {
     [25, 25]
   ])('a flag of %d × %d mm partly in the way', (w, h) => {
     const middle = scale(direction(-30, 20), 250)
-    const spot = { distanceMm: 120, turnDeg: -22, heightDeg: 14 }
+    const spot = { distanceMm: 120, azimuthDeg: -22, elevationDeg: 14 }
     const flag: Card = {
       id: 'K1',
       kind: 'flag',
@@ -250,7 +251,7 @@ describe('independent brute-force integration, to 0.05 stop', () => {
       heightMm: h,
       reflectance: 0.03,
       at: spot,
-      aim: { kind: 'free', turnDeg: 0, heightDeg: 0 }
+      aim: { kind: 'free', azimuthDeg: 0, elevationDeg: 0 }
     }
     const plan = oneLight(
       testLight({
@@ -258,7 +259,7 @@ describe('independent brute-force integration, to 0.05 stop', () => {
           face: { kind: 'rectangle', widthMm: 150, heightMm: 100 },
           beamDeg: 120
         }),
-        at: { distanceMm: 250, turnDeg: -30, heightDeg: 20 }
+        at: { distanceMm: 250, azimuthDeg: -30, elevationDeg: 20 }
       }),
       (p) => {
         p.cards = [flag]
@@ -280,8 +281,8 @@ describe('independent brute-force integration, to 0.05 stop', () => {
 function aimBack(middle: Vec) {
   const d = Math.hypot(...middle)
   return {
-    turnDeg: (Math.atan2(-middle[0], -middle[2]) * 180) / Math.PI,
-    heightDeg: (Math.asin(-middle[1] / d) * 180) / Math.PI
+    azimuthDeg: (Math.atan2(-middle[0], -middle[2]) * 180) / Math.PI,
+    elevationDeg: (Math.asin(-middle[1] / d) * 180) / Math.PI
   }
 }
 function shifted(middle: Vec, by: Vec) {
@@ -289,8 +290,8 @@ function shifted(middle: Vec, by: Vec) {
   const d = Math.hypot(...p)
   return {
     distanceMm: d,
-    turnDeg: (Math.atan2(p[0]!, p[2]!) * 180) / Math.PI,
-    heightDeg: (Math.asin(p[1]! / d) * 180) / Math.PI
+    azimuthDeg: (Math.atan2(p[0]!, p[2]!) * 180) / Math.PI,
+    elevationDeg: (Math.asin(p[1]! / d) * 180) / Math.PI
   }
 }
 
@@ -303,13 +304,13 @@ describe('bounce', () => {
       widthMm: 120,
       heightMm: 90,
       reflectance: 0.85,
-      at: { distanceMm: 110, turnDeg: -70, heightDeg: 0 },
+      at: { distanceMm: 110, azimuthDeg: -70, elevationDeg: 0 },
       aim: { kind: 'place', place: 'focus' }
     }
     const plan = oneLight(
       testLight({
         strobe: testStrobe({ beamDeg: 120 }),
-        at: { distanceMm: 400, turnDeg: 60, heightDeg: 0 }
+        at: { distanceMm: 400, azimuthDeg: 60, elevationDeg: 0 }
       }),
       (p) => {
         p.cards = [card]
@@ -381,12 +382,12 @@ describe('bounce', () => {
         const plan = oneLight(
           testLight({
             strobe: testStrobe({ face: { kind: 'disc', diameterMm: 1 }, beamDeg }),
-            at: { distanceMm: 5, turnDeg: 0, heightDeg: 0 },
-            aim: { kind: 'free', turnDeg: 180, heightDeg: 0 }
+            at: { distanceMm: 5, azimuthDeg: 0, elevationDeg: 0 },
+            aim: { kind: 'free', azimuthDeg: 180, elevationDeg: 0 }
           }),
           (p) => {
             p.subject = { ...p.subject, shape: 'plume' }
-            p.ground = { ...p.ground, distanceMm: 5000, widthMm: 10, heightMm: 10 }
+            p.background = { ...p.background, distanceMm: 5000, widthMm: 10, heightMm: 10 }
             p.room = {
               widthMm: side,
               depthMm: side,
@@ -426,31 +427,34 @@ describe('bounce', () => {
     }
   )
   test('nothing is lit behind a head, and a flag throws nothing back', () => {
-    const plan = oneLight(testLight({ at: { distanceMm: 200, turnDeg: 0, heightDeg: 0 } }), (p) => {
-      p.places = [
-        {
-          id: 'P1',
-          name: 'behind the head',
-          xMm: 0,
-          yMm: 0,
-          zMm: 300,
-          faces: 'lens',
-          reflectance: 0.18
-        }
-      ]
-      p.cards = [
-        {
-          id: 'K1',
-          kind: 'flag',
-          on: true,
-          widthMm: 100,
-          heightMm: 100,
-          reflectance: 0.9,
-          at: { distanceMm: 80, turnDeg: 90, heightDeg: 0 },
-          aim: { kind: 'place', place: 'focus' }
-        }
-      ]
-    })
+    const plan = oneLight(
+      testLight({ at: { distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 } }),
+      (p) => {
+        p.places = [
+          {
+            id: 'P1',
+            name: 'behind the head',
+            xMm: 0,
+            yMm: 0,
+            zMm: 300,
+            faces: 'lens',
+            reflectance: 0.18
+          }
+        ]
+        p.cards = [
+          {
+            id: 'K1',
+            kind: 'flag',
+            on: true,
+            widthMm: 100,
+            heightMm: 100,
+            reflectance: 0.9,
+            at: { distanceMm: 80, azimuthDeg: 90, elevationDeg: 0 },
+            aim: { kind: 'place', place: 'focus' }
+          }
+        ]
+      }
+    )
     expect(at(plan, 'P1').direct).toBe(0)
     expect(computeTransport(plan).scene.reflectors.names).not.toContain('K1')
   })
@@ -472,7 +476,7 @@ test('property: whatever is put in the way or taken out, straight light only fal
           oneLight(
             testLight({
               strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 80, heightMm: 60 } }),
-              at: { distanceMm: 320, turnDeg: turn, heightDeg: 20 }
+              at: { distanceMm: 320, azimuthDeg: turn, elevationDeg: 20 }
             }),
             (p) => {
               p.subject = { ...p.subject, shape: 'ellipsoid' }
@@ -483,7 +487,7 @@ test('property: whatever is put in the way or taken out, straight light only fal
                 widthMm: each.w,
                 heightMm: each.w,
                 reflectance: 0.03,
-                at: { distanceMm: each.d, turnDeg: each.turn, heightDeg: each.h },
+                at: { distanceMm: each.d, azimuthDeg: each.turn, elevationDeg: each.h },
                 aim: { kind: 'place', place: 'focus' }
               }))
             }
@@ -506,7 +510,9 @@ test('property: whatever is put in the way or taken out, straight light only fal
       lights: plan.lights.map((each) => ({ ...each, powerStops: -6 }))
     })
   ).toBe(first)
-  expect(transportOf({ ...plan, ground: { ...plan.ground, distanceMm: 77 } })).not.toBe(first)
+  expect(transportOf({ ...plan, background: { ...plan.background, distanceMm: 77 } })).not.toBe(
+    first
+  )
 })
 
 test('a snoot of 22 mm throat and 110 mm length lights nothing beyond atan(22/110) and keeps its middle', () => {
@@ -515,9 +521,12 @@ test('a snoot of 22 mm throat and 110 mm length lights nothing beyond atan(22/11
     beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 }
   })
   const distance = 300
-  const spotAt = (deg: number) => {
+  const lightPoint = (deg: number) => {
     const plan = oneLight(
-      testLight({ modifiers: [snoot], at: { distanceMm: distance, turnDeg: 0, heightDeg: 0 } }),
+      testLight({
+        modifiers: [snoot],
+        at: { distanceMm: distance, azimuthDeg: 0, elevationDeg: 0 }
+      }),
       (p) => {
         p.subject = { ...p.subject, shape: 'plume' }
         p.places = [
@@ -536,10 +545,10 @@ test('a snoot of 22 mm throat and 110 mm length lights nothing beyond atan(22/11
     return at(plan, 'P1')
   }
   const half = (Math.atan(22 / 110) * 180) / Math.PI
-  expect(Math.abs(Math.log2(spotAt(0).direct * 0.09))).toBeLessThan(0.05)
+  expect(Math.abs(Math.log2(lightPoint(0).direct * 0.09))).toBeLessThan(0.05)
   // The throat is 22 mm wide, so its own size blurs the edge by about ± 2°.
-  expect(spotAt(half + 2.5).direct).toBe(0)
-  expect(spotAt(half - 2.5).direct / spotAt(0).direct).toBeGreaterThan(0.8)
-  expect(spotAt(half).direct / spotAt(0).direct).toBeGreaterThan(0.2)
-  expect(spotAt(half).direct / spotAt(0).direct).toBeLessThan(0.8)
+  expect(lightPoint(half + 2.5).direct).toBe(0)
+  expect(lightPoint(half - 2.5).direct / lightPoint(0).direct).toBeGreaterThan(0.8)
+  expect(lightPoint(half).direct / lightPoint(0).direct).toBeGreaterThan(0.2)
+  expect(lightPoint(half).direct / lightPoint(0).direct).toBeLessThan(0.8)
 })

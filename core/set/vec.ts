@@ -2,7 +2,7 @@
  * Points and directions of the set, millimetres. One frame for everything: origin at the subject's focus point, x to the
  * right, y up, z level toward the camera's side.
  */
-import type { Spot } from '../plan/plan'
+import type { Position } from '../plan/plan'
 
 export type Vec = readonly [number, number, number]
 
@@ -29,20 +29,22 @@ export const toRad = (deg: number): number => deg * RAD
 export const toDeg = (rad: number): number => rad / RAD
 
 /** Unit direction of a turn (0 toward the camera's side, + right) and a height angle (+ up), degrees. */
-export const direction = (turnDeg: number, heightDeg: number): Vec => [
-  Math.cos(heightDeg * RAD) * Math.sin(turnDeg * RAD),
-  Math.sin(heightDeg * RAD),
-  Math.cos(heightDeg * RAD) * Math.cos(turnDeg * RAD)
+export const direction = (azimuthDeg: number, elevationDeg: number): Vec => [
+  Math.cos(elevationDeg * RAD) * Math.sin(azimuthDeg * RAD),
+  Math.sin(elevationDeg * RAD),
+  Math.cos(elevationDeg * RAD) * Math.cos(azimuthDeg * RAD)
 ]
 /** Turn and height of a direction, degrees. */
-export const anglesOf = (v: Vec): { readonly turnDeg: number; readonly heightDeg: number } => ({
-  turnDeg: Math.hypot(v[0], v[2]) < 1e-9 ? 0 : Math.atan2(v[0], v[2]) / RAD,
-  heightDeg: Math.atan2(v[1], Math.hypot(v[0], v[2])) / RAD
+export const anglesOf = (
+  v: Vec
+): { readonly azimuthDeg: number; readonly elevationDeg: number } => ({
+  azimuthDeg: Math.hypot(v[0], v[2]) < 1e-9 ? 0 : Math.atan2(v[0], v[2]) / RAD,
+  elevationDeg: Math.atan2(v[1], Math.hypot(v[0], v[2])) / RAD
 })
-export const pointOf = (spot: Spot): Vec =>
-  scale(direction(spot.turnDeg, spot.heightDeg), spot.distanceMm)
+export const pointOf = (spot: Position): Vec =>
+  scale(direction(spot.azimuthDeg, spot.elevationDeg), spot.distanceMm)
 /** The spot of a point; the direction of the old one is kept for a point at the origin, which has none. */
-export const spotOf = (p: Vec): Spot => ({ distanceMm: length(p), ...anglesOf(p) })
+export const positionOf = (p: Vec): Position => ({ distanceMm: length(p), ...anglesOf(p) })
 
 /** Two unit directions square to a unit normal and to each other: `across` level where that is possible, `upward` the other. */
 export const basisOf = (

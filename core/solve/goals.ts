@@ -8,10 +8,8 @@ import { freezeOf } from '../ledger/freeze'
 import type { Ledger } from '../ledger/ledger'
 import { ratiosOf } from '../ledger/ratios'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
-import type { GoalId, Place, Plan } from '../plan/plan'
-import { depthOf, endBlur, neededDepthMm } from '../set/optic'
-
-export const GROUNDS: readonly Place[] = ['ground', 'groundLeft', 'groundRight']
+import { BACKGROUND_PLACES, type GoalId, type Place, type Plan } from '../plan/plan'
+import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 
 export interface Goal {
   readonly id: GoalId | 'sync'
@@ -60,7 +58,7 @@ export const goalsOf = (plan: Plan): Goal[] => {
     })
   }
   add('subject', 'about', goals.subjectStops, goals.toleranceStops, 'subject')
-  add('ground', 'most', goals.groundStops, 0, 'ground')
+  add('background', 'most', goals.backgroundStops, 0, 'background')
   for (const each of goals.places)
     add(
       `at:${each.place}`,
@@ -84,7 +82,7 @@ export const goalsOf = (plan: Plan): Goal[] => {
 }
 
 /** Goals measured in stops; the others by ratio. */
-const IN_STOPS = new Set<string>(['subject', 'ground', 'keyFill', 'iso'])
+const IN_STOPS = new Set<string>(['subject', 'background', 'keyFill', 'iso'])
 export const isInStops = (id: string): boolean => IN_STOPS.has(id) || id.startsWith('at:')
 
 /** Stops beyond the limit (negative inside), before tolerance. */
@@ -109,8 +107,8 @@ const valueOf = (
 ): number => {
   const lit = plan.lights.filter((light) => light.on)
   switch (goal.id) {
-    case 'ground':
-      return Math.max(...GROUNDS.map((place) => ledger.totals[place] ?? -Infinity))
+    case 'background':
+      return Math.max(...BACKGROUND_PLACES.map((place) => ledger.totals[place] ?? -Infinity))
     case 'keyFill':
       return ratiosOf(plan, ledger).keyFill ?? Infinity
     case 'depth':

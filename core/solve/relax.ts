@@ -1,16 +1,17 @@
 /**
  * When nothing fits: the smallest changes that would make it fit, each found by searching again, not guessed.
- * A goal may yield (by how much at the least, all others kept), a lock may be opened, or something outside the bounds may be
- * moved: the ambient shaded, the ground set back, a light brought nearer or taken farther.
+ * A goal may yield (by how much at the least, all others kept), a lock may be opened, or something outside the search space may be
+ * moved: the ambient shaded, the background set back, a light brought nearer or taken farther.
  */
 import { evaluate } from '../ledger/evaluate'
 import type { LightId, Plan } from '../plan/plan'
-import { askedOf } from './asked'
+import { weightedGoalsOf } from './weightedGoals'
 import { applyChange, type WayChange } from './change'
 import { judgeGoals, type GoalResult } from './goals'
-import { withLight } from './power'
-import { EXACT_LIGHTS } from './search'
-import { search } from './ways'
+import { isControlPath } from '../plan/controls'
+import { withLight } from '../plan/edit'
+import { EXACT_LIGHTS } from './bestPowers'
+import { search } from './search'
 
 export type Relaxation =
   /** the goal yields: what it would come to */
@@ -20,7 +21,12 @@ export type Relaxation =
   /** stops of ambient more, taken away */
   | { readonly kind: 'shade'; readonly from: number; readonly to: number; readonly after: Plan }
   /** mm */
-  | { readonly kind: 'ground'; readonly from: number; readonly to: number; readonly after: Plan }
+  | {
+      readonly kind: 'background'
+      readonly from: number
+      readonly to: number
+      readonly after: Plan
+    }
   | {
       readonly kind: 'distance'
       readonly light: LightId
@@ -34,11 +40,11 @@ const FIRST = 1e6
 
 /** The plan with the first way that fits; null when none does. */
 const fitted = (plan: Plan): Plan | null => {
-  const found = search(plan, askedOf(plan), { perGroup: 1, together: true })[0]
+  const found = search(plan, weightedGoalsOf(plan), { perGroup: 1, together: true })[0]
   return found ? applyChange(plan, found.change) : null
 }
 
-/** The present set only: what is asked here is whether that set can be lit, not what else could be moved. */
+/** The present set only: the question is whether that set can be lit, not what else could be moved. */
 const still = (plan: Plan): Plan => ({
   ...plan,
   bag: { ...plan.bag, shadeStops: 0, modifiers: [] },
@@ -81,14 +87,14 @@ const smallest = (
 }
 
 const yielding = (whole: Plan): Relaxation[] => {
-  // With many lights each search takes seconds: then only the present set is asked.
+  // With many lights each search takes seconds: then only the present set is searched.
   const plan = whole.lights.filter((light) => light.on).length > EXACT_LIGHTS ? still(whole) : whole
-  return askedOf(plan).flatMap(({ goal }): Relaxation[] => {
+  return weightedGoalsOf(plan).flatMap(({ goal }): Relaxation[] => {
     if (!goal.hard || goal.id === 'sync') return []
-    const asked = askedOf(plan).map((each) =>
+    const goals = weightedGoalsOf(plan).map((each) =>
       each.goal.id === goal.id ? { ...each, weight: FIRST } : each
     )
-    const found = search(plan, asked, { perGroup: 1, together: true })[0]
+    const found = search(plan, goals, { perGroup: 1, together: true })[0]
     if (!found) return []
     const after = applyChange(plan, found.change)
     return [
@@ -103,7 +109,7 @@ const yielding = (whole: Plan): Relaxation[] => {
 
 const unlocking = (plan: Plan): Relaxation[] =>
   plan.locks.flatMap((path): Relaxation[] => {
-    if (!/^settings\.|^lights\.\d+\.(powerStops|at\.distanceMm|modifiers)$/.test(path)) return []
+    if (!isControlPath(plan, path)) return []
     const after = fitted({ ...plan, locks: plan.locks.filter((each) => each !== path) })
     return after ? [{ kind: 'unlock', path, after }] : []
   })
@@ -129,16 +135,19 @@ const backIn = (plan: Plan, after: Plan): Plan => ({
   )
 })
 
-const groundBack = (plan: Plan): Relaxation[] => {
-  const from = plan.ground.distanceMm
+const backgroundBack = (plan: Plan): Relaxation[] => {
+  const from = plan.background.distanceMm
   const found = smallest(
     (more) =>
-      still({ ...plan, ground: { ...plan.ground, distanceMm: Math.min(1e6, from + more) } }),
+      still({
+        ...plan,
+        background: { ...plan.background, distanceMm: Math.min(1e6, from + more) }
+      }),
     [0.3, 1, 3, 9].map((share) => from * share),
     (low, high) => high - low < Math.max(10, high * 0.03),
     (more) => Math.ceil(more / 10) * 10
   )
-  return found ? [{ kind: 'ground', from, to: from + found.amount, after: found.after }] : []
+  return found ? [{ kind: 'background', from, to: from + found.amount, after: found.after }] : []
 }
 
 const NEAREST_MM = 30
@@ -165,7 +174,7 @@ const moving = (plan: Plan): Relaxation[] =>
 /** @returns relaxations in the order people would look at them: goals by how little they yield, then what could be moved */
 export const relaxations = (plan: Plan, progress?: (share: number) => void): Relaxation[] => {
   const found: Relaxation[] = []
-  const steps = [yielding, unlocking, shading, groundBack, moving]
+  const steps = [yielding, unlocking, shading, backgroundBack, moving]
   steps.forEach((step, n) => {
     progress?.(n / steps.length)
     found.push(
@@ -199,7 +208,7 @@ export interface Nearest {
 export const nearestWay = (plan: Plan): Nearest | null => {
   const found = search(
     plan,
-    askedOf(plan).map((each) =>
+    weightedGoalsOf(plan).map((each) =>
       each.goal.id === 'sync' ? each : { ...each, weight: each.weight ?? 1000 }
     ),
     { perGroup: 1, together: true }

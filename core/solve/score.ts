@@ -8,7 +8,7 @@ import { cellAt } from '../ledger/ledger'
 import { goalOf } from '../ledger/suggest'
 import type { Light, Place, Plan } from '../plan/plan'
 import { dialLowest } from '../scales/dial'
-import { endBlur, neededDepthMm } from '../set/optic'
+import { endBlur, neededDepthMm } from '../plan/lensInUse'
 import { sameModifiers } from './change'
 import { beyond, FAR_OFF, type GoalResult } from './goals'
 
@@ -61,7 +61,7 @@ export const shutterPrice = (from: Plan, shutterStops: number): number =>
   (from.camera.curtain !== 'leaf' && shutterStops > from.camera.syncStops + 1e-6 ? WEIGHT.above : 0)
 
 /** Aperture, ISO and ND: sharpness at the ends of the depth, noise, filters. @param edgePx blur at the ends of the depth */
-export const framePrice = (
+export const settingsPrice = (
   from: Plan,
   apertureStops: number,
   isoStops: number,
@@ -115,7 +115,7 @@ export const scoreOf = (
   return (
     score +
     shutterPrice(from, shutterStops) +
-    framePrice(from, apertureStops, isoStops, ndStops, edgePx) +
+    settingsPrice(from, apertureStops, isoStops, ndStops, edgePx) +
     setPrice(from, to)
   )
 }

@@ -1,220 +1,145 @@
 /**
- * Branch and bound over the powers of all lights on their dials. A branch is left only when the best it could still give is
- * worse than what is kept already: exact up to `EXACT_LIGHTS`, nearly so past them.
+ * The search for settings: every set, shutter and amount of light, the powers found by branch and bound. Only what keeps
+ * every hard goal is kept, the best of each aperture in each kind of way.
  */
-import { GHOST_LEVEL, SHOWS_WITHIN } from '../ledger/freeze'
-import { DUST, FAR_OFF } from './goals'
-import { missCost, type LevelGoal } from './asked'
-import { WEIGHT } from './score'
-import type { Fired, Shot } from './shot'
+import { evaluate } from '../ledger/evaluate'
+import { blurFor } from '../ledger/freeze'
+import type { Plan } from '../plan/plan'
+import { secondsAt } from '../scales/marks'
+import { bestPowers, EXACT_LIGHTS, isFaint } from './bestPowers'
+import { settingsByStops } from './cameraSettings'
+import { groupOf, type WayChange, type WayGroup } from './change'
+import { prepareSet } from './preparedSet'
+import { setPrice, shutterPrice } from './score'
+import { highSpeedSyncAt, searchSpaceOf, withSet, type SearchSpace } from './searchSpace'
+import { shutterCaseOf } from './shutterCase'
+import type { WeightedGoal } from './weightedGoals'
 
-/**
- * What a level goal costs at the least when the level will lie between two linear values.
- * @param limit the goal's, linear too
- * @returns Infinity when a hard goal cannot be kept
- */
-const levelCost = (goal: LevelGoal, limit: number, low: number, high: number): number => {
-  if (goal.about ? low <= limit && limit <= high : low <= limit) return 0
-  const by = Math.min(FAR_OFF, Math.abs(Math.log2((low > limit ? low : high) / limit)))
-  const miss = by - (goal.about ? goal.tolerance : 0)
-  const close = goal.about ? WEIGHT.close * by : 0
-  return miss <= DUST ? close : goal.weight === null ? Infinity : goal.weight * miss + close
+/** Distinct apertures kept of each kind of way. */
+export const PER_GROUP = 3
+
+/** A change worth keeping; smaller scores are better. */
+export interface Kept {
+  readonly score: number
+  readonly change: WayChange
 }
 
-/** Up to so many lights the search is exact. */
-export const EXACT_LIGHTS = 4
-/**
- * With more there are too many all but equal mixtures to tell apart: of each light the two most promising marks are followed,
- * and what is not better by this much is let go (in the units of the score a tenth is a fifth of a stop off a goal).
- */
-const MANY = { slack: 0.1, breadth: 2 }
-
-export interface Found {
-  readonly cost: number
-  /** index of the mark of each lamp */
-  readonly marks: readonly number[]
+/** The best of each aperture in each group; tells what a newcomer must stay under. */
+const keeper = (apertures: readonly number[], perGroup: number, together: boolean) => {
+  const groups = new Map<string, { kept: (Kept | undefined)[]; limits: Float64Array }>()
+  const of = (group: WayGroup) => {
+    const name = together ? 'all' : group
+    const known = groups.get(name) ?? {
+      kept: [],
+      limits: new Float64Array(apertures.length).fill(Infinity)
+    }
+    groups.set(name, known)
+    return known
+  }
+  return {
+    /** by index of the aperture */
+    limits: (group: WayGroup): Float64Array => of(group).limits,
+    put: (group: WayGroup, aperture: number, kept: Kept): void => {
+      const list = of(group)
+      list.kept[aperture] = kept
+      const worst =
+        list.kept
+          .filter((each) => each !== undefined)
+          .map((each) => each.score)
+          .sort((a, b) => a - b)[perGroup - 1] ?? Infinity
+      for (let a = 0; a < apertures.length; a++)
+        list.limits[a] = Math.min(worst, list.kept[a]?.score ?? Infinity)
+    },
+    best: (): Kept[] =>
+      [...groups.values()].flatMap(({ kept }) =>
+        kept
+          .filter((each) => each !== undefined)
+          .sort((a, b) => a.score - b.score)
+          .slice(0, perGroup)
+      )
+  }
 }
 
-const SHOWS = 2 ** -SHOWS_WITHIN
-
-/**
- * Best powers for one shutter and one amount of light taken by aperture, ISO and ND.
- * @param takenStops aperture + ND − ISO
- * @param limit only what costs less is of interest
- * @returns null when nothing does
- */
-export const bestPowers = (shot: Shot, takenStops: number, limit: number): Found | null => {
-  const { fired, low, high, scratch } = shot
-  const { levels, ratio, subject, shadow, key, asked } = shot.ready
-  const { sums, spent, blur, recycle, flashes, strongest, fill } = scratch
-  const L = fired.length
-  const J = sums[0]!.length
-  const ghost = missCost(
-    asked.get('ghost'),
-    Math.log2(sums[0]![subject]!) - takenStops > GHOST_LEVEL + DUST ? shot.ambientPx : 0
-  )
-  if (ghost >= limit) return null
-
-  const limits = levels.map((goal) => 2 ** (goal.limit + takenStops))
-  /** Everything is added up before aperture, ISO and ND; instead the limits are raised by what those take. */
-  const levelBound = (d: number): number => {
-    let cost = 0
-    for (let g = 0; g < levels.length; g++) {
-      const goal = levels[g]!
-      let l = 0
-      let h = 0
-      for (const j of goal.places) {
-        l = Math.max(l, sums[d]![j]! + low[d]![j]!)
-        h = Math.max(h, sums[d]![j]! + high[d]![j]!)
-      }
-      cost += levelCost(goal, limits[g]!, l, h)
-      if (cost === Infinity) return cost
-    }
-    return cost
-  }
-
-  const marks = new Array<number>(L).fill(0)
-  const own = (i: number): number => fired[i]!.lamp.gives[subject]! * fired[i]!.factors[marks[i]!]!
-  const ratioLimit = ratio ? 2 ** ratio.limit : 0
-  /** Key over fill with d lamps set. */
-  const ratioBound = (d: number): number => {
-    if (!ratio) return 0
-    if (shadow < 0 || key < 0) return levelCost(ratio, ratioLimit, Infinity, Infinity)
-    const most = key < d ? own(key) : fired[key]!.lamp.gives[subject]! * fired[key]!.most
-    const least = key < d ? most : fired[key]!.lamp.gives[subject]! * fired[key]!.least
-    const l = least / (fill[d]! + shot.highFill[d]!)
-    const h = most / (fill[d]! + shot.lowFill[d]!)
-    return Number.isNaN(l) || Number.isNaN(h)
-      ? levelCost(ratio, ratioLimit, Infinity, Infinity)
-      : levelCost(ratio, ratioLimit, l, h)
-  }
-
-  /** What a lamp's mark costs by itself: its price, and how far it moves a level that is to be held. */
-  const alone = ({ lamp, held }: Fired, k: number): number => {
-    if (held.length === 0) return lamp.prices[k]!
-    const moved = Math.abs(held[k]! - takenStops - lamp.heldLevel)
-    return lamp.prices[k]! + WEIGHT.balance * (Number.isFinite(moved) ? moved : FAR_OFF)
-  }
-  if (ghost + levelBound(0) + ratioBound(0) >= limit) return null
-  // The least all lamps from the d-th on can cost by themselves.
-  const rest = new Array<number>(L + 1).fill(0)
-  for (let d = L - 1; d >= 0; d--) {
-    let least = Infinity
-    for (let k = 0; k < fired[d]!.factors.length; k++) least = Math.min(least, alone(fired[d]!, k))
-    rest[d] = rest[d + 1]! + least
-  }
-
-  let best: Found | null = null
-  const many = L > EXACT_LIGHTS
-  const slack = many ? MANY.slack : 0
-  let worth = limit - slack
-
-  const addUp = (d: number, factor: number): void => {
-    const { gives } = fired[d]!.lamp
-    for (let j = 0; j < J; j++) sums[d + 1]![j] = sums[d]![j]! + gives[j]! * factor
-  }
-  /** Puts lamp d at a mark. It surely shows when nothing that may still come can outshine it by so much. */
-  const put = (d: number, k: number): void => {
-    const { lamp, factors, blurCost } = fired[d]!
-    const gives = lamp.gives[subject]! * factors[k]!
-    marks[d] = k
-    strongest[d + 1] = Math.max(strongest[d]!, gives)
-    const shows = gives > Math.max(strongest[d + 1]!, shot.strongest[d + 1]!) * SHOWS
-    spent[d + 1] = spent[d]! + alone(fired[d]!, k)
-    blur[d + 1] = shows ? Math.max(blur[d]!, blurCost[k]!) : blur[d]!
-    recycle[d + 1] = Math.max(recycle[d]!, lamp.recycleCost[k]!)
-    flashes[d + 1] = Math.max(flashes[d]!, lamp.flashesCost[k]!)
-    if (shadow >= 0) fill[d + 1] = fill[d]! + lamp.gives[shadow]! * lamp.fillShare * factors[k]!
-    addUp(d, factors[k]!)
-  }
-  /** What is spent with d lamps set, levels and ratio left open. */
-  const surely = (d: number): number => spent[d]! + blur[d]! + recycle[d]! + flashes[d]! + rest[d]!
-
-  /** All lamps set: now it is known which show. */
-  const blurAtEnd = (): number => {
-    let strongest = 0
-    for (let i = 0; i < L; i++) strongest = Math.max(strongest, own(i))
-    let worst = 0
-    let shows = false
-    for (let i = 0; i < L; i++) {
-      if (strongest === 0 || own(i) <= strongest * SHOWS) continue
-      shows = true
-      worst = Math.max(worst, fired[i]!.blurCost[marks[i]!]!)
-    }
-    return shows || key < 0 ? worst : fired[key]!.blurCost[marks[key]!]!
-  }
-
-  let from = 0
-  let to = Infinity
-  /** Factors of a lamp outside which some goal would cost more than there is to spend. */
-  const window = (d: number, budget: number): void => {
-    const { gives } = fired[d]!.lamp
-    from = 0
-    to = Infinity
-    for (let g = 0; g < levels.length; g++) {
-      const { about, tolerance, weight, places: at } = levels[g]!
-      const hard = weight === null ? tolerance : tolerance + budget / weight
-      const room = (about ? Math.min(hard, budget / WEIGHT.close) : hard) + DUST * 10
-      if (room >= FAR_OFF) continue
-      const most = limits[g]! * 2 ** room
-      const least = limits[g]! * 2 ** -room
-      for (const j of at) {
-        if (gives[j]! === 0) continue
-        to = Math.min(to, (most - sums[d]![j]! - low[d + 1]![j]!) / gives[j]!)
-        if (about) from = Math.max(from, (least - sums[d]![j]! - high[d + 1]![j]!) / gives[j]!)
-      }
-    }
-  }
-
-  const branch = (d: number): void => {
-    if (d === L) {
-      const cost = surely(L) - blur[L]! + blurAtEnd() + ratioBound(L) + levelBound(L)
-      if (cost < worth) {
-        worth = cost - slack
-        best = { cost, marks: [...marks] }
-      }
-      return
-    }
-    const { factors } = fired[d]!
-    const { mark, least } = scratch.order[d]!
-    // The most promising marks first: what they lead to cuts off the others.
-    let open = 0
-    window(d, worth - spent[d]! - rest[d]!)
-    for (let k = 0; k < factors.length; k++) {
-      if (factors[k]! < from || factors[k]! > to) continue
-      put(d, k)
-      const sure = surely(d + 1)
-      if (sure >= worth) continue
-      const lowest = sure + ratioBound(d + 1) + levelBound(d + 1)
-      if (lowest >= worth) continue
-      let at = open++
-      for (; at > 0 && least[at - 1]! > lowest; at--) {
-        mark[at] = mark[at - 1]!
-        least[at] = least[at - 1]!
-      }
-      mark[at] = k
-      least[at] = lowest
-    }
-    if (many) open = Math.min(open, MANY.breadth)
-    for (let n = 0; n < open && least[n]! < worth; n++) {
-      put(d, mark[n]!)
-      branch(d + 1)
-    }
-  }
-  spent[0] = ghost
-  branch(0)
-  return best
+export interface SearchOptions {
+  readonly perGroup?: number
+  /** one list of all kinds instead of one for each */
+  readonly together?: boolean
+  readonly progress?: (share: number) => void
 }
 
-/** Ambient this far under a level goal changes nothing there. */
-const FAINT = 2 ** -8
-
 /**
- * Whether the ambient is too faint at every level that is asked for to matter, so that another shutter with as little of it
- * would do the same. Asked only where there are too many lights for an exact search.
- * @param ambient linear, at each place, before aperture, ISO and ND
+ * The best changes of a plan, best first within each kind of way.
+ * @param goals what is asked, and what missing it costs
+ * @returns nothing when no change keeps every hard goal
  */
-export const isFaint = (shot: Shot, ambient: Float64Array, takenStops: number): boolean =>
-  shot.ready.levels.every((goal) =>
-    goal.places.every((j) => ambient[j]! <= 2 ** (goal.limit + takenStops) * FAINT)
-  )
+export const search = (
+  plan: Plan,
+  goals: readonly WeightedGoal[],
+  options: SearchOptions = {},
+  space: SearchSpace = searchSpaceOf(plan)
+): Kept[] => {
+  const { perGroup = PER_GROUP, together = false, progress } = options
+  const was = evaluate(plan).ledger
+  const exposures = settingsByStops(plan, space, goals)
+  const blur = plan.subject.speedMmS > 0 ? blurFor(plan, 1) : 0
+  const shutters = [...space.shutters].sort((a, b) => shutterPrice(plan, a) - shutterPrice(plan, b))
+  const keep = keeper(space.apertures, perGroup, together)
+  for (const [n, set] of space.sets.entries()) {
+    progress?.(n / space.sets.length)
+    const there = n === 0 ? plan : withSet(plan, set)
+    const prepared = prepareSet(plan, was, there, space, goals)
+    const moved = setPrice(plan, there)
+    for (const shutterStops of shutters) {
+      const highSpeedSync = highSpeedSyncAt(plan, shutterStops)
+      const shutterCase = shutterCaseOf(prepared, shutterStops, highSpeedSync, blur)
+      const base = moved + shutterPrice(plan, shutterStops)
+      // With many lights a shutter that changes nothing but the ambient, where there is none to speak of, is not gone into.
+      const idle =
+        prepared.lights.length > EXACT_LIGHTS &&
+        plan.camera.curtain === 'focal-plane' &&
+        shutterStops !== shutters[0] &&
+        shutterStops <= plan.camera.syncStops + 1e-6 &&
+        shutters[0]! <= plan.camera.syncStops + 1e-6
+      const most =
+        idle &&
+        prepared.ambient.map((each) => each * secondsAt(Math.min(shutterStops, shutters[0]!)))
+      const as = (ndStops: number): WayGroup =>
+        groupOf(plan, { ...there, settings: { ...there.settings, shutterStops, ndStops } })
+      const same = as(plan.settings.ndStops)
+      const changed = as(plan.settings.ndStops + 1)
+      let limits = Float64Array.of(...keep.limits(same), ...keep.limits(changed))
+      for (const { takenStops, settings: list, prices, slots } of exposures) {
+        // How cheap the light must be for at least one of these settings to be worth keeping.
+        let room = -Infinity
+        for (let k = 0; k < prices.length; k++)
+          room = Math.max(room, limits[slots[k]!]! - prices[k]!)
+        const found =
+          room > base && !(most && isFaint(shutterCase, most, takenStops))
+            ? bestPowers(shutterCase, takenStops, room - base)
+            : null
+        if (!found) continue
+        const powers = plan.lights.map((light) => light.powerStops)
+        let n = 0
+        plan.lights.forEach((light, i) => {
+          if (light.on) powers[i] = prepared.lights[n]!.marks[found.marks[n++]!]!
+        })
+        for (const { aperture, apertureStops, isoStops, ndStops, price, ndChanged } of list) {
+          const group = ndChanged ? changed : same
+          const score = found.cost + price + base
+          if (score < keep.limits(group)[aperture]!)
+            keep.put(group, aperture, {
+              score,
+              change: {
+                ...set,
+                powers,
+                settings: { apertureStops, isoStops, ndStops, shutterStops, highSpeedSync }
+              }
+            })
+        }
+        limits = Float64Array.of(...keep.limits(same), ...keep.limits(changed))
+      }
+    }
+  }
+  progress?.(1)
+  return keep.best()
+}

@@ -2,22 +2,23 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
+import { valueIn } from '../plan/path'
 import type { Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf } from '../scales/marks'
-import { apertureRange } from '../set/optic'
+import { apertureRange } from '../plan/lensInUse'
 import { testCamera, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { applyChange, groupOf, type WayChange } from './change'
 import { judgeGoals } from './goals'
 import { scoreOf } from './score'
-import { DISTANCES, spaceOf, withSet } from './space'
+import { DISTANCES, searchSpaceOf, withSet } from './searchSpace'
 import { nearestWay, relaxations } from './relax'
 import { findWays } from './ways'
 
 const smallDial = { kind: 'fraction', step: 'whole', lowestStops: -4 } as const
 const ev = (value: number): Plan['ambient']['subject'] => ({
   value: { kind: 'ev', ev: value },
-  bound: 'exact',
+  limit: 'exact',
   via: 'incident',
   atMagnification: 1,
   takenAt: null,
@@ -29,8 +30,8 @@ interface Small {
   readonly leaf: boolean
   readonly speed: number
   readonly subjectEv: number
-  readonly groundEv: number
-  readonly groundStops: number
+  readonly backgroundEv: number
+  readonly backgroundStops: number
   readonly tolerance: number
   readonly wished: readonly string[]
   readonly fill: boolean
@@ -55,7 +56,13 @@ const smallPlan = (x: Small): Plan =>
       curtain: x.leaf ? 'leaf' : 'focal-plane'
     })
     plan.lens = testLens({ widestStops: 6, narrowestStops: 9 })
-    plan.settings = { apertureStops: 8, shutterStops: 4, isoStops: 0, ndStops: 0, pulsedSync: true }
+    plan.settings = {
+      apertureStops: 8,
+      shutterStops: 4,
+      isoStops: 0,
+      ndStops: 0,
+      highSpeedSync: true
+    }
     plan.subject = { ...plan.subject, shape: 'ellipsoid', speedMmS: x.speed, sharpDepthMm: 1 }
     plan.lights = [
       testLight({
@@ -69,15 +76,15 @@ const smallPlan = (x: Small): Plan =>
           id: 'B',
           name: 'Second',
           role: x.fill ? 'fill' : 'other',
-          strobe: testStrobe({ id: 's2', dial: smallDial, guideNumberM: 8, pulsedSync: false }),
-          at: { distanceMm: 220, turnDeg: -50, heightDeg: 10 }
+          strobe: testStrobe({ id: 's2', dial: smallDial, guideNumberM: 8, highSpeedSync: false }),
+          at: { distanceMm: 220, azimuthDeg: -50, elevationDeg: 10 }
         })
       )
-    plan.ambient = { ...plan.ambient, subject: ev(x.subjectEv), ground: ev(x.groundEv) }
-    plan.ground = { ...plan.ground, reflectance: 0.1 }
+    plan.ambient = { ...plan.ambient, subject: ev(x.subjectEv), background: ev(x.backgroundEv) }
+    plan.background = { ...plan.background, reflectance: 0.1 }
     plan.goals = {
       ...plan.goals,
-      groundStops: x.groundStops,
+      backgroundStops: x.backgroundStops,
       toleranceStops: x.tolerance,
       wished: [...x.wished],
       recycleS: x.recycle,
@@ -134,7 +141,7 @@ const exhaustive = (plan: Plan): Map<string, number> => {
   const was = evaluate(plan).ledger
   const best = new Map<string, number>()
   const none = plan.lights.map(() => null)
-  for (const set of spaceOf(plan).sets) {
+  for (const set of searchSpaceOf(plan).sets) {
     const there = withSet(plan, set)
     for (const shutterStops of shutters)
       for (const apertureStops of apertures)
@@ -146,7 +153,7 @@ const exhaustive = (plan: Plan): Map<string, number> => {
                 modifiers: none,
                 shadeStops: set.shadeStops,
                 powers: vector,
-                settings: { apertureStops, shutterStops, isoStops, ndStops, pulsedSync: true }
+                settings: { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync: true }
               }
               const after = applyChange(there, change)
               const evaluation = evaluate(after)
@@ -165,11 +172,11 @@ const smalls = fc.record({
   leaf: fc.boolean(),
   speed: fc.constantFrom(0, 0, 400),
   subjectEv: fc.integer({ min: 0, max: 11 }),
-  groundEv: fc.integer({ min: 0, max: 11 }),
-  groundStops: fc.integer({ min: -8, max: -2 }),
+  backgroundEv: fc.integer({ min: 0, max: 11 }),
+  backgroundStops: fc.integer({ min: -8, max: -2 }),
   tolerance: fc.constantFrom(0.34, 0.5, 1),
   wished: fc.subarray([
-    'ground',
+    'background',
     'blur',
     'ghost',
     'recycle',
@@ -190,8 +197,8 @@ const smalls = fc.record({
     null,
     'settings.apertureStops',
     'settings.shutterStops',
-    'lights.0.powerStops',
-    'lights.0.at.distanceMm',
+    'lights.A.powerStops',
+    'lights.A.at.distanceMm',
     'settings.isoStops'
   ),
   aboveSync: fc.boolean()
@@ -234,7 +241,7 @@ const wide = (x: Small & { readonly seed: number }): Plan => {
           quench: 'voltage',
           t01FullS: 1 / 800
         }),
-        at: { distanceMm: 200 + x.seed, turnDeg: 150, heightDeg: 20 }
+        at: { distanceMm: 200 + x.seed, azimuthDeg: 150, elevationDeg: 20 }
       })
     ],
     goals: {
@@ -243,9 +250,6 @@ const wide = (x: Small & { readonly seed: number }): Plan => {
     }
   }
 }
-const valueAt = (plan: Plan, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], plan)
-
 describe('what is offered', () => {
   test('property: no hard goal, lock or bound is broken, every mark is on its dial, and the whole sum says what was promised', () => {
     fc.assert(
@@ -256,7 +260,7 @@ describe('what is offered', () => {
           const after = applyChange(plan, way.change)
           expect(judgeGoals(after, evaluate(after))).toEqual(way.goals)
           expect(way.goals.filter((goal) => goal.hard && !goal.ok)).toEqual([])
-          for (const path of plan.locks) expect(valueAt(after, path)).toBe(valueAt(plan, path))
+          for (const path of plan.locks) expect(valueIn(after, path)).toBe(valueIn(plan, path))
           expect(shutters).toContain(after.settings.shutterStops)
           if (!small.aboveSync && !small.leaf)
             expect(after.settings.shutterStops).toBeLessThanOrEqual(plan.camera.syncStops + 1e-9)
@@ -298,8 +302,8 @@ const still: Small = {
   leaf: false,
   speed: 0,
   subjectEv: 2,
-  groundEv: 12,
-  groundStops: -4,
+  backgroundEv: 12,
+  backgroundStops: -4,
   tolerance: 0.34,
   wished: [],
   fill: false,
@@ -318,32 +322,32 @@ describe('when nothing fits', () => {
       'settings.apertureStops',
       'settings.isoStops',
       'settings.ndStops',
-      'lights.0.at.distanceMm'
+      'lights.A.at.distanceMm'
     ]
   }
   const found = relaxations(plan)
 
   test('nothing is offered, and the goal that yields least yields exactly what exhaustive search with that goal open gives', () => {
     expect(findWays(plan)).toEqual([])
-    const ground = found.find((each) => each.kind === 'goal' && each.goal.id === 'ground')
-    if (ground?.kind !== 'goal') throw new Error('the ground can yield')
+    const background = found.find((each) => each.kind === 'goal' && each.goal.id === 'background')
+    if (background?.kind !== 'goal') throw new Error('the background can yield')
     let least = Infinity
     for (const shutterStops of [3, 4])
       for (const { stops } of dialMarks(smallDial))
-        for (const set of spaceOf(plan).sets) {
+        for (const set of searchSpaceOf(plan).sets) {
           const after = applyChange(plan, {
             ...set,
             powers: [stops],
             settings: { ...plan.settings, shutterStops }
           })
           const goals = judgeGoals(after, evaluate(after))
-          if (goals.every((goal) => goal.ok || goal.id === 'ground'))
-            least = Math.min(least, goals.find((goal) => goal.id === 'ground')!.value)
+          if (goals.every((goal) => goal.ok || goal.id === 'background'))
+            least = Math.min(least, goals.find((goal) => goal.id === 'background')!.value)
         }
-    expect(ground.goal.value).toBeCloseTo(least, 9)
-    expect(ground.goal.missStops).toBeCloseTo(least + 4, 9)
+    expect(background.goal.value).toBeCloseTo(least, 9)
+    expect(background.goal.missStops).toBeCloseTo(least + 4, 9)
   })
-  test('shade, ground and locks: with the change it fits, with a tenth less it does not', () => {
+  test('shade, background and locks: with the change it fits, with a tenth less it does not', () => {
     for (const each of found)
       if (each.kind !== 'goal')
         expect(
@@ -382,7 +386,7 @@ describe('when nothing fits', () => {
     expect(near.goals.filter((goal) => !goal.ok).length).toBeGreaterThanOrEqual(2)
   })
   test('bounds are tried at both their ends', () => {
-    const sets = spaceOf(smallPlan(still)).sets.map((set) => set.distances[0])
+    const sets = searchSpaceOf(smallPlan(still)).sets.map((set) => set.distances[0])
     expect(sets).toContain(150)
     expect(sets).toContain(260)
     expect(sets.filter((mm) => mm !== null).length).toBeLessThanOrEqual(DISTANCES)
@@ -391,7 +395,7 @@ describe('when nothing fits', () => {
 
 describe('more lights than an exact search takes', () => {
   test('five lights on small dials: every must kept, and as good as the best of all 3125 mixtures, or nearly', () => {
-    const base = smallPlan({ ...still, groundStops: -3, groundEv: 2, tolerance: 0.5 })
+    const base = smallPlan({ ...still, backgroundStops: -3, backgroundEv: 2, tolerance: 0.5 })
     const plan: Plan = {
       ...base,
       bag: { ...base.bag, ndStops: [], modifiers: [] },
@@ -408,7 +412,7 @@ describe('more lights than an exact search takes', () => {
           role: i ? 'other' : 'key',
           strobe: testStrobe({ id, dial: smallDial, guideNumberM: 10 - i }),
           powerStops: -1 - (i % 3),
-          at: { distanceMm: 190 + 30 * i, turnDeg: -60 + 30 * i, heightDeg: 5 }
+          at: { distanceMm: 190 + 30 * i, azimuthDeg: -60 + 30 * i, elevationDeg: 5 }
         })
       )
     }

@@ -20,7 +20,7 @@ const cameras = [
     lowestIsoStops: 0,
     highestIsoStops: 8,
     showsEffective: false,
-    pulsedSync: true
+    highSpeedSync: true
   },
   {
     kind: 'camera',
@@ -39,7 +39,7 @@ const cameras = [
     lowestIsoStops: 1 / 3,
     highestIsoStops: 6,
     showsEffective: false,
-    pulsedSync: false
+    highSpeedSync: false
   },
   {
     kind: 'camera',
@@ -58,7 +58,7 @@ const cameras = [
     lowestIsoStops: 1,
     highestIsoStops: 7,
     showsEffective: true,
-    pulsedSync: true
+    highSpeedSync: true
   }
 ]
 
@@ -119,8 +119,8 @@ const strobe = (part: Record<string, unknown>) => ({
   quench: 'quenched',
   t01FullS: 1 / 300,
   durations: [],
-  pulsedSync: true,
-  pulsedPenaltyStops: 0.5,
+  highSpeedSync: true,
+  highSpeedPenaltyStops: 0.5,
   ...part
 })
 
@@ -158,14 +158,14 @@ const strobes = [
     face: { kind: 'rectangle', widthMm: 42, heightMm: 26 },
     dial: { kind: 'fraction', step: 'half', lowestStops: -6 },
     t01FullS: 1 / 500,
-    pulsedSync: false
+    highSpeedSync: false
   }),
   strobe({
     id: 'drawer-28',
     name: 'Drawer 28, whole stops',
     guideNumberM: 28,
     dial: { kind: 'fraction', step: 'whole', lowestStops: -6 },
-    pulsedSync: false,
+    highSpeedSync: false,
     recycleFullS: 4
   }),
   strobe({
@@ -178,7 +178,7 @@ const strobes = [
     dial: { kind: 'levels', count: 7, stopsPerLevel: 1 },
     recycleFullS: 1.9,
     flashesFull: 210,
-    pulsedSync: false
+    highSpeedSync: false
   }),
   strobe({
     id: 'bench-200',
@@ -196,7 +196,7 @@ const strobes = [
     ],
     recycleFullS: 1.2,
     flashesFull: 100000,
-    pulsedSync: false,
+    highSpeedSync: false,
     notes: 'Mains head: longer flashes at low power.'
   }),
   strobe({

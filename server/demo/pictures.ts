@@ -1,4 +1,4 @@
-/** Drawn stand-ins for demo frames: a shape at one level on a ground at another, as an sRGB JPEG with camera settings in it. */
+/** Drawn stand-ins for demo frames: a shape at one level on a background at another, as an sRGB JPEG with camera settings in it. */
 import sharp from 'sharp'
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import type { Plan } from '@core/plan/plan'
@@ -46,10 +46,10 @@ export const drawFrame = async (
   plan: Plan,
   shape: Shape,
   subjectLevel: number,
-  groundLevel: number
+  backgroundLevel: number
 ): Promise<Buffer> => {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}">
-    <rect width="100%" height="100%" fill="${tone(groundLevel)}"/>${SHAPES[shape](subjectLevel)}</svg>`
+    <rect width="100%" height="100%" fill="${tone(backgroundLevel)}"/>${SHAPES[shape](subjectLevel)}</svg>`
   const seconds = secondsAt(plan.settings.shutterStops)
   return sharp(Buffer.from(svg))
     .withExif({

@@ -1,6 +1,6 @@
 /** Demo sets that show what the Light stage is for: a ring close in, a bottle lit from behind, a coin under a panel. */
 import type { Light, Plan } from '@core/plan/plan'
-import { planFromLook } from '@core/solve/looks'
+import { newPlan } from '@core/plan/newPlan'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from './kit'
 import type { DemoShoot } from './shoots'
@@ -28,7 +28,7 @@ const settled = (plan: Plan): Plan =>
 /** A watch movement under a ring round the lens, so near that the point formula is most of a stop off. */
 const movement = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-ring')
-  const base = planFromLook('black-soft', 'Watch movement, lever escapement', {
+  const base = newPlan('black-soft', 'Watch movement, lever escapement', {
     camera: demoItem('camera', 'cove-body'),
     lens: demoItem('lens', 'cove-45'),
     strobe,
@@ -42,16 +42,16 @@ const movement = (): DemoShoot => {
       widthMm: 26,
       heightMm: 24,
       depthMm: 6,
-      turnDeg: 0,
+      rotationDeg: 0,
       sharpDepthMm: 0.7,
       reflectance: 0.35,
       speedMmS: 0,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 260, reflectance: 0.03 },
+    background: { ...base.background, distanceMm: 260, reflectance: 0.03 },
     settings: { ...base.settings, apertureStops: 9 },
     focus: { ...base.focus, magnification: 0.8 },
-    goals: { ...base.goals, groundStops: -4 },
+    goals: { ...base.goals, backgroundStops: -4 },
     lights: [
       light({
         id: 'A',
@@ -59,7 +59,7 @@ const movement = (): DemoShoot => {
         role: 'key',
         strobe,
         mount: 'lens',
-        at: { distanceMm: 120, turnDeg: 0, heightDeg: 0 }
+        at: { distanceMm: 120, azimuthDeg: 0, elevationDeg: 0 }
       })
     ]
   }
@@ -75,7 +75,7 @@ const movement = (): DemoShoot => {
 /** A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for the facets. */
 const bottle = (): DemoShoot => {
   const strobe = demoItem('strobe', 'bench-200')
-  const base = planFromLook('black-still', 'Scent bottle, cut stopper', {
+  const base = newPlan('black-still', 'Scent bottle, cut stopper', {
     ...slate,
     strobe,
     modifier: null
@@ -88,19 +88,19 @@ const bottle = (): DemoShoot => {
       widthMm: 44,
       heightMm: 96,
       depthMm: 30,
-      turnDeg: 20,
+      rotationDeg: 20,
       sharpDepthMm: 10,
       reflectance: 0.12,
       speedMmS: 0,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 900, reflectance: 0.02 },
+    background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
     table: { belowMm: 49, widthMm: 700, depthMm: 600, reflectance: 0.04 },
     settings: { ...base.settings, apertureStops: 7 },
     focus: { ...base.focus, magnification: 0.22 },
     goals: {
       ...base.goals,
-      groundStops: -5,
+      backgroundStops: -5,
       subjectStops: 0.3,
       places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }]
     },
@@ -113,7 +113,7 @@ const bottle = (): DemoShoot => {
         strobe: demoItem('strobe', 'lamplet-20'),
         modifiers: [demoItem('modifier', 'tracing')],
         powerStops: -3,
-        at: { distanceMm: 110, turnDeg: 180, heightDeg: 0 }
+        at: { distanceMm: 110, azimuthDeg: 180, elevationDeg: 0 }
       }),
       light({
         id: 'B',
@@ -123,7 +123,7 @@ const bottle = (): DemoShoot => {
         strobe: demoItem('strobe', 'lantern-36'),
         modifiers: [demoItem('modifier', 'snoot-45')],
         powerStops: -7,
-        at: { distanceMm: 320, turnDeg: -62, heightDeg: 24 }
+        at: { distanceMm: 320, azimuthDeg: -62, elevationDeg: 24 }
       })
     ],
     cards: [
@@ -134,7 +134,7 @@ const bottle = (): DemoShoot => {
         widthMm: 60,
         heightMm: 130,
         reflectance: 0.85,
-        at: { distanceMm: 95, turnDeg: 70, heightDeg: 0 },
+        at: { distanceMm: 95, azimuthDeg: 70, elevationDeg: 0 },
         aim: { kind: 'place', place: 'focus' }
       }
     ]
@@ -151,7 +151,7 @@ const bottle = (): DemoShoot => {
 /** A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between the frames. */
 const crystal = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = planFromLook('black-soft', 'Quartz cluster, deep', {
+  const base = newPlan('black-soft', 'Quartz cluster, deep', {
     ...slate,
     strobe,
     modifier: null
@@ -164,13 +164,13 @@ const crystal = (): DemoShoot => {
       widthMm: 26,
       heightMm: 20,
       depthMm: 18,
-      turnDeg: 25,
+      rotationDeg: 25,
       sharpDepthMm: 18,
       reflectance: 0.3,
       speedMmS: 0,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 500, reflectance: 0.02 },
+    background: { ...base.background, distanceMm: 500, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.9 },
     goals: {
@@ -185,7 +185,7 @@ const crystal = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'shell-300')],
-        at: { distanceMm: 320, turnDeg: 50, heightDeg: 30 }
+        at: { distanceMm: 320, azimuthDeg: 50, elevationDeg: 30 }
       }),
       light({
         id: 'B',
@@ -193,7 +193,7 @@ const crystal = (): DemoShoot => {
         role: 'fill',
         strobe: demoItem('strobe', 'lamplet-20'),
         modifiers: [demoItem('modifier', 'cap')],
-        at: { distanceMm: 260, turnDeg: -55, heightDeg: 10 }
+        at: { distanceMm: 260, azimuthDeg: -55, elevationDeg: 10 }
       })
     ]
   }
@@ -209,7 +209,7 @@ const crystal = (): DemoShoot => {
 /** A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows, a flag reaches into it. */
 const coin = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = planFromLook('black-soft', 'Silver token, 1st tray', {
+  const base = newPlan('black-soft', 'Silver token, 1st tray', {
     ...slate,
     strobe,
     modifier: null
@@ -222,18 +222,18 @@ const coin = (): DemoShoot => {
       widthMm: 24,
       heightMm: 2,
       depthMm: 24,
-      turnDeg: 0,
+      rotationDeg: 0,
       sharpDepthMm: 1.2,
       reflectance: 0.5,
       speedMmS: 0,
       directionDeg: 0
     },
-    view: { heightDeg: 62 },
+    view: { elevationDeg: 62 },
     table: { belowMm: 1.1, widthMm: 400, depthMm: 400, reflectance: 0.03 },
-    ground: { ...base.ground, distanceMm: 300, reflectance: 0.02 },
+    background: { ...base.background, distanceMm: 300, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 7 },
     focus: { ...base.focus, magnification: 0.8 },
-    goals: { ...base.goals, groundStops: -4 },
+    goals: { ...base.goals, backgroundStops: -4 },
     lights: [
       light({
         id: 'A',
@@ -241,7 +241,7 @@ const coin = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'panel-200')],
-        at: { distanceMm: 210, turnDeg: 180, heightDeg: 58 }
+        at: { distanceMm: 210, azimuthDeg: 180, elevationDeg: 58 }
       })
     ],
     // A black edge into the mirror’s view: the relief draws where it ends.
@@ -253,7 +253,7 @@ const coin = (): DemoShoot => {
         widthMm: 60,
         heightMm: 60,
         reflectance: 0.03,
-        at: { distanceMm: 125, turnDeg: 149, heightDeg: 56 },
+        at: { distanceMm: 125, azimuthDeg: 149, elevationDeg: 56 },
         aim: { kind: 'place', place: 'focus' }
       }
     ]
@@ -270,7 +270,7 @@ const coin = (): DemoShoot => {
 /** A seed that jumps off a hot plate: quick, small, lit by a short flash. */
 const seed = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = planFromLook('black-still', 'Popping seed, hot plate', {
+  const base = newPlan('black-still', 'Popping seed, hot plate', {
     ...slate,
     strobe,
     modifier: demoItem('modifier', 'snoot-45')
@@ -283,30 +283,30 @@ const seed = (): DemoShoot => {
       widthMm: 9,
       heightMm: 8,
       depthMm: 8,
-      turnDeg: 0,
+      rotationDeg: 0,
       sharpDepthMm: 6,
       reflectance: 0.35,
       speedMmS: 1981,
       directionDeg: 15
     },
-    ground: { ...base.ground, distanceMm: 700, reflectance: 0.02 },
+    background: { ...base.background, distanceMm: 700, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 8 },
     focus: { ...base.focus, magnification: 0.3 },
-    goals: { ...base.goals, groundStops: -5, blurPx: 8 },
+    goals: { ...base.goals, backgroundStops: -5, blurPx: 8 },
     bag: { ...base.bag, modifiers: [demoItem('modifier', 'snoot-22')] },
     ambient: {
       ...base.ambient,
       subject: {
         value: { kind: 'ev', ev: 6 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.3,
         takenAt: '2026-11-24T16:20:00.000Z',
         look: 'black-still'
       },
-      ground: {
+      background: {
         value: { kind: 'ev', ev: 4 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.3,
         takenAt: '2026-11-24T16:20:00.000Z',
@@ -320,7 +320,7 @@ const seed = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'snoot-45')],
-        at: { distanceMm: 420, turnDeg: 62, heightDeg: 25 },
+        at: { distanceMm: 420, azimuthDeg: 62, elevationDeg: 25 },
         reach: { nearMm: 120, farMm: 600 }
       }),
       light({
@@ -329,7 +329,7 @@ const seed = (): DemoShoot => {
         role: 'other',
         strobe: demoItem('strobe', 'lamplet-20'),
         powerStops: -6,
-        at: { distanceMm: 300, turnDeg: -140, heightDeg: 30 }
+        at: { distanceMm: 300, azimuthDeg: -140, elevationDeg: 30 }
       })
     ]
   }
@@ -345,7 +345,7 @@ const seed = (): DemoShoot => {
 /** A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick recycle; both cannot be had. */
 const vial = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lamplet-20')
-  const base = planFromLook('black-still', 'Amber vial, ground stopper', {
+  const base = newPlan('black-still', 'Amber vial, ground stopper', {
     ...slate,
     strobe,
     modifier: null
@@ -358,30 +358,30 @@ const vial = (): DemoShoot => {
       widthMm: 38,
       heightMm: 82,
       depthMm: 38,
-      turnDeg: 0,
+      rotationDeg: 0,
       sharpDepthMm: 20,
       reflectance: 0.12,
       speedMmS: 0,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 1100, reflectance: 0.02 },
+    background: { ...base.background, distanceMm: 1100, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 9 },
     focus: { ...base.focus, magnification: 0.25 },
-    goals: { ...base.goals, groundStops: -5, recycleS: 0.25, isoStops: 1, flashes: 400 },
+    goals: { ...base.goals, backgroundStops: -5, recycleS: 0.25, isoStops: 1, flashes: 400 },
     bag: { ...base.bag, modifiers: [] },
     ambient: {
       ...base.ambient,
       subject: {
         value: { kind: 'ev', ev: 4.5 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.25,
         takenAt: null,
         look: null
       },
-      ground: {
+      background: {
         value: { kind: 'ev', ev: 3 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.25,
         takenAt: null,
@@ -396,11 +396,11 @@ const vial = (): DemoShoot => {
         strobe,
         modifiers: [demoItem('modifier', 'tracing')],
         powerStops: -1,
-        at: { distanceMm: 260, turnDeg: 180, heightDeg: 0 },
+        at: { distanceMm: 260, azimuthDeg: 180, elevationDeg: 0 },
         reach: { nearMm: 220, farMm: 300 }
       })
     ],
-    locks: ['lights.0.modifiers']
+    locks: ['lights.A.modifiers']
   }
   return {
     id: 'demo-vial',

@@ -1,12 +1,13 @@
 /** Demo shoots of the Tidewater Cabinet, in different states and looks. Subjects, kit and figures are invented. */
-import { learn, takeIn } from '@core/run/reading'
+import { applyCalibration, calibrate } from '@core/run/calibrate'
 import { snapshotOf, type Evidence, type Frame } from '@core/run/frame'
 import { countPixels, finishCount, newCounter, patchLevel } from '@core/measure/analyse'
 import { evaluate } from '@core/ledger/evaluate'
 import type { LightId, Plan } from '@core/plan/plan'
-import type { Stage } from '@core/wire/wire'
-import { planFromLook } from '@core/solve/looks'
-import { withBestPower, withLight } from '@core/solve/power'
+import type { Stage } from '@core/api/api'
+import { newPlan } from '@core/plan/newPlan'
+import { withLight } from '@core/plan/edit'
+import { withBestPower } from '@core/solve/power'
 import { demoItem } from './kit'
 import { drawFrame, FRAME_SIZE, PATCH, pixelsOf, type Shape } from './pictures'
 import { demoSets } from './sets'
@@ -20,9 +21,9 @@ export interface DemoShoot {
 }
 
 const patchEvidence = async (jpeg: Buffer, shape: Shape, place: string): Promise<Evidence> => {
-  const at = place === 'ground' ? PATCH.none : PATCH[shape]
-  const { level, bound } = patchLevel(await pixelsOf(jpeg, at))
-  return { kind: 'patch', place, ...at, levelStops: level, bound }
+  const at = place === 'background' ? PATCH.none : PATCH[shape]
+  const { level, limit } = patchLevel(await pixelsOf(jpeg, at))
+  return { kind: 'patch', place, ...at, levelStops: level, limit }
 }
 
 interface Take {
@@ -31,21 +32,21 @@ interface Take {
   readonly takenAt: string
   readonly shape: Shape
   readonly subject: number
-  readonly ground: number
+  readonly background: number
   readonly note: string
   readonly only?: readonly LightId[]
-  /** where the patch lies; the ground in a black frame, else the lit side */
+  /** where the patch lies; the background in a black frame, else the lit side */
   readonly place?: string
 }
 const take = async (
   plan: Plan,
-  { id, kind, takenAt, shape, subject, ground, note, only, place }: Take
+  { id, kind, takenAt, shape, subject, background, note, only, place }: Take
 ) => {
-  const jpeg = await drawFrame(plan, shape, subject, ground)
+  const jpeg = await drawFrame(plan, shape, subject, background)
   const counter = newCounter()
   countPixels(counter, await pixelsOf(jpeg))
   const evidence = [
-    await patchEvidence(jpeg, shape, place ?? (kind === 'black' ? 'ground' : 'subject'))
+    await patchEvidence(jpeg, shape, place ?? (kind === 'black' ? 'background' : 'subject'))
   ]
   const frame: Frame = {
     id,
@@ -57,12 +58,16 @@ const take = async (
     evidence,
     note
   }
-  return { frame, jpeg, plan: takeIn(plan, learn(plan, frame, evidence[0]!, `${id}-reading`)) }
+  return {
+    frame,
+    jpeg,
+    plan: applyCalibration(plan, calibrate(plan, frame, evidence[0]!, `${id}-reading`))
+  }
 }
 
-/** Black ground, still: a snooted key, a rim from behind and a white card, played to its end. */
+/** Black background, still: a snooted key, a rim from behind and a white card, played to its end. */
 const beetleShoot = async (): Promise<DemoShoot> => {
-  const base = planFromLook('black-still', 'Ground beetle, drawer 14', {
+  const base = newPlan('black-still', 'Ground beetle, drawer 14', {
     camera: demoItem('camera', 'slate-body'),
     lens: demoItem('lens', 'slate-100'),
     strobe: demoItem('strobe', 'lantern-36'),
@@ -76,13 +81,13 @@ const beetleShoot = async (): Promise<DemoShoot> => {
       widthMm: 22,
       heightMm: 12,
       depthMm: 10,
-      turnDeg: 0,
+      rotationDeg: 0,
       sharpDepthMm: 1.4,
       reflectance: 0.06,
       speedMmS: 0,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 620, reflectance: 0.01 },
+    background: { ...base.background, distanceMm: 620, reflectance: 0.01 },
     table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
     focus: { ...base.focus, magnification: 0.9 },
     goals: {
@@ -96,15 +101,15 @@ const beetleShoot = async (): Promise<DemoShoot> => {
       ...base.ambient,
       subject: {
         value: { kind: 'ev', ev: 5.5 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.9,
         takenAt: null,
         look: null
       },
-      ground: {
+      background: {
         value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'reflected',
         atMagnification: 0.9,
         takenAt: null,
@@ -112,7 +117,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
       }
     },
     lights: [
-      { ...base.lights[0]!, group: 'A', at: { distanceMm: 180, turnDeg: 58, heightDeg: 24 } },
+      { ...base.lights[0]!, group: 'A', at: { distanceMm: 180, azimuthDeg: 58, elevationDeg: 24 } },
       {
         ...base.lights[0]!,
         id: 'B',
@@ -122,7 +127,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
         strobe: demoItem('strobe', 'pack-10'),
         modifiers: [demoItem('modifier', 'grid-40')],
         powerStops: -1,
-        at: { distanceMm: 240, turnDeg: -142, heightDeg: 36 }
+        at: { distanceMm: 240, azimuthDeg: -142, elevationDeg: 36 }
       }
     ],
     cards: [
@@ -133,7 +138,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
         widthMm: 90,
         heightMm: 60,
         reflectance: 0.85,
-        at: { distanceMm: 62, turnDeg: -104, heightDeg: 16 },
+        at: { distanceMm: 62, azimuthDeg: -104, elevationDeg: 16 },
         aim: { kind: 'place', place: 'focus' }
       }
     ]
@@ -147,7 +152,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
     takenAt: '2026-11-20T09:12:00.000Z',
     shape: 'none',
     subject: -10,
-    ground: evaluate(plan).ledger.ambient.ground!.level,
+    background: evaluate(plan).ledger.ambient.background!.level,
     note: 'Strobes off, curtain drawn.'
   })
   const first = await take(black.plan, {
@@ -156,7 +161,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
     takenAt: '2026-11-20T09:14:00.000Z',
     shape: 'beetle',
     subject: keyLevel(black.plan) - 0.6,
-    ground: -9,
+    background: -9,
     note: 'Key alone.',
     only: ['A']
   })
@@ -167,7 +172,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
     takenAt: '2026-11-20T09:16:00.000Z',
     shape: 'beetle',
     subject: keyLevel(corrected),
-    ground: -9,
+    background: -9,
     note: '',
     only: ['A']
   })
@@ -177,7 +182,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
     takenAt: '2026-11-20T09:19:00.000Z',
     shape: 'beetle',
     subject: evaluate(second.plan).ledger.rows.find((row) => row.source === 'B')!.cells.top!.level,
-    ground: -9,
+    background: -9,
     note: 'Rim alone.',
     only: ['B'],
     place: 'top'
@@ -188,7 +193,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
     takenAt: '2026-11-20T09:21:00.000Z',
     shape: 'beetle',
     subject: evaluate(rim.plan).ledger.totals.subject!,
-    ground: -9,
+    background: -9,
     note: 'Both. Keeper.'
   })
   return {
@@ -202,7 +207,7 @@ const beetleShoot = async (): Promise<DemoShoot> => {
 
 /** Fill in daylight with a leaf shutter: planned as far as Dark. */
 const crabShoot = (): DemoShoot => {
-  const base = planFromLook('daylight-fill', 'Shore crab, low tide', {
+  const base = newPlan('daylight-fill', 'Shore crab, low tide', {
     camera: demoItem('camera', 'tern-compact'),
     lens: demoItem('lens', 'tern-zoom'),
     strobe: demoItem('strobe', 'lamplet-20'),
@@ -221,23 +226,23 @@ const crabShoot = (): DemoShoot => {
       speedMmS: 30,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 800, reflectance: 0.18 },
+    background: { ...base.background, distanceMm: 800, reflectance: 0.18 },
     table: { belowMm: 16, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
     settings: { ...base.settings, shutterStops: 28 / 3, apertureStops: 6 },
-    goals: { ...base.goals, groundStops: -1.5 },
+    goals: { ...base.goals, backgroundStops: -1.5 },
     ambient: {
       ...base.ambient,
       subject: {
         value: { kind: 'ev', ev: 12.5 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'incident',
         atMagnification: 0.18,
         takenAt: null,
         look: null
       },
-      ground: {
+      background: {
         value: { kind: 'ev', ev: 13.3 },
-        bound: 'exact',
+        limit: 'exact',
         via: 'reflected',
         atMagnification: 0.18,
         takenAt: null,
@@ -245,7 +250,7 @@ const crabShoot = (): DemoShoot => {
       }
     }
   }
-  const near = withLight(plan, 0, { at: { distanceMm: 300, turnDeg: 25, heightDeg: 20 } })
+  const near = withLight(plan, 0, { at: { distanceMm: 300, azimuthDeg: 25, elevationDeg: 20 } })
   return {
     id: 'demo-crab',
     stage: 'dark',
@@ -257,7 +262,7 @@ const crabShoot = (): DemoShoot => {
 
 /** A plume across a narrow beam: the black frame is taken, the light comes next. */
 const steamShoot = async (): Promise<DemoShoot> => {
-  const base = planFromLook('plume', 'Steam over the thimble cup', {
+  const base = newPlan('plume', 'Steam over the thimble cup', {
     camera: demoItem('camera', 'slate-body'),
     lens: demoItem('lens', 'slate-60'),
     strobe: demoItem('strobe', 'pack-10'),
@@ -275,12 +280,12 @@ const steamShoot = async (): Promise<DemoShoot> => {
       speedMmS: 250,
       directionDeg: 0
     },
-    ground: { ...base.ground, distanceMm: 1600, reflectance: 0.04 },
+    background: { ...base.background, distanceMm: 1600, reflectance: 0.04 },
     focus: { ...base.focus, magnification: 0.2 },
-    ambient: { ...base.ambient, subject: null, ground: null }
+    ambient: { ...base.ambient, subject: null, background: null }
   }
   const plan = withBestPower(
-    withLight(set, 0, { at: { distanceMm: 650, turnDeg: 70, heightDeg: 0 } }),
+    withLight(set, 0, { at: { distanceMm: 650, azimuthDeg: 70, elevationDeg: 0 } }),
     0
   )
   const black = await take(plan, {
@@ -289,7 +294,7 @@ const steamShoot = async (): Promise<DemoShoot> => {
     takenAt: '2026-11-22T18:05:00.000Z',
     shape: 'none',
     subject: -10,
-    ground: -7.6,
+    background: -7.6,
     note: 'Lamps off, door shut.'
   })
   return {

@@ -2,7 +2,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import type { Logger } from 'pino'
 import type { Fault } from '@core/plan/open'
-import type { Problem } from '@core/wire/wire'
+import type { Problem } from '@core/api/api'
 
 export class ProblemError extends Error {
   constructor(

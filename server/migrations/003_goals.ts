@@ -1,20 +1,9 @@
-/** Plans of version 2 gain goals that may yield, bounds and a bag. What cannot be read is left as it was. */
+/** Plans of version 2 gain goals that may yield, limits of the search and a bag. */
 import type { Knex } from 'knex'
-import { openPlan } from '@core/plan/open'
+import { migrateDocuments } from './documents'
 
-export const up = async (knex: Knex): Promise<void> => {
-  for (const { id, plan } of (await knex('shoots').select('id', 'plan')) as {
-    id: string
-    plan: string
-  }[]) {
-    const opened = openPlan(JSON.parse(plan))
-    if (opened.ok)
-      await knex('shoots')
-        .where({ id })
-        .update({ plan: JSON.stringify(opened.plan) })
-  }
-}
+export const up = (knex: Knex): Promise<void> => migrateDocuments(knex)
 
-/** Older programs cannot hold goals and bounds. */
+/** Older programs cannot hold goals and limits. */
 export const down = (): Promise<void> =>
-  Promise.reject(new Error('goals and bounds cannot be taken out of plans'))
+  Promise.reject(new Error('goals and limits cannot be taken out of plans'))

@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import * as first from './001_first'
 import * as sets from './002_sets'
 import * as goals from './003_goals'
+import * as names from './004_names'
 
 interface Migration {
   readonly name: string
@@ -13,7 +14,8 @@ interface Migration {
 const MIGRATIONS: readonly Migration[] = [
   { name: '001_first', ...first },
   { name: '002_sets', ...sets },
-  { name: '003_goals', ...goals }
+  { name: '003_goals', ...goals },
+  { name: '004_names', ...names }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

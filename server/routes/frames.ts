@@ -1,6 +1,6 @@
 import express, { Router } from 'express'
 import { frameSchema } from '@core/run/frame'
-import { frameParams, idParams, imageQuery } from '@core/wire/wire'
+import { frameParams, idParams, imageQuery } from '@core/api/api'
 import { invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { PictureStore } from '../services/pictures'

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { idParams, kitQuery, saveKitSchema } from '@core/wire/wire'
+import { idParams, kitQuery, saveKitSchema } from '@core/api/api'
 import { conflict, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { KitStore } from '../store/kit'

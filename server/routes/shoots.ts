@@ -5,7 +5,7 @@ import {
   renameSchema,
   savePlanSchema,
   stageBodySchema
-} from '@core/wire/wire'
+} from '@core/api/api'
 import { conflict, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { ShootService } from '../services/shoots'

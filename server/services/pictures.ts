@@ -1,8 +1,9 @@
 /** Pictures on disk. The file is kept as it came; it is only opened to see that it is whole. */
 import { createHash } from 'node:crypto'
-import { mkdir, open, readFile, rename } from 'node:fs/promises'
+import { mkdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import sharp from 'sharp'
+import writeFileAtomic from 'write-file-atomic'
 import { invalid } from '../http/problem'
 
 const THUMBNAIL_WIDTH = 240
@@ -30,15 +31,8 @@ export const pictureStore = (dataDir: string) => {
       await check(bytes)
       await mkdir(dir, { recursive: true })
       const name = `${createHash('sha256').update(bytes).digest('hex').slice(0, 32)}.jpg`
-      const temporary = join(dir, `.${name}.${process.pid}.${Date.now()}`)
-      const file = await open(temporary, 'w')
-      try {
-        await file.writeFile(bytes)
-        await file.sync()
-      } finally {
-        await file.close()
-      }
-      await rename(temporary, join(dir, name))
+      // Whole on the disk before it has its name.
+      await writeFileAtomic(join(dir, name), bytes)
       return name
     },
     read: (name: string): Promise<Buffer> => readFile(join(dir, name)),

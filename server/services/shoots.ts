@@ -1,10 +1,10 @@
 /** Making shoots: from a look, as a copy, from a plan file. */
 import { randomUUID } from 'node:crypto'
 import type { KitItem, KitKind } from '@core/kit/kit'
-import { planFromLook } from '@core/solve/looks'
+import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
 import type { Look, Plan } from '@core/plan/plan'
-import type { Shoot } from '@core/wire/wire'
+import type { Shoot } from '@core/api/api'
 import { invalid, notFound, ProblemError } from '../http/problem'
 import type { FrameStore } from '../store/frames'
 import type { KitStore } from '../store/kit'
@@ -41,7 +41,7 @@ export const shootService = ({ shoots, kit, frames }: Stores) => ({
         : look === 'plume' || look === 'black-still'
           ? modifiers.find((item) => item.beam.kind === 'cut' || item.beam.kind === 'snoot')
           : undefined
-    const plan = planFromLook(look, title, {
+    const plan = newPlan(look, title, {
       camera: need(items, 'camera'),
       lens: need(items, 'lens'),
       strobe: need(items, 'strobe'),

@@ -1,7 +1,7 @@
 /** Frames of a run. Identifiers come from the client, so sending one twice writes it once. */
 import type { Knex } from 'knex'
 import type { Frame } from '@core/run/frame'
-import type { FrameRecord } from '@core/wire/wire'
+import type { FrameRecord } from '@core/api/api'
 
 interface Row {
   seq: number

@@ -1,7 +1,7 @@
 /** Kit in the database, with the shoots that use each item. */
 import type { Knex } from 'knex'
 import type { KitItem, KitKind } from '@core/kit/kit'
-import type { KitRecord } from '@core/wire/wire'
+import type { KitRecord } from '@core/api/api'
 
 interface Row {
   id: string

@@ -1,7 +1,7 @@
 /** Shoots in the database. Plans are whole JSON documents; versions guard every write. */
 import type { Knex } from 'knex'
 import type { Plan } from '@core/plan/plan'
-import type { Shoot, ShootSummary, Stage } from '@core/wire/wire'
+import type { Shoot, ShootSummary, Stage } from '@core/api/api'
 
 interface Row {
   id: string
@@ -87,7 +87,11 @@ export const shootStore = (db: Knex) => {
           shape: row.shape,
           lights: (JSON.parse(row.lights) as Plan['lights'])
             .filter((light) => light.on)
-            .map(({ id, at, mount }) => ({ id, turnDeg: at.turnDeg, atLens: mount === 'lens' }))
+            .map(({ id, at, mount }) => ({
+              id,
+              azimuthDeg: at.azimuthDeg,
+              atLens: mount === 'lens'
+            }))
         }
       }))
     },

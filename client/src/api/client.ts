@@ -2,7 +2,7 @@
 import type { KitItem } from '@core/kit/kit'
 import type { Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
-import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary, Stage } from '@core/wire/wire'
+import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary, Stage } from '@core/api/api'
 
 export class ApiProblem extends Error {
   constructor(

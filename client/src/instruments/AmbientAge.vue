@@ -32,7 +32,7 @@ const why = computed(() =>
 const still = (): void => {
   const takenAt = new Date().toISOString()
   store.update('ambient still the same', (draft) => {
-    for (const place of ['subject', 'ground'] as const) {
+    for (const place of ['subject', 'background'] as const) {
       const reading = draft.ambient[place]
       if (reading) Object.assign(reading, { takenAt, look: draft.look })
     }

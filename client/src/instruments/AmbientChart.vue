@@ -1,12 +1,12 @@
 <script setup lang="ts">
-/** Ambient at subject and ground against the shutter, the strobe's light beside it, and what kind of sync each shutter means. */
+/** Ambient at subject and background against the shutter, the strobe's light beside it, and what kind of sync each shutter means. */
 import { computed, ref } from 'vue'
-import { byShutter, pulsedAgainstSync, type Regime } from '@core/solve/byShutter'
+import { byShutter, highSpeedAgainstSync, type Regime } from '@core/advise/byShutter'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { percent, stopCount, stops } from '@/words/format'
 import PlotChart from './PlotChart.vue'
-import ShutterFrame from './ShutterFrame.vue'
+import SyncBand from './SyncBand.vue'
 import type { PlotBand, PlotSpec } from './plot'
 
 const store = usePlan()
@@ -25,7 +25,7 @@ const now = computed(() =>
 )
 const REGIMES: Record<Regime, { readonly label: string; readonly color: string }> = {
   sync: { label: 'at or under sync', color: '--ok' },
-  pulsed: { label: 'pulsed', color: '--source-a' },
+  highSpeedSync: { label: 'highSpeedSync', color: '--source-a' },
   band: { label: 'dark band', color: '--miss' },
   leaf: { label: 'leaf: syncs at all speeds', color: '--ok' }
 }
@@ -60,8 +60,8 @@ const spec = computed<PlotSpec>(() => ({
       dash: 'dash'
     },
     {
-      name: 'ambient at ground',
-      y: points.value.map((point) => level(point.ground)),
+      name: 'ambient at background',
+      y: points.value.map((point) => level(point.background)),
       color: '--bright'
     },
     {
@@ -74,14 +74,14 @@ const spec = computed<PlotSpec>(() => ({
   bands: bands.value,
   rules: [
     { at: plan.value.settings.shutterStops, label: ' now' },
-    { at: plan.value.goals.groundStops, label: 'ground at most', across: true }
+    { at: plan.value.goals.backgroundStops, label: 'background at most', across: true }
   ]
 }))
 const said = (value: number): string => (Number.isFinite(value) ? stops(value) : 'not read')
 const readings = computed(() =>
   points.value.map(
     (point) =>
-      `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the frame` : ''}: ambient at the subject ${said(point.subject)}, at the ground ${said(point.ground)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`
+      `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the frame` : ''}: ambient at the subject ${said(point.subject)}, at the background ${said(point.background)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`
   )
 )
 const label = computed(
@@ -89,10 +89,10 @@ const label = computed(
     `Ambient by shutter at ${nameOf('aperture', plan.value.settings.apertureStops)}. ${readings.value[now.value] ?? ''} Arrow keys read it off.`
 )
 const price = computed(() => {
-  const past = pulsedAgainstSync(plan.value)
+  const past = highSpeedAgainstSync(plan.value)
   if (!past) return ''
-  const net = past.pulsed - past.byAperture
-  return `Pulsing at this shutter takes ${stopCount(past.darker)} from the ambient and ${stopCount(past.pulsed)} from the strobe. At sync the same darkness by aperture takes ${stopCount(past.byAperture)} from both: staying there ${net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs the strobe about the same'} and gains depth; passing sync keeps the aperture open. Neither darkens the ground against the subject any better than the other, past the first penalty.`
+  const net = past.highSpeed - past.byAperture
+  return `Pulsing at this shutter takes ${stopCount(past.darker)} from the ambient and ${stopCount(past.highSpeed)} from the strobe. At sync the same darkness by aperture takes ${stopCount(past.byAperture)} from both: staying there ${net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs the strobe about the same'} and gains depth; passing sync keeps the aperture open. Neither darkens the background against the subject any better than the other, past the first penalty.`
 })
 const shown = computed(
   () => points.value[reading.value ?? now.value]?.shutterStops ?? plan.value.settings.shutterStops
@@ -111,9 +111,9 @@ const shown = computed(
         :start="now"
         @read="reading = $event"
       />
-      <ShutterFrame :shutter-stops="shown" />
+      <SyncBand :shutter-stops="shown" />
     </div>
-    <p v-if="price" class="small" data-pulsed-price>{{ price }}</p>
+    <p v-if="price" class="small" data-high-speed-price>{{ price }}</p>
   </section>
 </template>
 

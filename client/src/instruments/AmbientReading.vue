@@ -13,7 +13,7 @@ const props = defineProps<{ place: ReadPlace }>()
 const store = usePlan()
 const reading = computed(() => store.plan!.ambient[props.place])
 const mode = computed(() => reading.value?.value.kind ?? 'none')
-const path = computed(() => `ambient.${props.place}.value`)
+const path = computed(() => `ambient.${props.place}.value` as const)
 
 const MODES = [
   { value: 'none', title: 'Not read yet' },
@@ -39,7 +39,7 @@ const setMode = (to: string): void => {
   const plan = store.plan!
   const ev = was ? evOfReading(was) : 4
   const base = {
-    bound: 'exact' as const,
+    limit: 'exact' as const,
     atMagnification: plan.focus.magnification,
     takenAt: new Date().toISOString(),
     look: plan.look
@@ -143,7 +143,7 @@ const put = (key: string) => (value: number) =>
         no-lock
       />
       <p class="small muted">
-        EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.bound === 'at-most'"
+        EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.limit === 'at-most'"
           >, at most: nothing showed in the frame</template
         >
       </p>

@@ -22,26 +22,26 @@ const names = [
 
 const marks = computed(() => {
   const { ledger } = store.evaluation!
-  return (['subject', 'ground'] as const).map((place) => {
+  return (['subject', 'background'] as const).map((place) => {
     const cell = ledger.ambient[place]!
     return {
       place,
       known: cell.state === 'known',
       level: cell.level,
-      bound: cell.bound,
+      limit: cell.limit,
       at: across(cell.level),
-      turned: place === 'ground' ? across(cell.level) > 14 : across(cell.level) > 75
+      turned: place === 'background' ? across(cell.level) > 14 : across(cell.level) > 75
     }
   })
 })
-const goal = computed(() => store.plan!.goals.groundStops)
+const goal = computed(() => store.plan!.goals.backgroundStops)
 const words = computed(
   () =>
     marks.value
       .map(
         (mark) => `Ambient at the ${mark.place} ${mark.known ? stops(mark.level) : 'not read yet'}`
       )
-      .join('; ') + `; ground wanted at ${stops(goal.value)} or darker.`
+      .join('; ') + `; background wanted at ${stops(goal.value)} or darker.`
 )
 </script>
 
@@ -56,7 +56,7 @@ const words = computed(
           :style="{ left: `${mark.at}%` }"
         >
           {{ mark.place }}
-          <b class="num">{{ mark.bound === 'at-most' ? '≤ ' : '' }}{{ stops(mark.level) }}</b>
+          <b class="num">{{ mark.limit === 'at-most' ? '≤ ' : '' }}{{ stops(mark.level) }}</b>
         </span>
       </template>
     </div>

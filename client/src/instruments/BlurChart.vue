@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Blur at the ends of the depth against the aperture: out of focus, diffraction, both; and the best aperture in words. */
 import { computed } from 'vue'
-import { bestAperture, byAperture } from '@core/solve/byAperture'
+import { bestAperture, byAperture } from '@core/advise/byAperture'
 import { nameOf } from '@core/scales/marks'
-import { blurCircleMm, neededDepthMm } from '@core/set/optic'
+import { blurCircleMm, neededDepthMm } from '@core/plan/lensInUse'
 import { pixelPitchMm } from '@core/kit/kit'
 import { usePlan } from '@/stores/plan'
 import { mm, plain, px, ratio } from '@/words/format'

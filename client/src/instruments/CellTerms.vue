@@ -74,7 +74,7 @@ const dropReading = (): void => {
       </tfoot>
     </table>
     <button
-      v-if="terms.some((term) => term.kind === 'yourReading')"
+      v-if="terms.some((term) => term.kind === 'correction')"
       type="button"
       class="push"
       @click="dropReading"

@@ -2,7 +2,7 @@
 /** Two drawings to scale: the lens and the subject, and under it the depth of field held against the depth needed. */
 import { computed } from 'vue'
 import { poseOf } from '@core/set/camera'
-import { depthOf, frameMm, neededDepthMm } from '@core/set/optic'
+import { depthOf, sensorInUse, neededDepthMm } from '@core/plan/lensInUse'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
 
@@ -29,8 +29,8 @@ const overview = computed(() => {
     end: x(total + body),
     lensHalf: half(Math.min(80, p.lens.focalMm * 0.7 + 14)),
     bodyHalf: half(90),
-    sensorHalf: half(frameMm(p).width),
-    field: half(frameMm(p).width / p.focus.magnification),
+    sensorHalf: half(sensorInUse(p).width),
+    field: half(sensorInUse(p).width / p.focus.magnification),
     total,
     front0: front
   }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Which item of the kit the plan uses. The plan keeps its own copy; when the kit's figures have moved on, it says so. */
+import { dequal } from 'dequal/lite'
 import { computed } from 'vue'
 import type { KitItem, KitKind } from '@core/kit/kit'
 import { useKit } from '@/stores/kit'
@@ -19,9 +20,7 @@ const items = computed(() => {
 const fresh = computed(
   () => kit.ofKind(props.kind).find((each) => each.id === props.item?.id) ?? null
 )
-const moved = computed(
-  () => fresh.value !== null && JSON.stringify(fresh.value) !== JSON.stringify(props.item)
-)
+const moved = computed(() => fresh.value !== null && !dequal(fresh.value, props.item))
 
 const pick = (id: string): void =>
   emit(

@@ -9,8 +9,7 @@ import { parseDuration } from '@/words/kitFields'
 const props = defineProps<{ id: LightId }>()
 const store = usePlan()
 const field = useId()
-const index = computed(() => store.plan!.lights.findIndex((each) => each.id === props.id))
-const light = computed(() => store.plan!.lights[index.value]!)
+const light = computed(() => store.plan!.lights.find((each) => each.id === props.id)!)
 const own = computed(() =>
   light.value.strobe.durations.some(
     (each) => Math.abs(each.powerStops - light.value.powerStops) < 1e-6
@@ -29,7 +28,7 @@ const put = (): void => {
     (each) => Math.abs(each.powerStops - light.value.powerStops) > 1e-6
   )
   const faults = store.set(
-    `lights.${index.value}.strobe.durations`,
+    `lights.${props.id}.strobe.durations`,
     [...rest, { powerStops: light.value.powerStops, t01 }].sort(
       (a, b) => b.powerStops - a.powerStops
     ),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Always in sight: the settings with their locks, and the verdicts. */
 import { computed } from 'vue'
-import { effectiveFNumberOf, markedFNumber } from '@core/set/optic'
+import { effectiveFNumberOf, markedFNumber } from '@core/plan/lensInUse'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { plain, stopCount } from '@/words/format'
@@ -28,9 +28,7 @@ const isoNote = computed(() =>
     : `ISO ${stopCount(plan.value.settings.isoStops - plan.value.camera.lowestIsoStops)} up`
 )
 /** Lights that are off have no place on the strip. */
-const lit = computed(() =>
-  plan.value.lights.map((light, index) => ({ light, index })).filter(({ light }) => light.on)
-)
+const lit = computed(() => plan.value.lights.filter((light) => light.on))
 </script>
 
 <template>
@@ -61,9 +59,9 @@ const lit = computed(() =>
       />
       <StripDial path="settings.isoStops" kind="iso" label="ISO" :note="isoNote" />
       <StripDial
-        v-for="{ light, index } in lit"
+        v-for="light in lit"
         :key="light.id"
-        :path="`lights.${index}.powerStops`"
+        :path="`lights.${light.id}.powerStops`"
         kind="power"
         :label="lit.length === 1 ? 'Power' : `Power ${light.id}`"
         :shown="light.name"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** The power to set, on the strobe's own dial, with the rounding error; or why no power does it. */
 import { computed } from 'vue'
+import type { LightId } from '@core/plan/plan'
 import { dialMarks } from '@core/scales/dial'
 import { usePlan } from '@/stores/plan'
 import { stopCount, stops } from '@/words/format'
 import { placeName } from '@/words/names'
 
-const props = defineProps<{ index: number }>()
+const props = defineProps<{ id: LightId }>()
 const store = usePlan()
-const light = computed(() => store.plan!.lights[props.index]!)
-const path = computed(() => `lights.${props.index}.powerStops`)
+const light = computed(() => store.plan!.lights.find((each) => each.id === props.id)!)
+const path = computed(() => `lights.${props.id}.powerStops` as const)
 const suggestion = computed(() => store.evaluation!.suggestions[light.value.id] ?? null)
 const mark = computed(() => suggestion.value?.choice?.mark ?? null)
 const set = computed(

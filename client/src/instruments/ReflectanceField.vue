@@ -1,12 +1,17 @@
 <script setup lang="ts">
 /** Reflectance: a named start, or the user's own figure. */
 import { computed } from 'vue'
+import { valueAt, type PlanPath } from '@core/plan/path'
 import type { ReflectancePreset } from '@core/plan/reflectance'
-import { usePlan, valueAt } from '@/stores/plan'
+import { usePlan } from '@/stores/plan'
 import { REFLECTANCE_NAMES } from '@/words/names'
 import StepField from './StepField.vue'
 
-const props = defineProps<{ path: string; presets: readonly ReflectancePreset[]; label: string }>()
+const props = defineProps<{
+  path: PlanPath
+  presets: readonly ReflectancePreset[]
+  label: string
+}>()
 const store = usePlan()
 const value = computed(() => valueAt(store.plan!, props.path) as number)
 const items = computed(() => [

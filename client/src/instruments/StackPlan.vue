@@ -3,7 +3,7 @@
 import { stringify } from 'csv-stringify/browser/esm/sync'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { depthOf, neededDepthMm } from '@core/set/optic'
+import { depthOf, neededDepthMm } from '@core/plan/lensInUse'
 import { recycleSeconds } from '@core/light/strobe'
 import { focusStack, stackSeconds, type FocusStack } from '@core/optics/stack'
 import { secondsAt } from '@core/scales/marks'
@@ -86,7 +86,6 @@ const save = (): void => {
       <button type="button" class="push bare" @click="save">Rail positions as CSV</button>
     </p>
     <StepField
-      path="stack.overlap"
       kind="reflectance"
       label="Overlap at least"
       :value="overlap"
@@ -95,7 +94,6 @@ const save = (): void => {
       help="Share of each frame’s depth that the next one covers again. A quarter is common practice."
     />
     <StepField
-      path="stack.settle"
       kind="seconds"
       label="Rest after a move"
       :value="settle"

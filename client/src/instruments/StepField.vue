@@ -19,7 +19,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
       ><label :for="id"
         ><span v-if="about" class="hidden-label">{{ about }}: </span>{{ label }}</label
       ><HelpTip v-if="help" :text="help" :about="label" /><WhatIf
-        v-if="whatIf"
+        v-if="whatIf && path"
         :id="`${id}-what`"
         inline
         :path="path"

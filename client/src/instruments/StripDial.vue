@@ -54,7 +54,14 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
       </button>
     </div>
     <p v-if="error" :id="`${id}-note`" class="small miss" role="alert">{{ error }}</p>
-    <WhatIf v-else :id="`${id}-note`" :path="path" :label="label" :note="note" :warn="warn" />
+    <WhatIf
+      v-else-if="path"
+      :id="`${id}-note`"
+      :path="path"
+      :label="label"
+      :note="note"
+      :warn="warn"
+    />
   </div>
 </template>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The tones the sum predicts: the subject's lit side on the ground, flat. Not a rendering of its shape. */
+/** The tones the sum predicts: the subject's lit side on the background, flat. Not a rendering of its shape. */
 import { computed } from 'vue'
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import { usePlan } from '@/stores/plan'
@@ -22,7 +22,7 @@ const tone = (level: number): string => {
 }
 const totals = computed(() => ({
   subject: store.evaluation!.ledger.totals.subject!,
-  ground: store.evaluation!.ledger.totals.ground!
+  background: store.evaluation!.ledger.totals.background!
 }))
 </script>
 
@@ -31,9 +31,9 @@ const totals = computed(() => ({
     <svg
       :viewBox="`0 0 160 ${frame.height}`"
       role="img"
-      :aria-label="`Predicted tones: subject ${stops(totals.subject)}, ground ${stops(totals.ground)}`"
+      :aria-label="`Predicted tones: subject ${stops(totals.subject)}, background ${stops(totals.background)}`"
     >
-      <rect width="160" :height="frame.height" :fill="tone(totals.ground)" />
+      <rect width="160" :height="frame.height" :fill="tone(totals.background)" />
       <ellipse
         cx="80"
         :cy="frame.height / 2"
@@ -44,8 +44,8 @@ const totals = computed(() => ({
     </svg>
     <figcaption class="small muted">
       Predicted tones, flat: subject
-      <span class="num bright">{{ levelTo8Bit(totals.subject) }}</span>, ground
-      <span class="num bright">{{ levelTo8Bit(totals.ground) }}</span> of 255
+      <span class="num bright">{{ levelTo8Bit(totals.subject) }}</span>, background
+      <span class="num bright">{{ levelTo8Bit(totals.background) }}</span> of 255
     </figcaption>
   </figure>
 </template>

@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Verdict } from '@core/ledger/verdicts'
+import { partOf } from '@core/plan/path'
 import { usePlan } from '@/stores/plan'
 import {
   placeName,
@@ -47,7 +48,7 @@ onBeforeUnmount(stay)
 const STAGE_OF: Record<string, string> = {
   ambient: 'subject',
   subject: 'subject',
-  ground: 'subject'
+  background: 'subject'
 }
 
 const lead = (verdict: Verdict): void => {
@@ -56,7 +57,7 @@ const lead = (verdict: Verdict): void => {
   else if (verdict.cause) {
     const { source, place, term } = verdict.cause
     void router.push({ name: 'light', params, query: { cell: `${source}-${place}`, term } })
-  } else void router.push({ name: STAGE_OF[verdict.path.split('.')[0]!] ?? 'dark', params })
+  } else void router.push({ name: STAGE_OF[partOf(verdict.path)] ?? 'dark', params })
 }
 
 const leadText = (verdict: Verdict): string =>

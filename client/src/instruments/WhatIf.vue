@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Beside a dial: what one step either way does to every verdict. The line under the dial opens it. */
 import { computed, ref, useTemplateRef } from 'vue'
-import { whatIf } from '@core/solve/whatIf'
+import { whatIf, type SteppablePath } from '@core/advise/whatIf'
+import { figureOf, type PlanPath } from '@core/plan/path'
 import { usePlan } from '@/stores/plan'
 import { STATE_MARKS, STATE_WORDS, VERDICT_NAMES } from '@/words/names'
 import { verdictValue } from '@/words/verdicts'
@@ -9,7 +10,7 @@ import { KINDS, type Kind } from './kinds'
 
 const props = defineProps<{
   id: string
-  path: string
+  path: PlanPath
   label: string
   note: string
   warn?: boolean
@@ -26,11 +27,13 @@ const SPECIAL: Record<string, Kind> = {
   ndStops: KINDS.filter
 }
 const kind = computed<Kind>(() => {
-  const last = props.path.split('.').at(-1)!
+  const last = figureOf(props.path)
   return SPECIAL[last] ?? KINDS[last.replace('Stops', '') as 'aperture']
 })
 const sides = computed(() =>
-  open.value && store.plan ? [-1, 1].map((by) => whatIf(store.plan!, props.path, by)) : []
+  open.value && store.plan
+    ? [-1, 1].map((by) => whatIf(store.plan!, props.path as SteppablePath, by))
+    : []
 )
 const shown = (value: number): string => kind.value.format(value, store.plan!, props.path)
 </script>

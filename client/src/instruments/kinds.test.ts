@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import type { PlanPath } from '@core/plan/path'
 import { dialMarks } from '@core/scales/dial'
 import { testCamera, testLight, testPlan, testStrobe } from '@core/testing'
 import { KINDS, type Kind, type KindName } from './kinds'
@@ -13,9 +14,9 @@ const plan = testPlan((p) => {
     })
   ]
 })
-const PATHS: Partial<Record<KindName, string>> = { power: 'lights.0.powerStops' }
+const PATHS: Partial<Record<KindName, PlanPath>> = { power: 'lights.A.powerStops' }
 const kindOf = (name: KindName): Kind => KINDS[name]
-const at = (name: KindName): string => PATHS[name] ?? 'subject.widthMm'
+const at = (name: KindName): PlanPath => PATHS[name] ?? 'subject.widthMm'
 
 /** Values a figure of the kind may stand at, and how exactly its text tells them. */
 const RANGES: Record<KindName, readonly [least: number, most: number, exact: number]> = {
@@ -137,22 +138,22 @@ test('figures are taken in the dress they are shown in, and in others that peopl
 describe('the steps people count in', () => {
   test('distance: three steps are a stop of light, six half the distance; the inverse square', () => {
     const { step } = kindOf('length')
-    expect(step(200, 3, plan, '')).toBeCloseTo(200 * Math.SQRT2, -0.5)
-    expect(step(200, -6, plan, '')).toBeCloseTo(100, 0)
+    expect(step(200, 3, plan)).toBeCloseTo(200 * Math.SQRT2, -0.5)
+    expect(step(200, -6, plan)).toBeCloseTo(100, 0)
   })
   test('camera figures move by the camera’s own step and stop at the ends of the scale', () => {
     const half = { ...plan, camera: testCamera({ step: 'half' }) }
-    expect(kindOf('aperture').step(8, 1, half, '')).toBeCloseTo(8.5, 9)
-    expect(kindOf('shutter').step(8, 1, plan, '')).toBeCloseTo(8 + 1 / 3, 9)
-    expect(kindOf('iso').parse('160', plan, '')).toBeCloseTo(2 / 3, 9)
+    expect(kindOf('aperture').step(8, 1, half)).toBeCloseTo(8.5, 9)
+    expect(kindOf('shutter').step(8, 1, plan)).toBeCloseTo(8 + 1 / 3, 9)
+    expect(kindOf('iso').parse('160', plan)).toBeCloseTo(2 / 3, 9)
   })
   test('a power speaks the dial of its own light and goes to its marks only', () => {
     const { parse, format, step } = kindOf('power')
-    expect(format(-5, plan, 'lights.0.powerStops')).toBe('1/32')
-    expect(parse('1/32 +0.3', plan, 'lights.0.powerStops')).toBeCloseTo(-5 + 1 / 3, 9)
+    expect(format(-5, plan, 'lights.A.powerStops')).toBe('1/32')
+    expect(parse('1/32 +0.3', plan, 'lights.A.powerStops')).toBeCloseTo(-5 + 1 / 3, 9)
     const marks = dialMarks(plan.lights[1]!.strobe.dial).map((mark) => mark.stops)
-    expect(marks).toContain(parse('5 of 7', plan, 'lights.1.powerStops'))
-    expect(step(marks[2]!, 1, plan, 'lights.1.powerStops')).toBeCloseTo(marks[3]!, 9)
-    expect(step(0, 1, plan, 'lights.1.powerStops')).toBe(0)
+    expect(marks).toContain(parse('5 of 7', plan, 'lights.B.powerStops'))
+    expect(step(marks[2]!, 1, plan, 'lights.B.powerStops')).toBeCloseTo(marks[3]!, 9)
+    expect(step(0, 1, plan, 'lights.B.powerStops')).toBe(0)
   })
 })

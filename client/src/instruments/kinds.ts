@@ -12,16 +12,17 @@ import {
   parseSpeed
 } from '@core/scales/parse'
 import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
+import { lightAtPath, type PlanPath } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
 import { mm, plain, ratio } from '@/words/format'
 import { parseDuration } from '@/words/kitFields'
 
 export interface Kind {
-  /** @param path where the figure stands: a power speaks the dial of the light it belongs to */
-  readonly parse: (text: string, plan: Plan, path: string) => number | null
-  readonly format: (value: number, plan: Plan, path: string) => string
+  /** where the figure stands counts for a power: it speaks the dial of its light */
+  readonly parse: (text: string, plan: Plan, path?: PlanPath) => number | null
+  readonly format: (value: number, plan: Plan, path?: PlanPath) => string
   /** @param by whole steps, negative is down */
-  readonly step: (value: number, by: number, plan: Plan, path: string) => number
+  readonly step: (value: number, by: number, plan: Plan, path?: PlanPath) => number
   /** what may be typed, shown when the text is not understood */
   readonly example: string
 }
@@ -67,8 +68,9 @@ const onCamera = (
   example
 })
 
-const dialAt = (plan: Plan, path: string): Dial =>
-  plan.lights[Number(path.split('.')[1])]!.strobe.dial
+/** The dial of the light a power belongs to. */
+const dialAt = (plan: Plan, path: PlanPath | undefined): Dial =>
+  lightAtPath(plan, path!)!.strobe.dial
 
 export const KINDS = {
   millimetres: {

@@ -1,17 +1,18 @@
 /** The behaviour of one editable figure: typing, stepping, locking, and what is wrong with it. */
 import { computed, ref } from 'vue'
 import type { Fault } from '@core/plan/open'
-import { usePlan, valueAt } from '@/stores/plan'
+import { valueAt, type PlanPath } from '@core/plan/path'
+import { usePlan } from '@/stores/plan'
 import { KINDS, type Kind, type KindName } from './kinds'
 
 export interface FigureProps {
-  /** where the figure stands in the plan; also the name of its lock */
-  path: string
+  /** where the figure stands in the plan, which also names its lock; none for a figure that is not in the plan */
+  path?: PlanPath
   kind: KindName
   label: string
-  /** value shown instead of the plan's own at `path` */
+  /** value shown in place of the plan's own at `path` */
   value?: number
-  /** takes the change instead of the plan's `path`; returns what is wrong */
+  /** takes the change in place of the plan's `path`; returns what is wrong */
   set?: (value: number) => readonly Fault[]
 }
 
@@ -23,16 +24,16 @@ export const useFigure = (props: FigureProps) => {
   const error = ref('')
 
   const kind = computed<Kind>(() => KINDS[props.kind])
-  const current = computed(() => props.value ?? (valueAt(store.plan!, props.path) as number))
+  const current = computed(() => props.value ?? (valueAt(store.plan!, props.path!) as number))
   const shown = computed(
     () => typed.value ?? kind.value.format(current.value, store.plan!, props.path)
   )
-  const locked = computed(() => store.isLocked(props.path))
+  const locked = computed(() => props.path !== undefined && store.isLocked(props.path))
 
   const apply = (value: number): boolean => {
     const faults = props.set
       ? props.set(value)
-      : store.set(props.path, value, props.label.toLowerCase())
+      : store.set(props.path!, value, props.label.toLowerCase())
     error.value = faults[0]?.message ?? ''
     return faults.length === 0
   }
@@ -92,5 +93,11 @@ export const useFigure = (props: FigureProps) => {
     onKeydown: onKey
   }))
 
-  return { error, locked, step, inputProps, toggleLock: () => store.toggleLock(props.path) }
+  return {
+    error,
+    locked,
+    step,
+    inputProps,
+    toggleLock: () => props.path && store.toggleLock(props.path)
+  }
 }

@@ -3,7 +3,8 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
 import type { Frame } from '@core/run/frame'
 import type { FrameReading } from '@/workers/frame.worker'
-import { Cancelled, cancelReading, readFrame } from './frameReader'
+import { Cancelled } from '@/workers/workerHost'
+import { cancelReading, readFrame } from './frameReader'
 
 const props = defineProps<{ expected: Frame['kind']; quiet: boolean }>()
 const emit = defineEmits<{

@@ -6,7 +6,7 @@ import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import { goalOf } from '@core/ledger/suggest'
-import { judgedAt, SURENESS } from '@core/run/reading'
+import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
@@ -37,11 +37,11 @@ const OFF = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 2]
 const shows = computed(() => [
   {
     title: 'Nothing shows',
-    level: Math.min(-7, store.plan!.goals.groundStops),
-    bound: 'at-most' as const
+    level: Math.min(-7, store.plan!.goals.backgroundStops),
+    limit: 'at-most' as const
   },
-  { title: 'Barely shows', level: -5, bound: 'exact' as const },
-  { title: 'Dark, but there', level: -3, bound: 'exact' as const }
+  { title: 'Barely shows', level: -5, limit: 'exact' as const },
+  { title: 'Dark, but there', level: -3, limit: 'exact' as const }
 ])
 
 const choose = (value: string): void => {
@@ -51,8 +51,8 @@ const choose = (value: string): void => {
 
 const typed = ref('')
 const error = ref('')
-const judged = (levelStops: number, bound: 'exact' | 'at-most' = 'exact'): void =>
-  emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, bound })
+const judged = (levelStops: number, limit: 'exact' | 'at-most' = 'exact'): void =>
+  emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, limit })
 /** What right means at the judged place: its goal, for a light judged alone what that light is to give there. */
 const right = computed(() => {
   if (black.value) return 0
@@ -110,7 +110,7 @@ const understood = computed(() => {
           :key="each.title"
           type="button"
           class="push"
-          @click="judged(each.level, each.bound)"
+          @click="judged(each.level, each.limit)"
         >
           {{ each.title }}
         </button>
@@ -141,7 +141,7 @@ const understood = computed(() => {
     />
     <form v-else class="typed" @submit.prevent="submitTyped">
       <label :for="id">{{
-        way === 'meter' ? 'Meter says' : black ? 'Or the ground’s level' : 'Or typed, stops off'
+        way === 'meter' ? 'Meter says' : black ? 'Or the background’s level' : 'Or typed, stops off'
       }}</label>
       <input
         :id="id"
@@ -164,7 +164,7 @@ const understood = computed(() => {
         {{
           error ||
           understood ||
-          `Sure to ±${way === 'meter' ? SURENESS.meter : SURENESS.judged} stop.`
+          `Sure to ±${way === 'meter' ? UNCERTAINTY.meter : UNCERTAINTY.judged} stop.`
         }}
       </p>
     </form>

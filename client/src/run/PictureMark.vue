@@ -1,17 +1,17 @@
 <script setup lang="ts">
-/** The picture with a round patch to place on an even part of subject or ground; its level is measured from the file itself. */
+/** The picture with a round patch to place on an even part of subject or background; its level is measured from the file itself. */
 import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/analyse'
 import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
-import { judgedAt, SURENESS } from '@core/run/reading'
+import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { readPatch } from './frameReader'
-import { clampSpot, nudged, spotOf } from './spots'
+import { clampPoint, nudged, pointerPoint } from './picturePoint'
 
 const props = defineProps<{ frame: Frame }>()
 const emit = defineEmits<{ mark: [evidence: Evidence] }>()
@@ -46,8 +46,8 @@ const measure = async (): Promise<void> => {
 watch(spot, () => void measure(), { immediate: true })
 
 const onPointer = (event: PointerEvent): void => {
-  const to = spotOf(event)
-  if (to) spot.value = { ...spot.value, ...clampSpot(to) }
+  const to = pointerPoint(event)
+  if (to) spot.value = { ...spot.value, ...clampPoint(to) }
 }
 const onKey = (event: KeyboardEvent): void => {
   const to = nudged(spot.value, event.key, event.shiftKey ? 0.05 : 0.01)
@@ -60,7 +60,7 @@ const onKey = (event: KeyboardEvent): void => {
 }
 const says = computed(() => {
   if (!level.value) return 'measuring …'
-  const sign = level.value.bound === 'at-most' ? '≤ ' : level.value.bound === 'at-least' ? '≥ ' : ''
+  const sign = level.value.limit === 'at-most' ? '≤ ' : level.value.limit === 'at-least' ? '≥ ' : ''
   return `${sign}${stops(level.value.level)}`
 })
 const use = (): void => {
@@ -70,7 +70,7 @@ const use = (): void => {
       place: place.value,
       ...spot.value,
       levelStops: level.value.level,
-      bound: level.value.bound
+      limit: level.value.limit
     })
 }
 </script>
@@ -118,12 +118,12 @@ const use = (): void => {
     </div>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
     <p v-else class="small muted">
-      <template v-if="level?.bound === 'at-least'"
+      <template v-if="level?.limit === 'at-least'"
         >The patch is clipped: it is at least this bright. Less light, then measure again.</template
       >
-      <template v-else-if="level?.bound === 'at-most'">As black as an 8-bit file can say.</template>
+      <template v-else-if="level?.limit === 'at-most'">As black as an 8-bit file can say.</template>
       <template v-else
-        >Sure to ±{{ SURENESS.patch }} stop: the camera’s tone curve bends what lies far from
+        >Sure to ±{{ UNCERTAINTY.patch }} stop: the camera’s tone curve bends what lies far from
         mid-grey.</template
       >
     </p>

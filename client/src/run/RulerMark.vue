@@ -4,12 +4,12 @@ import { useObjectUrl } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
 import { magnificationFromRuler } from '@core/optics/ruler'
 import { parseLength } from '@core/scales/parse'
-import { frameMm, magnificationsOf } from '@core/set/optic'
+import { sensorInUse, magnificationsOf } from '@core/plan/lensInUse'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
-import { clampSpot, nudged, spotOf, type Spot } from './spots'
+import { clampPoint, nudged, pointerPoint, type PicturePoint } from './picturePoint'
 
 const emit = defineEmits<{ done: [] }>()
 const store = usePlan()
@@ -23,7 +23,7 @@ const url = computed(
   () => fileUrl.value ?? (picked.value ? api.imageUrl(frames.shootId, picked.value) : null)
 )
 const failure = ref('')
-const marks = ref<Spot[]>([
+const marks = ref<PicturePoint[]>([
   { x: 0.25, y: 0.5 },
   { x: 0.75, y: 0.5 }
 ])
@@ -31,9 +31,9 @@ const length = ref('10 mm')
 const lengthMm = computed(() => parseLength(length.value))
 const found = computed(() => {
   if (!lengthMm.value || lengthMm.value <= 0) return null
-  const [a, b] = marks.value as [Spot, Spot]
+  const [a, b] = marks.value as [PicturePoint, PicturePoint]
   if (Math.hypot(a.x - b.x, a.y - b.y) < 0.002) return null
-  const frame = frameMm(store.plan!)
+  const frame = sensorInUse(store.plan!)
   return magnificationFromRuler(a.x - b.x, a.y - b.y, frame.width, frame.height, lengthMm.value)
 })
 const beyond = computed(
@@ -45,11 +45,13 @@ const choose = (event: Event): void => {
   failure.value = ''
   file.value = (event.target as HTMLInputElement).files?.[0] ?? undefined
 }
-const put = (index: number, to: Spot): void => {
-  marks.value = marks.value.map((mark, i) => (i === index ? clampSpot({ x: to.x, y: to.y }) : mark))
+const put = (index: number, to: PicturePoint): void => {
+  marks.value = marks.value.map((mark, i) =>
+    i === index ? clampPoint({ x: to.x, y: to.y }) : mark
+  )
 }
 const onPointer = (event: PointerEvent): void => {
-  const to = spotOf(event)
+  const to = pointerPoint(event)
   if (!to) return
   const far = marks.value.map((mark) =>
     Math.hypot((mark.x - to.x) * to.box.width, (mark.y - to.y) * to.box.height)
@@ -124,7 +126,7 @@ const use = (): void => {
           ><span
             >is magnification <b class="num bright" data-ruler>{{ ratio(found) }}</b></span
           ><span class="small muted"
-            >frame {{ mm(frameMm(store.plan!).width / found) }} wide</span
+            >frame {{ mm(sensorInUse(store.plan!).width / found) }} wide</span
           ></template
         >
       </p>

@@ -2,7 +2,7 @@
 /** The next move in large type, and the one button that carries it out. */
 import { computed } from 'vue'
 import type { NextMove } from '@core/run/nextMove'
-import WaysOut from '@/instruments/WaysOut.vue'
+import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { usePlan } from '@/stores/plan'
 import { CONTROL_NAMES } from '@/words/names'
 import { moveWords } from '@/words/run'
@@ -26,12 +26,7 @@ const act = (): void => {
     <button v-if="words.act" type="button" class="push main act" @click="act">
       {{ words.act }}
     </button>
-    <WaysOut
-      v-if="move.kind === 'way-out'"
-      :index="
-        store.plan!.lights.findIndex((light) => light.id === (move as { light: string }).light)
-      "
-    />
+    <PowerRemedies v-if="move.kind === 'no-power-fits'" :id="move.light" />
   </section>
 </template>
 

@@ -1,43 +1,25 @@
-/** Talks to the worker that reads pictures. Cancelling ends the worker; the next picture starts a new one. */
+/** Reads pictures in a worker. Cancelling ends the worker; the next picture starts a new one. */
 import * as Comlink from 'comlink'
-import type { FrameReading, FrameWorker } from '@/workers/frame.worker'
 import type { PatchLevel } from '@core/measure/analyse'
+import type { FrameReading, FrameWorker } from '@/workers/frame.worker'
+import { workerHost } from '@/workers/workerHost'
 
-let running: {
-  worker: Worker
-  api: Comlink.Remote<FrameWorker>
-  cancel: (reason: Error) => void
-} | null = null
-
-export class Cancelled extends Error {}
-
-const start = () => {
-  const worker = new Worker(new URL('../workers/frame.worker.ts', import.meta.url), {
-    type: 'module'
-  })
-  running ??= { worker, api: Comlink.wrap<FrameWorker>(worker), cancel: () => undefined }
-  return running
-}
-
-const cancellable = <T>(work: (api: Comlink.Remote<FrameWorker>) => Promise<T>): Promise<T> => {
-  const now = running ?? start()
-  return new Promise<T>((resolve, reject) => {
-    now.cancel = reject
-    work(now.api).then(resolve, reject)
-  })
-}
+const host = workerHost<FrameWorker>(
+  () => new Worker(new URL('../workers/frame.worker.ts', import.meta.url), { type: 'module' })
+)
 
 export const readFrame = (file: Blob, progress: (share: number) => void): Promise<FrameReading> =>
-  cancellable((api) => api.read(file, Comlink.proxy(progress)))
+  host.ask((api) => api.read(file, Comlink.proxy(progress)))
 
+/**
+ * The level of a patch of a picture.
+ * @param x,y centre, shares of width and height
+ * @param radius share of the width
+ */
 export const readPatch = (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> =>
-  cancellable((api) => api.patch(file, x, y, radius))
+  host.ask((api) => api.patch(file, x, y, radius))
 
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
-  cancellable((api) => api.band(file))
+  host.ask((api) => api.band(file))
 
-export const cancelReading = (): void => {
-  running?.worker.terminate()
-  running?.cancel(new Cancelled('Reading cancelled.'))
-  running = null
-}
+export const cancelReading = host.cancel

@@ -3,12 +3,12 @@ import { computed } from 'vue'
 import { settingsFromExif } from '@core/measure/exif'
 import { snapshotOf, type Evidence, type Frame } from '@core/run/frame'
 import { nextMove } from '@core/run/nextMove'
-import { learn, placeOf, takeIn, type Lesson } from '@core/run/reading'
+import { applyCalibration, calibrate, placeOf, type Calibration } from '@core/run/calibrate'
 import { type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
-import { lessonWords, settingsDiffer } from '@/words/run'
+import { calibrationWords, settingsDiffer } from '@/words/run'
 import type { FrameReading } from '@/workers/frame.worker'
 
 export const useRun = () => {
@@ -69,13 +69,14 @@ export const useRun = () => {
   }
 
   /** Notes what a frame showed and lets the plan learn from it, in one undoable step. */
-  const judge = async (frame: Frame, evidence: Evidence): Promise<Lesson> => {
-    const lesson = learn(store.plan!, frame, evidence, crypto.randomUUID())
+  const judge = async (frame: Frame, evidence: Evidence): Promise<Calibration> => {
+    const calibration = calibrate(store.plan!, frame, evidence, crypto.randomUUID())
     const kept = frame.evidence.filter((each) => placeOf(each) !== placeOf(evidence))
-    if (lesson.kind !== 'nothing') store.replace(takeIn(store.plan!, lesson), 'your reading')
-    notices.say(lessonWords(lesson))
+    if (calibration.kind !== 'nothing')
+      store.replace(applyCalibration(store.plan!, calibration), 'your reading')
+    notices.say(calibrationWords(calibration))
     await send({ ...frame, evidence: [...kept, evidence] })
-    return lesson
+    return calibration
   }
 
   const remove = async (frame: Frame): Promise<void> => {

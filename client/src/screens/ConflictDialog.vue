@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The same shoot was saved elsewhere meanwhile: say what differs, let the user take either side. Taking theirs can be undone. */
+import microdiff from 'microdiff'
 import { computed } from 'vue'
 import { usePlan } from '@/stores/plan'
 import { useSaving } from '@/stores/saving'
@@ -8,25 +9,14 @@ import { when } from '@/words/format'
 const store = usePlan()
 const saving = useSaving()
 
-const leaves = (value: unknown, path = ''): Map<string, string> => {
-  if (value === null || typeof value !== 'object')
-    return new Map([[path, JSON.stringify(value) ?? '']])
-  const all = new Map<string, string>()
-  for (const [key, each] of Object.entries(value))
-    for (const [at, text] of leaves(each, path ? `${path}.${key}` : key)) all.set(at, text)
-  return all
-}
+const text = (value: unknown): string => (value === undefined ? 'absent' : JSON.stringify(value))
 const differences = computed(() => {
   if (!saving.theirs || !store.plan) return []
-  const mine = leaves(store.plan)
-  const theirs = leaves(saving.theirs.plan)
-  return [...new Set([...mine.keys(), ...theirs.keys()])]
-    .filter((path) => mine.get(path) !== theirs.get(path))
-    .map((path) => ({
-      path,
-      mine: mine.get(path) ?? 'absent',
-      theirs: theirs.get(path) ?? 'absent'
-    }))
+  return microdiff(store.plan, saving.theirs.plan, { cyclesFix: false }).map((each) => ({
+    path: each.path.join('.'),
+    mine: text(each.type === 'CREATE' ? undefined : each.oldValue),
+    theirs: text(each.type === 'REMOVE' ? undefined : each.value)
+  }))
 })
 </script>
 

@@ -3,7 +3,8 @@
 import { computed, ref } from 'vue'
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { faultsOf } from '@core/plan/open'
-import { usePlainMessages } from '@core/wire/messages'
+import { valueIn, withValueIn } from '@core/plan/path'
+import { usePlainMessages } from '@core/api/messages'
 import { type ApiProblem } from '@/api/client'
 import { useKit } from '@/stores/kit'
 import {
@@ -33,19 +34,17 @@ const failure = ref('')
 const tried = ref(false)
 const saving = ref(false)
 
-const at = (path: string): unknown =>
-  path.split('.').reduce<unknown>((owner, key) => (owner as Draft | undefined)?.[key], draft.value)
+const at = (path: string): unknown => valueIn(draft.value, path)
+/** Another kind of a part starts that part anew. */
+const ANEW: Record<string, (kind: string) => unknown> = {
+  'dial.kind': newDial,
+  'beam.kind': newBeam,
+  'face.kind': newFace,
+  'distribution.kind': newDistribution
+}
 const put = (path: string, value: unknown): void => {
-  const [first, second] = path.split('.') as [string, string?]
-  const next = { ...draft.value }
-  if (path === 'dial.kind') next.dial = newDial(String(value))
-  else if (path === 'beam.kind') next.beam = newBeam(String(value))
-  else if (path === 'face.kind') next.face = newFace(String(value))
-  else if (path === 'distribution.kind')
-    next.distribution = newDistribution(String(value)) ?? next.distribution
-  else if (second) next[first] = { ...(next[first] as Draft), [second]: value }
-  else next[first] = value
-  draft.value = next
+  const anew = ANEW[path]?.(String(value))
+  draft.value = withValueIn(draft.value, anew ? path.replace('.kind', '') : path, anew ?? value)
 }
 
 const faults = computed(() => {

@@ -2,7 +2,7 @@
 /** Kit: what the photographer owns, with the figures the sums use. */
 import { onMounted, ref, shallowRef } from 'vue'
 import type { KitItem, KitKind } from '@core/kit/kit'
-import type { KitRecord } from '@core/wire/wire'
+import type { KitRecord } from '@core/api/api'
 import { type ApiProblem } from '@/api/client'
 import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'

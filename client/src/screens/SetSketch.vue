@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A set at a glance, from above with the camera below: stands for a shoot that has no picture yet. */
 import { computed } from 'vue'
-import type { ShootSummary } from '@core/wire/wire'
+import type { ShootSummary } from '@core/api/api'
 
 const props = defineProps<{ set: ShootSummary['set'] }>()
 const MIDDLE = { x: 42, y: 24 }
@@ -15,8 +15,8 @@ const SIZES: Record<ShootSummary['set']['shape'], readonly [number, number]> = {
 }
 const size = computed(() => SIZES[props.set.shape])
 const lamps = computed(() =>
-  props.set.lights.map(({ id, turnDeg, atLens }) => {
-    const turn = (turnDeg * Math.PI) / 180
+  props.set.lights.map(({ id, azimuthDeg, atLens }) => {
+    const turn = (azimuthDeg * Math.PI) / 180
     const [x, y] = atLens
       ? [MIDDLE.x, 46]
       : [MIDDLE.x + 31 * Math.sin(turn), MIDDLE.y + 18 * Math.cos(turn)]

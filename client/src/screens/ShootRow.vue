@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiDotsVertical } from '@mdi/js'
 import { nextTick, ref, useTemplateRef } from 'vue'
-import type { ShootSummary } from '@core/wire/wire'
+import type { ShootSummary } from '@core/api/api'
 import { api } from '@/api/client'
 import { when } from '@/words/format'
 import { LOOK_NAMES, STAGE_NAMES } from '@/words/names'

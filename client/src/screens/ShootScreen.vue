@@ -2,7 +2,7 @@
 /** A shoot's workspace: the rail of stages in working order, the stage, the strip. */
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute } from 'vue-router'
-import { STAGES, type Stage } from '@core/wire/wire'
+import { STAGES, type Stage } from '@core/api/api'
 import { type ApiProblem } from '@/api/client'
 import PlanStrip from '@/instruments/PlanStrip.vue'
 import ConflictDialog from './ConflictDialog.vue'

@@ -3,7 +3,7 @@
 import { onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Look } from '@core/plan/plan'
-import type { ShootSummary } from '@core/wire/wire'
+import type { ShootSummary } from '@core/api/api'
 import { api, type ApiProblem } from '@/api/client'
 import { useNotices } from '@/stores/notices'
 import { LOOK_NAMES } from '@/words/names'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Stages in the order of the work. Nobody is forced through them. */
 import { useRoute } from 'vue-router'
-import { STAGES } from '@core/wire/wire'
+import { STAGES } from '@core/api/api'
 import { useSaving } from '@/stores/saving'
 import { STAGE_NAMES } from '@/words/names'
 

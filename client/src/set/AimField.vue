@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** What a light or card looks at: the focus point, a place, or any direction. */
 import { computed } from 'vue'
+import { valueAt, type PlacedPath } from '@core/plan/path'
 import type { Aim } from '@core/plan/plan'
-import { transportOf } from '@core/set/transport'
+import { transportOf } from '@core/set/remembered'
 import { anglesOf, pointOf, scale } from '@core/set/vec'
 import StepField from '@/instruments/StepField.vue'
-import { usePlan, valueAt } from '@/stores/plan'
+import { usePlan } from '@/stores/plan'
 import { placeName } from '@/words/names'
 
-const props = defineProps<{ path: string; label: string }>()
+const props = defineProps<{ path: PlacedPath; label: string }>()
 const store = usePlan()
 const aim = computed(() => valueAt(store.plan!, `${props.path}.aim`) as Aim)
 interface Item {
@@ -33,12 +34,16 @@ const items = computed<readonly Item[]>((before) => {
 const choose = (value: string): void => {
   if (value !== 'free')
     return void store.set(`${props.path}.aim`, { kind: 'place', place: value }, 'aim')
-  const { turnDeg, heightDeg } = anglesOf(
+  const { azimuthDeg, elevationDeg } = anglesOf(
     scale(pointOf(valueAt(store.plan!, `${props.path}.at`) as never), -1)
   )
   store.set(
     `${props.path}.aim`,
-    { kind: 'free', turnDeg: Number(turnDeg.toFixed(1)), heightDeg: Number(heightDeg.toFixed(1)) },
+    {
+      kind: 'free',
+      azimuthDeg: Number(azimuthDeg.toFixed(1)),
+      elevationDeg: Number(elevationDeg.toFixed(1))
+    },
     'aim'
   )
 }
@@ -55,11 +60,11 @@ const choose = (value: string): void => {
   />
   <template v-if="aim.kind === 'free'">
     <StepField
-      :path="`${path}.aim.turnDeg`"
+      :path="`${path}.aim.azimuthDeg`"
       kind="angle"
       label="Looks, turn"
       help="The direction it faces: 180° is away from the camera."
     />
-    <StepField :path="`${path}.aim.heightDeg`" kind="angle" label="Looks, rise" />
+    <StepField :path="`${path}.aim.elevationDeg`" kind="angle" label="Looks, rise" />
   </template>
 </template>

@@ -7,14 +7,13 @@ import { usePlan } from '@/stores/plan'
 import { CARD_NAMES } from '@/words/names'
 import AimField from './AimField.vue'
 import { useSelection } from './selection'
-import SpotFields from './SpotFields.vue'
+import PositionFields from './PositionFields.vue'
 
 const props = defineProps<{ id: string }>()
 const store = usePlan()
 const selection = useSelection()
-const index = computed(() => store.plan!.cards.findIndex((card) => card.id === props.id))
-const card = computed(() => store.plan!.cards[index.value]!)
-const path = computed(() => `cards.${index.value}`)
+const card = computed(() => store.plan!.cards.find((each) => each.id === props.id)!)
+const path = computed(() => `cards.${props.id}` as const)
 const remove = (): void => {
   selection.pick('light', store.plan!.lights[0]!.id)
   store.replace(removeCard(store.plan!, props.id), `take ${props.id} out`)
@@ -42,7 +41,7 @@ const remove = (): void => {
       label="Throws back"
       help="White card about 85 %, grey 18 %, silver acts as a mirror and is not in the model."
     />
-    <SpotFields :path="path" />
+    <PositionFields :path="path" />
     <AimField :path="path" label="Faces" />
     <div><button type="button" class="push bare" @click="remove">Take out</button></div>
   </section>

@@ -1,37 +1,51 @@
 <script setup lang="ts">
-/** Checks of the set: what, why, and what would cure it with its effect in stops. */
+/** Checks of the set: what, why, and what would remedy it with its effect in stops. */
 import { computed, watch } from 'vue'
-import type { Check, Cure } from '@core/checks/checks'
+import type { Check, Remedy } from '@core/checks/check'
 import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
-import { checkWords, cureWords } from '@/words/checks'
+import { checkWords, remedyWords } from '@/words/checks'
 import { useSelection } from './selection'
-import { plain, useAway } from './useAway'
+import { patched } from '@/workers/planChange'
+import type { SetWorker } from '@/workers/set.worker'
+import { setWorker } from '@/workers/setWorker'
+import { useWorkerQuery } from '@/workers/useWorkerQuery'
 
 const store = usePlan()
 const selection = useSelection()
 const kit = useKit()
 const {
   answer: checks,
-  busy,
+  state,
   failure
-} = useAway<readonly Check[]>(
-  () => [store.plan, kit.modifiers],
-  (api) => (store.plan ? api.checkSet(plain(store.plan), plain(kit.modifiers)) : null),
-  []
-)
+} = useWorkerQuery<SetWorker, readonly Check[]>({
+  host: setWorker,
+  plan: () => store.plan,
+  besides: () => kit.modifiers,
+  ask: async (api, change, plan) =>
+    (await api.checkSet(change, kit.modifiers)).map((check) => ({
+      ...check,
+      remedies: check.remedies.map((remedy) => ({
+        ...remedy,
+        after: remedy.after && patched(plan, remedy.after)
+      }))
+    })),
+  nothing: [],
+  delayMs: 120
+})
+const busy = computed(() => state.value === 'looking')
 const MARKS = { miss: '✕', near: '▲', info: '·' } as const
 const WORDS = { miss: 'trouble', near: 'watch', info: 'to know' } as const
 const pick = (check: Check): void =>
   check.light ? selection.pick('light', check.light) : selection.pick('card', check.card!)
-const take = (cure: Cure): void => void store.replace(cure.after!, 'cure')
+const take = (remedy: Remedy): void => void store.replace(remedy.after!, 'remedy')
 const emit = defineEmits<{ trouble: [count: number] }>()
 watch(checks, (found) => emit('trouble', found.filter((check) => check.state !== 'info').length), {
   immediate: true
 })
 const says = computed(() =>
   checks.value.length === 0
-    ? 'Nothing to warn of: no light in the frame, none into the lens, none on the ground past its goal.'
+    ? 'Nothing to warn of: no light in the frame, none into the lens, none on the background past its goal.'
     : ''
 )
 </script>
@@ -69,16 +83,16 @@ const says = computed(() =>
             </button>
             {{ checkWords(store.plan!, check) }}
           </p>
-          <p v-for="(cure, k) in check.cures" :key="k" class="cure small">
-            {{ cureWords(check, cure) }}
+          <p v-for="(remedy, k) in check.remedies" :key="k" class="remedy small">
+            {{ remedyWords(check, remedy) }}
             <button
-              v-if="cure.after"
+              v-if="remedy.after"
               type="button"
               class="push bare"
               :disabled="busy"
-              :aria-label="`Do it: ${cureWords(check, cure)}`"
-              :data-cure="cure.kind"
-              @click="take(cure)"
+              :aria-label="`Do it: ${remedyWords(check, remedy)}`"
+              :data-remedy="remedy.kind"
+              @click="take(remedy)"
             >
               Do it
             </button>
@@ -117,18 +131,18 @@ li {
 .letter {
   vertical-align: -3px;
 }
-.cure {
+.remedy {
   color: var(--muted);
   padding-top: 0.15rem;
 }
-.cure .push {
+.remedy .push {
   min-height: 26px;
   color: var(--accent);
   font-size: 0.8125rem;
   padding: 0 0.3rem;
 }
 @media (pointer: coarse), (max-width: 760px) {
-  .cure .push {
+  .remedy .push {
     min-height: 44px;
   }
 }

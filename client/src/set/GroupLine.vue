@@ -2,12 +2,13 @@
 /** The group a light belongs to, and that group's master: every light of it by the same stops, each on its own dial. */
 import { computed } from 'vue'
 import { formatPower } from '@core/scales/dial'
-import { moveGroup } from '@core/solve/power'
+import { moveGroup } from '@core/plan/edit'
+import type { LightId } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 
-const props = defineProps<{ index: number }>()
+const props = defineProps<{ id: LightId }>()
 const store = usePlan()
-const light = computed(() => store.plan!.lights[props.index]!)
+const light = computed(() => store.plan!.lights.find((each) => each.id === props.id)!)
 const letters = [
   { value: '', title: 'None' },
   ...['A', 'B', 'C', 'D', 'E', 'F'].map((value) => ({ value, title: `Group ${value}` }))
@@ -16,9 +17,7 @@ const members = computed(() =>
   light.value.group ? store.plan!.lights.filter((each) => each.group === light.value.group) : []
 )
 const locked = computed(() =>
-  members.value.some((each) =>
-    store.isLocked(`lights.${store.plan!.lights.indexOf(each)}.powerStops`)
-  )
+  members.value.some((each) => store.isLocked(`lights.${each.id}.powerStops`))
 )
 const move = (by: number): void =>
   void store.replace(
@@ -36,7 +35,7 @@ const move = (by: number): void =>
       item-value="value"
       item-title="title"
       label="Group"
-      @update:model-value="store.set(`lights.${index}.group`, $event || null, 'group')"
+      @update:model-value="store.set(`lights.${id}.group`, $event || null, 'group')"
     />
     <div
       v-if="members.length"

@@ -3,12 +3,12 @@
 import { computed } from 'vue'
 import type { Modifier, Strobe } from '@core/kit/kit'
 import { copyLight, removeLight } from '@core/plan/edit'
-import type { Light, LightId } from '@core/plan/plan'
+import type { Light, LightId, Plan } from '@core/plan/plan'
 import { chooseOnDial } from '@core/scales/dial'
 import KitPick from '@/instruments/KitPick.vue'
 import LockButton from '@/instruments/LockButton.vue'
 import PowerAdvice from '@/instruments/PowerAdvice.vue'
-import WaysOut from '@/instruments/WaysOut.vue'
+import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
 import { itemLine } from '@/words/kitStart'
@@ -16,18 +16,19 @@ import { ROLE_NAMES } from '@/words/names'
 import AimField from './AimField.vue'
 import GroupLine from './GroupLine.vue'
 import { useSelection } from './selection'
-import SpotFields from './SpotFields.vue'
+import PositionFields from './PositionFields.vue'
 
 const props = defineProps<{ id: LightId }>()
 const store = usePlan()
 const kit = useKit()
 const selection = useSelection()
-const index = computed(() => store.plan!.lights.findIndex((light) => light.id === props.id))
-const light = computed<Light>(() => store.plan!.lights[index.value]!)
-const path = computed(() => `lights.${index.value}`)
+const light = computed<Light>(() => store.plan!.lights.find((each) => each.id === props.id)!)
+const path = computed(() => `lights.${props.id}` as const)
+const modifiersPath = computed(() => `lights.${props.id}.modifiers` as const)
+const ownIn = (draft: Plan): Light => draft.lights.find((each) => each.id === props.id)!
 const pickStrobe = (strobe: Strobe): void => {
   store.update('strobe', (draft) => {
-    const own = draft.lights[index.value]!
+    const own = ownIn(draft)
     own.strobe = structuredClone(strobe)
     // Another dial has other marks: the power goes to the nearest of them.
     own.powerStops = chooseOnDial(strobe.dial, own.powerStops).mark.stops
@@ -44,16 +45,12 @@ const free = computed(() =>
 const putOn = (id: string): void => {
   const modifier = kit.modifiers.find((each) => each.id === id)
   if (modifier)
-    store.update(
-      'modifier',
-      (draft) => void draft.lights[index.value]!.modifiers.push(structuredClone(modifier))
-    )
+    store.update('modifier', (draft) => void ownIn(draft).modifiers.push(structuredClone(modifier)))
 }
 const takeOff = (modifier: Modifier): void =>
   void store.update('modifier', (draft) => {
-    draft.lights[index.value]!.modifiers = draft.lights[index.value]!.modifiers.filter(
-      (each) => each.id !== modifier.id
-    )
+    const own = ownIn(draft)
+    own.modifiers = own.modifiers.filter((each) => each.id !== modifier.id)
   })
 const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title }))
 const remove = (): void => {
@@ -87,15 +84,15 @@ const copy = (): void => {
         @update:model-value="store.set(`${path}.on`, Boolean($event), 'switch')"
       />
     </div>
-    <PowerAdvice :index="index" />
-    <WaysOut :index="index" />
+    <PowerAdvice :id="id" />
+    <PowerRemedies :id="id" />
     <KitPick kind="strobe" :item="light.strobe" @pick="$event && pickStrobe($event as Strobe)" />
     <div class="lock">
       <span class="small muted">Modifiers</span
       ><LockButton
-        :locked="store.isLocked(`lights.${index}.modifiers`)"
+        :locked="store.isLocked(modifiersPath)"
         :label="`modifiers of ${light.id}`"
-        @toggle="store.toggleLock(`lights.${index}.modifiers`)"
+        @toggle="store.toggleLock(modifiersPath)"
       />
     </div>
     <ul v-if="light.modifiers.length" class="worn" aria-label="On the head">
@@ -105,7 +102,7 @@ const copy = (): void => {
         ><button
           type="button"
           class="push bare"
-          :disabled="store.isLocked(`lights.${index}.modifiers`)"
+          :disabled="store.isLocked(modifiersPath)"
           :aria-label="`Take ${modifier.name} off`"
           @click="takeOff(modifier)"
         >
@@ -115,7 +112,7 @@ const copy = (): void => {
     </ul>
     <v-select
       v-if="light.modifiers.length < 4 && free.length"
-      :disabled="store.isLocked(`lights.${index}.modifiers`)"
+      :disabled="store.isLocked(modifiersPath)"
       :model-value="null"
       :items="free"
       item-value="value"
@@ -147,10 +144,10 @@ const copy = (): void => {
       />
     </div>
     <template v-if="light.mount === 'stand'">
-      <SpotFields :path="path" />
+      <PositionFields :path="path" />
       <AimField :path="path" label="Looks at" />
     </template>
-    <GroupLine :index="index" />
+    <GroupLine :id="id" />
     <div class="row">
       <button
         type="button"

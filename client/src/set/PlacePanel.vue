@@ -14,10 +14,10 @@ const props = defineProps<{ place: Place }>()
 const store = usePlan()
 const selection = useSelection()
 const plan = computed(() => store.plan!)
-const own = computed(() => plan.value.places.findIndex((each) => each.id === props.place))
-const goal = computed(() => plan.value.goals.places.findIndex((each) => each.place === props.place))
-const kind = computed(() => (goal.value < 0 ? 'none' : plan.value.goals.places[goal.value]!.kind))
-const fixed = computed(() => props.place === 'subject' || props.place.startsWith('ground'))
+const own = computed(() => plan.value.places.find((each) => each.id === props.place))
+const goal = computed(() => plan.value.goals.places.find((each) => each.place === props.place))
+const kind = computed(() => goal.value?.kind ?? 'none')
+const fixed = computed(() => props.place === 'subject' || props.place.startsWith('background'))
 const KINDS = [
   { value: 'none', title: 'No goal' },
   { value: 'about', title: 'About this level' },
@@ -61,7 +61,12 @@ const remove = (): void => {
         label="Give or take"
       />
     </template>
-    <StepField v-else-if="fixed" path="goals.groundStops" kind="stops" label="Ground at most" />
+    <StepField
+      v-else-if="fixed"
+      path="goals.backgroundStops"
+      kind="stops"
+      label="Background at most"
+    />
     <template v-else>
       <v-select
         :model-value="kind"
@@ -71,35 +76,37 @@ const remove = (): void => {
         :label="`Goal: ${goalWords(plan, place)}`"
         @update:model-value="setKind"
       />
-      <StepField v-if="goal >= 0" :path="`goals.places.${goal}.stops`" kind="stops" label="Level" />
+      <StepField v-if="goal" :path="`goals.places.${place}.stops`" kind="stops" label="Level" />
       <StepField
         v-if="kind === 'about'"
-        :path="`goals.places.${goal}.toleranceStops`"
+        :path="`goals.places.${place}.toleranceStops`"
         kind="tolerance"
         label="Give or take"
       />
     </template>
-    <template v-if="own >= 0">
+    <template v-if="own">
       <v-text-field
-        :model-value="plan.places[own]!.name"
+        :model-value="own.name"
         label="Name"
         maxlength="40"
-        @change="store.set(`places.${own}.name`, ($event.target as HTMLInputElement).value, 'name')"
+        @change="
+          store.set(`places.${place}.name`, ($event.target as HTMLInputElement).value, 'name')
+        "
       />
       <v-select
-        :model-value="plan.places[own]!.faces"
+        :model-value="own.faces"
         :items="FACES"
         item-value="value"
         item-title="title"
         label="Its surface faces"
-        @update:model-value="store.set(`places.${own}.faces`, $event, 'faces')"
+        @update:model-value="store.set(`places.${place}.faces`, $event, 'faces')"
       />
-      <StepField :path="`places.${own}.reflectance`" kind="reflectance" label="Reflectance" />
-      <StepField :path="`places.${own}.xMm`" kind="millimetres" label="x, right" /><StepField
-        :path="`places.${own}.yMm`"
+      <StepField :path="`places.${place}.reflectance`" kind="reflectance" label="Reflectance" />
+      <StepField :path="`places.${place}.xMm`" kind="millimetres" label="x, right" /><StepField
+        :path="`places.${place}.yMm`"
         kind="millimetres"
         label="y, up"
-      /><StepField :path="`places.${own}.zMm`" kind="millimetres" label="z, to the camera" />
+      /><StepField :path="`places.${place}.zMm`" kind="millimetres" label="z, to the camera" />
       <div><button type="button" class="push bare" @click="remove">Take out</button></div>
     </template>
   </section>

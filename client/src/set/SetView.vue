@@ -2,10 +2,10 @@
 /** One drawing of the set, to scale: zoomed and panned, its things dragged, turned and nudged. */
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { depthOf } from '@core/set/optic'
+import { depthOf } from '@core/plan/lensInUse'
 import { addPlace } from '@core/plan/edit'
 import { mirrorZones } from '@core/set/mirror'
-import { transportOf } from '@core/set/transport'
+import { transportOf } from '@core/set/remembered'
 import { add, pointOf, scale, type Vec } from '@core/set/vec'
 import { usePlan } from '@/stores/plan'
 import { mm } from '@/words/format'
@@ -38,7 +38,7 @@ const plan = computed(() => store.plan!)
 // Parts by themselves: a new aperture redraws the depth of field, not the lights.
 const lights = computed(() => plan.value.lights)
 const body = computed(() => plan.value.subject)
-const groundMm = computed(() => plan.value.ground.distanceMm)
+const backgroundMm = computed(() => plan.value.background.distanceMm)
 const depth = computed(() => depthOf(plan.value))
 const scene = computed(() => transportOf(plan.value).scene)
 const box = useTemplateRef<HTMLElement>('box')
@@ -67,21 +67,21 @@ const origin = computed(() => port.toScreen([0, 0]))
 const subject = computed(() =>
   path(hull(subjectPoints({ subject: body.value }).map((p) => flatten(props.view, p))))
 )
-const ground = computed(() => path(cardOutline(props.view, scene.value, 'ground') ?? []))
+const background = computed(() => path(cardOutline(props.view, scene.value, 'background') ?? []))
 const table = computed(() => path(cardOutline(props.view, scene.value, 'table') ?? []))
 const field = computed(() => {
   const { lines, band } = fieldOf(
     props.view,
     scene.value,
-    groundMm.value,
+    backgroundMm.value,
     depth.value.nearMm,
     depth.value.farMm
   )
   return { lines: lines.map(path), band: path(band) }
 })
-/** A ground outside the drawing is named at the edge it lies beyond. */
-const groundAway = computed<Flat | null>(() => {
-  const [x, y] = at(scene.value.ground.at)
+/** A background outside the drawing is named at the edge it lies beyond. */
+const backgroundAway = computed<Flat | null>(() => {
+  const [x, y] = at(scene.value.background.at)
   return x >= 0 && x <= width.value && y >= 0 && y <= props.height
     ? null
     : [Math.min(width.value - 8, Math.max(8, x)), Math.min(props.height - 8, Math.max(16, y))]
@@ -293,7 +293,7 @@ defineExpose({ svg, refit: port.refit, zoomBy: port.zoomBy })
         </radialGradient>
       </defs>
       <rect :width="width" :height="height" :fill="`url(#grid-${view})`" />
-      <polygon v-if="ground" :points="ground" class="ground" />
+      <polygon v-if="background" :points="background" class="background" />
       <polygon v-if="table" :points="table" class="table" />
       <polygon
         v-for="(zone, i) in zones"
@@ -321,12 +321,14 @@ defineExpose({ svg, refit: port.refit, zoomBy: port.zoomBy })
       <polyline v-for="(line, i) in field.lines" :key="`l${i}`" :points="line" class="field" />
       <polygon :points="field.band" class="depth" />
       <text
-        v-if="groundAway"
-        :x="groundAway[0]"
-        :y="groundAway[1]"
-        :text-anchor="groundAway[0] < 20 ? 'start' : groundAway[0] > width - 20 ? 'end' : 'middle'"
+        v-if="backgroundAway"
+        :x="backgroundAway[0]"
+        :y="backgroundAway[1]"
+        :text-anchor="
+          backgroundAway[0] < 20 ? 'start' : backgroundAway[0] > width - 20 ? 'end' : 'middle'
+        "
       >
-        ground {{ mm(groundMm) }} {{ view === 'above' ? '↑' : view === 'left' ? '←' : '→' }}
+        background {{ mm(backgroundMm) }} {{ view === 'above' ? '↑' : view === 'left' ? '←' : '→' }}
       </text>
       <polygon :points="camera.lens" class="gear" />
       <polygon :points="camera.body" class="gear" />

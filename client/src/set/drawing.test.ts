@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { transportOf } from '@core/set/transport'
-import { direction, pointOf, spotOf, type Vec } from '@core/set/vec'
+import { transportOf } from '@core/set/remembered'
+import { direction, pointOf, positionOf, type Vec } from '@core/set/vec'
 import { testLight, testPlan, testStrobe } from '@core/testing'
 import { beamFan, fitOf, flatten, hull, snapped, unflatten, type View } from './drawing'
 import { thingWords } from './words'
@@ -31,15 +31,17 @@ describe('the set flattened', () => {
     fc.assert(
       fc.property(vec, (p) => {
         if (Math.hypot(...p) < 5) return
-        const back = pointOf(spotOf(p))
+        const back = pointOf(positionOf(p))
         for (const k of [0, 1, 2]) expect(back[k]!).toBeCloseTo(p[k]!, 6)
-        const [before, after] = [spotOf(p), spotOf(snapped(p, 1.5))]
+        const [before, after] = [positionOf(p), positionOf(snapped(p, 1.5))]
         expect(after.distanceMm).toBeCloseTo(before.distanceMm, 6)
-        expect(Math.abs(after.heightDeg - before.heightDeg)).toBeLessThan(1.51)
+        expect(Math.abs(after.elevationDeg - before.elevationDeg)).toBeLessThan(1.51)
       })
     )
-    const near = spotOf(snapped(pointOf({ distanceMm: 200, turnDeg: 46, heightDeg: 29 }), 1.5))
-    expect([near.turnDeg, near.heightDeg].map(Math.round)).toEqual([45, 30])
+    const near = positionOf(
+      snapped(pointOf({ distanceMm: 200, azimuthDeg: 46, elevationDeg: 29 }), 1.5)
+    )
+    expect([near.azimuthDeg, near.elevationDeg].map(Math.round)).toEqual([45, 30])
   })
   test('property: real beam edges: no direction of the cone lies outside the fan, and some touch it', () => {
     fc.assert(
@@ -48,12 +50,12 @@ describe('the set flattened', () => {
         fc.integer({ min: -170, max: 170 }),
         fc.integer({ min: -80, max: 80 }),
         fc.integer({ min: 10, max: 120 }),
-        (v, turnDeg, heightDeg, beamDeg) => {
+        (v, azimuthDeg, elevationDeg, beamDeg) => {
           const plan = testPlan((p) => {
             p.lights = [
               testLight({
                 strobe: testStrobe({ beamDeg }),
-                at: { distanceMm: 200, turnDeg, heightDeg }
+                at: { distanceMm: 200, azimuthDeg, elevationDeg }
               })
             ]
           })
@@ -96,7 +98,7 @@ describe('the set flattened', () => {
       ])
     ).toHaveLength(4)
     const plan = testPlan((p) => {
-      p.lights = [testLight({ at: { distanceMm: 700, turnDeg: -90, heightDeg: 30 } })]
+      p.lights = [testLight({ at: { distanceMm: 700, azimuthDeg: -90, elevationDeg: 30 } })]
     })
     for (const v of ['above', 'left', 'right'] as const) {
       const { left, right, top, bottom } = fitOf(v, plan, transportOf(plan).scene)
@@ -108,7 +110,7 @@ describe('the set flattened', () => {
 
 test('where things stand, in words', () => {
   const plan = testPlan((p) => {
-    p.lights = [testLight({ at: { distanceMm: 180, turnDeg: -44, heightDeg: 38 } })]
+    p.lights = [testLight({ at: { distanceMm: 180, azimuthDeg: -44, elevationDeg: 38 } })]
   })
   expect(thingWords(plan, { kind: 'light', id: 'A' })).toBe(
     'Light A, Key: 180 mm, 44° left, 38° up, looks at the focus point'

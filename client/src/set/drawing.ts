@@ -2,13 +2,14 @@
  * The set flattened onto a view: from above (the camera's side at the bottom), from the left or from the right (up is up).
  * Plane coordinates are millimetres, the second axis down the screen. No pixels here.
  */
+import { polygonHull } from 'd3-polygon'
 import type { Plan } from '@core/plan/plan'
 import { rayThrough } from '@core/set/camera'
 import { faceSizeMm, type Head } from '@core/set/heads'
 import type { MirrorZone } from '@core/set/mirror'
-import { turned } from '@core/set/places'
-import type { Scene } from '@core/set/transport'
-import { add, pointOf, scale, spotOf, sub, type Vec } from '@core/set/vec'
+import { rotated } from '@core/set/subjectBody'
+import type { Scene } from '@core/set/scene'
+import { add, pointOf, scale, positionOf, sub, type Vec } from '@core/set/vec'
 
 export type View = 'above' | 'left' | 'right'
 export type Flat = readonly [number, number]
@@ -19,24 +20,9 @@ export const flatten = (view: View, [x, y, z]: Vec): Flat =>
 export const unflatten = (view: View, [h, v]: Flat, keep: Vec): Vec =>
   view === 'above' ? [h, keep[1], v] : view === 'left' ? [keep[0], -v, h] : [keep[0], -v, -h]
 
-/** Convex hull, anticlockwise. Source: Andrew's monotone chain (1979). */
-export const hull = (points: readonly Flat[]): Flat[] => {
-  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1])
-  if (sorted.length < 3) return sorted
-  const half = (list: readonly Flat[]): Flat[] => {
-    const out: Flat[] = []
-    for (const p of list) {
-      while (out.length >= 2) {
-        const [a, b] = [out[out.length - 2]!, out[out.length - 1]!]
-        if ((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 0) break
-        out.pop()
-      }
-      out.push(p)
-    }
-    return out.slice(0, -1)
-  }
-  return [...half(sorted), ...half([...sorted].reverse())]
-}
+/** Convex outline of points; the points themselves where they have none. */
+export const hull = (points: readonly Flat[]): Flat[] =>
+  (polygonHull(points.map(([x, y]) => [x, y])) as Flat[] | null) ?? [...points]
 
 const rectangle = (at: Vec, across: Vec, upward: Vec, a: number, b: number): Vec[] =>
   (
@@ -55,7 +41,7 @@ export const subjectPoints = ({ subject }: Pick<Plan, 'subject'>): Vec[] => {
     subject.heightMm / 2,
     subject.shape === 'sheet' ? 0.2 : subject.depthMm / 2
   ]
-  const spin = (list: Vec[]) => list.map((p) => turned(p, subject.turnDeg))
+  const spin = (list: Vec[]) => list.map((p) => rotated(p, subject.rotationDeg))
   if (subject.shape === 'ellipsoid' || subject.shape === 'plume')
     return spin(
       Array.from({ length: 25 * 12 }, (_, i) => {
@@ -147,7 +133,7 @@ export const beamFan = (
 }
 
 export const cardOutline = (view: View, scene: Scene, id: string): Flat[] | null => {
-  const found = scene.occluders.find((each) => each.id === id)
+  const found = scene.surfaces.list.find((each) => each.id === id)
   return found && (found.kind === 'rectangle' || found.kind === 'disc')
     ? hull(
         rectangle(found.at, found.across, found.upward, found.halfAcross, found.halfUpward).map(
@@ -157,21 +143,21 @@ export const cardOutline = (view: View, scene: Scene, id: string): Flat[] | null
     : null
 }
 
-/** The camera's field from the lens front to the ground, and the depth of field across it. */
+/** The camera's field from the lens front to the background, and the depth of field across it. */
 export const fieldOf = (
   view: View,
   { pose }: Scene,
-  groundMm: number,
+  backgroundMm: number,
   nearMm: number,
   farMm: number
 ) => {
   const edge = (side: number): Vec =>
     view === 'above' ? rayThrough(pose, side, 0) : rayThrough(pose, 0, side)
   const line = (side: number): Flat[] =>
-    [0.02, 1, (pose.pupilMm + groundMm) / pose.pupilMm].map((k) =>
+    [0.02, 1, (pose.pupilMm + backgroundMm) / pose.pupilMm].map((k) =>
       flatten(view, add(pose.pupil, scale(edge(side), k)))
     )
-  const far = Math.min(farMm, groundMm)
+  const far = Math.min(farMm, backgroundMm)
   const band = [
     [1, nearMm],
     [-1, nearMm],
@@ -195,14 +181,14 @@ export const zoneOutline = (view: View, zone: MirrorZone, reachMm: number): Flat
     })
   )
 
-export interface Frame {
+export interface Viewport {
   readonly left: number
   readonly right: number
   readonly top: number
   readonly bottom: number
 }
-/** What a view should take in: subject, lens, lights, cards; the ground and the whole camera when they are not far off. */
-export const fitOf = (view: View, plan: Plan, scene: Scene): Frame => {
+/** What a view should take in: subject, lens, lights, cards; the background and the whole camera when they are not far off. */
+export const fitOf = (view: View, plan: Plan, scene: Scene): Viewport => {
   const reach = Math.max(
     60,
     ...plan.lights.map((light) =>
@@ -228,7 +214,7 @@ export const fitOf = (view: View, plan: Plan, scene: Scene): Frame => {
     ...plan.places.map((p) => [p.xMm, p.yMm, p.zMm] as const),
     scene.pose.front
   ]
-  if (plan.ground.distanceMm < reach * 2.2) points.push(scene.ground.at)
+  if (plan.background.distanceMm < reach * 2.2) points.push(scene.background.at)
   if (scene.pose.sensorMm < reach * 2.5)
     points.push(scale(scene.pose.toCamera, scene.pose.sensorMm + 20))
   const flat = points.map((p) => flatten(view, p))
@@ -244,14 +230,14 @@ export const fitOf = (view: View, plan: Plan, scene: Scene): Frame => {
 const SNAP_DEG = 15
 /** Turn and height drawn to a useful angle (each 15°) when within `withinDeg` of one. */
 export const snapped = (p: Vec, withinDeg: number): Vec => {
-  const spot = spotOf(p)
+  const spot = positionOf(p)
   const pull = (deg: number) =>
     Math.abs(deg - Math.round(deg / SNAP_DEG) * SNAP_DEG) <= withinDeg
       ? Math.round(deg / SNAP_DEG) * SNAP_DEG
       : deg
   return pointOf({
     distanceMm: spot.distanceMm,
-    turnDeg: pull(spot.turnDeg),
-    heightDeg: pull(spot.heightDeg)
+    azimuthDeg: pull(spot.azimuthDeg),
+    elevationDeg: pull(spot.elevationDeg)
   })
 }

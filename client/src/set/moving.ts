@@ -1,21 +1,21 @@
 /** Moving what stands in the set, each movement one undoable step. Locked figures stay. */
-import type { Plan, Spot } from '@core/plan/plan'
-import { anglesOf, pointOf, spotOf, sub, unit, type Vec } from '@core/set/vec'
-import { transportOf } from '@core/set/transport'
+import type { PlacedPath } from '@core/plan/path'
+import type { LightId, Plan, Position } from '@core/plan/plan'
+import { anglesOf, pointOf, positionOf, sub, unit, type Vec } from '@core/set/vec'
+import { transportOf } from '@core/set/remembered'
 import { usePlan } from '@/stores/plan'
 import type { Picked } from './selection'
 
 const tidy = (value: number): number => Number(value.toFixed(3))
-const tidySpot = (spot: Spot): Spot => ({
-  distanceMm: Math.max(5, tidy(spot.distanceMm)),
-  turnDeg: tidy(spot.turnDeg),
-  heightDeg: tidy(spot.heightDeg)
+const tidyPosition = (at: Position): Position => ({
+  distanceMm: Math.max(5, tidy(at.distanceMm)),
+  azimuthDeg: tidy(at.azimuthDeg),
+  elevationDeg: tidy(at.elevationDeg)
 })
 
-export const pathOf = (plan: Plan, { kind, id }: Picked): string => {
-  const list = kind === 'light' ? plan.lights : kind === 'card' ? plan.cards : plan.places
-  return `${kind}s.${list.findIndex((each) => each.id === id)}`
-}
+/** Path of a light or card, which are placed by distance, azimuth and elevation. */
+const placedPath = ({ kind, id }: Picked): PlacedPath =>
+  kind === 'light' ? `lights.${id as LightId}` : `cards.${id}`
 
 export const positionOfThing = (plan: Plan, { kind, id }: Picked): Vec | null => {
   if (kind === 'place') {
@@ -35,9 +35,8 @@ export const useMoving = () => {
 
   /** @param mergeKey movements with the same key are one undo step */
   const moveTo = (thing: Picked, to: Vec, mergeKey: string): void => {
-    const plan = store.plan!
-    const path = pathOf(plan, thing)
-    const fixed = (part: string) => store.isLocked(`${path}.at.${part}`)
+    const path = placedPath(thing)
+    const fixed = (part: keyof Position) => store.isLocked(`${path}.at.${part}`)
     store.update(
       `move ${thing.id}`,
       (draft) => {
@@ -51,11 +50,11 @@ export const useMoving = () => {
             ? draft.lights.find((each) => each.id === thing.id)
             : draft.cards.find((each) => each.id === thing.id)
         if (!owner || ('mount' in owner && owner.mount === 'lens')) return
-        const next = tidySpot(spotOf(to))
+        const next = tidyPosition(positionOf(to))
         owner.at = {
           distanceMm: fixed('distanceMm') ? owner.at.distanceMm : next.distanceMm,
-          turnDeg: fixed('turnDeg') ? owner.at.turnDeg : next.turnDeg,
-          heightDeg: fixed('heightDeg') ? owner.at.heightDeg : next.heightDeg
+          azimuthDeg: fixed('azimuthDeg') ? owner.at.azimuthDeg : next.azimuthDeg,
+          elevationDeg: fixed('elevationDeg') ? owner.at.elevationDeg : next.elevationDeg
         }
       },
       mergeKey
@@ -79,11 +78,11 @@ export const useMoving = () => {
             ? draft.lights.find((each) => each.id === thing.id)
             : draft.cards.find((each) => each.id === thing.id)
         if (!owner) return
-        const { turnDeg, heightDeg } = anglesOf(look)
+        const { azimuthDeg, elevationDeg } = anglesOf(look)
         owner.aim =
           off < 3
             ? { kind: 'place', place: 'focus' }
-            : { kind: 'free', turnDeg: tidy(turnDeg), heightDeg: tidy(heightDeg) }
+            : { kind: 'free', azimuthDeg: tidy(azimuthDeg), elevationDeg: tidy(elevationDeg) }
       },
       mergeKey
     )

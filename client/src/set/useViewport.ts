@@ -2,17 +2,17 @@
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, type Ref } from 'vue'
-import type { Flat, Frame } from './drawing'
+import type { Flat, Viewport } from './drawing'
 
 export const useViewport = (
   svg: Ref<SVGSVGElement | null>,
   size: { readonly width: Ref<number>; readonly height: Ref<number> },
-  fit: () => Frame
+  fit: () => Viewport
 ) => {
-  const frame = shallowRef<Frame>(fit())
+  const whole = shallowRef<Viewport>(fit())
   const moved = ref({ k: 1, x: 0, y: 0 })
   const base = computed(() => {
-    const { left, right, top, bottom } = frame.value
+    const { left, right, top, bottom } = whole.value
     const k = Math.min(size.width.value / (right - left), size.height.value / (bottom - top))
     return {
       k,
@@ -58,7 +58,7 @@ export const useViewport = (
       on().call(behaviour!.translateBy, dx / moved.value.k, dy / moved.value.k),
     /** Takes everything in again, as it stands now. */
     refit: () => {
-      frame.value = fit()
+      whole.value = fit()
       on().call(behaviour!.transform, zoomIdentity)
     }
   }

@@ -1,5 +1,5 @@
 /** The set in words: where a thing stands and where it looks. */
-import type { Aim, Plan, Spot } from '@core/plan/plan'
+import type { Aim, Plan, Position } from '@core/plan/plan'
 import { mm, plain } from '@/words/format'
 import { CARD_NAMES, placeName } from '@/words/names'
 import type { View } from './drawing'
@@ -13,21 +13,23 @@ export const VIEW_NAMES: Record<View, string> = {
 
 const degrees = (value: number): string => `${plain(Math.abs(Math.round(value * 10) / 10))}°`
 /** "180 mm, 44° right, 38° up" */
-export const spotWords = ({ distanceMm, turnDeg, heightDeg }: Spot): string => {
+export const positionWords = ({ distanceMm, azimuthDeg, elevationDeg }: Position): string => {
   const turn =
-    Math.abs(turnDeg) < 0.05
+    Math.abs(azimuthDeg) < 0.05
       ? 'toward the camera'
-      : Math.abs(turnDeg) > 179.95
+      : Math.abs(azimuthDeg) > 179.95
         ? 'straight behind'
-        : `${degrees(turnDeg)} ${turnDeg > 0 ? 'right' : 'left'}`
+        : `${degrees(azimuthDeg)} ${azimuthDeg > 0 ? 'right' : 'left'}`
   const height =
-    Math.abs(heightDeg) < 0.05 ? 'level' : `${degrees(heightDeg)} ${heightDeg > 0 ? 'up' : 'down'}`
+    Math.abs(elevationDeg) < 0.05
+      ? 'level'
+      : `${degrees(elevationDeg)} ${elevationDeg > 0 ? 'up' : 'down'}`
   return `${mm(distanceMm)}, ${turn}, ${height}`
 }
 export const aimWords = (plan: Plan, aim: Aim): string =>
   aim.kind === 'place'
     ? `looks at the ${placeName(plan, aim.place).toLowerCase()}`
-    : `looks ${degrees(aim.turnDeg)} ${aim.turnDeg >= 0 ? 'right' : 'left'}, ${degrees(aim.heightDeg)} ${aim.heightDeg >= 0 ? 'up' : 'down'}`
+    : `looks ${degrees(aim.azimuthDeg)} ${aim.azimuthDeg >= 0 ? 'right' : 'left'}, ${degrees(aim.elevationDeg)} ${aim.elevationDeg >= 0 ? 'up' : 'down'}`
 
 export const thingWords = (plan: Plan, { kind, id }: Picked): string => {
   if (kind === 'place') {
@@ -38,10 +40,10 @@ export const thingWords = (plan: Plan, { kind, id }: Picked): string => {
   }
   if (kind === 'card') {
     const card = plan.cards.find((each) => each.id === id)
-    return card ? `${CARD_NAMES[card.kind]} ${id}: ${spotWords(card.at)}` : id
+    return card ? `${CARD_NAMES[card.kind]} ${id}: ${positionWords(card.at)}` : id
   }
   const light = plan.lights.find((each) => each.id === id)
   return light
-    ? `Light ${id}, ${light.name}: ${light.mount === 'lens' ? 'round the lens' : `${spotWords(light.at)}, ${aimWords(plan, light.aim)}`}${light.on ? '' : ', off'}`
+    ? `Light ${id}, ${light.name}: ${light.mount === 'lens' ? 'round the lens' : `${positionWords(light.at)}, ${aimWords(plan, light.aim)}`}${light.on ? '' : ', off'}`
     : id
 }

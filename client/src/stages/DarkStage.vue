@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Where the ambient light falls, and what each control would take from it at what cost to the strobe. */
 import { computed } from 'vue'
-import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/solve/darken'
+import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/advise/darken'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientChart from '@/instruments/AmbientChart.vue'
 import BlackScale from '@/instruments/BlackScale.vue'
@@ -9,7 +9,7 @@ import LockButton from '@/instruments/LockButton.vue'
 import StepField from '@/instruments/StepField.vue'
 import SyncFinder from '@/instruments/SyncFinder.vue'
 import { usePlan } from '@/stores/plan'
-import { positionOf } from '@/words/changes'
+import { controlValue } from '@/words/changes'
 import { mm, stopCount, stops } from '@/words/format'
 import { CONTROL_NAMES } from '@/words/names'
 
@@ -18,19 +18,21 @@ const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
 const moves = computed(() => darkMoves(plan.value))
 const unread = computed(() =>
-  (['subject', 'ground'] as const).filter(
+  (['subject', 'background'] as const).filter(
     (place) => ledger.value.ambient[place]!.state === 'unknown'
   )
 )
-const cannotPulse = computed(
-  () => !plan.value.camera.pulsedSync || !plan.value.lights.some((light) => light.strobe.pulsedSync)
+const noHighSpeedSync = computed(
+  () =>
+    !plan.value.camera.highSpeedSync ||
+    !plan.value.lights.some((light) => light.strobe.highSpeedSync)
 )
 const reserveWords = computed(() => {
-  const { stops: left, groundStops, light } = darkReserve(plan.value)
+  const { stops: left, backgroundStops, light } = darkReserve(plan.value)
   const weakest = plan.value.lights.length > 1 ? `${light} has least: ` : ''
   if (left < 0.05)
     return `Reserve: none. ${plan.value.lights.length > 1 ? `${light} is` : 'The strobe is'} at full power; closing the camera further darkens the subject too.`
-  return `Reserve: ${weakest}${stopCount(left)} of power left. With the strobes raised by that and the camera closed by as much, ambient at the ground would be ${Number.isFinite(groundStops) ? stops(groundStops) : 'that much darker'}, the subject the same.`
+  return `Reserve: ${weakest}${stopCount(left)} of power left. With the strobes raised by that and the camera closed by as much, ambient at the background would be ${Number.isFinite(backgroundStops) ? stops(backgroundStops) : 'that much darker'}, the subject the same.`
 })
 const noGain = (move: DarkMove): boolean =>
   Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
@@ -47,7 +49,7 @@ const label = (move: DarkMove): string =>
         : `ND filter, ${ND_STEP} stops more`
 /** Ambient falls by the same amount wherever it is known; unread places are counted from the control itself. */
 const buys = (move: DarkMove): number =>
-  move.price.ambientGround || move.price.ambientSubject || -Math.abs(move.to - move.from)
+  move.price.ambientBackground || move.price.ambientSubject || -Math.abs(move.to - move.from)
 const side = (move: DarkMove): string =>
   move.control === 'aperture' && move.price.depthMm !== 0
     ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, more diffraction`
@@ -56,7 +58,7 @@ const side = (move: DarkMove): string =>
       : move.control === 'iso'
         ? 'less noise'
         : 'darker viewfinder'
-const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHas + 1e-6
+const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerLeftStops + 1e-6
 </script>
 
 <template>
@@ -94,7 +96,7 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
           <tbody>
             <tr v-for="move in moves" :key="move.control" :data-control="move.control">
               <th scope="row">{{ label(move) }}</th>
-              <td class="num">{{ positionOf(plan, move.control, move.from) }}</td>
+              <td class="num">{{ controlValue(plan, move.control, move.from) }}</td>
               <template v-if="noGain(move)"
                 ><td colspan="5" class="muted">
                   {{
@@ -105,12 +107,12 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
                 </td></template
               >
               <template v-else>
-                <td class="num">{{ positionOf(plan, move.control, move.to) }}</td>
+                <td class="num">{{ controlValue(plan, move.control, move.to) }}</td>
                 <td class="num right bright">{{ stops(buys(move)) }}</td>
                 <td class="num right" :class="{ near: !enough(move) }">
-                  {{ move.strobeMustFind < 0.05 ? '0' : stops(move.strobeMustFind)
+                  {{ move.powerNeededStops < 0.05 ? '0' : stops(move.powerNeededStops)
                   }}<span v-if="!enough(move)" class="small">
-                    of {{ move.strobeHas.toFixed(1) }} left</span
+                    of {{ move.powerLeftStops.toFixed(1) }} left</span
                   >
                 </td>
                 <td class="small muted">{{ side(move) }}</td>
@@ -119,7 +121,7 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
                     type="button"
                     class="push"
                     :disabled="move.locked"
-                    :aria-label="`Set ${CONTROL_NAMES[move.control]} to ${positionOf(plan, move.control, move.to)}`"
+                    :aria-label="`Set ${CONTROL_NAMES[move.control]} to ${controlValue(plan, move.control, move.to)}`"
                     @click="store.replace(move.after, CONTROL_NAMES[move.control].toLowerCase())"
                   >
                     {{ move.locked ? 'Locked' : 'Set' }}
@@ -155,21 +157,21 @@ const enough = (move: DarkMove): boolean => move.strobeMustFind <= move.strobeHa
         />
         <v-switch
           v-if="plan.camera.curtain !== 'leaf'"
-          :model-value="plan.settings.pulsedSync"
+          :model-value="plan.settings.highSpeedSync"
           label="Pulse the strobe above sync"
-          :disabled="cannotPulse"
+          :disabled="noHighSpeedSync"
           :messages="
-            cannotPulse
+            noHighSpeedSync
               ? 'This camera or these strobes cannot.'
               : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'
           "
-          @update:model-value="store.set('settings.pulsedSync', Boolean($event), 'pulsed sync')"
+          @update:model-value="store.set('settings.highSpeedSync', Boolean($event), 'pulsed sync')"
         >
           <template #append
             ><LockButton
-              :locked="store.isLocked('settings.pulsedSync')"
+              :locked="store.isLocked('settings.highSpeedSync')"
               label="pulsing"
-              @toggle="store.toggleLock('settings.pulsedSync')"
+              @toggle="store.toggleLock('settings.highSpeedSync')"
           /></template>
         </v-switch>
       </div>

@@ -9,7 +9,7 @@ import {
   endBlur,
   neededDepthMm,
   sharpStripMm
-} from '@core/set/optic'
+} from '@core/plan/lensInUse'
 import BlurChart from '@/instruments/BlurChart.vue'
 import FocusDrawing from '@/instruments/FocusDrawing.vue'
 import StackPlan from '@/instruments/StackPlan.vue'

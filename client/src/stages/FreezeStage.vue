@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { SPEEDS } from '@core/plan/speeds'
 import { nameOf } from '@core/scales/marks'
-import { freezing, type FreezeMove } from '@core/solve/freezing'
+import { freezing, type FreezeMove } from '@core/advise/freezing'
 import FreezeBars from '@/instruments/FreezeBars.vue'
 import OwnDuration from '@/instruments/OwnDuration.vue'
 import StepField from '@/instruments/StepField.vue'
@@ -134,9 +134,9 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
         </li>
       </ol>
       <p class="small muted">
-        Above sync the strobe pulses: a row of small flashes that lasts as long as the slit takes to
-        cross the frame. Each row of pixels sees light for the shutter time, so the shutter does the
-        freezing and the flash gets no shorter for it.
+        Above sync the strobe highSpeed: a row of small flashes that lasts as long as the slit takes
+        to cross the frame. Each row of pixels sees light for the shutter time, so the shutter does
+        the freezing and the flash gets no shorter for it.
       </p>
     </section>
   </div>

@@ -13,9 +13,6 @@ const plan = computed(() => store.plan!)
 const goals = computed(() =>
   judgeGoals(plan.value, store.evaluation!).filter((goal) => goal.id !== 'sync')
 )
-const placeIndex = (id: string): number =>
-  plan.value.goals.places.findIndex((each) => `at:${each.place}` === id)
-
 /** Goals that are not asked of every plan, with what they start from. */
 const EXTRA = [
   { id: 'keyFill', key: 'keyFill', title: 'Key : fill', start: { stops: 2, toleranceStops: 0.5 } },
@@ -61,8 +58,8 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             no-lock
         /></template>
         <StepField
-          v-else-if="goal.id === 'ground'"
-          path="goals.groundStops"
+          v-else-if="goal.id === 'background'"
+          path="goals.backgroundStops"
           kind="stops"
           label="At most"
           :about="goalName(plan, goal.id)"
@@ -96,13 +93,13 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
         />
         <template v-else-if="goal.place !== null"
           ><StepField
-            :path="`goals.places.${placeIndex(goal.id)}.stops`"
+            :path="`goals.places.${goal.place}.stops`"
             kind="stops"
             :label="goal.kind === 'about' ? 'Level' : 'At most'"
             :about="goalName(plan, goal.id)"
             no-lock /><StepField
             v-if="goal.kind === 'about'"
-            :path="`goals.places.${placeIndex(goal.id)}.toleranceStops`"
+            :path="`goals.places.${goal.place}.toleranceStops`"
             kind="tolerance"
             label="Give or take"
             :about="goalName(plan, goal.id)"

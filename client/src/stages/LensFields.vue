@@ -5,7 +5,12 @@ import type { Camera, Lens } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import { poseOf } from '@core/set/camera'
-import { frameMm, heldMagnification, magnificationAtFront, magnificationsOf } from '@core/set/optic'
+import {
+  sensorInUse,
+  heldMagnification,
+  magnificationAtFront,
+  magnificationsOf
+} from '@core/plan/lensInUse'
 import KitPick from '@/instruments/KitPick.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -13,7 +18,7 @@ import { mm, plain, ratio } from '@/words/format'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
-const frame = computed(() => frameMm(plan.value))
+const frame = computed(() => sensorInUse(plan.value))
 const range = computed(() => magnificationsOf(plan.value))
 const working = computed(() => poseOf(plan.value).workingMm)
 
@@ -116,7 +121,6 @@ const reaches = computed(
     <p class="small muted" data-range>{{ reaches }}</p>
     <h2>How large</h2>
     <StepField
-      path="focus.frameWidth"
       kind="length"
       label="Frame width"
       :value="frame.width / plan.focus.magnification"
@@ -132,7 +136,6 @@ const reaches = computed(
       help="Size on the sensor against size in life. 1 : 1 draws a 20 mm beetle 20 mm long."
     />
     <StepField
-      path="focus.workingDistance"
       kind="length"
       label="Lens front to subject"
       :value="Math.max(0, working)"

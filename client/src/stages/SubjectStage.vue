@@ -2,7 +2,7 @@
 /** What is photographed, what must be sharp, what stands behind, and the light that is already there. */
 import { computed } from 'vue'
 import { BLACK_TARGETS, levelTo8Bit } from '@core/ambient/blackScale'
-import { GROUND_REFLECTANCES, SUBJECT_REFLECTANCES } from '@core/plan/reflectance'
+import { BACKGROUND_REFLECTANCES, SUBJECT_REFLECTANCES } from '@core/plan/reflectance'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientReading from '@/instruments/AmbientReading.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
@@ -19,7 +19,7 @@ const listed = (names: Record<string, string>) =>
 const looks = Object.entries(LOOK_NAMES).map(([value, { name }]) => ({ value, title: name }))
 const shapes = listed(SHAPE_NAMES)
 const finishes = listed(FINISH_NAMES)
-const goal = computed(() => plan.value.goals.groundStops)
+const goal = computed(() => plan.value.goals.backgroundStops)
 </script>
 
 <template>
@@ -63,7 +63,7 @@ const goal = computed(() => plan.value.goals.groundStops)
       />
       <StepField
         v-if="plan.subject.shape !== 'plume'"
-        path="subject.turnDeg"
+        path="subject.rotationDeg"
         kind="angle"
         label="Turned"
         help="About its upright axis. 0° faces the camera."
@@ -96,23 +96,27 @@ const goal = computed(() => plan.value.goals.groundStops)
       <StepField path="goals.blurPx" kind="pixels" label="Blur allowed" />
     </section>
 
-    <section class="group" aria-labelledby="ground-title">
-      <h2 id="ground-title">The ground behind</h2>
+    <section class="group" aria-labelledby="background-title">
+      <h2 id="background-title">The background behind</h2>
       <StepField
-        path="ground.distanceMm"
+        path="background.distanceMm"
         kind="length"
         label="Behind the subject"
         help="Along the lens axis, from the focus point."
       />
-      <StepField path="ground.widthMm" kind="length" label="Ground width" />
-      <StepField path="ground.heightMm" kind="length" label="Ground height" />
+      <StepField path="background.widthMm" kind="length" label="Background width" />
+      <StepField path="background.heightMm" kind="length" label="Background height" />
       <StepField
-        path="ground.tiltDeg"
+        path="background.tiltDeg"
         kind="angle"
         label="Leans back"
         help="0° is square to the lens."
       />
-      <ReflectanceField path="ground.reflectance" :presets="GROUND_REFLECTANCES" label="Made of" />
+      <ReflectanceField
+        path="background.reflectance"
+        :presets="BACKGROUND_REFLECTANCES"
+        label="Made of"
+      />
       <h2>How black it must be</h2>
       <div class="targets" role="group" aria-label="How black">
         <button
@@ -122,16 +126,16 @@ const goal = computed(() => plan.value.goals.groundStops)
           class="push"
           :class="{ main: Math.abs(goal - target.stops) < 1e-6 }"
           :aria-pressed="Math.abs(goal - target.stops) < 1e-6"
-          :disabled="store.isLocked('goals.groundStops')"
-          @click="store.set('goals.groundStops', target.stops, 'how black')"
+          :disabled="store.isLocked('goals.backgroundStops')"
+          @click="store.set('goals.backgroundStops', target.stops, 'how black')"
         >
           {{ BLACK_NAMES[target.id] }} <span class="num">{{ stops(target.stops, 0) }}</span>
         </button>
       </div>
       <StepField
-        path="goals.groundStops"
+        path="goals.backgroundStops"
         kind="stops"
-        label="Ground at most"
+        label="Background at most"
         :note="`A grey card at ${stops(goal)} is ${levelTo8Bit(goal)} of 255 in the file.`"
         help="Level in stops against mid-grey. −3 is dark but there, −5 near black, −7 black in an 8-bit file."
       />
@@ -144,7 +148,7 @@ const goal = computed(() => plan.value.goals.groundStops)
       </p>
       <AmbientAge />
       <AmbientReading place="subject" />
-      <AmbientReading place="ground" />
+      <AmbientReading place="background" />
       <SurroundFields />
     </section>
   </div>

@@ -39,10 +39,10 @@ const putRoom = (on: boolean): void =>
 <template>
   <h2>Around it</h2>
   <StepField
-    path="view.heightDeg"
+    path="view.elevationDeg"
     kind="angle"
     label="Camera looks from"
-    help="Height angle of the camera seen from the subject: 0° level, plus from above, 90° straight down. The ground stays behind the subject as the lens sees it."
+    help="Height angle of the camera seen from the subject: 0° level, plus from above, 90° straight down. The background stays behind the subject as the lens sees it."
   />
   <v-switch
     :model-value="plan.table !== null"

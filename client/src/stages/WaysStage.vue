@@ -8,15 +8,15 @@ import { takeRelaxation, type Relaxation } from '@core/solve/relax'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
 import { missWords, relaxationWords, WAY_NAMES } from '@/words/ways'
-import BoundsPanel from './BoundsPanel.vue'
+import SearchSpacePanel from './SearchSpacePanel.vue'
 import GoalsPanel from './GoalsPanel.vue'
 import WayRow from './WayRow.vue'
 import { useWays } from './useWays'
 
 const store = usePlan()
 const notices = useNotices()
-const { answer, asked, state, share, since, failure, look, cancel } = useWays(() => store.plan!)
-const stale = computed(() => state.value !== 'done' || asked.value !== store.plan)
+const { answer, about, state, share, since, failure, look, cancel } = useWays(() => store.plan!)
+const stale = computed(() => state.value !== 'done' || about.value !== store.plan)
 const groups = computed(() => {
   const ways = answer.value?.ways ?? []
   const first = (group: WayGroup): number => ways.findIndex((way) => way.group === group)
@@ -32,7 +32,7 @@ const use = (after: Plan, label: string): void => {
   if (faults.length) notices.say(`That way cannot be taken: ${faults[0]!.message}`)
 }
 const take = (relaxation: Relaxation): void =>
-  use(takeRelaxation(asked.value!, relaxation), 'relaxation')
+  use(takeRelaxation(about.value!, relaxation), 'relaxation')
 const now = useNow({ interval: 250 })
 const long = computed(() => state.value === 'looking' && now.value.getTime() - since.value > 500)
 </script>
@@ -40,7 +40,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
 <template>
   <div class="stage ways-stage">
     <h1 class="hidden-label">Ways</h1>
-    <div class="asked"><GoalsPanel /><BoundsPanel /></div>
+    <div class="wanted"><GoalsPanel /><SearchSpacePanel /></div>
     <section class="group found" aria-labelledby="ways-title">
       <div class="title">
         <h2 id="ways-title">Ways to get it</h2>
@@ -70,7 +70,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
         aria-label="Looking for ways"
       />
       <p v-if="failure" role="alert" class="miss">The search broke off: {{ failure }}</p>
-      <div v-if="asked && answer" :class="{ stale }">
+      <div v-if="about && answer" :class="{ stale }">
         <template v-if="nothing">
           <p class="lead none" data-nothing>
             No setting of this camera and these strobes keeps every must within your locks and
@@ -84,12 +84,12 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
                 :key="i"
                 :data-relax="each.kind === 'goal' ? each.goal.id : each.kind"
               >
-                <span>{{ relaxationWords(asked, each) }}</span>
+                <span>{{ relaxationWords(about, each) }}</span>
                 <button
                   type="button"
                   class="push"
                   :disabled="stale"
-                  :aria-label="`Do it: ${relaxationWords(asked, each)}`"
+                  :aria-label="`Do it: ${relaxationWords(about, each)}`"
                   @click="take(each)"
                 >
                   Do it
@@ -101,14 +101,14 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
             <h3>No single change is enough. The nearest way misses</h3>
             <ul class="relax">
               <li v-for="goal in answer.nearest.goals.filter((each) => !each.ok)" :key="goal.id">
-                <span>{{ missWords(asked, goal) }}</span>
+                <span>{{ missWords(about, goal) }}</span>
               </li>
             </ul>
             <button
               type="button"
               class="push"
               :disabled="stale"
-              @click="use(applyChange(asked, answer.nearest.change), 'nearest way')"
+              @click="use(applyChange(about, answer.nearest.change), 'nearest way')"
             >
               Use the nearest
             </button>
@@ -129,7 +129,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
               v-for="way in ways"
               :key="`${group}${way.change.settings.apertureStops}`"
               :way="way"
-              :plan="asked"
+              :plan="about"
               :stale="stale"
               @use="use($event, WAY_NAMES[group].name.toLowerCase())"
             />
@@ -145,7 +145,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
   grid-template-columns: minmax(300px, 23rem) minmax(0, 1fr);
   gap: 1rem 2rem;
 }
-.asked {
+.wanted {
   display: grid;
   gap: 1.2rem;
   align-content: start;

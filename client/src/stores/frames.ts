@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Frame } from '@core/run/frame'
-import type { FrameRecord } from '@core/wire/wire'
+import type { FrameRecord } from '@core/api/api'
 import { api, type ApiProblem } from '@/api/client'
 
 const waitingKey = (shootId: string) => `fine-spark-frames-${shootId}`

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { KitItem, KitKind } from '@core/kit/kit'
-import type { KitRecord } from '@core/wire/wire'
+import type { KitRecord } from '@core/api/api'
 import { api } from '@/api/client'
 
 export const useKit = defineStore('kit', () => {

@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { createPinia, setActivePinia } from 'pinia'
+import { valueAt, type PlanPath } from '@core/plan/path'
 import { testPlan } from '@core/testing'
 import { KINDS, type KindName } from '@/instruments/kinds'
-import { usePlan, valueAt } from './plan'
+import { usePlan } from './plan'
 
 beforeEach(() => void setActivePinia(createPinia()))
 const opened = () => {
@@ -61,7 +62,7 @@ describe('the plan being worked on', () => {
       fc.property(
         fc.array(
           fc.tuple(
-            fc.constantFrom('subject.widthMm', 'ground.distanceMm', 'lights.0.at.distanceMm'),
+            fc.constantFrom('subject.widthMm', 'background.distanceMm', 'lights.A.at.distanceMm'),
             fc.integer({ min: 20, max: 900 })
           ),
           { maxLength: 12 }
@@ -83,22 +84,22 @@ describe('the plan being worked on', () => {
 })
 
 describe('kinds of figures', () => {
-  const PATHS: Record<string, KindName> = {
+  const PATHS: Partial<Record<PlanPath, KindName>> = {
     'settings.apertureStops': 'aperture',
     'settings.shutterStops': 'shutter',
     'settings.isoStops': 'iso',
-    'lights.0.powerStops': 'power',
-    'lights.0.at.distanceMm': 'length',
+    'lights.A.powerStops': 'power',
+    'lights.A.at.distanceMm': 'length',
     'subject.reflectance': 'reflectance',
-    'goals.groundStops': 'stops',
+    'goals.backgroundStops': 'stops',
     'goals.toleranceStops': 'tolerance',
     'goals.blurPx': 'pixels',
-    'lights.0.at.turnDeg': 'angle',
+    'lights.A.at.azimuthDeg': 'angle',
     'focus.magnification': 'magnification',
     'settings.ndStops': 'filter',
     'subject.speedMmS': 'speed'
   }
-  test.each(Object.entries(PATHS))(
+  test.each(Object.entries(PATHS) as [PlanPath, KindName][])(
     '%s: shown text is read back; a step up and one down return',
     (path, name) => {
       const plan = testPlan((p) => {
@@ -123,6 +124,6 @@ describe('kinds of figures', () => {
     expect(Math.abs(2 * Math.log2(KINDS.length.step(200, 1) / 200) - 1 / 3)).toBeLessThan(0.01)
   })
   test('a typed power goes to the nearest mark of the dial', () => {
-    expect(KINDS.power.parse('1/24', testPlan(), 'lights.0.powerStops')).toBeCloseTo(-4 - 2 / 3, 9)
+    expect(KINDS.power.parse('1/24', testPlan(), 'lights.A.powerStops')).toBeCloseTo(-4 - 2 / 3, 9)
   })
 })

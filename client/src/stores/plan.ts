@@ -7,8 +7,9 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { evaluate } from '@core/ledger/evaluate'
 import { faultsOf, type Fault } from '@core/plan/open'
+import { isLocked as isLockedIn, withValueAt, type PlanPath } from '@core/plan/path'
 import { planSchema, type Plan } from '@core/plan/plan'
-import { usePlainMessages } from '@core/wire/messages'
+import { usePlainMessages } from '@core/api/messages'
 
 usePlainMessages()
 
@@ -21,20 +22,7 @@ interface Step {
 const MERGE_MS = 900
 const MOST_STEPS = 300
 
-export type Recipe = (draft: Plan) => void
-
-export const valueAt = (plan: Plan, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | null)?.[key], plan)
-
-const putAt = (plan: Plan, path: string, value: unknown): void => {
-  const keys = path.split('.')
-  const last = keys.pop()!
-  const owner = keys.reduce<unknown>(
-    (at, key) => (at as Record<string, unknown>)[key],
-    plan
-  ) as Record<string, unknown>
-  owner[last] = value
-}
+type Recipe = (draft: Plan) => void
 
 /** What the schema refuses of a change. Parts that stayed the same objects have been checked before. */
 const faultsIn = (before: Plan, next: Plan): readonly Fault[] => {
@@ -74,7 +62,11 @@ export const usePlan = defineStore('plan', () => {
     lastMerge = { key: '', at: 0 }
   }
 
-  /** Replaces the plan as one undoable step. @returns what is wrong, or an empty list when it was taken */
+  /**
+   * Replaces the plan as one undoable step.
+   * @param mergeKey quick changes with the same key are one step
+   * @returns what is wrong, or an empty list when it was taken
+   */
   const replace = (next: Plan, label: string, mergeKey = ''): readonly Fault[] => {
     const before = plan.value
     if (!before) return []
@@ -103,8 +95,9 @@ export const usePlan = defineStore('plan', () => {
     )
   }
 
-  const set = (path: string, value: unknown, label: string): readonly Fault[] =>
-    update(label, (draft) => putAt(draft, path, value), path)
+  /** Another value at a path. */
+  const set = (path: PlanPath, value: unknown, label: string): readonly Fault[] =>
+    plan.value ? replace(withValueAt(plan.value, path, value), label, path) : []
 
   const move = (from: typeof past, to: typeof past): void => {
     const step = from.value.at(-1)
@@ -115,8 +108,8 @@ export const usePlan = defineStore('plan', () => {
     lastMerge = { key: '', at: 0 }
   }
 
-  const isLocked = (path: string): boolean => plan.value?.locks.includes(path) ?? false
-  const toggleLock = (path: string): void => {
+  const isLocked = (path: PlanPath): boolean => plan.value !== null && isLockedIn(plan.value, path)
+  const toggleLock = (path: PlanPath): void => {
     update(isLocked(path) ? 'unlock' : 'lock', (draft) => {
       draft.locks = draft.locks.includes(path)
         ? draft.locks.filter((each) => each !== path)

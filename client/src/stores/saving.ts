@@ -2,11 +2,12 @@
  * Saves the plan as it changes. Each write states the version it started from; when somebody else was quicker the user
  * is told and picks a side. Until the server has acknowledged a change it is also kept in this browser.
  */
+import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import { openPlan } from '@core/plan/open'
-import { planSchema, type Plan } from '@core/plan/plan'
-import type { Shoot, Stage } from '@core/wire/wire'
+import type { Plan } from '@core/plan/plan'
+import type { Shoot, Stage } from '@core/api/api'
 import { api, type ApiProblem } from '@/api/client'
 import { usePlan } from './plan'
 
@@ -19,10 +20,6 @@ interface Draft {
   readonly version: number
   readonly plan: Plan
 }
-
-/** Equal figures, whatever the order of keys. */
-const samePlan = (a: Plan, b: Plan): boolean =>
-  JSON.stringify(planSchema.parse(a)) === JSON.stringify(planSchema.parse(b))
 
 /** What this browser kept for a shoot; null when there is nothing, or nothing that can be read. */
 const readDraft = (id: string): Draft | null => {
@@ -86,7 +83,7 @@ export const useSaving = defineStore('saving', () => {
   const meetConflict = async (sent: Plan) => {
     const shoot = await api.shoot(id.value)
     // The write had got through and only its answer was lost.
-    if (samePlan(shoot.plan, sent)) return settle(shoot, sent)
+    if (dequal(shoot.plan, sent)) return settle(shoot, sent)
     state.value = 'conflict'
     theirs.value = shoot
   }
@@ -149,7 +146,7 @@ export const useSaving = defineStore('saving', () => {
     // Opening counts as saved and clears the draft, so it is read first.
     const draft = readDraft(shootId)
     store.open(shoot.plan)
-    if (!draft || samePlan(draft.plan, shoot.plan)) return
+    if (!draft || dequal(draft.plan, shoot.plan)) return
     if (draft.version !== shoot.version) {
       state.value = 'conflict'
       theirs.value = shoot

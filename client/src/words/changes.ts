@@ -7,7 +7,7 @@ import { mm, plain, ratio, stops } from './format'
 import { CONTROL_NAMES } from './names'
 
 /** A control's position in its own notation; powers speak the dial of the strobe in the plan. */
-export const positionOf = (
+export const controlValue = (
   plan: Plan,
   control: Change['control'],
   value: number | string | boolean,
@@ -41,7 +41,7 @@ export const changeWords = (plan: Plan, change: Change): string => {
   const whose = change.light === null || plan.lights.length === 1 ? '' : `${change.light}: `
   if (change.control === 'switch')
     return `${plan.lights.length === 1 ? 'Strobe' : change.light} switched ${change.to ? 'on' : 'off'}`
-  return `${whose}${CONTROL_NAMES[change.control]} ${positionOf(plan, change.control, change.from, change.light)} → ${positionOf(plan, change.control, change.to, change.light)}${effect}`
+  return `${whose}${CONTROL_NAMES[change.control]} ${controlValue(plan, change.control, change.from, change.light)} → ${controlValue(plan, change.control, change.to, change.light)}${effect}`
 }
 
 export const changesWords = (plan: Plan, changes: readonly Change[]): string =>

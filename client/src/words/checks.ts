@@ -1,5 +1,5 @@
-/** Checks and their cures in sentences. */
-import type { Check, Cure } from '@core/checks/checks'
+/** Checks and their remedies in sentences. */
+import type { Check, Remedy } from '@core/checks/check'
 import type { Plan } from '@core/plan/plan'
 import { formatPower } from '@core/scales/dial'
 import { mm, percent, plain, stopCount, stops } from './format'
@@ -28,21 +28,21 @@ export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }:
       : CARD_NAMES[plan.cards.find((each) => each.id === card)?.kind ?? 'card']
   const degrees = (value: number | undefined) => `${plain(value ?? 0, 2)}°`
   switch (kind) {
-    case 'in-frame':
+    case 'in-view':
       return `${name} stands in the picture: ${percent(f.seen ?? 0)} of it shows.`
     case 'hidden':
-      return `${name} stands in the frame but is hidden behind the subject. It stays so within ${roomWords(f.turnRoom)} to either side, ${roomWords(f.up)} up and ${roomWords(f.down)} down.`
+      return `${name} stands in the frame but is hidden behind the subject. It stays so within ${roomWords(f.azimuthRoom)} to either side, ${roomWords(f.up)} up and ${roomWords(f.down)} down.`
     case 'into-lens':
       return `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would come out at ${stops(f.level ?? 0)}. Expect flare.`
     case 'spill':
-      return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'ground').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
+      return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'background').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
     case 'mirror-flat':
     case 'mirror-card':
       return `${name} shows in the flat face, ${f.share ? `over ${percent(f.share)} of it, ` : 'as a spot '}in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, ${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
     case 'mirror-curved':
       return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, at ${shineWords(f)}.`
     case 'shadow':
-      return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the ground in the frame, ${stopCount(f.depth ?? 0)} darker than around it.`
+      return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the background in the frame, ${stopCount(f.depth ?? 0)} darker than around it.`
     case 'too-dim':
       return `${name} at full power is still ${stopCount(f.miss ?? 0)} too dim at the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
     case 'too-bright':
@@ -54,65 +54,65 @@ export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }:
 
 const WHERE: Record<string, string> = {
   'into-lens': 'into the lens',
-  spill: 'on the ground',
-  'in-frame': 'on the lit side',
+  spill: 'on the background',
+  'in-view': 'on the lit side',
   'mirror-flat': 'on the lit side',
   'mirror-curved': 'in the highlight',
   'too-dim': 'at its place',
   'too-bright': 'at its place'
 }
-const effect = (check: Check, cure: Cure): string => {
-  if (cure.effectStops === null) return ''
+const effect = (check: Check, remedy: Remedy): string => {
+  if (remedy.effectStops === null) return ''
   const on = WHERE[check.kind] ?? ''
   const subject =
-    cure.figures.subject !== undefined && Math.abs(cure.figures.subject) >= 0.05
-      ? `, ${stops(cure.figures.subject)} on the lit side`
+    remedy.figures.subject !== undefined && Math.abs(remedy.figures.subject) >= 0.05
+      ? `, ${stops(remedy.figures.subject)} on the lit side`
       : ''
-  const ground =
-    Math.abs(cure.figures.ground ?? 0) >= 0.05
-      ? `, ${stops(cure.figures.ground!)} on the ground`
+  const background =
+    Math.abs(remedy.figures.background ?? 0) >= 0.05
+      ? `, ${stops(remedy.figures.background!)} on the background`
       : ''
-  // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black with its ground.
+  // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black with its background.
   if (check.kind === 'shadow')
-    return ` (${stopCount(cure.effectStops)} of shadow gone from sight${subject}${ground})`
-  return ` (${cure.effectStops === -Infinity ? 'none left' : stops(cure.effectStops)} ${on}${subject}${ground})`
+    return ` (${stopCount(remedy.effectStops)} of shadow gone from sight${subject}${background})`
+  return ` (${remedy.effectStops === -Infinity ? 'none left' : stops(remedy.effectStops)} ${on}${subject}${background})`
 }
-const powerOf = (check: Check, cure: Cure): string => {
-  const light = cure.after?.lights.find((each) => each.id === check.light)
+const powerOf = (check: Check, remedy: Remedy): string => {
+  const light = remedy.after?.lights.find((each) => each.id === check.light)
   return light ? formatPower(light.strobe.dial, light.powerStops) : ''
 }
 
-export const cureWords = (check: Check, cure: Cure): string => {
-  const f = cure.figures
+export const remedyWords = (check: Check, remedy: Remedy): string => {
+  const f = remedy.figures
   const says = ((): string => {
-    switch (cure.kind) {
-      case 'turn':
-        return `Swing it ${plain(f.by ?? 0, 2)}° round, to ${plain(Math.abs(f.turnDeg ?? 0), 3)}° ${(f.turnDeg ?? 0) >= 0 ? 'right' : 'left'}`
-      case 'raise':
-        return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.heightDeg ?? 0, 2)}° up`
+    switch (remedy.kind) {
+      case 'azimuth':
+        return `Swing it ${plain(f.by ?? 0, 2)}° round, to ${plain(Math.abs(f.azimuthDeg ?? 0), 3)}° ${(f.azimuthDeg ?? 0) >= 0 ? 'right' : 'left'}`
+      case 'elevation':
+        return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.elevationDeg ?? 0, 2)}° up`
       case 'away':
         return `Move it ${mm(f.by ?? 0)} away`
       case 'nearer':
-        return `Bring it to ${mm(f.distanceMm ?? 0)} and down to ${powerOf(check, cure)}: the subject keeps its light`
+        return `Bring it to ${mm(f.distanceMm ?? 0)} and down to ${powerOf(check, remedy)}: the subject keeps its light`
       case 'larger':
-        return `Put ${cure.name} on it: a larger face, a softer highlight`
+        return `Put ${remedy.name} on it: a larger face, a softer highlight`
       case 'narrow':
         return `A beam narrower than ${plain(f.deg ?? 0, 2)}° would pass the lens by: a snoot, a grid, or a flag`
       case 'modifier':
-        return `Put ${cure.name} on it, ${plain(f.deg ?? 0, 2)}°`
+        return `Put ${remedy.name} on it, ${plain(f.deg ?? 0, 2)}°`
       case 'flag':
         return `A flag of ${mm(f.sizeMm ?? 0)}, ${mm(f.fromLightMm ?? 0)} before it`
-      case 'ground-back':
-        return `Move the ground back to ${mm(f.distanceMm ?? 0)}`
+      case 'background-back':
+        return `Move the background back to ${mm(f.distanceMm ?? 0)}`
       case 'distance':
         return `Move it to ${mm(f.to ?? 0)}`
       case 'control':
-        return `Change ${(CONTROL_NAMES[cure.name as 'iso'] ?? 'a control').replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`
+        return `Change ${(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control').replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`
       case 'split': {
-        const [light, group] = (cure.name ?? ' ').split(' ')
+        const [light, group] = (remedy.name ?? ' ').split(' ')
         return `Put ${light} on group ${group}`
       }
     }
   })()
-  return `${says}${effect(check, cure)}.`
+  return `${says}${effect(check, remedy)}.`
 }

@@ -7,7 +7,7 @@ import { mm, percent, plain, seconds } from './format'
 
 const REFLECTOR_NAMES: Record<string, string> = {
   table: 'the table',
-  ground: 'the ground',
+  background: 'the background',
   walls: 'the walls',
   ceiling: 'the ceiling'
 }
@@ -39,11 +39,11 @@ export const termFigures = (plan: Plan, term: Term, source: SourceId): string =>
       return nameOf('iso', plan.settings.isoStops)
     case 'nd':
       return `${plain(f.ND ?? 0)} stops`
-    case 'closeUp':
+    case 'closeUpLoss':
       return plan.camera.showsEffective
         ? 'in the number the body shows'
         : `m ${plain(f.m ?? 0)}, P ${plain(f.P ?? 1)}`
-    case 'closeUpAtReading':
+    case 'closeUpLossAtReading':
       return `read at m ${plain(f.m ?? 0)}`
     case 'shade':
       return 'taken away since it was read'
@@ -61,18 +61,18 @@ export const termFigures = (plan: Plan, term: Term, source: SourceId): string =>
       return `${plain(f.α ?? 0, 2)}° off the axis of a ${plain(f.beam ?? 0)}° beam`
     case 'modifier':
       return term.name ?? ''
-    case 'nearness':
+    case 'finiteSource':
       return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
     case 'shadow':
       return `${percent(f.seen ?? 0)} of its face in sight`
     case 'bounce':
     case 'bounceOnly':
       return `off ${reflectorWords(f)}`
-    case 'pulsed':
+    case 'highSpeedSync':
       return `${seconds(f.t ?? 0)} over ${seconds(f.Tc ?? 0)}, penalty ${plain(f.penalty ?? 0)}`
     case 'leafClip':
       return `${seconds(f.t ?? 0)} against t0.1 ${seconds(f['t0.1'] ?? 0)}`
-    case 'yourReading':
-      return `sure to ±${plain(f.sure ?? 0)}`
+    case 'correction':
+      return `sure to ±${plain(f.uncertainty ?? 0)}`
   }
 }

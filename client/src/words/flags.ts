@@ -11,5 +11,5 @@ export const FLAG_WORDS: Record<Flag, string> = {
     'The light comes in almost along the surface: real shapes catch more than a flat card would.',
   'lens-limit': 'The magnification is beyond what this lens focuses.',
   'off-camera-range': 'A setting is outside what this camera or lens can be set to.',
-  'reading-bound': 'A reading in use was clipped or fully black, so it gives a limit, not a figure.'
+  'reading-limit': 'A reading in use was clipped or fully black, so it gives a limit, not a figure.'
 }

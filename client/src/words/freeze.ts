@@ -3,7 +3,7 @@ import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { LightFreeze } from '@core/ledger/freeze'
 import type { Plan } from '@core/plan/plan'
-import type { FreezeMove } from '@core/solve/freezing'
+import type { FreezeMove } from '@core/advise/freezing'
 import { mm, px, seconds, stopCount, stops } from './format'
 
 export const SPEED_NAMES: Record<string, string> = {
@@ -52,4 +52,4 @@ export const freezeMoveWords = (plan: Plan, move: FreezeMove): string => {
 }
 
 export const lightFreezeWords = (light: LightFreeze): string =>
-  `t0.1 ${seconds(light.t01)}, t0.5 ${seconds(light.t05)}${light.pulses ? `, pulsing for the whole shutter ${seconds(light.seconds)}` : light.seconds < light.t01 ? `, cut by the shutter at ${seconds(light.seconds)}` : ''}${light.clipStops < 0 ? `, ${stops(light.clipStops)} lost to the leaf shutter` : ''}`
+  `t0.1 ${seconds(light.t01)}, t0.5 ${seconds(light.t05)}${light.highSpeed ? `, pulsing for the whole shutter ${seconds(light.seconds)}` : light.seconds < light.t01 ? `, cut by the shutter at ${seconds(light.seconds)}` : ''}${light.clipStops < 0 ? `, ${stops(light.clipStops)} lost to the leaf shutter` : ''}`

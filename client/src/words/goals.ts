@@ -4,13 +4,13 @@ import type { VerdictState } from '@core/ledger/verdicts'
 import type { Place, Plan } from '@core/plan/plan'
 import { stops } from './format'
 
-const isGround = (place: Place): boolean => place.startsWith('ground')
+const isBackground = (place: Place): boolean => place.startsWith('background')
 
 /** "0.0 ± 0.3", "≤ −7.0", "no goal" */
 export const goalWords = (plan: Plan, place: Place): string => {
   if (place === 'subject')
     return `${stops(plan.goals.subjectStops)} ± ${plan.goals.toleranceStops.toFixed(1)}`
-  if (isGround(place)) return `≤ ${stops(plan.goals.groundStops)}`
+  if (isBackground(place)) return `≤ ${stops(plan.goals.backgroundStops)}`
   const goal = plan.goals.places.find((each) => each.place === place)
   return !goal
     ? 'no goal'
@@ -35,7 +35,7 @@ export const goalState = (
         : over <= 0.5
           ? 'near'
           : 'miss'
-  if (isGround(place)) return bounded(level - plan.goals.groundStops)
+  if (isBackground(place)) return bounded(level - plan.goals.backgroundStops)
   const goal = plan.goals.places.find((each) => each.place === place)
   if (!goal) return null
   if (goal.kind === 'at-most')

@@ -128,7 +128,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Shows the effective f-number',
       'Some bodies already count the light lost to close focus in the f-number they display.'
     ),
-    yesNo('pulsedSync', 'Can pulse strobes above sync'),
+    yesNo('highSpeedSync', 'Can pulse strobes above sync'),
     NOTES
   ],
   lens: [
@@ -179,9 +179,9 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       show: showDuration,
       help: 'Time the flash spends above a tenth of its peak: what counts for freezing.'
     },
-    yesNo('pulsedSync', 'Can pulse above sync'),
+    yesNo('highSpeedSync', 'Can pulse above sync'),
     stops(
-      'pulsedPenaltyStops',
+      'highSpeedPenaltyStops',
       'Extra loss when pulsing',
       'On top of the loss by geometry; half a stop until measured.'
     ),

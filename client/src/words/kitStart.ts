@@ -24,7 +24,7 @@ export const newItem = (kind: KitKind): KitItem => {
         lowestIsoStops: 0,
         highestIsoStops: 7,
         showsEffective: false,
-        pulsedSync: true
+        highSpeedSync: true
       }
     case 'lens':
       return {
@@ -51,8 +51,8 @@ export const newItem = (kind: KitKind): KitItem => {
         quench: 'quenched',
         t01FullS: 1 / 300,
         durations: [],
-        pulsedSync: true,
-        pulsedPenaltyStops: 0.5
+        highSpeedSync: true,
+        highSpeedPenaltyStops: 0.5
       }
     case 'modifier':
       return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' } }

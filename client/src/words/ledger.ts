@@ -16,7 +16,7 @@ const NO_LEVEL: Record<Exclude<CellState, 'known'>, string> = {
 export const cellWords = (cell: Cell): string =>
   cell.state !== 'known'
     ? NO_LEVEL[cell.state]
-    : `${cell.bound === 'at-most' ? '≤ ' : cell.bound === 'at-least' ? '≥ ' : ''}${stops(cell.level)}`
+    : `${cell.limit === 'at-most' ? '≤ ' : cell.limit === 'at-least' ? '≥ ' : ''}${stops(cell.level)}`
 
 /** A header and a row for each source, then the sum and the goals. Plain minus signs, so that a spreadsheet reads numbers. */
 export const ledgerRows = (plan: Plan): string[][] => {

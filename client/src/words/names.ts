@@ -4,18 +4,18 @@ import type { Card, Light, Look, Place, Plan } from '@core/plan/plan'
 import type { SourceId, TermKind } from '@core/ledger/terms'
 import type { VerdictId, VerdictState } from '@core/ledger/verdicts'
 import type { ChangedControl } from '@core/run/changes'
-import type { Control } from '@core/solve/price'
-import type { Stage } from '@core/wire/wire'
+import type { Control } from '@core/plan/controls'
+import type { Stage } from '@core/api/api'
 
 export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: string }> = {
   'black-still': {
-    name: 'Black ground, still',
+    name: 'Black background, still',
     about:
-      'One narrow head close to a small subject, space behind it, the ground as black as the file shows.'
+      'One narrow head close to a small subject, space behind it, the background as black as the file shows.'
   },
   'black-soft': {
-    name: 'Black ground, soft',
-    about: 'The same with a panel close in: softer edges, more spill to keep off the ground.'
+    name: 'Black background, soft',
+    about: 'The same with a panel close in: softer edges, more spill to keep off the background.'
   },
   'daylight-fill': {
     name: 'Fill in daylight',
@@ -47,9 +47,9 @@ const PLACE_NAMES: Record<Place, string> = {
   shadow: 'Shadow side',
   top: 'Top',
   front: 'Front',
-  ground: 'Ground',
-  groundLeft: 'Ground left',
-  groundRight: 'Ground right',
+  background: 'Background',
+  backgroundLeft: 'Background left',
+  backgroundRight: 'Background right',
   foreground: 'Foreground',
   lens: 'Lens front',
   focus: 'Focus point'
@@ -59,7 +59,7 @@ export const placeName = (plan: Plan, place: Place): string =>
   plan.places.find((each) => each.id === place)?.name ??
   place
 /** Where ambient is read. */
-export const READ_NAMES = { subject: 'Subject', ground: 'Ground' } as const
+export const READ_NAMES = { subject: 'Subject', background: 'Background' } as const
 export const sourceName = (plan: Plan, source: SourceId): string =>
   source === 'ambient'
     ? 'Ambient'
@@ -69,7 +69,7 @@ export const ROLE_NAMES: Record<Light['role'], string> = {
   key: 'Key',
   fill: 'Fill',
   rim: 'Rim',
-  ground: 'Ground light',
+  background: 'Background light',
   other: 'Other'
 }
 export const CARD_NAMES: Record<Card['kind'], string> = { card: 'Card', flag: 'Flag' }
@@ -89,7 +89,7 @@ export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = {
 }
 
 export const VERDICT_NAMES: Record<VerdictId, string> = {
-  ground: 'Ground',
+  background: 'Background',
   subject: 'Subject',
   depth: 'Depth',
   freeze: 'Freeze',
@@ -118,22 +118,22 @@ export const TERM_NAMES: Record<TermKind, string> = {
   shutter: 'shutter',
   iso: 'ISO',
   nd: 'ND filter',
-  closeUp: 'close-up loss',
-  closeUpAtReading: 'close-up loss in the reading',
+  closeUpLoss: 'close-up loss',
+  closeUpLossAtReading: 'close-up loss in the reading',
   shade: 'shade',
   output: 'guide number',
   power: 'power',
   distance: 'distance',
-  nearness: 'nearness',
+  finiteSource: 'finiteSource',
   tilt: 'tilt',
   beam: 'beam',
   shadow: 'shadowed',
   bounce: 'bounce',
   bounceOnly: 'bounce alone',
   modifier: 'modifier',
-  pulsed: 'pulsed above sync',
+  highSpeedSync: 'pulsed above sync',
   leafClip: 'leaf shutter clips the flash',
-  yourReading: 'your reading'
+  correction: 'your reading'
 }
 
 export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
@@ -144,7 +144,7 @@ export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   power: 'Power',
   distance: 'Distance',
   modifier: 'Modifier',
-  pulsed: 'Pulsed sync',
+  highSpeedSync: 'Pulsed sync',
   place: 'Turn / height',
   switch: 'Light',
   strobe: 'Strobe',

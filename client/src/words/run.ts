@@ -1,4 +1,4 @@
-/** The run in words: the next move in large type, what a frame showed, what was learned. */
+/** The run in words: the next move in large type, what a frame showed, what was calibrated. */
 import { formatPower } from '@core/scales/dial'
 import { formatMeter } from '@core/scales/meter'
 import { nameOf } from '@core/scales/marks'
@@ -6,8 +6,8 @@ import type { ExifSettings } from '@core/measure/exif'
 import type { Plan } from '@core/plan/plan'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
-import type { Lesson } from '@core/run/reading'
-import { positionOf } from './changes'
+import type { Calibration } from '@core/run/calibrate'
+import { controlValue } from './changes'
 import { stopCount, stops } from './format'
 import { CONTROL_NAMES } from './names'
 
@@ -37,19 +37,19 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
         head: move.frame.kind === 'black' ? 'Is it black?' : 'How far off is it?',
         detail:
           move.frame.kind === 'black'
-            ? 'Say what shows in the frame, or mark the ground in the picture.'
+            ? 'Say what shows in the frame, or mark the background in the picture.'
             : 'Judge the subject by eye, mark it in the picture, or type the flash meter’s reading.'
       }
     case 'darken':
       return move.move
         ? {
-            head: `${CONTROL_NAMES[move.move.control]} ${positionOf(plan, move.move.control, move.move.from)} → ${positionOf(plan, move.move.control, move.move.to)}`,
-            detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientGround)}${move.move.strobeMustFind > 0.05 ? ` and the strobe must find ${stopCount(move.move.strobeMustFind)}` : ' and costs the strobe nothing'}.`,
+            head: `${CONTROL_NAMES[move.move.control]} ${controlValue(plan, move.move.control, move.move.from)} → ${controlValue(plan, move.move.control, move.move.to)}`,
+            detail: `Ambient lifts the background ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientBackground)}${move.move.powerNeededStops > 0.05 ? ` and the strobe must find ${stopCount(move.move.powerNeededStops)}` : ' and costs the strobe nothing'}.`,
             act: 'Done, it is set'
           }
         : {
             head: 'Shade the set',
-            detail: `Ambient lifts the ground ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the ground back. Then take the black frame again.`
+            detail: `Ambient lifts the background ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the background back. Then take the black frame again.`
           }
     case 'set-power':
       return {
@@ -62,7 +62,7 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
         head: `${named(move.light)}Power is locked`,
         detail: `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.`
       }
-    case 'way-out':
+    case 'no-power-fits':
       return {
         head: `${named(move.light)}${move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'}`,
         detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.`
@@ -120,9 +120,9 @@ const EVIDENCE_PLACES: Record<string, string> = {
   shadow: 'shadow side',
   top: 'top',
   front: 'front',
-  ground: 'ground',
-  groundLeft: 'ground at the left',
-  groundRight: 'ground at the right',
+  background: 'background',
+  backgroundLeft: 'background at the left',
+  backgroundRight: 'background at the right',
   foreground: 'foreground',
   lens: 'lens front'
 }
@@ -130,11 +130,11 @@ const EVIDENCE_PLACES: Record<string, string> = {
 export const evidenceWords = (evidence: Evidence): string => {
   if (evidence.kind === 'meter')
     return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
-  const sign = evidence.bound === 'at-most' ? '≤ ' : evidence.bound === 'at-least' ? '≥ ' : ''
+  const sign = evidence.limit === 'at-most' ? '≤ ' : evidence.limit === 'at-least' ? '≥ ' : ''
   return `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ${sign}${stops(evidence.levelStops)} ${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
 }
 
-const NOTHING: Record<Extract<Lesson, { kind: 'nothing' }>['why'], string> = {
+const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> = {
   'as-predicted-or-darker': 'Noted. It is as dark as predicted or darker: nothing to correct.',
   'rest-alone':
     'Noted. The rest of the light alone would explain this, so it says nothing about the strobe.',
@@ -146,12 +146,12 @@ const NOTHING: Record<Extract<Lesson, { kind: 'nothing' }>['why'], string> = {
   'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
 }
 
-export const lessonWords = (lesson: Lesson): string => {
-  if (lesson.kind === 'nothing') return NOTHING[lesson.why]
-  if (lesson.kind === 'ambient')
-    return `Ambient at the ${lesson.place} is now in the sum${lesson.reading.bound === 'at-most' ? ', as a limit' : ''}.`
-  const { correction } = lesson
-  return `Your reading: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, sure to ±${correction.sureStops}. The sum now uses it.`
+export const calibrationWords = (calibration: Calibration): string => {
+  if (calibration.kind === 'nothing') return NOTHING[calibration.why]
+  if (calibration.kind === 'ambient')
+    return `Ambient at the ${calibration.place} is now in the sum${calibration.reading.limit === 'at-most' ? ', as a limit' : ''}.`
+  const { correction } = calibration
+  return `Your reading: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, sure to ±${correction.uncertaintyStops}. The sum now uses it.`
 }
 
 /** What to say when the file's settings are not the plan's; '' when they agree. */

@@ -6,7 +6,7 @@ import { mm, percent, plain, px, seconds, stopCount, stops } from './format'
 export const verdictValue = (verdict: Verdict): string => {
   const { value, limit, figures } = verdict
   switch (verdict.id) {
-    case 'ground':
+    case 'background':
       return value === null || !Number.isFinite(value)
         ? verdict.state === 'unknown'
           ? 'not read'
@@ -21,7 +21,7 @@ export const verdictValue = (verdict: Verdict): string => {
     case 'sync':
       return verdict.reason === 'sync-band'
         ? `${percent(figures.dark ?? 0)} dark`
-        : verdict.reason === 'sync-pulsed'
+        : verdict.reason === 'sync-high-speed'
           ? `pulsed ${stops(figures.loss ?? 0)}`
           : nameOf('shutter', value ?? 0)
     case 'reserve':
@@ -32,14 +32,14 @@ export const verdictValue = (verdict: Verdict): string => {
 export const verdictReason = (verdict: Verdict): string => {
   const { value, limit, figures: f } = verdict
   switch (verdict.reason) {
-    case 'ground-dark':
-      return `The ground lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under the ${stops(limit)} you asked for.`
-    case 'ground-ambient':
-      return `Ambient light lifts the ground to ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Only shutter (to sync), shading or a farther ground darken it without costing the subject.`
-    case 'ground-strobe':
-      return `The strobe itself spills on the ground: ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Move the ground back, narrow the beam, or bring the strobe closer at less power.`
-    case 'ground-unread':
-      return `Nobody has measured the ambient at the ground for these settings yet. Take the black frame, or enter a reading under Subject.`
+    case 'background-dark':
+      return `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under the ${stops(limit)} you asked for.`
+    case 'background-ambient':
+      return `Ambient light lifts the background to ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Only shutter (to sync), shading or a farther background darken it without costing the subject.`
+    case 'background-strobe':
+      return `The strobe itself spills on the background: ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the beam, or bring the strobe closer at less power.`
+    case 'background-unread':
+      return `Nobody has measured the ambient at the background for these settings yet. Take the black frame, or enter a reading under Subject.`
     case 'subject-right':
       return `The subject lands at ${stops(value)}, within what you allow round ${stops(limit)}.`
     case 'subject-over':
@@ -64,7 +64,7 @@ export const verdictReason = (verdict: Verdict): string => {
       return 'A leaf shutter syncs at every speed, and this flash is over before it closes.'
     case 'sync-leaf-clip':
       return `The leaf shutter closes before the flash has ended: ${stops(f.loss ?? 0)} stops are lost. Less power shortens the flash.`
-    case 'sync-pulsed':
+    case 'sync-high-speed':
       return `Faster than sync (${nameOf('shutter', limit ?? 0)}): the strobe pulses over the whole travel and loses ${stopCount(f.loss ?? 0)}. Pulsing freezes nothing; the shutter does.`
     case 'sync-band':
       return `Faster than sync (${nameOf('shutter', limit ?? 0)}): ${percent(f.dark ?? 0)} of the frame gets no flash, a dark band along one long side.`

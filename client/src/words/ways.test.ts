@@ -4,7 +4,7 @@ import fc from 'fast-check'
 import { evaluate } from '@core/ledger/evaluate'
 import type { Plan } from '@core/plan/plan'
 import { applyChange } from '@core/solve/change'
-import { freezing } from '@core/solve/freezing'
+import { freezing } from '@core/advise/freezing'
 import { judgeGoals } from '@core/solve/goals'
 import { relaxations, takeRelaxation } from '@core/solve/relax'
 import { findWays } from '@core/solve/ways'
@@ -34,7 +34,7 @@ const anyPlan: fc.Arbitrary<Plan> = fc
     speed: fc.constantFrom(0, 300, 9000),
     direction: fc.constantFrom(0, 40, 90),
     ev: fc.integer({ min: 0, max: 14 }),
-    ground: fc.integer({ min: -12, max: -2 }),
+    background: fc.integer({ min: -12, max: -2 }),
     recycle: fc.constantFrom(null, 0.1, 2),
     flashes: fc.constantFrom(null, 500),
     iso: fc.constantFrom(null, 1),
@@ -43,8 +43,8 @@ const anyPlan: fc.Arbitrary<Plan> = fc
     lock: fc.subarray([
       'settings.apertureStops',
       'settings.isoStops',
-      'lights.0.powerStops',
-      'lights.0.at.distanceMm'
+      'lights.A.powerStops',
+      'lights.A.at.distanceMm'
     ]),
     depth: fc.constantFrom(1, 6, 60),
     voltage: fc.boolean()
@@ -81,21 +81,21 @@ const anyPlan: fc.Arbitrary<Plan> = fc
             name: 'Fill',
             role: 'fill',
             strobe: testStrobe({ id: 'b', dial: { kind: 'levels', count: 7, stopsPerLevel: 1 } }),
-            at: { distanceMm: 260, turnDeg: -50, heightDeg: 0 }
+            at: { distanceMm: 260, azimuthDeg: -50, elevationDeg: 0 }
           })
         )
       const reading = {
         value: { kind: 'ev' as const, ev: x.ev },
-        bound: 'exact' as const,
+        limit: 'exact' as const,
         via: 'incident' as const,
         atMagnification: 1,
         takenAt: null,
         look: null
       }
-      p.ambient = { ...p.ambient, subject: reading, ground: reading }
+      p.ambient = { ...p.ambient, subject: reading, background: reading }
       p.goals = {
         ...p.goals,
-        groundStops: x.ground,
+        backgroundStops: x.background,
         recycleS: x.recycle,
         flashes: x.flashes,
         isoStops: x.iso,
@@ -168,13 +168,13 @@ describe('goals and ways in words', () => {
     const plan = testPlan()
     const goals = judgeGoals(plan, evaluate(plan))
     expect(goals.map(goalLimit)).toEqual(['0.0 ± 0.3', '≤ −7.0', '≥ 4 mm', 'none dark'])
-    expect(lockWords(plan, 'settings.isoStops')).toBe('ISO')
-    expect(lockWords(plan, 'lights.0.at.distanceMm')).toBe('the distance of A')
-    const ground = { ...goals[1]!, ok: false, value: -6.95, missStops: 0.05 }
+    expect(lockWords('settings.isoStops')).toBe('ISO')
+    expect(lockWords('lights.A.at.distanceMm')).toBe('the distance of A')
+    const background = { ...goals[1]!, ok: false, value: -6.95, missStops: 0.05 }
     expect(
       relaxationWords(plan, {
         kind: 'goal',
-        goal: ground,
+        goal: background,
         change: {
           settings: plan.settings,
           powers: [-3],
@@ -183,6 +183,6 @@ describe('goals and ways in words', () => {
           shadeStops: 0
         }
       })
-    ).toBe('Let ground yield by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
+    ).toBe('Let background yield by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
   })
 })

@@ -1,6 +1,7 @@
 /** Goals, ways and relaxations in words. */
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
+import { ownerOf } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
 import type { WayGroup } from '@core/solve/change'
 import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
@@ -16,7 +17,7 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
   },
   above: {
     name: 'Above sync, opened up',
-    about: 'Pulsed strobes: less light from them, a softer ground, nothing gained in freezing.'
+    about: 'Pulsed strobes: less light from them, a softer background, nothing gained in freezing.'
   },
   leaf: {
     name: 'Leaf shutter',
@@ -24,7 +25,7 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
   },
   closer: {
     name: 'Closer lights',
-    about: 'Nearer, at less power: less spill on the ground, shorter flashes.'
+    about: 'Nearer, at less power: less spill on the background, shorter flashes.'
   },
   farther: { name: 'Farther lights', about: 'Farther off: more even light, more power.' },
   modifier: { name: 'Other modifiers', about: 'One put on or taken off.' },
@@ -34,7 +35,7 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
 
 const GOAL_NAMES: Record<string, string> = {
   subject: 'Subject',
-  ground: 'Ground',
+  background: 'Background',
   depth: 'Sharp depth',
   edge: 'Blur at its ends',
   blur: 'Motion blur by strobe',
@@ -133,30 +134,32 @@ export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
       return `Let ${name === 'ISO' ? name : name.toLowerCase()} yield by ${by}: ${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
     }
     case 'unlock':
-      return `Open the lock on ${lockWords(plan, relaxation.path)}.`
+      return `Open the lock on ${lockWords(relaxation.path)}.`
     case 'shade':
       return `Take ${stopCount(relaxation.to - relaxation.from)} ${relaxation.from > 0 ? 'more ' : ''}of ambient away: curtains, lamps off, a hood.`
-    case 'ground':
-      return `Move the ground ${mm(relaxation.to - relaxation.from)} back, to ${mm(relaxation.to)}.`
+    case 'background':
+      return `Move the background ${mm(relaxation.to - relaxation.from)} back, to ${mm(relaxation.to)}.`
     case 'distance':
       return `Bring ${relaxation.light} from ${mm(relaxation.from)} to ${mm(relaxation.to)}.`
   }
 }
 
 const LOCK_NAMES: Record<string, string> = {
-  apertureStops: 'the aperture',
-  shutterStops: 'the shutter',
-  isoStops: 'ISO',
-  ndStops: 'the ND filter',
-  pulsedSync: 'pulsing'
+  'settings.apertureStops': 'the aperture',
+  'settings.shutterStops': 'the shutter',
+  'settings.isoStops': 'ISO',
+  'settings.ndStops': 'the ND filter',
+  'settings.highSpeedSync': 'high-speed sync'
 }
-export const lockWords = (plan: Plan, path: string): string => {
-  const light = path.match(/^lights\.(\d+)\.(.+)$/)
-  if (!light) return LOCK_NAMES[path.replace('settings.', '')] ?? path
-  const { id } = plan.lights[Number(light[1])]!
-  return light[2] === 'powerStops'
-    ? `the power of ${id}`
-    : light[2] === 'modifiers'
-      ? `the modifiers of ${id}`
-      : `the distance of ${id}`
+const LIGHT_LOCK_NAMES: Record<string, string> = {
+  powerStops: 'the power',
+  modifiers: 'the modifiers',
+  'at.distanceMm': 'the distance'
+}
+/** What a lock holds: "the aperture", "the power of B". */
+export function lockWords(path: string): string {
+  const owner = ownerOf(path)
+  return owner
+    ? `${LIGHT_LOCK_NAMES[owner.field] ?? owner.field} of ${owner.id}`
+    : (LOCK_NAMES[path] ?? path)
 }

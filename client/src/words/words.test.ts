@@ -6,13 +6,13 @@ import type { Plan } from '@core/plan/plan'
 import { snapshotOf, type Frame } from '@core/run/frame'
 import { changesBetween } from '@core/run/changes'
 import { nextMove, type NextMove } from '@core/run/nextMove'
-import { darkMoves } from '@core/solve/darken'
+import { darkMoves } from '@core/advise/darken'
 import { testCamera, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
 import { checkSet } from '@core/checks/checks'
 import { cellTerms } from '@core/ledger/cellTerms'
 import { cellsOf } from '@core/ledger/ledger'
 import { changesWords } from './changes'
-import { checkWords, cureWords } from './checks'
+import { checkWords, remedyWords } from './checks'
 import { cellWords, ledgerRows } from './ledger'
 import { termFigures } from './figures'
 import { FLAG_WORDS } from './flags'
@@ -20,7 +20,7 @@ import { duration, mm, percent, plain, px, ratio, seconds, stopCount, when } fro
 import { DIAL_FIELDS, KIT_FIELDS, parseDuration, showDuration } from './kitFields'
 import { itemLine, newDial, newItem } from './kitStart'
 import { TERM_NAMES } from './names'
-import { lessonWords, moveWords, settingsDiffer } from './run'
+import { calibrationWords, moveWords, settingsDiffer } from './run'
 import { verdictReason, verdictValue } from './verdicts'
 import { dialSchema } from '@core/scales/dial'
 import { kitItemSchema } from '@core/kit/kit'
@@ -54,12 +54,12 @@ const anyPlan: fc.Arbitrary<Plan> = fc
         shutterStops: x.shutter,
         isoStops: x.iso,
         ndStops: x.nd,
-        pulsedSync: x.pulsed
+        highSpeedSync: x.pulsed
       }
       p.subject.speedMmS = x.speed
       p.lights[0] = testLight({
         powerStops: x.power,
-        at: { distanceMm: x.distance, turnDeg: x.tilt, heightDeg: 12 },
+        at: { distanceMm: x.distance, azimuthDeg: x.tilt, elevationDeg: 12 },
         modifiers: x.cut ? [testModifier({ beam: { kind: 'cut', beamDeg: 20 } })] : []
       })
       p.table = { belowMm: 10, widthMm: 400, depthMm: 400, reflectance: 0.4 }
@@ -68,13 +68,13 @@ const anyPlan: fc.Arbitrary<Plan> = fc
           ? null
           : ({
               value: { kind: 'ev', ev: x.ev },
-              bound: 'exact',
+              limit: 'exact',
               via: 'incident',
               atMagnification: 1,
               takenAt: null,
               look: null
             } as const)
-      p.ambient = { ...p.ambient, subject: reading, ground: reading }
+      p.ambient = { ...p.ambient, subject: reading, background: reading }
     })
   )
 
@@ -136,10 +136,11 @@ describe('every verdict, term, flag and move can be said', () => {
           testModifier({ beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })
         ])) {
           clean(checkWords(plan, check))
-          for (const cure of check.cures) clean(cureWords(check, cure))
+          for (const remedy of check.remedies) clean(remedyWords(check, remedy))
         }
         for (const flag of flags) clean(FLAG_WORDS[flag])
-        for (const move of darkMoves(plan)) expect(Number.isFinite(move.strobeMustFind)).toBe(true)
+        for (const move of darkMoves(plan))
+          expect(Number.isFinite(move.powerNeededStops)).toBe(true)
       }),
       { numRuns: 120 }
     )
@@ -169,7 +170,7 @@ describe('every verdict, term, flag and move can be said', () => {
           ...(black
             ? [
                 frame('black', [
-                  { kind: 'judged', place: 'ground', levelStops: -8, bound: 'at-most' }
+                  { kind: 'judged', place: 'background', levelStops: -8, limit: 'at-most' }
                 ])
               ]
             : []),
@@ -193,7 +194,7 @@ describe('every verdict, term, flag and move can be said', () => {
     const after = testPlan((p) => {
       p.lights[0]!.powerStops = -4 - 1 / 3
       p.lights[0]!.at = { ...p.lights[0]!.at, distanceMm: 100 }
-      p.settings.pulsedSync = !p.settings.pulsedSync
+      p.settings.highSpeedSync = !p.settings.highSpeedSync
     })
     const words = changesWords(before, changesBetween(snapshotOf(before), snapshotOf(after)))
     expect(words).toContain('Power 1/32 → 1/32 +0.7 (+0.7)')
@@ -210,7 +211,7 @@ describe('every verdict, term, flag and move can be said', () => {
       'strobe-out-of-reach',
       'meter-on-black'
     ] as const)
-      clean(lessonWords({ kind: 'nothing', why }))
+      clean(calibrationWords({ kind: 'nothing', why }))
     const plan = testPlan()
     const { apertureStops, shutterStops, isoStops } = plan.settings
     expect(settingsDiffer(plan, { apertureStops, shutterStops: null, isoStops })).toBe('')

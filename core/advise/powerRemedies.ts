@@ -1,0 +1,172 @@
+/**
+ * Remedies when no mark of the dial gives the light wanted: lowest power still too bright, full power too dim, or the
+ * dial's steps too wide. Each changes one thing, then sets the best power, and is priced by evaluating the plan again.
+ */
+import type { Modifier } from '../kit/kit'
+import { marksBetween, marksOf, nearestMark } from '../scales/marks'
+import { evaluate } from '../ledger/evaluate'
+import type { Suggestion } from '../ledger/suggest'
+import type { Plan } from '../plan/plan'
+import { isCameraLocked, isLightLocked, type Control } from '../plan/controls'
+import { withLight } from '../plan/edit'
+import { apertureRange } from '../plan/lensInUse'
+import { priceOf, type Price } from './price'
+
+export interface PowerRemedy {
+  readonly control: Exclude<Control, 'power' | 'highSpeedSync'>
+  /** positions in the control's own unit (stops, mm); modifiers by name */
+  readonly from: number | string
+  readonly to: number | string
+  /** the plan with the change made and the best power set */
+  readonly after: Plan
+  readonly suggestion: Suggestion
+  /** solves: the subject comes out right; helps: part of the way */
+  readonly solves: boolean
+  readonly price: Price
+}
+
+/** Nearest and farthest a remedy moves the strobe, mm. */
+const NEAREST_MM = 30
+const FARTHEST_MM = 5000
+
+export const modifierNames = (modifiers: readonly Modifier[]): string =>
+  modifiers.map((each) => each.name).join(' + ')
+
+/** Distance at which the light gives its place `excess` stops less than now, found by evaluating the set: near sources do not follow the inverse square. */
+const distanceFor = (plan: Plan, index: number, excess: number): number => {
+  const light = plan.lights[index]!
+  const missAt = (distanceMm: number): number => {
+    const miss = evaluate(withLight(plan, index, { at: { ...light.at, distanceMm } })).suggestions[
+      light.id
+    ]?.missStops
+    return miss === undefined || !Number.isFinite(miss) ? -20 : miss
+  }
+  let near = Math.max(
+    NEAREST_MM,
+    Math.min(light.at.distanceMm, excess > 0 ? light.at.distanceMm : NEAREST_MM)
+  )
+  let far = excess > 0 ? FARTHEST_MM : light.at.distanceMm
+  for (let i = 0; i < 14 && far / near > 1.005; i++) {
+    const middle = Math.sqrt(near * far)
+    // Too bright means farther, too dim nearer; inside the dial either end will do, the one that changes least is kept.
+    const miss = missAt(middle)
+    if (Math.abs(miss) < 0.02) return Math.round(middle)
+    if (miss > 0) near = middle
+    else far = middle
+  }
+  return Math.round(excess > 0 ? far : near)
+}
+
+const finish = (
+  plan: Plan,
+  index: number,
+  control: PowerRemedy['control'],
+  from: number | string,
+  to: number | string,
+  changed: Plan
+): PowerRemedy | null => {
+  const suggestion = evaluate(changed).suggestions[plan.lights[index]!.id]
+  if (!suggestion) return null
+  const after = suggestion.choice
+    ? withLight(changed, index, { powerStops: suggestion.choice.mark.stops })
+    : changed
+  return {
+    control,
+    from,
+    to,
+    after,
+    suggestion,
+    solves: suggestion.state === 'ok',
+    price: priceOf(plan, after)
+  }
+}
+
+/**
+ * Remedies for a light no mark of whose dial will do.
+ * @param plan the plan as it stands
+ * @param index the light whose dial has run out
+ * @param bag modifiers at hand
+ * @returns remedies in the order people prefer them (distance, modifier, aperture, ISO, ND), those that solve it first;
+ *          empty when a mark on the dial already does it. Locked controls are left alone.
+ */
+export const powerRemedies = (
+  plan: Plan,
+  index: number,
+  bag: readonly Modifier[] = []
+): PowerRemedy[] => {
+  const light = plan.lights[index]!
+  const now = evaluate(plan).suggestions[light.id]
+  if (!now || !['coarse', 'too-bright', 'too-dim'].includes(now.state)) return []
+  const excess = now.missStops
+  const { settings, camera } = plan
+  const remedies: PowerRemedy[] = []
+  const add = (
+    control: PowerRemedy['control'],
+    from: number | string,
+    to: number | string,
+    changed: Plan
+  ) => {
+    const locked =
+      control === 'distance' || control === 'modifier'
+        ? isLightLocked(plan, control, light.id)
+        : isCameraLocked(plan, control)
+    if (locked || from === to) return
+    const remedy = finish(plan, index, control, from, to, changed)
+    if (remedy) remedies.push(remedy)
+  }
+  const withSettings = (part: Partial<typeof settings>): Plan => ({
+    ...plan,
+    settings: { ...settings, ...part }
+  })
+  if (light.mount === 'stand') {
+    const to = distanceFor(plan, index, excess)
+    add(
+      'distance',
+      light.at.distanceMm,
+      to,
+      withLight(plan, index, { at: { ...light.at, distanceMm: to } })
+    )
+  }
+  // One layer more, or one less, of what is at hand.
+  const less = light.modifiers.map((each) => ({
+    name: light.modifiers.filter((other) => other !== each),
+    gain: each.lossStops
+  }))
+  const more =
+    light.modifiers.length < 4
+      ? bag
+          .filter((each) => !light.modifiers.some((on) => on.id === each.id))
+          .map((each) => ({ name: [...light.modifiers, each], gain: -each.lossStops }))
+      : []
+  const useful = [...less, ...more]
+    .filter(({ gain }) => Math.sign(gain) === -Math.sign(excess) && gain !== 0)
+    .sort((a, b) => Math.abs(a.gain + excess) - Math.abs(b.gain + excess))
+  for (const { name: modifiers } of useful.slice(0, 2))
+    add(
+      'modifier',
+      modifierNames(light.modifiers),
+      modifierNames(modifiers),
+      withLight(plan, index, { modifiers })
+    )
+  const [widest, narrowest] = apertureRange(plan)
+  const apertures = marksBetween(marksOf('aperture', camera.step), widest, narrowest)
+  if (apertures.length) {
+    const to = nearestMark(apertures, settings.apertureStops + excess).stops
+    add('aperture', settings.apertureStops, to, withSettings({ apertureStops: to }))
+  }
+  const isos = marksBetween(
+    marksOf('iso', camera.step),
+    camera.lowestIsoStops,
+    camera.highestIsoStops
+  )
+  if (isos.length) {
+    const to = nearestMark(isos, settings.isoStops - excess).stops
+    add('iso', settings.isoStops, to, withSettings({ isoStops: to }))
+  }
+  const nd = Math.min(20, Math.max(0, settings.ndStops + Math.round(excess)))
+  add('nd', settings.ndStops, nd, withSettings({ ndStops: nd }))
+
+  return remedies
+    .filter((remedy) => Math.abs(remedy.suggestion.missStops) < Math.abs(excess) - 1e-6)
+    .sort((a, b) => Number(b.solves) - Number(a.solves))
+}

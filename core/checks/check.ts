@@ -1,0 +1,70 @@
+/** What a check says of a set, what would remedy it, and what it is worked out from. */
+import type { Modifier } from '../kit/kit'
+import type { Evaluation } from '../ledger/evaluate'
+import { cellAt, ledgerOf } from '../ledger/ledger'
+import type { Light, LightId, Place, Plan } from '../plan/plan'
+import type { Transport } from '../set/transport'
+
+export type CheckKind =
+  | 'in-view'
+  | 'hidden'
+  | 'into-lens'
+  | 'spill'
+  | 'mirror-flat'
+  | 'mirror-curved'
+  | 'mirror-card'
+  | 'shadow'
+  | 'too-dim'
+  | 'too-bright'
+  | 'group'
+export type RemedyKind =
+  | 'azimuth'
+  | 'elevation'
+  | 'away'
+  | 'nearer'
+  | 'larger'
+  | 'narrow'
+  | 'modifier'
+  | 'flag'
+  | 'background-back'
+  | 'distance'
+  | 'control'
+  | 'split'
+
+export interface Remedy {
+  readonly kind: RemedyKind
+  readonly figures: Readonly<Record<string, number>>
+  readonly name?: string
+  /** what it changes, in stops, at the place the check is about; null when no level changes */
+  readonly effectStops: number | null
+  /** null: a thing to do by hand */
+  readonly after: Plan | null
+}
+export interface Check {
+  readonly kind: CheckKind
+  readonly state: 'miss' | 'near' | 'info'
+  /** the light it is about; null for a card */
+  readonly light: LightId | null
+  readonly card?: string
+  readonly place: Place | null
+  readonly figures: Readonly<Record<string, number>>
+  readonly remedies: readonly Remedy[]
+}
+export interface CheckContext {
+  readonly plan: Plan
+  readonly evaluation: Evaluation
+  readonly transport: Transport
+  /** modifiers at hand */
+  readonly bag: readonly Modifier[]
+}
+
+/** Level of a light at a place of another plan minus its level now, stops; null when either gives none. */
+export const effectAt = (plan: Plan, after: Plan, light: Light, place: Place): number | null => {
+  const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity
+  const is = cellAt(ledgerOf(after), light.id, place)?.level ?? -Infinity
+  return Number.isFinite(was) && Number.isFinite(is)
+    ? is - was
+    : Number.isFinite(was)
+      ? -Infinity
+      : null
+}

@@ -1,0 +1,59 @@
+/** The light that is already there, as it was read, and the look it was read for. */
+import { z } from 'zod'
+
+const stops = (min: number, max: number) => z.number().min(min).max(max)
+
+export const LOOKS = ['black-still', 'black-soft', 'daylight-fill', 'plume'] as const
+export const lookSchema = z.enum(LOOKS)
+export type Look = z.infer<typeof lookSchema>
+
+export const readingSchema = z
+  .strictObject({
+    value: z.discriminatedUnion('kind', [
+      z
+        .strictObject({
+          kind: z.literal('camera'),
+          apertureStops: stops(-2, 14),
+          shutterStops: stops(-6, 16),
+          isoStops: stops(-3, 11)
+        })
+        .describe('the settings a camera or meter called right'),
+      z.strictObject({ kind: z.literal('ev'), ev: stops(-20, 25).describe('EV at ISO 100') }),
+      z.strictObject({ kind: z.literal('lux'), lux: z.number().min(0.0001).max(300000) })
+    ]),
+    limit: z
+      .enum(['exact', 'at-most'])
+      .default('exact')
+      .describe('at-most: nothing showed, it may be darker still'),
+    via: z
+      .enum(['lens', 'reflected', 'incident'])
+      .describe('through the lens; hand-held at the surface; hand-held dome'),
+    atMagnification: z
+      .number()
+      .min(0.001)
+      .max(20)
+      .describe('magnification when read through the lens'),
+    takenAt: z.iso.datetime().nullable().describe('when it was read; null when nobody noted it'),
+    look: lookSchema.nullable().describe('the look it was read for')
+  })
+  .superRefine((reading, context) => {
+    if (reading.value.kind === 'lux' && reading.via !== 'incident')
+      context.addIssue({
+        code: 'custom',
+        path: ['via'],
+        message: 'lux is light falling on a place: it is an incident reading'
+      })
+  })
+export type AmbientReading = z.infer<typeof readingSchema>
+
+export const ambientSchema = z.strictObject({
+  subject: readingSchema.nullable(),
+  background: readingSchema.nullable(),
+  shadeStops: stops(0, 10).describe('taken away since it was read: curtains, lamps off, a hood'),
+  recheckMinutes: z
+    .number()
+    .min(1)
+    .max(1440)
+    .nullable()
+    .describe('after this a reading is old; null: never')
+})

@@ -1,0 +1,187 @@
+/** The lens as used, against thin-lens ray tracing written apart. */
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import type { Plan } from './plan'
+import { testCamera, testLens, testPlan } from '../testing'
+import { poseOf } from '../set/camera'
+import {
+  apertureRange,
+  bestMarkedFNumber,
+  blurCircleMm,
+  hiddenCloseUpLoss,
+  depthOf,
+  effectiveFNumberOf,
+  endBlur,
+  sensorInUse,
+  heldMagnification,
+  magnificationAtFront,
+  magnificationsOf,
+  markedFNumber,
+  neededDepthMm,
+  sharpStripMm
+} from './lensInUse'
+
+const withFocus = (
+  part: Partial<Plan['focus']>,
+  more: (plan: Plan) => void = () => undefined
+): Plan =>
+  testPlan((plan) => {
+    plan.focus = { ...plan.focus, ...part }
+    more(plan)
+  })
+
+describe('depth of field with things on the lens', () => {
+  test('property: marginal rays from both limits draw exactly the permitted disc, whatever is screwed on', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 8, noNaN: true }),
+        fc.constantFrom(1, 1.4, 2),
+        fc.integer({ min: 4, max: 9 }),
+        (m, dioptres, teleconverter, aperture) => {
+          const plan = withFocus(
+            { magnification: m, dioptres, teleconverter, blur: { kind: 'circle', mm: 0.02 } },
+            (p) => {
+              p.settings.apertureStops = aperture
+            }
+          )
+          // Close-up lens and lens as one thin lens with the lens's own pupil; the converter enlarges the image it makes.
+          const f = 1 / (1 / 100 + dioptres / 1000)
+          const base = m / teleconverter
+          const v = f * (1 + base)
+          const u = f * (1 + 1 / base)
+          const pupil = 100 / (2 ** (aperture / 2) / teleconverter)
+          const { nearMm, farMm } = depthOf(plan)
+          for (const x of [u - nearMm, u + farMm]) {
+            if (!Number.isFinite(x)) continue
+            const vx = 1 / (1 / f - 1 / x)
+            expect((teleconverter * ((pupil * Math.abs(vx - v)) / vx)) / 0.02).toBeCloseTo(1, 6)
+          }
+        }
+      )
+    )
+  })
+  // After Hansma 1996 (value from memory): N = √(D·m²/(2·2.44·λ)) / (1 + m).
+  test.each([
+    [2, 1, 13.7],
+    [20, 0.25, 17.3],
+    [60, 0.1, 13.6]
+  ])('best f-number for D=%d m=%d', (depth, m, n) => {
+    expect(Math.abs(bestMarkedFNumber(withFocus({ magnification: m }), depth) - n)).toBeLessThan(
+      0.06
+    )
+  })
+  test('best aperture: no other gives less blur at the ends, with a pupil ratio, a close-up lens and a converter', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 6, noNaN: true }),
+        fc.constantFrom(1, 2),
+        fc.double({ min: 0.5, max: 2, noNaN: true }),
+        fc.double({ min: 2, max: 90, noNaN: true }),
+        (m, dioptres, teleconverter, pupilRatio, other) => {
+          const plan = withFocus({ magnification: m, dioptres, teleconverter }, (p) => {
+            p.lens = testLens({ pupilRatio })
+          })
+          const best = bestMarkedFNumber(plan, 6)
+          expect(endBlur(plan, 6, other).bothMm).toBeGreaterThanOrEqual(
+            endBlur(plan, 6, best).bothMm * (1 - 1e-9)
+          )
+        }
+      )
+    )
+  })
+})
+
+describe('what the lens does to exposure', () => {
+  test('bare at 1:1 two stops; with a converter its share is in the shown number; a close-up lens costs less than a tube', () => {
+    expect(hiddenCloseUpLoss(withFocus({ magnification: 1 }))).toBeCloseTo(2, 12)
+    expect(hiddenCloseUpLoss(withFocus({ magnification: 1, teleconverter: 2 }))).toBeCloseTo(
+      2 * Math.log2(1.5),
+      12
+    )
+    expect(hiddenCloseUpLoss(withFocus({ magnification: 1, dioptres: 5 }))).toBeLessThan(
+      hiddenCloseUpLoss(withFocus({ magnification: 1, extensionMm: 50 }))
+    )
+    expect(hiddenCloseUpLoss(withFocus({ magnification: 1, extensionMm: 50 }))).toBeCloseTo(2, 12)
+  })
+  test('a body that shows the effective number says the same light', () => {
+    const plain = withFocus({ magnification: 1 }, (p) => {
+      p.settings.apertureStops = 6
+    })
+    const shows = withFocus({ magnification: 1 }, (p) => {
+      p.camera = testCamera({ showsEffective: true })
+      p.settings.apertureStops = 8
+    })
+    expect(effectiveFNumberOf(shows)).toBeCloseTo(effectiveFNumberOf(plain), 9)
+    expect(markedFNumber(shows)).toBeCloseTo(markedFNumber(plain), 9)
+    expect(hiddenCloseUpLoss(shows)).toBe(0)
+    expect(apertureRange(shows)[0] - apertureRange(plain)[0]).toBeCloseTo(2, 12)
+  })
+})
+
+describe('frame, print and lean', () => {
+  test('a crop of 1.5 narrows the frame and the camera in the set sees as much less', () => {
+    const whole = withFocus({ magnification: 0.5 })
+    const cropped = withFocus({ magnification: 0.5, crop: 1.5 })
+    expect(sensorInUse(cropped).width).toBeCloseTo(24, 12)
+    expect(poseOf(cropped).halfWidthMm / poseOf(whole).halfWidthMm).toBeCloseTo(1 / 1.5, 12)
+    // The same print of a smaller part is enlarged more, so less blur is permitted.
+    const print = { kind: 'print', printWidthMm: 300, viewingMm: 400 } as const
+    expect(
+      blurCircleMm({ ...cropped, focus: { ...cropped.focus, blur: print } }) * 1.5
+    ).toBeCloseTo(blurCircleMm({ ...whole, focus: { ...whole.focus, blur: print } }), 12)
+  })
+  test('a flat leaning by 30° needs half its height in depth; none when square', () => {
+    const flat = (tiltDeg: number) =>
+      withFocus({ magnification: 0.5, tiltDeg }, (p) => {
+        p.subject.heightMm = 20
+        p.subject.sharpDepthMm = 0.001
+      })
+    expect(neededDepthMm(flat(30))).toBeCloseTo(10, 2)
+    expect(neededDepthMm(flat(0))).toBeCloseTo(0.001, 9)
+    // No more of it than the frame shows: 48 mm high at 1:2.
+    expect(
+      neededDepthMm(
+        withFocus({ magnification: 0.5, tiltDeg: 90 - 5 }, (p) => {
+          p.subject.heightMm = 500
+          p.subject.sharpDepthMm = 0.001
+        })
+      )
+    ).toBeCloseTo(48 * Math.sin((85 * Math.PI) / 180), 2)
+  })
+  test('property: a working distance typed gives the magnification it came from, whatever is screwed on', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.05, max: 0.9, noNaN: true }),
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.constantFrom(1, 1.4, 2),
+        (m, extensionMm, teleconverter) => {
+          const plan = withFocus({ magnification: m, extensionMm, teleconverter })
+          expect(magnificationAtFront(plan, poseOf(plan).workingMm) / m).toBeCloseTo(1, 5)
+        }
+      )
+    )
+    expect(heldMagnification(withFocus({ extensionMm: 50 }), 0.1)).toBeCloseTo(0.5, 12)
+    expect(heldMagnification(withFocus({}), 4)).toBe(1)
+  })
+  test('the strip of a leaning flat that is sharp is depth over sine, and all of it when it stands nearly square', () => {
+    const flat = withFocus({ magnification: 0.5, tiltDeg: 30 }, (p) => {
+      p.subject.heightMm = 40
+    })
+    expect(sharpStripMm(flat).mm).toBeCloseTo(depthOf(flat).totalMm * 2, 9)
+    expect(
+      sharpStripMm(
+        withFocus({ magnification: 0.5, tiltDeg: 1 }, (p) => {
+          p.subject.heightMm = 4
+        })
+      )
+    ).toEqual({ mm: 4, whole: true })
+  })
+  test('tubes bring the front nearer by themselves: the set’s camera follows', () => {
+    const bare = poseOf(withFocus({ magnification: 1 }))
+    const tube = poseOf(withFocus({ magnification: 1, extensionMm: 25 }))
+    expect(bare.frontMm - tube.frontMm).toBeCloseTo(25, 9)
+    expect(magnificationsOf(withFocus({ extensionMm: 25 }))[0]).toBeCloseTo(0.25, 12)
+  })
+})

@@ -1,0 +1,145 @@
+/** The lens as it is used: with tubes, close-up lens and converter, on the part of the sensor in use. */
+import { pixelPitchMm } from '../kit/kit'
+import { combinedFocalMm, attachedCloseUpLoss, magnificationRange } from '../optics/attachments'
+import { magnificationAtDistance } from '../optics/closeUp'
+import {
+  airyDisc,
+  defocusAtEnds,
+  depthLimits,
+  printCircleMm,
+  type DepthLimits
+} from '../optics/depth'
+import type { Plan } from './plan'
+
+type Used = Pick<Plan, 'camera' | 'lens' | 'focus'>
+type Set = Used & Pick<Plan, 'settings'>
+
+/** Light lost to close focus, stops ≥ 0, whether or not the body's f-number says so. @param magnification the plan's when left out */
+export const closeUpLossOf = ({ lens, focus }: Used, magnification = focus.magnification): number =>
+  attachedCloseUpLoss(lens.focalMm, magnification, lens.pupilRatio, focus)
+
+/** What the f-number shown leaves out, stops ≥ 0: nothing on a body that shows the effective one. */
+export const hiddenCloseUpLoss = (plan: Used): number =>
+  plan.camera.showsEffective ? 0 : closeUpLossOf(plan)
+
+/** Marked f-number in use, converter included (a body that shows the effective number is undone first). */
+export const markedFNumber = (plan: Set): number =>
+  2 ** ((plan.settings.apertureStops - (plan.camera.showsEffective ? closeUpLossOf(plan) : 0)) / 2)
+
+/** f-number that governs exposure and diffraction. */
+export const effectiveFNumberOf = (plan: Set): number =>
+  markedFNumber(plan) * 2 ** (closeUpLossOf(plan) / 2)
+
+/** Aperture positions the lens allows, in the stops this body shows. */
+export const apertureRange = (plan: Used): readonly [number, number] => {
+  const shown =
+    2 * Math.log2(plan.focus.teleconverter) + (plan.camera.showsEffective ? closeUpLossOf(plan) : 0)
+  return [plan.lens.widestStops + shown, plan.lens.narrowestStops + shown]
+}
+
+export const magnificationsOf = ({ lens, focus }: Used): readonly [number, number] =>
+  magnificationRange(lens.focalMm, lens.maxMagnification, focus)
+
+/** Width and height of the sensor in use, mm. */
+export const sensorInUse = ({
+  camera,
+  focus
+}: Used): { readonly width: number; readonly height: number } => ({
+  width: camera.sensorWidthMm / focus.crop,
+  height: camera.sensorHeightMm / focus.crop
+})
+
+/** Permitted blur disc on the sensor, mm. */
+export const blurCircleMm = (plan: Used): number => {
+  const { blur } = plan.focus
+  if (blur.kind === 'pixels') return blur.pixels * pixelPitchMm(plan.camera)
+  return blur.kind === 'circle'
+    ? blur.mm
+    : printCircleMm(blur.printWidthMm, blur.viewingMm, sensorInUse(plan).width)
+}
+
+/** The lens in front of the converter: what depth of field follows from. */
+export const frontLens = ({
+  lens,
+  focus
+}: Used): { readonly focalMm: number; readonly magnification: number; readonly share: number } => {
+  const focalMm = combinedFocalMm(lens.focalMm, focus.dioptres)
+  return {
+    focalMm,
+    magnification: focus.magnification / focus.teleconverter,
+    share: focalMm / lens.focalMm / focus.teleconverter
+  }
+}
+
+export const depthOf = (plan: Set): DepthLimits => {
+  const { focalMm, magnification, share } = frontLens(plan)
+  return depthLimits(
+    focalMm,
+    markedFNumber(plan) * share,
+    magnification,
+    blurCircleMm(plan) / plan.focus.teleconverter,
+    plan.lens.pupilRatio
+  )
+}
+
+/** Nearest magnification to a wanted one that the lens, with what is on it, focuses. */
+export const heldMagnification = (plan: Used, wanted: number): number => {
+  const [least, most] = magnificationsOf(plan)
+  return Math.min(most, Math.max(least, wanted))
+}
+
+/** Magnification with the lens front so far from the subject; Infinity where no image forms. */
+export const magnificationAtFront = (plan: Used, workingMm: number): number => {
+  const front = magnificationAtDistance(
+    frontLens(plan).focalMm,
+    workingMm + plan.lens.sensorToFrontMm + plan.focus.extensionMm
+  )
+  return front === null ? Infinity : front * plan.focus.teleconverter
+}
+
+/** How much of a flat's height the frame shows, mm. */
+const shownHeightMm = (plan: Used & Pick<Plan, 'subject'>): number =>
+  Math.min(plan.subject.heightMm, sensorInUse(plan).height / plan.focus.magnification)
+const leanRad = (plan: Used): number => (plan.focus.tiltDeg * Math.PI) / 180
+
+/** Depth that must come out sharp, mm: the subject's own, and what a leaning flat adds over its height in the frame. */
+export const neededDepthMm = (plan: Used & Pick<Plan, 'subject'>): number =>
+  plan.subject.sharpDepthMm * Math.cos(leanRad(plan)) +
+  shownHeightMm(plan) * Math.sin(leanRad(plan))
+
+/** Height of the strip of a leaning flat that comes out sharp, mm; all that shows when it stands square. */
+export const sharpStripMm = (
+  plan: Set & Pick<Plan, 'subject'>
+): { readonly mm: number; readonly whole: boolean } => {
+  const mm = depthOf(plan).totalMm / Math.sin(leanRad(plan))
+  return mm >= shownHeightMm(plan) ? { mm: shownHeightMm(plan), whole: true } : { mm, whole: false }
+}
+
+export interface EndBlur {
+  /** discs on the sensor, mm: out of focus, diffraction, both in quadrature */
+  readonly defocusMm: number
+  readonly airyMm: number
+  readonly bothMm: number
+}
+/** Blur at both ends of a depth. @param fNumber marked; the one in use when left out */
+export const endBlur = (plan: Set, depthMm: number, fNumber = markedFNumber(plan)): EndBlur => {
+  const { magnification, share } = frontLens(plan)
+  const defocusMm =
+    depthMm > 0
+      ? plan.focus.teleconverter *
+        defocusAtEnds(depthMm, fNumber * share, magnification, plan.lens.pupilRatio)
+      : 0
+  const airyMm = airyDisc(fNumber * 2 ** (closeUpLossOf(plan) / 2))
+  return { defocusMm, airyMm, bothMm: Math.hypot(defocusMm, airyMm) }
+}
+
+/**
+ * Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both parts are alike. For a bare
+ * lens that is √(D·m²/(2·2.44·λ)) / (1 + m/P).
+ * Source: the argument of Hansma, "View camera focusing in practice", Photo Techniques 1996 (from memory).
+ */
+export const bestMarkedFNumber = (plan: Set, depthMm: number): number => {
+  // Defocus falls as 1/N, diffraction grows as N: alike at the root of their ratio.
+  const { defocusMm, airyMm } = endBlur(plan, depthMm, 1)
+  return Math.sqrt(defocusMm / airyMm)
+}

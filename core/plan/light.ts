@@ -1,0 +1,104 @@
+/**
+ * What stands in a set: places whose light matters, lights, cards and flags, and where each stands and looks.
+ */
+import { z } from 'zod'
+import { modifierSchema, strobeSchema } from '../kit/kit'
+
+const stops = (min: number, max: number) => z.number().min(min).max(max)
+const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
+
+/**
+ * Places whose light matters. `subject` is the subject's lit side, `background` the middle of the background as the frame sees it;
+ * the rest follow from subject, camera and key light (core/set/places.ts). P1, P2 … are the user's own.
+ */
+export const placeSchema = z
+  .string()
+  .regex(
+    /^(subject|shadow|top|front|background|backgroundLeft|backgroundRight|foreground|lens|P[1-8])$/,
+    'no such place'
+  )
+export type Place = string
+/** The parts of the background whose light is looked at: its middle, and both edges of what the lens sees. */
+export const BACKGROUND_PLACES = ['background', 'backgroundLeft', 'backgroundRight'] as const
+
+/** Where ambient light is read. */
+export const READ_PLACES = ['subject', 'background'] as const
+export type ReadPlace = (typeof READ_PLACES)[number]
+
+export const LIGHT_IDS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const
+export const lightIdSchema = z.enum(LIGHT_IDS)
+export type LightId = z.infer<typeof lightIdSchema>
+
+const degrees = (most: number) => z.number().min(-most).max(most)
+/**
+ * Where a thing stands, seen from the focus point: distance, azimuth round the upright axis (0 toward the camera's
+ * side, + to the right as the camera sees it, 180 straight behind) and elevation (+ above).
+ */
+export const positionSchema = z.strictObject({
+  distanceMm: lengthMm(5, 20000),
+  azimuthDeg: degrees(180),
+  elevationDeg: degrees(90)
+})
+export type Position = z.infer<typeof positionSchema>
+
+export const aimSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('place'), place: z.union([z.literal('focus'), placeSchema]) }),
+  z
+    .strictObject({ kind: z.literal('free'), azimuthDeg: degrees(180), elevationDeg: degrees(90) })
+    .describe('the direction it faces')
+])
+export type Aim = z.infer<typeof aimSchema>
+
+export const ROLES = ['key', 'fill', 'rim', 'background', 'other'] as const
+
+export const lightSchema = z.strictObject({
+  id: lightIdSchema,
+  name: z.string().trim().min(1, 'a name is needed').max(40),
+  role: z.enum(ROLES),
+  on: z.boolean(),
+  group: z
+    .string()
+    .regex(/^[A-F]$/, 'a letter from A to F')
+    .nullable(),
+  strobe: strobeSchema,
+  modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),
+  powerStops: stops(-14, 0).describe('stops below full'),
+  mount: z
+    .enum(['stand', 'lens'])
+    .describe('lens: sits round the lens front and looks where the lens looks'),
+  at: positionSchema,
+  aim: aimSchema,
+  rollDeg: degrees(180).describe('turn of an oblong face about its own axis'),
+  reach: z
+    .strictObject({ nearMm: lengthMm(5, 20000), farMm: lengthMm(5, 20000) })
+    .refine((reach) => reach.nearMm <= reach.farMm, {
+      path: ['nearMm'],
+      message: 'near must not lie beyond far'
+    })
+    .nullable()
+    .describe('how near and far it may go when ways are looked for; null: it stays')
+})
+export type Light = z.infer<typeof lightSchema>
+
+export const cardSchema = z.strictObject({
+  id: z.string().regex(/^K[1-8]$/, 'K1 to K8'),
+  kind: z.enum(['card', 'flag']).describe('a card throws light back, a flag only stops it'),
+  on: z.boolean(),
+  widthMm: lengthMm(5, 3000),
+  heightMm: lengthMm(5, 3000),
+  reflectance: z.number().min(0.005).max(1),
+  at: positionSchema,
+  aim: aimSchema
+})
+export type Card = z.infer<typeof cardSchema>
+
+export const ownPlaceSchema = z.strictObject({
+  id: z.string().regex(/^P[1-8]$/, 'P1 to P8'),
+  name: z.string().trim().min(1, 'a name is needed').max(40),
+  xMm: degrees(20000),
+  yMm: degrees(20000),
+  zMm: degrees(20000),
+  faces: z.enum(['lens', 'up', 'left', 'right']).describe('which way the surface there faces'),
+  reflectance: z.number().min(0.005).max(1)
+})
+export type OwnPlace = z.infer<typeof ownPlaceSchema>

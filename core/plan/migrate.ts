@@ -1,0 +1,36 @@
+/**
+ * Older documents made new, one version after the other. What the figures mean stays the same, and so does the light
+ * they predict. Nothing is checked here: what does not fit is refused by the schema afterwards, by its path.
+ */
+import { isObject, type Loose } from './migrations/loose'
+import { kitItemFromVersion1, planFromVersion1, snapshotFromVersion1 } from './migrations/version1'
+import { planFromVersion2 } from './migrations/version2'
+import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
+
+/** What makes a plan of each version one of the next. */
+const STEPS: Record<number, (plan: Loose) => Loose> = {
+  1: planFromVersion1,
+  2: planFromVersion2,
+  3: planFromVersion3
+}
+
+/**
+ * A plan document of any older version as the present one writes it.
+ * @param plan its `version` a whole number from 1 on
+ */
+export function migratePlan(plan: Loose): Loose {
+  let migrated = plan
+  for (let step = STEPS[Number(plan.version)]; step; step = STEPS[Number(migrated.version)])
+    migrated = step(migrated)
+  return migrated
+}
+
+/** A kit item of any version; kit items carry no version of their own. */
+export const migrateKitItem = (item: unknown): unknown =>
+  kitItemFromVersion3(kitItemFromVersion1(item))
+
+/** A logged frame of any version. */
+export const migrateFrame = (frame: unknown): unknown =>
+  frameFromVersion3(
+    isObject(frame) ? { ...frame, snapshot: snapshotFromVersion1(frame.snapshot) } : frame
+  )

@@ -1,0 +1,52 @@
+/** A plan as geometry: camera, places, heads, what stands in the way of light and what throws it back. */
+import { surfaceStops } from '../ambient/ev'
+import type { Plan } from '../plan/plan'
+import { poseOf, type CameraPose } from './camera'
+import { headOf, type Head } from './heads'
+import { aimPoint, placesOf, type PlacePoint } from './places'
+import { reflectorsOf, type Reflectors } from './reflectors'
+import { backgroundSheet, cardSheet, tableSheet } from './sheets'
+import { subjectSurface } from './subjectBody'
+import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
+
+export interface Scene {
+  readonly pose: CameraPose
+  readonly places: readonly PlacePoint[]
+  /** what the surface at each place adds against an 18 % card, stops */
+  readonly placeStops: readonly number[]
+  readonly heads: readonly Head[]
+  readonly background: Sheet
+  /** what stands in the way of light: subject, cards and flags, background, table */
+  readonly surfaces: Surfaces
+  readonly reflectors: Reflectors
+}
+
+/** Every head of a plan, aimed at its places. */
+export const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] =>
+  plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
+
+export function sceneOf(plan: Plan): Scene {
+  const pose = poseOf(plan)
+  const background = backgroundSheet(plan, pose)
+  const places = placesOf(plan, pose, background)
+  const cards = plan.cards
+    .filter((card) => card.on)
+    .map((card) => ({ card, sheet: cardSheet(card, aimPoint(places)) }))
+  // Clear things let light through; what they bend is not in the model.
+  const subject = plan.subject.finish === 'clear' ? null : subjectSurface(plan.subject)
+  const list: Surface[] = [
+    ...(subject ? [subject] : []),
+    ...cards.map(({ sheet }) => sheet),
+    background,
+    ...(plan.table ? [tableSheet(plan.table)] : [])
+  ]
+  return {
+    pose,
+    places,
+    background,
+    surfaces: surfacesOf(list),
+    placeStops: places.map((place) => surfaceStops(place.reflectance)),
+    heads: headsOf(plan, pose, places),
+    reflectors: reflectorsOf(plan, background, cards)
+  }
+}

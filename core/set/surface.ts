@@ -1,0 +1,380 @@
+/**
+ * Surfaces of a set and where a ray meets them: what stands in the way of light, what shows in a mirror. Flat numbers
+ * and no allocation inside: a set asks tens of thousands of times for each evaluation.
+ * Source: intersection of a line with planes, quadrics and slabs, any handbook of analytic geometry.
+ */
+import { add, dot, scale, sub, toRad, type Vec } from './vec'
+
+/** A flat thing. Both sides of it count. */
+export interface Sheet {
+  readonly id: string
+  readonly kind: 'rectangle' | 'disc' | 'ring'
+  readonly at: Vec
+  readonly across: Vec
+  readonly upward: Vec
+  /** unit, square to `across` and `upward` */
+  readonly normal: Vec
+  readonly halfAcross: number
+  readonly halfUpward: number
+  /** of a ring: radius of its hole over that of its rim, 0–1 */
+  readonly hole?: number
+}
+/** A body round the origin, turned about the upright axis. */
+export interface Solid {
+  readonly id: string
+  readonly kind: 'box' | 'ellipsoid' | 'cylinder'
+  readonly rotationDeg: number
+  readonly half: Vec
+}
+export type Surface = Sheet | Solid
+
+/** Whether a surface is flat. */
+export const isSheet = (surface: Surface): surface is Sheet => 'normal' in surface
+
+/** Where a ray meets a surface; filled in place. */
+export interface Hit {
+  /** along the ray, in lengths of its direction */
+  along: number
+  x: number
+  y: number
+  z: number
+  /** unit normal on the side the ray comes from */
+  nx: number
+  ny: number
+  nz: number
+  /** the surface met, as an index into the list */
+  index: number
+}
+export const newHit = (): Hit => ({ along: 0, x: 0, y: 0, z: 0, nx: 0, ny: 0, nz: 0, index: -1 })
+
+/** Whether anything stands between two points; what one of them lies on does not count. */
+export type Blocked = (
+  ax: number,
+  ay: number,
+  az: number,
+  bx: number,
+  by: number,
+  bz: number
+) => boolean
+
+export interface Surfaces {
+  readonly list: readonly Surface[]
+  readonly blocked: Blocked
+  /**
+   * The first surface a ray meets.
+   * @param ox,oy,oz where it starts
+   * @param dx,dy,dz its direction, of any length
+   * @param least nothing nearer counts, in lengths of the direction
+   * @param most nothing farther counts
+   * @param hit filled when there is one
+   * @returns whether there is one
+   */
+  readonly nearest: (
+    ox: number,
+    oy: number,
+    oz: number,
+    dx: number,
+    dy: number,
+    dz: number,
+    least: number,
+    most: number,
+    hit: Hit
+  ) => boolean
+}
+
+/** Share of a segment at either end that does not count, so that a surface does not shade itself. */
+const EPS = 1e-6
+
+const RECTANGLE = 0
+const RING = 1
+const BOX = 2
+const ELLIPSOID = 3
+const CYLINDER = 4
+const KINDS = {
+  rectangle: RECTANGLE,
+  disc: RING,
+  ring: RING,
+  box: BOX,
+  ellipsoid: ELLIPSOID,
+  cylinder: CYLINDER
+} as const
+/** Numbers kept of each surface. */
+const ROW = 13
+
+/**
+ * The part of a line inside a unit solid, in lengths of its direction.
+ * @param kind BOX, ELLIPSOID or CYLINDER
+ * @param span filled with where it goes in and where it comes out
+ * @returns whether it passes through at all
+ */
+function throughSolid(
+  kind: number,
+  px: number,
+  py: number,
+  pz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  span: Float64Array
+): boolean {
+  let near = -Infinity
+  let far = Infinity
+  if (kind === BOX) {
+    if (Math.abs(dx) < 1e-15) {
+      if (Math.abs(px) >= 1) return false
+    } else {
+      const s = (-1 - px) / dx
+      const t = (1 - px) / dx
+      near = Math.min(s, t)
+      far = Math.max(s, t)
+    }
+    if (Math.abs(dz) < 1e-15) {
+      if (Math.abs(pz) >= 1) return false
+    } else {
+      const s = (-1 - pz) / dz
+      const t = (1 - pz) / dz
+      near = Math.max(near, Math.min(s, t))
+      far = Math.min(far, Math.max(s, t))
+    }
+  } else {
+    const round = kind === ELLIPSOID ? 1 : 0
+    const a = dx * dx + dz * dz + round * dy * dy
+    const b = px * dx + pz * dz + round * py * dy
+    const c = px * px + pz * pz + round * py * py - 1
+    if (a < 1e-18) {
+      if (c >= 0) return false
+    } else {
+      const disc = b * b - a * c
+      if (disc <= 0) return false
+      const root = Math.sqrt(disc)
+      near = (-b - root) / a
+      far = (-b + root) / a
+    }
+  }
+  if (kind !== ELLIPSOID) {
+    if (Math.abs(dy) < 1e-15) {
+      if (Math.abs(py) >= 1) return false
+    } else {
+      const s = (-1 - py) / dy
+      const t = (1 - py) / dy
+      near = Math.max(near, Math.min(s, t))
+      far = Math.min(far, Math.max(s, t))
+    }
+  }
+  span[0] = near
+  span[1] = far
+  return near < far
+}
+
+/**
+ * Numbers of each surface. Flat ones: normal, across / half, upward / half, each with what its middle gives along it,
+ * square of the hole. Solids: cosine and sine of the rotation, 1 / half sizes.
+ */
+function packed(list: readonly Surface[]): Float64Array {
+  const data = new Float64Array(list.length * ROW)
+  list.forEach((each, i) => {
+    if (!isSheet(each)) {
+      const turn = toRad(each.rotationDeg)
+      const [a, b, c] = each.half
+      data.set([Math.cos(turn), Math.sin(turn), 1 / a, 1 / b, 1 / c], i * ROW)
+      return
+    }
+    const rows = [
+      each.normal,
+      each.across.map((v) => v / each.halfAcross),
+      each.upward.map((v) => v / each.halfUpward)
+    ]
+    rows.forEach((row, k) =>
+      data.set(
+        [...row, row[0]! * each.at[0] + row[1]! * each.at[1] + row[2]! * each.at[2]],
+        i * ROW + k * 4
+      )
+    )
+    data[i * ROW + 12] = (each.hole ?? 0) ** 2
+  })
+  return data
+}
+
+/** Surfaces made ready to be asked. */
+export function surfacesOf(list: readonly Surface[]): Surfaces {
+  const count = list.length
+  const kinds = Uint8Array.from(list, (each) => KINDS[each.kind])
+  const data = packed(list)
+  const span = new Float64Array(2)
+
+  /** Where a ray meets flat surface `o`, in lengths of its direction; Infinity where it does not before `most`. */
+  const atSheet = (
+    o: number,
+    kind: number,
+    ox: number,
+    oy: number,
+    oz: number,
+    dx: number,
+    dy: number,
+    dz: number,
+    most: number
+  ): number => {
+    const before = ox * data[o]! + oy * data[o + 1]! + oz * data[o + 2]! - data[o + 3]!
+    const slope = dx * data[o]! + dy * data[o + 1]! + dz * data[o + 2]!
+    // Most rays have both ends on one side.
+    if (before * (before + slope * most) >= 0) return Infinity
+    const t = -before / slope
+    const x = ox + dx * t
+    const y = oy + dy * t
+    const z = oz + dz * t
+    const u = x * data[o + 4]! + y * data[o + 5]! + z * data[o + 6]! - data[o + 7]!
+    const v = x * data[o + 8]! + y * data[o + 9]! + z * data[o + 10]! - data[o + 11]!
+    if (kind === RECTANGLE) return u <= 1 && u >= -1 && v <= 1 && v >= -1 ? t : Infinity
+    const r2 = u * u + v * v
+    return r2 <= 1 && r2 >= data[o + 12]! ? t : Infinity
+  }
+
+  /** Fills `span` with where a ray is inside solid `o`: into the solid's own axes, each by its half size. */
+  const inSolid = (
+    o: number,
+    kind: number,
+    ox: number,
+    oy: number,
+    oz: number,
+    dx: number,
+    dy: number,
+    dz: number
+  ): boolean => {
+    const c = data[o]!
+    const s = data[o + 1]!
+    const kx = data[o + 2]!
+    const ky = data[o + 3]!
+    const kz = data[o + 4]!
+    return throughSolid(
+      kind,
+      (ox * c - oz * s) * kx,
+      oy * ky,
+      (ox * s + oz * c) * kz,
+      (dx * c - dz * s) * kx,
+      dy * ky,
+      (dx * s + dz * c) * kz,
+      span
+    )
+  }
+
+  const blocked: Blocked = (ax, ay, az, bx, by, bz) => {
+    const dx = bx - ax
+    const dy = by - ay
+    const dz = bz - az
+    for (let i = 0; i < count; i++) {
+      const o = i * ROW
+      const kind = kinds[i]!
+      if (kind <= RING) {
+        const t = atSheet(o, kind, ax, ay, az, dx, dy, dz, 1)
+        if (t > EPS && t < 1 - EPS) return true
+      } else if (inSolid(o, kind, ax, ay, az, dx, dy, dz)) {
+        const near = span[0]! > 0 ? span[0]! : 0
+        const far = span[1]! < 1 ? span[1]! : 1
+        if (far - near > EPS && far > EPS && near < 1 - EPS) return true
+      }
+    }
+    return false
+  }
+
+  const putNormal = (hit: Hit, dx: number, dy: number, dz: number): void => {
+    const o = hit.index * ROW
+    const kind = kinds[hit.index]!
+    let [nx, ny, nz] = [data[o]!, data[o + 1]!, data[o + 2]!]
+    if (kind > RING) {
+      const [c, s, kx, ky, kz] = [data[o]!, data[o + 1]!, data[o + 2]!, data[o + 3]!, data[o + 4]!]
+      const lx = (hit.x * c - hit.z * s) * kx
+      const ly = hit.y * ky
+      const lz = (hit.x * s + hit.z * c) * kz
+      const onTop =
+        kind === CYLINDER
+          ? Math.abs(ly) >= Math.hypot(lx, lz)
+          : Math.abs(ly) >= Math.max(Math.abs(lx), Math.abs(lz))
+      const onSide = kind === BOX && Math.abs(lx) >= Math.abs(lz)
+      const gx =
+        kind === BOX ? (!onTop && onSide ? lx : 0) : kind === CYLINDER && onTop ? 0 : lx * kx
+      const gy = kind === ELLIPSOID ? ly * ky : onTop ? ly : 0
+      const gz =
+        kind === BOX ? (!onTop && !onSide ? lz : 0) : kind === CYLINDER && onTop ? 0 : lz * kz
+      const size = Math.hypot(gx, gy, gz) || 1
+      nx = (gx * c + gz * s) / size
+      ny = gy / size
+      nz = (-gx * s + gz * c) / size
+    }
+    const side = nx * dx + ny * dy + nz * dz > 0 ? -1 : 1
+    hit.nx = nx * side
+    hit.ny = ny * side
+    hit.nz = nz * side
+  }
+
+  const nearest: Surfaces['nearest'] = (ox, oy, oz, dx, dy, dz, least, most, hit) => {
+    let best = most
+    hit.index = -1
+    for (let i = 0; i < count; i++) {
+      const o = i * ROW
+      const kind = kinds[i]!
+      let t = Infinity
+      if (kind <= RING) t = atSheet(o, kind, ox, oy, oz, dx, dy, dz, best)
+      else if (inSolid(o, kind, ox, oy, oz, dx, dy, dz)) t = span[0]! > least ? span[0]! : span[1]!
+      if (!(t > least && t < best)) continue
+      best = t
+      hit.index = i
+    }
+    if (hit.index < 0) return false
+    hit.along = best
+    hit.x = ox + dx * best
+    hit.y = oy + dy * best
+    hit.z = oz + dz * best
+    putNormal(hit, dx, dy, dz)
+    return true
+  }
+  return { list, blocked, nearest }
+}
+
+/** A nearest hit to keep: the point, the normal on the side the ray comes from, how far along, and what was met. */
+export interface Met {
+  readonly at: Vec
+  readonly normal: Vec
+  readonly along: number
+  readonly surface: Surface
+}
+
+/**
+ * The first surface a ray meets, for code that asks seldom.
+ * @param way direction, of any length
+ * @returns null where it meets none between `least` and `most` lengths of the direction
+ */
+export function firstMet(
+  surfaces: Surfaces,
+  from: Vec,
+  way: Vec,
+  least = EPS,
+  most = Infinity
+): Met | null {
+  const hit = newHit()
+  if (!surfaces.nearest(...from, ...way, least, most, hit)) return null
+  return {
+    at: [hit.x, hit.y, hit.z],
+    normal: [hit.nx, hit.ny, hit.nz],
+    along: hit.along,
+    surface: surfaces.list[hit.index]!
+  }
+}
+
+/**
+ * How far along a ray it meets the whole plane a sheet lies in, beyond its edges too, in lengths of its direction.
+ * @returns null for a ray that runs along the plane
+ */
+export function alongToPlane(sheet: Sheet, from: Vec, way: Vec): number | null {
+  const slope = dot(way, sheet.normal)
+  return Math.abs(slope) < 1e-9 ? null : dot(sub(sheet.at, from), sheet.normal) / slope
+}
+
+/**
+ * A point of a sheet.
+ * @param u,v from −1 to 1 across and up
+ */
+export const pointOn = (sheet: Sheet, u: number, v: number): Vec =>
+  add(
+    sheet.at,
+    add(scale(sheet.across, u * sheet.halfAcross), scale(sheet.upward, v * sheet.halfUpward))
+  )

@@ -1,0 +1,137 @@
+/**
+ * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each light may go. Locks and
+ * bounds are kept here, so that nothing outside is ever looked at. Of the set itself one thing is changed at a time: one
+ * light moved (or all that may, by the same factor), one modifier put on or taken off, or the ambient shaded.
+ */
+import type { Modifier } from '../kit/kit'
+import type { Plan } from '../plan/plan'
+import { dialMarks } from '../scales/dial'
+import { marksBetween, marksOf, type Axis } from '../scales/marks'
+import { apertureRange } from '../plan/lensInUse'
+import { applyChange, type WayChange } from './change'
+import { isCameraLocked, isLightLocked } from '../plan/controls'
+import { isLocked } from '../plan/path'
+
+/** How many distances between a light's bounds are tried. */
+export const DISTANCES = 5
+
+export interface SearchSpace {
+  readonly apertures: readonly number[]
+  readonly shutters: readonly number[]
+  readonly isos: readonly number[]
+  readonly nds: readonly number[]
+  /** stops below full, light by light; only the present one of a light that is off or locked */
+  readonly powers: readonly (readonly number[])[]
+  /** sets to try, the present one first, as changes of it */
+  readonly sets: readonly Pick<WayChange, 'distances' | 'modifiers' | 'shadeStops'>[]
+}
+
+const settingMarks = (plan: Plan, axis: Axis, from: number, to: number): readonly number[] => {
+  const present = plan.settings[`${axis}Stops`]
+  if (isCameraLocked(plan, axis)) return [present]
+  const marks = marksBetween(marksOf(axis, plan.camera.step), from, to).map((mark) => mark.stops)
+  return marks.length ? marks : [present]
+}
+
+const fastest = ({ camera, bag }: Plan): number =>
+  camera.curtain === 'leaf' || (bag.aboveSync && camera.highSpeedSync)
+    ? camera.fastestShutterStops
+    : camera.syncStops
+
+/** A distance as a hand sets it: whole millimetres near, fives farther off. */
+const tidy = (mm: number): number => (mm < 100 ? Math.round(mm) : Math.round(mm / 5) * 5)
+
+const distancesOf = (plan: Plan, index: number): number[] => {
+  const light = plan.lights[index]!
+  if (
+    !light.on ||
+    !light.reach ||
+    light.mount === 'lens' ||
+    isLightLocked(plan, 'distance', light.id)
+  )
+    return []
+  const { nearMm, farMm } = light.reach
+  const all = Array.from({ length: DISTANCES }, (_, k) =>
+    Math.min(farMm, Math.max(nearMm, tidy(nearMm * (farMm / nearMm) ** (k / (DISTANCES - 1)))))
+  )
+  return [...new Set(all)].filter((mm) => Math.abs(mm / light.at.distanceMm - 1) > 0.01)
+}
+
+const modifierSets = (plan: Plan, index: number): (readonly Modifier[])[] => {
+  const light = plan.lights[index]!
+  if (!light.on || isLightLocked(plan, 'modifier', light.id) || plan.bag.modifiers.length === 0)
+    return []
+  const more =
+    light.modifiers.length < 4
+      ? plan.bag.modifiers
+          .filter((each) => !light.modifiers.some((on) => on.id === each.id))
+          .map((each) => [...light.modifiers, each])
+      : []
+  const less = light.modifiers.map((each) => light.modifiers.filter((other) => other !== each))
+  return [...more, ...less]
+}
+
+const setsOf = (plan: Plan): SearchSpace['sets'] => {
+  const none = plan.lights.map(() => null)
+  const stay = { distances: none, modifiers: none, shadeStops: plan.ambient.shadeStops }
+  const at = <T>(index: number, value: T): (T | null)[] =>
+    none.map((_, i) => (i === index ? value : null))
+  const sets: SearchSpace['sets'][number][] = [stay]
+  const movable = plan.lights.map((_, i) => distancesOf(plan, i))
+  movable.forEach((list, i) => list.forEach((mm) => sets.push({ ...stay, distances: at(i, mm) })))
+  const together = movable.map((list, i) => (list.length ? i : -1)).filter((i) => i >= 0)
+  if (together.length > 1)
+    for (const factor of [0.7, 0.5, 1.4]) {
+      const distances = plan.lights.map((light, i) =>
+        together.includes(i) ? tidy(light.at.distanceMm * factor) : null
+      )
+      const inside = distances.every(
+        (mm, i) =>
+          mm === null || (mm >= plan.lights[i]!.reach!.nearMm && mm <= plan.lights[i]!.reach!.farMm)
+      )
+      if (inside) sets.push({ ...stay, distances })
+    }
+  plan.lights.forEach((_, i) =>
+    modifierSets(plan, i).forEach((list) => sets.push({ ...stay, modifiers: at(i, list) }))
+  )
+  if (!isLocked(plan, 'ambient.shadeStops'))
+    for (let shade = 1; shade <= plan.bag.shadeStops + 1e-9; shade++)
+      if (Math.abs(shade - plan.ambient.shadeStops) > 1e-9)
+        sets.push({ ...stay, shadeStops: shade })
+  return sets
+}
+
+export const searchSpaceOf = (plan: Plan): SearchSpace => {
+  const { camera } = plan
+  const [widest, narrowest] = apertureRange(plan)
+  return {
+    apertures: settingMarks(plan, 'aperture', widest, narrowest),
+    shutters: settingMarks(plan, 'shutter', camera.slowestShutterStops, fastest(plan)),
+    isos: settingMarks(plan, 'iso', camera.lowestIsoStops, camera.highestIsoStops),
+    nds: isCameraLocked(plan, 'nd')
+      ? [plan.settings.ndStops]
+      : [...new Set([0, plan.settings.ndStops, ...plan.bag.ndStops])],
+    powers: plan.lights.map((light) =>
+      !light.on || isLightLocked(plan, 'power', light.id)
+        ? [light.powerStops]
+        : dialMarks(light.strobe.dial).map((mark) => mark.stops)
+    ),
+    sets: setsOf(plan)
+  }
+}
+
+/** The plan with one of the sets, its settings and powers as they are. */
+export const withSet = (plan: Plan, set: SearchSpace['sets'][number]): Plan =>
+  applyChange(plan, {
+    ...set,
+    settings: plan.settings,
+    powers: plan.lights.map((light) => light.powerStops)
+  })
+
+/** Strobes pulse when the shutter is past sync, unless the user will not have that changed. */
+export const highSpeedSyncAt = (plan: Plan, shutterStops: number): boolean =>
+  !isCameraLocked(plan, 'highSpeedSync') &&
+  plan.camera.curtain === 'focal-plane' &&
+  shutterStops > plan.camera.syncStops + 1e-6
+    ? plan.bag.aboveSync && plan.camera.highSpeedSync
+    : plan.settings.highSpeedSync
