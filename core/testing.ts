@@ -83,7 +83,7 @@ export const testModifier = (part: Partial<Modifier> = {}): Modifier =>
   })
 
 /** A flat subject square to the lens under one small head, no background to speak of: what the plain formulas are about. */
-export const testPlan = (change?: (plan: Plan) => void): Plan => {
+export function testPlan(change?: (plan: Plan) => void): Plan {
   const plan = newPlan('black-still', 'Test', {
     camera: testCamera(),
     lens: testLens(),

@@ -39,7 +39,7 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
 })
 export { expect }
 
-export const open = async (page: Page, shoot: { id: string }, stage: string): Promise<void> => {
+export async function open(page: Page, shoot: { id: string }, stage: string): Promise<void> {
   await page.goto(`/shoots/${shoot.id}/${stage}`)
   await expect(page.getByRole('list', { name: 'Verdicts' })).toBeVisible()
 }
@@ -48,18 +48,18 @@ export const open = async (page: Page, shoot: { id: string }, stage: string): Pr
 export const figure = (page: Page, label: string) =>
   page.getByRole('spinbutton', { name: label, exact: true })
 
-export const type = async (page: Page, label: string, text: string): Promise<void> => {
+export async function type(page: Page, label: string, text: string): Promise<void> {
   await figure(page, label).fill(text)
   await figure(page, label).press('Enter')
 }
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved /)).toBeVisible()
-export const choose = async (
+export async function choose(
   page: Page,
   label: string | RegExp,
   option: string | RegExp,
   within = page.locator('main')
-): Promise<void> => {
+): Promise<void> {
   await within.getByRole('combobox', { name: label }).first().press('Enter')
   await page.getByRole('option', { name: option }).click()
 }

@@ -14,10 +14,10 @@ export interface RunningServer {
   stop(signal?: NodeJS.Signals): Promise<void>
 }
 
-export const startServer = async (
+export async function startServer(
   dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-')),
   command = 'dist/server.mjs'
-): Promise<RunningServer> => {
+): Promise<RunningServer> {
   const began = performance.now()
   const child = spawn(process.execPath, [command], {
     cwd: ROOT,

@@ -4,7 +4,7 @@ import { checksReport, report, waysReport } from './report'
 import { openPlan } from '../core/plan/open'
 import { usePlainMessages } from '../core/api/messages'
 
-const fail = (lines: readonly string[]): never => {
+function fail(lines: readonly string[]): never {
   for (const line of lines) process.stderr.write(`${line}\n`)
   process.exit(1)
 }

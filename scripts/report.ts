@@ -19,7 +19,7 @@ const round = (value: number): number | null =>
 const figures = (record: Readonly<Record<string, number>>): Record<string, number | null> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, round(value)]))
 
-export const report = (plan: Plan) => {
+export function report(plan: Plan) {
   const result = evaluate(plan)
   const ratios = ratiosOf(plan, result.ledger)
   return {
@@ -121,7 +121,7 @@ const settingsLine = (plan: Plan) => ({
 })
 
 /** The ways there are, best first; where there are none, the smallest changes that would make one. What `evaluate --ways` adds. */
-export const waysReport = (plan: Plan) => {
+export function waysReport(plan: Plan) {
   const ways = findWays(plan)
   const relaxed = ways.length ? [] : relaxations(plan)
   const nearest = ways.length || relaxed.length ? null : nearestWay(plan)

@@ -19,7 +19,7 @@ import { frameStore } from './store/frames'
 import { kitStore } from './store/kit'
 import { shootStore } from './store/shoots'
 
-export const createApp = (config: Config, db: Knex, log: Logger): Express => {
+export function createApp(config: Config, db: Knex, log: Logger): Express {
   const shoots = shootStore(db)
   const kit = kitStore(db)
   const frames = frameStore(db)
@@ -59,7 +59,7 @@ export const createApp = (config: Config, db: Knex, log: Logger): Express => {
 }
 
 /** The built client; every other address is one of its routes. */
-const serveClient = (app: Express, dir: string): void => {
+function serveClient(app: Express, dir: string): void {
   const index = join(dir, 'index.html')
   if (!existsSync(index)) return
   const page = readFileSync(index, 'utf8')

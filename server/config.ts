@@ -19,7 +19,7 @@ export interface Config {
 }
 
 /** @throws Error with one clear line per wrong setting */
-export const readConfig = (env: NodeJS.ProcessEnv): Config => {
+export function readConfig(env: NodeJS.ProcessEnv): Config {
   const parsed = envSchema.safeParse(env)
   if (!parsed.success)
     throw new Error(

@@ -8,7 +8,7 @@ import { openDatabase } from './store/db'
 
 usePlainMessages()
 
-const start = async (): Promise<void> => {
+async function start(): Promise<void> {
   const config = readConfig(process.env)
   const log = pino({ level: config.logLevel })
   const db = await openDatabase(config.dataDir)

@@ -137,7 +137,7 @@ const ROUTES: readonly Route[] = [
 const json = (schema: z.ZodType) => ({ 'application/json': { schema } })
 const jpeg = { 'image/jpeg': { schema: { type: 'string' as const, format: 'binary' } } }
 
-export const buildOpenApi = () => {
+export function buildOpenApi() {
   const registry = new OpenAPIRegistry()
   for (const [
     method,

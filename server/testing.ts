@@ -9,7 +9,7 @@ import { createApp } from './app'
 import { loadDemo } from './demo/load'
 import { openDatabase } from './store/db'
 
-export const testServer = async () => {
+export async function testServer() {
   usePlainMessages()
   const dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-test-'))
   const db = await openDatabase(dataDir)

@@ -21,7 +21,7 @@ export interface AperturePoint {
   readonly bothPx: number
 }
 
-export const byAperture = (plan: Plan): AperturePoint[] => {
+export function byAperture(plan: Plan): AperturePoint[] {
   const [widest, narrowest] = apertureRange(plan)
   const pitch = pixelPitchMm(plan.camera)
   const need = neededDepthMm(plan)
@@ -52,7 +52,7 @@ export interface BestAperture {
   /** the lens ends before the ideal is reached */
   readonly held: 'widest' | 'narrowest' | null
 }
-export const bestAperture = (plan: Plan): BestAperture | null => {
+export function bestAperture(plan: Plan): BestAperture | null {
   const points = byAperture(plan)
   if (!points.length) return null
   const index = points.reduce(

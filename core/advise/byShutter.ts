@@ -23,7 +23,7 @@ export interface ShutterPoint {
   readonly dark: number
 }
 
-export const regimeOf = (plan: Plan, ledger = ledgerOf(plan)): Regime => {
+export function regimeOf(plan: Plan, ledger = ledgerOf(plan)): Regime {
   if (plan.camera.curtain === 'leaf') return 'leaf'
   if (plan.settings.shutterStops <= plan.camera.syncStops + 1e-6) return 'sync'
   return visibleLights(plan, ledger).every((light) => usesHighSpeedSync(plan, light))
@@ -31,7 +31,7 @@ export const regimeOf = (plan: Plan, ledger = ledgerOf(plan)): Regime => {
     : 'band'
 }
 
-export const byShutter = (plan: Plan): ShutterPoint[] => {
+export function byShutter(plan: Plan): ShutterPoint[] {
   const { camera } = plan
   const key = keyLight(plan)
   return marksBetween(
@@ -66,7 +66,7 @@ export interface HighSpeedPrice {
  * Going past sync against staying there and closing the aperture by as much.
  * @returns null for a leaf shutter, at or under sync, or when the key light does not fire in high-speed sync
  */
-export const highSpeedAgainstSync = (plan: Plan): HighSpeedPrice | null => {
+export function highSpeedAgainstSync(plan: Plan): HighSpeedPrice | null {
   const darker = plan.settings.shutterStops - plan.camera.syncStops
   const key = keyLight(plan)
   if (darker <= 1e-6 || !usesHighSpeedSync(plan, key)) return null

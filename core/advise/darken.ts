@@ -37,7 +37,7 @@ export interface DarkReserve {
  * How black the background could get with the subject as it is: every strobe raised by what the weakest has left, the camera
  * closed by as much (aperture, ISO or ND). Only ambient falls by it; spill of the strobes keeps its distance to the subject.
  */
-export const darkReserve = (plan: Plan): DarkReserve => {
+export function darkReserve(plan: Plan): DarkReserve {
   const lit = plan.lights.filter((light) => light.on)
   const least = (lit.length ? lit : plan.lights).reduce((worst, light) =>
     light.powerStops > worst.powerStops ? light : worst
@@ -60,13 +60,13 @@ const withSetting = (
 })
 
 /** Power left above in the light that has least, stops. */
-export const leastReserve = (plan: Plan): number =>
+const leastReserve = (plan: Plan): number =>
   Math.min(...plan.lights.filter((light) => light.on).map((light) => -light.powerStops), 14)
 
 const last = (marks: readonly { stops: number }[], fallback: number): number =>
   marks[marks.length - 1]?.stops ?? fallback
 
-export const darkMoves = (plan: Plan): DarkMove[] => {
+export function darkMoves(plan: Plan): DarkMove[] {
   const { camera, settings } = plan
   const [widest, narrowest] = apertureRange(plan)
   const was = evaluate(plan)
@@ -106,7 +106,7 @@ export const darkMoves = (plan: Plan): DarkMove[] => {
  * enough, or the one that goes furthest. Shutter first, because it alone costs the strobe nothing.
  * @returns null when nothing is left to move
  */
-export const darkenMove = (plan: Plan): DarkMove | null => {
+export function darkenMove(plan: Plan): DarkMove | null {
   const ambient = evaluate(plan).ledger.ambient.background!.level
   const need = ambient - plan.goals.backgroundStops
   if (!(need > 1e-9)) return null
@@ -147,12 +147,12 @@ export const darkenMove = (plan: Plan): DarkMove | null => {
   )
 }
 
-const rebuilt = (
+function rebuilt(
   plan: Plan,
   move: DarkMove,
   to: number,
   key: 'shutterStops' | 'apertureStops' | 'isoStops' | 'ndStops'
-): DarkMove => {
+): DarkMove {
   const after = withSetting(plan, key, to)
   const price = priceOf(plan, after)
   return { ...move, to, after, price, powerNeededStops: Math.max(0, -price.strobeSubject) }

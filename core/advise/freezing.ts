@@ -72,7 +72,7 @@ const NEAREST_MM = 40
 /**
  * @returns moves for the light that smears most, cheapest first; none when all is frozen and no ghost shows
  */
-export const freezing = (plan: Plan): Freezing => {
+export function freezing(plan: Plan): Freezing {
   const { ledger } = evaluate(plan)
   const freeze = freezeOf(plan, ledger)
   const limit = plan.goals.blurPx

@@ -29,11 +29,11 @@ export interface PowerRemedy {
 const NEAREST_MM = 30
 const FARTHEST_MM = 5000
 
-export const modifierNames = (modifiers: readonly Modifier[]): string =>
+const modifierNames = (modifiers: readonly Modifier[]): string =>
   modifiers.map((each) => each.name).join(' + ')
 
 /** Distance at which the light gives its place `excess` stops less than now, found by evaluating the set: near sources do not follow the inverse square. */
-const distanceFor = (plan: Plan, index: number, excess: number): number => {
+function distanceFor(plan: Plan, index: number, excess: number): number {
   const light = plan.lights[index]!
   const missAt = (distanceMm: number): number => {
     const miss = evaluate(withLight(plan, index, { at: { ...light.at, distanceMm } })).suggestions[
@@ -57,14 +57,14 @@ const distanceFor = (plan: Plan, index: number, excess: number): number => {
   return Math.round(excess > 0 ? far : near)
 }
 
-const finish = (
+function finish(
   plan: Plan,
   index: number,
   control: PowerRemedy['control'],
   from: number | string,
   to: number | string,
   changed: Plan
-): PowerRemedy | null => {
+): PowerRemedy | null {
   const suggestion = evaluate(changed).suggestions[plan.lights[index]!.id]
   if (!suggestion) return null
   const after = suggestion.choice
@@ -89,11 +89,11 @@ const finish = (
  * @returns remedies in the order people prefer them (distance, modifier, aperture, ISO, ND), those that solve it first;
  *          empty when a mark on the dial already does it. Locked controls are left alone.
  */
-export const powerRemedies = (
+export function powerRemedies(
   plan: Plan,
   index: number,
   bag: readonly Modifier[] = []
-): PowerRemedy[] => {
+): PowerRemedy[] {
   const light = plan.lights[index]!
   const now = evaluate(plan).suggestions[light.id]
   if (!now || !['coarse', 'too-bright', 'too-dim'].includes(now.state)) return []

@@ -66,7 +66,7 @@ const shown = (verdict: Verdict): string =>
  * Every verdict before and after a step.
  * @param by steps of the control's own dial, negative is down
  */
-export const whatIf = (plan: Plan, path: SteppablePath, by: number): WhatIf => {
+export function whatIf(plan: Plan, path: SteppablePath, by: number): WhatIf {
   const from = valueAt(plan, path) as number
   const to = stepped(plan, path, from, by)
   const ended = Math.abs(to - from) < 1e-9

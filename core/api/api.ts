@@ -10,7 +10,7 @@ export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'r
 export const stageSchema = z.enum(STAGES)
 export type Stage = z.infer<typeof stageSchema>
 
-export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
+const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
 export const idParams = z.strictObject({ id: idSchema })
 export const frameParams = z.strictObject({ id: idSchema, frameId: idSchema })
 
@@ -53,7 +53,7 @@ export const savePlanSchema = z.strictObject({ version, plan: planSchema })
 export const renameSchema = z.strictObject({ version, title: newShootSchema.shape.title })
 export const stageBodySchema = z.strictObject({ stage: stageSchema })
 
-export const useSchema = z.object({ shootId: idSchema, title: z.string() })
+const useSchema = z.object({ shootId: idSchema, title: z.string() })
 export const kitRecordSchema = z.object({ item: kitItemSchema, version, uses: z.array(useSchema) })
 export type KitRecord = z.infer<typeof kitRecordSchema>
 export const saveKitSchema = z.strictObject({

@@ -14,7 +14,7 @@ const NEEDED: Record<string, string> = {
 const unitOf = (origin: string): string =>
   origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : ''
 
-export const usePlainMessages = (): void => {
+export function usePlainMessages(): void {
   z.config({
     customError: (issue) => {
       switch (issue.code) {

@@ -59,7 +59,7 @@ export interface CheckContext {
 }
 
 /** Level of a light at a place of another plan minus its level now, stops; null when either gives none. */
-export const effectAt = (plan: Plan, after: Plan, light: Light, place: Place): number | null => {
+export function effectAt(plan: Plan, after: Plan, light: Light, place: Place): number | null {
   const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity
   const is = cellAt(ledgerOf(after), light.id, place)?.level ?? -Infinity
   return Number.isFinite(was) && Number.isFinite(is)

@@ -21,7 +21,7 @@ const keepsLocks = (plan: Plan, { after }: Remedy): boolean =>
   after === null || plan.locks.every((path) => valueIn(plan, path) === valueIn(after, path))
 
 /** All checks of a plan, the worst first. */
-export const checkSet = (plan: Plan, bag: readonly Modifier[] = []): Check[] => {
+export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
   const context: CheckContext = {
     plan,
     bag,

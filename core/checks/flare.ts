@@ -8,7 +8,7 @@ import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { visibleShares } from './inView'
 
 /** A light counts as flare when a grey card at the lens front would come out above this, against the subject's goal. Common practice, no source. */
-export const FLARE_STOPS = -3
+const FLARE_STOPS = -3
 /** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
 const FRONT_MM = 35
 
@@ -18,7 +18,7 @@ const nextCardId = (plan: Plan): string | null =>
   ) ?? null
 
 /** A flag close to the light that just shades the lens front; left out when it would shade the subject as well. */
-const flagFor = ({ plan, transport }: CheckContext, index: number): Remedy | null => {
+function flagFor({ plan, transport }: CheckContext, index: number): Remedy | null {
   const id = nextCardId(plan)
   if (!id) return null
   const light = plan.lights[index]!
@@ -60,7 +60,7 @@ const flagFor = ({ plan, transport }: CheckContext, index: number): Remedy | nul
   }
 }
 
-export const flareChecks = (context: CheckContext): Check[] => {
+export function flareChecks(context: CheckContext): Check[] {
   const { plan, evaluation, transport, bag } = context
   const { pose, heads, places } = transport.scene
   const j = places.findIndex((each) => each.id === 'lens')

@@ -1,7 +1,7 @@
 /** Two lights on one group move together: do they need the same move? */
 import type { Check, CheckContext } from './check'
 
-export const groupChecks = ({ plan, evaluation }: CheckContext): Check[] => {
+export function groupChecks({ plan, evaluation }: CheckContext): Check[] {
   const groups = [
     ...new Set(plan.lights.filter((light) => light.on && light.group).map((light) => light.group!))
   ]

@@ -10,7 +10,7 @@ import { add, scale, type Vec } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
 /** Outline of a head as a box a little behind its face: its rim, its middle, and the end of its body. */
-const outline = (head: Head): Vec[] => {
+function outline(head: Head): Vec[] {
   const half = faceSizeMm(head.face) / 2
   const back = scale(head.axis, -Math.max(30, half))
   const rim = Array.from({ length: 12 }, (_, i) =>
@@ -26,11 +26,11 @@ const outline = (head: Head): Vec[] => {
 }
 
 /** Shares of a head's outline that lie inside the picture, that show there, and that the subject hides. */
-export const visibleShares = (
+export function visibleShares(
   plan: Plan,
   scene: Scene,
   head: Head
-): { readonly inside: number; readonly seen: number; readonly hidden: number } => {
+): { readonly inside: number; readonly seen: number; readonly hidden: number } {
   // A clear vessel hides a head behind it too: what it bends is not the head.
   const body = subjectSurface(plan.subject)
   const subject = surfacesOf(body ? [body] : []).blocked
@@ -68,7 +68,7 @@ const MOVES: readonly {
 const wrap = (deg: number): number => ((deg + 540) % 360) - 180
 
 /** The smallest move round the subject, up or away that takes it out of the picture. */
-const movesOutOfView = (plan: Plan, index: number): Remedy[] => {
+function movesOutOfView(plan: Plan, index: number): Remedy[] {
   const light = plan.lights[index]!
   const found: Remedy[] = []
   for (const { kind, make } of MOVES)
@@ -96,7 +96,7 @@ const movesOutOfView = (plan: Plan, index: number): Remedy[] => {
 }
 
 /** How far a hidden head may go round the subject, up and down before it shows, whole degrees; 30 is where the search ends. */
-const room = (plan: Plan, index: number): Check['figures'] => {
+function room(plan: Plan, index: number): Check['figures'] {
   const light = plan.lights[index]!
   const until = (move: (by: number) => Light['at']): number => {
     for (let by = 1; by <= 30; by++) {

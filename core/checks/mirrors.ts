@@ -21,14 +21,14 @@ const taughtStops = (plan: Plan, light: Light): number =>
 const levelOf = (plan: Plan, { of, stops }: Reflection): number =>
   lightStops(plan, plan.lights[of]!) + stops + taughtStops(plan, plan.lights[of]!)
 
-const highlightLevel = (plan: Plan, of: number): number | null => {
+function highlightLevel(plan: Plan, of: number): number | null {
   const found = reflections(plan, sceneOf(plan)).find(
     (each) => each.of === of && each.kind === 'curved'
   )
   return found ? levelOf(plan, found) : null
 }
 
-const turnedOut = (plan: Plan, index: number, face: number): Remedy[] => {
+function turnedOut(plan: Plan, index: number, face: number): Remedy[] {
   const light = plan.lights[index]!
   for (let by = 4; by <= 60; by += 4)
     for (const sign of [1, -1]) {
@@ -56,13 +56,13 @@ const turnedOut = (plan: Plan, index: number, face: number): Remedy[] => {
 }
 
 /** What a change does to a highlight, set against what it does to the subject; null when it does not tame it. */
-const taming = (
+function taming(
   plan: Plan,
   of: number,
   level: number,
   after: Plan,
   remedy: Pick<Remedy, 'kind' | 'name' | 'figures'>
-): Remedy | null => {
+): Remedy | null {
   const is = highlightLevel(after, of)
   const subject = effectAt(plan, after, plan.lights[of]!, 'subject')
   if (is === null || subject === null || !(is - level < subject - 0.5)) return null
@@ -70,7 +70,7 @@ const taming = (
 }
 
 /** The larger face at hand that tames the highlight most for what it takes from the subject. */
-const larger = ({ plan, bag }: CheckContext, of: number, level: number): Remedy | null => {
+function larger({ plan, bag }: CheckContext, of: number, level: number): Remedy | null {
   const light = plan.lights[of]!
   if (light.modifiers.length >= 4) return null
   const found = bag
@@ -96,7 +96,7 @@ const larger = ({ plan, bag }: CheckContext, of: number, level: number): Remedy 
 }
 
 /** Half as far and down in power: the subject gets the same, the image of the light in it gets dimmer and larger. */
-const nearer = (plan: Plan, of: number, level: number): Remedy | null => {
+function nearer(plan: Plan, of: number, level: number): Remedy | null {
   const light = plan.lights[of]!
   const distanceMm = Math.round(light.at.distanceMm / 2)
   if (light.mount === 'lens' || distanceMm < 40) return null

@@ -13,7 +13,7 @@ const GRID = [-0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9]
 const BLACK = -7
 
 /** Share of the background in the frame that a light's middle cannot see past the subject, of what it would light. */
-const shadowShare = (scene: Scene, index: number): number => {
+function shadowShare(scene: Scene, index: number): number {
   const subject = scene.surfaces.list.filter((each) => each.id === 'subject')
   if (subject.length === 0) return 0
   const blocked = surfacesOf(subject).blocked
@@ -45,7 +45,7 @@ interface Shadow {
   readonly depth: number
 }
 /** The shadow a light throws, if anybody could see it. */
-const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shadow | null => {
+function shadowOf(plan: Plan, ledger: Ledger, scene: Scene, index: number): Shadow | null {
   const own = Math.max(
     ...BACKGROUND_PLACES.map((place) => cellAt(ledger, plan.lights[index]!.id, place)!.level)
   )
@@ -58,13 +58,13 @@ const shadowOf = (plan: Plan, ledger: Ledger, scene: Scene, index: number): Shad
 }
 
 /** A change that takes the shadow from sight; its effect is the contrast that goes with it, not a level that rises. */
-const curing = (
+function curing(
   context: CheckContext,
   index: number,
   depth: number,
   after: Plan,
   remedy: Pick<Remedy, 'kind' | 'figures'>
-): Remedy | null => {
+): Remedy | null {
   const ledger = ledgerOf(after)
   if (shadowOf(after, ledger, sceneOf(after), index)) return null
   const light = context.plan.lights[index]!
@@ -80,7 +80,7 @@ const curing = (
   }
 }
 
-const lifted = (context: CheckContext, index: number, depth: number): Remedy | null => {
+function lifted(context: CheckContext, index: number, depth: number): Remedy | null {
   const { at } = context.plan.lights[index]!
   for (const by of [10, 20, 30, 40, 50, 60]) {
     const elevationDeg = Math.min(88, at.elevationDeg + by)
@@ -105,7 +105,7 @@ const lifted = (context: CheckContext, index: number, depth: number): Remedy | n
 }
 
 /** The shadow slides out of the picture, or sinks into black, as the background goes back. */
-const backgroundBack = (context: CheckContext, index: number, depth: number): Remedy | null => {
+function backgroundBack(context: CheckContext, index: number, depth: number): Remedy | null {
   const { plan } = context
   for (const times of [1.25, 1.5, 2, 2.5, 3, 4, 6, 8]) {
     const distanceMm = Math.ceil((plan.background.distanceMm * times) / 10) * 10

@@ -6,9 +6,7 @@ import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
 /** How far back the background must stand for the strobes' spill to meet the goal; null when 20 m do not do. */
-const backgroundBack = (
-  plan: Plan
-): { readonly after: Plan; readonly effectStops: number } | null => {
+function backgroundBack(plan: Plan): { readonly after: Plan; readonly effectStops: number } | null {
   // The frame sees other parts of a background farther back, so the brightest of them counts, whichever it is then.
   const level = (distanceMm: number) => {
     const { flash } = ledgerOf({ ...plan, background: { ...plan.background, distanceMm } })
@@ -30,7 +28,7 @@ const backgroundBack = (
   }
 }
 
-export const spillChecks = ({ plan, evaluation, bag }: CheckContext): Check[] => {
+export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
   const { ledger } = evaluation
   const place = BACKGROUND_PLACES.reduce(
     (worst: Place, each) => (ledger.flash[each]! > ledger.flash[worst]! ? each : worst),

@@ -89,7 +89,7 @@ export const faceSchema = z
   })
 export type Face = z.infer<typeof faceSchema>
 
-export const durationPointSchema = z.strictObject({
+const durationPointSchema = z.strictObject({
   powerStops: stops(-12, 0),
   t01: z.number().min(1e-6).max(1)
 })

@@ -17,7 +17,7 @@ const term = (
   name?: string
 ): Term => ({ kind, stops, figures, ...(name !== undefined && { name }) })
 
-const cameraTerms = (plan: Plan): Term[] => {
+function cameraTerms(plan: Plan): Term[] {
   const { settings, focus, lens } = plan
   const terms = [
     term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })
@@ -31,7 +31,7 @@ const cameraTerms = (plan: Plan): Term[] => {
   return terms
 }
 
-const ambientTerms = (plan: Plan, transport: Transport, j: number): Term[] => {
+function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
   const place = transport.scene.places[j]!
   const reading = plan.ambient[readPlaceOf(place.id)]
   if (!reading) return []
@@ -59,7 +59,7 @@ const ambientTerms = (plan: Plan, transport: Transport, j: number): Term[] => {
 const LEAST = 2 ** -10
 
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
-const arrivalTerms = (transport: Transport, i: number, j: number): Term[] => {
+function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   const { places, heads, reflectors } = transport.scene
   const at = i * places.length + j
   const direct = transport.direct[at]!
@@ -119,7 +119,7 @@ const arrivalTerms = (transport: Transport, i: number, j: number): Term[] => {
   return terms
 }
 
-const lightTerms = (plan: Plan, transport: Transport, i: number, j: number): Term[] => {
+function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
   const light = plan.lights[i]!
   const at = i * transport.scene.places.length + j
   if (!light.on || transport.direct[at]! + transport.bounce[at]! < 2 ** -24) return []
@@ -152,7 +152,7 @@ const lightTerms = (plan: Plan, transport: Transport, i: number, j: number): Ter
 }
 
 /** @returns the terms of a cell in the order they are read; empty where no light arrives or nothing is known */
-export const cellTerms = (plan: Plan, source: SourceId, place: Place): Term[] => {
+export function cellTerms(plan: Plan, source: SourceId, place: Place): Term[] {
   const transport = transportOf(plan)
   const j = transport.scene.places.findIndex((each) => each.id === place)
   if (j < 0) return []

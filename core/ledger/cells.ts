@@ -13,14 +13,14 @@ import { correctionFor } from './corrections'
 import type { Cell, CellState, SourceId } from './terms'
 
 /** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
-export const cameraStops = (plan: Plan): number =>
+const cameraStops = (plan: Plan): number =>
   -plan.settings.apertureStops -
   hiddenCloseUpLoss(plan) +
   plan.settings.isoStops -
   plan.settings.ndStops
 
 /** EV at ISO 100 that a reading stands for. */
-export const evOfReading = (reading: AmbientReading): number => {
+export function evOfReading(reading: AmbientReading): number {
   const { value } = reading
   if (value.kind === 'camera')
     return exposureValue(value.apertureStops, value.shutterStops, value.isoStops)
@@ -32,32 +32,32 @@ export const readPlaceOf = (place: Place): ReadPlace =>
   place.startsWith('background') ? 'background' : 'subject'
 
 /** What the surface adds to an ambient reading at a place: all of it for light falling in, the difference for light sent back. */
-export const ambientSurfaceStops = (
+export function ambientSurfaceStops(
   plan: Plan,
   place: PlacePoint,
   reading: AmbientReading
-): number => {
+): number {
   if (reading.via === 'incident') return surfaceStops(place.reflectance)
   const own =
     readPlaceOf(place.id) === 'background' ? plan.background.reflectance : plan.subject.reflectance
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
 }
 
-const close = (
+function close(
   plan: Plan,
   source: SourceId,
   place: Place,
   state: CellState,
   sum: number,
   limit: Cell['limit'] = 'exact'
-): Cell => {
+): Cell {
   const correction = correctionFor(plan, source, place)
   const level = sum + (correction?.stops ?? 0)
   return { source, place, state, level, limit: correction?.limit ?? limit }
 }
 
 /** Ambient at a place. Unknown until it has been read. */
-export const ambientCell = (plan: Plan, place: PlacePoint): Cell => {
+export function ambientCell(plan: Plan, place: PlacePoint): Cell {
   const reading = plan.ambient[readPlaceOf(place.id)]
   if (!reading)
     return {
@@ -94,10 +94,10 @@ export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
   flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
 
 /** What the shutter takes from a flash: pulsing above sync, or a leaf shutter closing on its tail; stops ≤ 0. */
-export const shutterLoss = (
+export function shutterLoss(
   plan: Plan,
   light: Light
-): { readonly kind: 'highSpeedSync' | 'leafClip' | null; readonly stops: number } => {
+): { readonly kind: 'highSpeedSync' | 'leafClip' | null; readonly stops: number } {
   const t = secondsAt(plan.settings.shutterStops)
   if (plan.camera.curtain === 'leaf') {
     const stops = leafClip(t, flashSecondsOf(light))
@@ -111,7 +111,7 @@ export const shutterLoss = (
   }
 }
 
-export const modifierLoss = (light: Light): number =>
+const modifierLoss = (light: Light): number =>
   light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
 
 /** Light that arrives less than this share of what it would straight on counts as none. */
@@ -125,14 +125,19 @@ export const lightStops = (plan: Plan, light: Light): number =>
   cameraStops(plan) +
   shutterLoss(plan, light).stops
 
-/** A light at a place. @param i index of the light, @param j of the place in the transport @param base lightStops */
-export const lightCell = (
+/**
+ * A light at a place.
+ * @param i index of the light,
+ * @param j of the place in the transport
+ * @param base lightStops
+ */
+export function lightCell(
   plan: Plan,
   transport: Transport,
   i: number,
   j: number,
   base: number
-): Cell => {
+): Cell {
   const light = plan.lights[i]!
   const { places } = transport.scene
   const place = places[j]!

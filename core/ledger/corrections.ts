@@ -11,13 +11,10 @@ const ON_SUBJECT = /^(subject|shadow|top|front|P\d)$/
 const sameList = (a: readonly string[], b: readonly { readonly id: string }[]): boolean =>
   a.length === b.length && a.every((id, i) => id === b[i]!.id)
 
-export const fitsKit = (
-  correction: Pick<Correction, 'strobeId' | 'modifierIds'>,
-  light: Light
-): boolean =>
+const fitsKit = (correction: Pick<Correction, 'strobeId' | 'modifierIds'>, light: Light): boolean =>
   correction.strobeId === light.strobe.id && sameList(correction.modifierIds, light.modifiers)
 
-export const correctionFor = (plan: Plan, source: SourceId, place: Place): Correction | null => {
+export function correctionFor(plan: Plan, source: SourceId, place: Place): Correction | null {
   if (plan.corrections.length === 0) return null
   const light = source === 'ambient' ? null : plan.lights.find((each) => each.id === source)
   let elsewhere: Correction | null = null

@@ -15,7 +15,7 @@ export interface Evaluation {
   readonly flags: readonly Flag[]
 }
 
-export const evaluate = (plan: Plan): Evaluation => {
+export function evaluate(plan: Plan): Evaluation {
   const ledger = ledgerOf(plan)
   const suggestions: Partial<Record<LightId, Suggestion>> = {}
   for (const light of plan.lights) {

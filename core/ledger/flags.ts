@@ -5,7 +5,7 @@ import { transportOf } from '../set/remembered'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
 
-export const findFlags = (plan: Plan): Flag[] => {
+export function findFlags(plan: Plan): Flag[] {
   const flags: Flag[] = []
   const { camera, settings, focus, subject } = plan
   const lit = plan.lights.filter((light) => light.on)

@@ -39,7 +39,7 @@ export interface Freeze {
 }
 
 /** Lights that freeze or smear the subject: those that show on it. The key light when none does. */
-export const visibleLights = (plan: Plan, ledger: Ledger): Light[] => {
+export function visibleLights(plan: Plan, ledger: Ledger): Light[] {
   const level = (light: Light) => cellAt(ledger, light.id, 'subject')?.level ?? -Infinity
   const most = Math.max(...plan.lights.map(level))
   const lit = plan.lights.filter((light) => light.on && level(light) > most - SHOWS_WITHIN)
@@ -47,7 +47,7 @@ export const visibleLights = (plan: Plan, ledger: Ledger): Light[] => {
 }
 
 /** Blur of the moving part for a time, pixels. */
-export const blurFor = (plan: Plan, seconds: number): number => {
+export function blurFor(plan: Plan, seconds: number): number {
   const { focalMm, magnification } = frontLens(plan)
   const frame = sensorInUse(plan)
   const radius =
@@ -67,12 +67,12 @@ export const blurFor = (plan: Plan, seconds: number): number => {
 }
 
 /** How long a light is let in: a pulsed strobe shines for the whole travel, so the shutter, not the flash, does the freezing. */
-export const litSeconds = (plan: Plan, light: Light): number => {
+export function litSeconds(plan: Plan, light: Light): number {
   const shutter = secondsAt(plan.settings.shutterStops)
   return usesHighSpeedSync(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter)
 }
 
-const ofLight = (plan: Plan, light: Light): LightFreeze => {
+function ofLight(plan: Plan, light: Light): LightFreeze {
   const { strobe, powerStops } = light
   const seconds = litSeconds(plan, light)
   const lost = shutterLoss(plan, light)
@@ -88,7 +88,7 @@ const ofLight = (plan: Plan, light: Light): LightFreeze => {
   }
 }
 
-export const freezeOf = (plan: Plan, ledger: Ledger): Freeze => {
+export function freezeOf(plan: Plan, ledger: Ledger): Freeze {
   const lights = visibleLights(plan, ledger).map((light) => ofLight(plan, light))
   const ambientPx = blurFor(plan, secondsAt(plan.settings.shutterStops))
   const ambientLevel = ledger.ambient.subject!.level

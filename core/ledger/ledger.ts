@@ -18,7 +18,7 @@ export interface Ledger {
   /** everything, stops; −Infinity when nothing lights the place */
   readonly totals: Readonly<Record<Place, number>>
 }
-export const ledgerOf = (plan: Plan): Ledger => {
+export function ledgerOf(plan: Plan): Ledger {
   const transport = transportOf(plan)
   const { places } = transport.scene
   const ambient: Record<Place, Cell> = {}

@@ -27,7 +27,7 @@ const finite = (value: number): number | null => (Number.isFinite(value) ? value
  * cards throw back of any light.
  * @returns a share for each light, or null where the subject has no shadow side
  */
-export const fillShares = (plan: Plan): number[] | null => {
+export function fillShares(plan: Plan): number[] | null {
   const { scene, direct, bounce, bounceBy } = transportOf(plan)
   const j = scene.places.findIndex((each) => each.id === 'shadow')
   if (j < 0) return null
@@ -48,7 +48,7 @@ export const fillShares = (plan: Plan): number[] | null => {
 }
 
 /** Fill is the lights called so and what white cards throw back. */
-export const ratiosOf = (plan: Plan, ledger: Ledger): Ratios => {
+export function ratiosOf(plan: Plan, ledger: Ledger): Ratios {
   const shares = fillShares(plan)
   if (!shares) return { keyFill: null, litShadow: null }
   const fill = plan.lights.reduce(

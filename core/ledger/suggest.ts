@@ -39,7 +39,7 @@ export interface Aimed {
  * The place whose level a light sets, by its role, and the goal there. A light without a goal of its own kind has none;
  * the key light serves the subject.
  */
-export const goalOf = (plan: Plan, light: Light): Aimed | null => {
+export function goalOf(plan: Plan, light: Light): Aimed | null {
   const place = keyLight(plan) === light ? 'subject' : SERVES[light.role]
   if (place === null) return null
   if (place === 'subject')
@@ -59,7 +59,7 @@ const noPower = (aimed: Aimed, state: Suggestion['state'], missStops: number): S
 })
 
 /** @returns null when the light has no goal to serve, or its place is not there */
-export const suggestFrom = (plan: Plan, ledger: Ledger, light: Light): Suggestion | null => {
+export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestion | null {
   const aimed = goalOf(plan, light)
   if (!aimed || !(aimed.place in ledger.totals)) return null
   const { place, stops: goal, toleranceStops } = aimed

@@ -62,7 +62,7 @@ const strongest = (ledger: Ledger, place: Place): SourceId =>
     row.cells[place]!.level > best.cells[place]!.level ? row : best
   ).source
 
-const backgroundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
+function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
   const goal = plan.goals.backgroundStops
   const place = BACKGROUND_PLACES.reduce(
     (best: Place, each) => (ledger.totals[each]! > ledger.totals[best]! + 1e-9 ? each : best),
@@ -103,7 +103,7 @@ const backgroundVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   }
 }
 
-const subjectVerdict = (plan: Plan, ledger: Ledger): Verdict => {
+function subjectVerdict(plan: Plan, ledger: Ledger): Verdict {
   const miss = ledger.totals.subject! - plan.goals.subjectStops
   const state =
     Math.abs(miss) <= plan.goals.toleranceStops + 1e-9
@@ -124,7 +124,7 @@ const subjectVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   }
 }
 
-const depthVerdict = (plan: Plan): Verdict => {
+function depthVerdict(plan: Plan): Verdict {
   const have = depthOf(plan).totalMm
   const need = neededDepthMm(plan)
   return {
@@ -141,7 +141,7 @@ const depthVerdict = (plan: Plan): Verdict => {
   }
 }
 
-const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
+function freezeVerdict(plan: Plan, ledger: Ledger): Verdict {
   const { worst, ambientPx, ambientLevel, ghostPx } = freezeOf(plan, ledger)
   const limit = plan.goals.blurPx
   const ghost = ghostPx > (plan.goals.ghostPx ?? limit)
@@ -179,7 +179,7 @@ const freezeVerdict = (plan: Plan, ledger: Ledger): Verdict => {
   }
 }
 
-const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
+function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
   const { camera, settings } = plan
   const t = secondsAt(settings.shutterStops)
   const lights = visibleLights(plan, ledger)
@@ -213,7 +213,7 @@ const syncVerdict = (plan: Plan, ledger: Ledger): Verdict => {
 }
 
 /** The light with the least power left above; recycle and charge of the slowest. */
-const reserveVerdict = (plan: Plan): Verdict => {
+function reserveVerdict(plan: Plan): Verdict {
   const lit = plan.lights.filter((light) => light.on)
   const lights = lit.length ? lit : [plan.lights[0]!]
   const least = lights.reduce((worst, light) =>

@@ -67,7 +67,7 @@ export const beamExponent = (beamDeg: number): number =>
   -1 / Math.log2(Math.cos((Math.min(positive(beamDeg, 'beamDeg'), 178) * Math.PI) / 360))
 
 /** Index of the last entry not above `value`, and how far `value` lies towards the next. */
-const between = (list: readonly number[], value: number): readonly [number, number] => {
+function between(list: readonly number[], value: number): readonly [number, number] {
   let i = 0
   while (i < list.length - 2 && list[i + 1]! <= value) i++
   const span = (list[i + 1] ?? list[i]!) - list[i]!
@@ -75,7 +75,7 @@ const between = (list: readonly number[], value: number): readonly [number, numb
 }
 
 /** Brings an angle round the axis into the range a file gives, by the symmetry its last angle stands for (LM-63: 0, 90, 180 or 360). */
-const foldRound = (deg: number, last: number): number => {
+function foldRound(deg: number, last: number): number {
   const full = ((deg % 360) + 360) % 360
   if (last <= 0) return 0
   const half = full > 180 ? 360 - full : full
@@ -85,7 +85,7 @@ const foldRound = (deg: number, last: number): number => {
 
 const STEPS = 4096
 /** cosⁿ from a table over the cosine, straight between its points: a power for each sample would take a quarter of an evaluation. Off by at most n²/(8·4096²) of the axis: 0.004 for a beam of 5°. */
-const tabled = (n: number): BeamShape => {
+function tabled(n: number): BeamShape {
   const table = Float64Array.from(
     { length: STEPS + 2 },
     (_, i) => (Math.min(i, STEPS) / STEPS) ** n
@@ -101,7 +101,7 @@ const tabled = (n: number): BeamShape => {
 }
 
 /** A distribution as a function; built once per head. */
-export const beamShape = (distribution: Distribution, beamDeg: number): BeamShape => {
+export function beamShape(distribution: Distribution, beamDeg: number): BeamShape {
   if (distribution.kind === 'cos') {
     const n = beamExponent(beamDeg)
     if (Math.abs(n - 1) < 1e-9) return (cosine) => (cosine > 0 ? cosine : 0)
@@ -137,7 +137,7 @@ export const beamShape = (distribution: Distribution, beamDeg: number): BeamShap
 }
 
 /** Full angle at whose edge a shape has lost one stop, degrees: what drawings show as the beam. Searched in half degrees. */
-export const edgeAngleDeg = (shape: BeamShape): number => {
+export function edgeAngleDeg(shape: BeamShape): number {
   for (let half = 0.5; half < 90; half += 0.5)
     if (shape(Math.cos((half * Math.PI) / 180), 0) < 0.5) return 2 * half
   return 178

@@ -23,7 +23,7 @@ class Fault extends Error {
 }
 
 /** Numbers from a line on, wherever the file breaks its lines, each with the line it stood on. */
-const reader = (lines: readonly string[], start: number) => {
+function reader(lines: readonly string[], start: number) {
   let line = start
   let words: string[] = []
   const next = (what: string): number => {
@@ -45,12 +45,12 @@ const reader = (lines: readonly string[], start: number) => {
   }
 }
 
-const rising = (values: readonly number[], line: number, what: string): void => {
+function rising(values: readonly number[], line: number, what: string): void {
   if (values.some((value, i) => i > 0 && value <= values[i - 1]!))
     throw new Fault(line, `${what} must rise`)
 }
 
-const parse = (text: string, name: string): PhotometryResult => {
+function parse(text: string, name: string): PhotometryResult {
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/)
   if (!/^IESNA(91|:LM-63-(1995|2002))/i.test(lines[0]?.trim() ?? ''))
     throw new Fault(1, 'the first line must name the format, such as IESNA:LM-63-2002')
@@ -136,8 +136,11 @@ const parse = (text: string, name: string): PhotometryResult => {
   }
 }
 
-/** @param text the file's text; @param name shown later; never throws: a bad file gives the line and the reason */
-export const parsePhotometry = (text: string, name: string): PhotometryResult => {
+/**
+ * @param text the file's text
+ * @param name shown later; never throws: a bad file gives the line and the reason
+ */
+export function parsePhotometry(text: string, name: string): PhotometryResult {
   try {
     return parse(text, name)
   } catch (error) {
@@ -150,11 +153,11 @@ export const parsePhotometry = (text: string, name: string): PhotometryResult =>
  * Luminous flux of a distribution, candela·steradian, by trapezoids over its own angles (independent of the sampling of near sources).
  * Rotational symmetry of the horizontal planes is used as the file states it.
  */
-export const fluxOf = ({
+export function fluxOf({
   verticalDeg,
   horizontalDeg,
   candela
-}: Extract<Distribution, { kind: 'file' }>): number => {
+}: Extract<Distribution, { kind: 'file' }>): number {
   const rows = verticalDeg.length
   const planeMean = (row: number): number => {
     if (horizontalDeg.length === 1) return candela[row]!

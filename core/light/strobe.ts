@@ -42,12 +42,12 @@ export interface DurationPoint {
  * @returns seconds
  * Source: RC discharge model; table figures are the maker's or the user's.
  */
-export const flashDuration = (
+export function flashDuration(
   powerStops: number,
   t01Full: number,
   quench: 'quenched' | 'voltage',
   table: readonly DurationPoint[]
-): number => {
+): number {
   positive(t01Full, 't01Full')
   if (table.length > 0) return interpolateDuration(powerStops, table)
   if (quench === 'voltage') return t01Full
@@ -60,18 +60,18 @@ export const flashDuration = (
  * cut off before; a table gives t0.1 only, of which a third is taken.
  * Source: RC discharge model; t0.1 ≈ 3·t0.5 is common practice, no source.
  */
-export const flashHalfDuration = (
+export function flashHalfDuration(
   powerStops: number,
   t01Full: number,
   quench: 'quenched' | 'voltage',
   table: readonly DurationPoint[]
-): number => {
+): number {
   const t01 = flashDuration(powerStops, t01Full, quench, table)
   if (table.length > 0) return t01 / 3
   return Math.min(t01, (t01Full / Math.LN10) * Math.LN2)
 }
 
-const interpolateDuration = (powerStops: number, table: readonly DurationPoint[]): number => {
+function interpolateDuration(powerStops: number, table: readonly DurationPoint[]): number {
   let low: DurationPoint | null = null
   let high: DurationPoint | null = null
   for (const point of table) {

@@ -7,7 +7,7 @@ import { z } from 'zod'
 import { CLIP_LEVEL, srgbDecode, srgbEncode } from '../ambient/blackScale'
 
 export const BLACK_VALUE = 5
-export const CLIP_VALUE = 254
+const CLIP_VALUE = 254
 
 /** counts per 8-bit value, 256 entries each */
 const histogramSchema = z.array(z.number().int().min(0)).length(256)
@@ -62,8 +62,11 @@ export const newCounter = (): Counter => ({
   pixels: 0
 })
 
-/** Counts a stripe in place. @param rgba bytes, length a multiple of 4 */
-export const countPixels = (counter: Counter, rgba: ArrayLike<number>): void => {
+/**
+ * Counts a stripe in place.
+ * @param rgba bytes, length a multiple of 4
+ */
+export function countPixels(counter: Counter, rgba: ArrayLike<number>): void {
   if (rgba.length % 4 !== 0)
     throw new RangeError(`rgba must hold whole pixels, got ${rgba.length} bytes`)
   for (let i = 0; i < rgba.length; i += 4) {
@@ -80,7 +83,7 @@ export const countPixels = (counter: Counter, rgba: ArrayLike<number>): void => 
 }
 
 /** Smallest 8-bit value at or below which the given share of the pixels lies. */
-export const percentile = (histogram: ArrayLike<number>, wanted: number): number => {
+export function percentile(histogram: ArrayLike<number>, wanted: number): number {
   let total = 0
   for (let v = 0; v < histogram.length; v++) total += histogram[v]!
   let seen = 0
@@ -91,7 +94,7 @@ export const percentile = (histogram: ArrayLike<number>, wanted: number): number
   return histogram.length - 1
 }
 
-export const finishCount = (counter: Counter, width: number, height: number): FrameAnalysis => {
+export function finishCount(counter: Counter, width: number, height: number): FrameAnalysis {
   if (counter.pixels === 0) throw new RangeError('counter must have seen pixels')
   const clipped = (counts: Uint32Array) => {
     let sum = 0
@@ -129,8 +132,11 @@ export interface PatchLevel {
 /** Below this an 8-bit file tells nothing more: value 1 of 255 is level −9.2, rounding makes it uncertain from −8 on. */
 export const FLOOR_LEVEL = -8
 
-/** Level of a patch. @param rgba the patch's pixels, RGBA bytes */
-export const patchLevel = (rgba: ArrayLike<number>): PatchLevel => {
+/**
+ * Level of a patch.
+ * @param rgba the patch's pixels, RGBA bytes
+ */
+export function patchLevel(rgba: ArrayLike<number>): PatchLevel {
   if (rgba.length < 4 || rgba.length % 4 !== 0)
     throw new RangeError('rgba must hold at least one whole pixel')
   let sum = 0

@@ -21,12 +21,12 @@ const LEAST_FIT = 0.75
 const NO_LIGHT = 0.18 * 2 ** -6
 
 /** Mean green light of each line, along x or y; the green channel stands for luminance. */
-const means = (
+function means(
   rgba: ArrayLike<number>,
   width: number,
   height: number,
   across: boolean
-): Float64Array => {
+): Float64Array {
   const out = new Float64Array(across ? width : height)
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) out[across ? x : y]! += LINEAR[rgba[(y * width + x) * 4 + 1]!]!
@@ -42,7 +42,7 @@ interface Step {
   readonly fit: number
 }
 /** The split of a profile into two flat halves that leaves least. */
-const stepIn = (profile: Float64Array): Step => {
+function stepIn(profile: Float64Array): Step {
   const n = profile.length
   const total = profile.reduce((sum, value) => sum + value, 0)
   const spread = profile.reduce((sum, value) => sum + (value - total / n) ** 2, 0)
@@ -65,7 +65,7 @@ const stepIn = (profile: Float64Array): Step => {
 }
 
 /** Where the profile passes half way between the two levels, nearest to the split, between two lines. */
-const edge = (profile: Float64Array, { at, before, after }: Step): number => {
+function edge(profile: Float64Array, { at, before, after }: Step): number {
   const middle = (before + after) / 2
   let found = at
   let away = Infinity
@@ -83,7 +83,7 @@ const edge = (profile: Float64Array, { at, before, after }: Step): number => {
  * @param rgba bytes of a picture, made small: at least 16 lines either way
  * @returns the band; share 0 where there is none; null where the sheet got no light at all
  */
-export const findBand = (rgba: ArrayLike<number>, width: number, height: number): Band | null => {
+export function findBand(rgba: ArrayLike<number>, width: number, height: number): Band | null {
   if (!(width >= 16 && height >= 16)) throw new RangeError('width and height must be at least 16')
   if (rgba.length !== width * height * 4)
     throw new RangeError('rgba must hold width × height pixels')

@@ -25,11 +25,11 @@ export const combinedFocalMm = (focalMm: number, dioptres: number): number =>
  * @param ownMost largest magnification of the bare lens
  * @returns least (0 for a bare lens) and most
  */
-export const magnificationRange = (
+export function magnificationRange(
   focalMm: number,
   ownMost: number,
   { extensionMm, dioptres, teleconverter }: Attachments
-): readonly [number, number] => {
+): readonly [number, number] {
   const combined = combinedFocalMm(focalMm, dioptres)
   const at = (extension: number): number =>
     positive(teleconverter, 'teleconverter') * ((focalMm + extension) / combined - 1)

@@ -32,7 +32,7 @@ export const lensToSubject = (focalMm: number, magnification: number): number =>
  * Magnification at which the subject stands `distanceMm` from the sensor plane, the smaller of the two solutions.
  * @returns null when the distance is under four focal lengths, where a thin lens forms no image
  */
-export const magnificationAtDistance = (focalMm: number, distanceMm: number): number | null => {
+export function magnificationAtDistance(focalMm: number, distanceMm: number): number | null {
   const half = positive(distanceMm, 'distanceMm') / positive(focalMm, 'focalMm') / 2 - 1
   if (half < 1 - 1e-12) return null
   return 1 / (half + Math.sqrt(Math.max(0, half * half - 1)))

@@ -6,7 +6,7 @@
 import { positive } from '../guard'
 
 /** Green light, the middle of the eye's and the sensor's response, mm. */
-export const WAVELENGTH_MM = 550e-6
+const WAVELENGTH_MM = 550e-6
 
 export interface DepthLimits {
   /** in front of the plane of focus */
@@ -25,13 +25,13 @@ export interface DepthLimits {
  * @param circleMm permitted blur disc on the sensor, > 0
  * @param pupilRatio exit / entrance pupil diameter
  */
-export const depthLimits = (
+export function depthLimits(
   focalMm: number,
   fNumber: number,
   magnification: number,
   circleMm: number,
   pupilRatio = 1
-): DepthLimits => {
+): DepthLimits {
   const pupilDistance =
     positive(focalMm, 'focalMm') *
     (1 / positive(pupilRatio, 'pupilRatio') + 1 / positive(magnification, 'magnification'))
@@ -61,7 +61,9 @@ const EYE_RAD = Math.PI / 180 / 60
 
 /**
  * Blur disc on the sensor that an eye just sees as a point in a print of the whole frame, mm.
- * @param printWidthMm width of the print; @param viewingMm eye to print; @param frameWidthMm width of the sensor in use
+ * @param printWidthMm width of the print
+ * @param viewingMm eye to print
+ * @param frameWidthMm width of the sensor in use
  */
 export const printCircleMm = (
   printWidthMm: number,

@@ -28,7 +28,7 @@ export const motionBlurPx = (
  * @param radiusMm farthest spot of the subject from the lens axis
  * @param pupilMm subject to entrance pupil
  */
-export const motionBlurTowardsPx = (
+export function motionBlurTowardsPx(
   speedMmS: number,
   directionDeg: number,
   seconds: number,
@@ -36,7 +36,7 @@ export const motionBlurTowardsPx = (
   pitchMm: number,
   radiusMm: number,
   pupilMm: number
-): number => {
+): number {
   const angle = (notNegative(directionDeg, 'directionDeg') * Math.PI) / 180
   const across = motionBlurPx(speedMmS * Math.abs(Math.cos(angle)), seconds, magnification, pitchMm)
   const growing =

@@ -5,8 +5,10 @@
 import { positive } from '../guard'
 
 /**
- * @param dx distance of the two marks across the frame, share of its width; @param dy share of its height
- * @param frameWidthMm width of the sensor in use; @param frameHeightMm its height
+ * @param dx distance of the two marks across the frame, share of its width
+ * @param dy share of its height
+ * @param frameWidthMm width of the sensor in use
+ * @param frameHeightMm its height
  * @param lengthMm what the ruler says lies between the marks, mm
  * @throws RangeError when the marks fall together
  */

@@ -6,7 +6,8 @@ import { positive } from '../guard'
 
 /**
  * Share of the frame a short flash leaves dark when the shutter is faster than the curtains' travel: 1 − t/Tc, 0 at sync.
- * @param seconds shutter time; @param curtainSeconds curtain travel, about the sync time
+ * @param seconds shutter time
+ * @param curtainSeconds curtain travel, about the sync time
  */
 export const darkShare = (seconds: number, curtainSeconds: number): number =>
   Math.max(0, 1 - positive(seconds, 'seconds') / positive(curtainSeconds, 'curtainSeconds'))
@@ -20,10 +21,11 @@ const UNSEEN_CLIP = -0.005
 
 /**
  * What a leaf shutter cuts off a flash, stops ≤ 0: log2(1 − 10^(−t/t0.1)); 0 where it would not show.
- * @param seconds shutter time; @param t01 flash above a tenth of its peak, s
+ * @param seconds shutter time
+ * @param t01 flash above a tenth of its peak, s
  * Source: exponential decay.
  */
-export const leafClip = (seconds: number, t01: number): number => {
+export function leafClip(seconds: number, t01: number): number {
   const stops = Math.log2(1 - 10 ** (-positive(seconds, 'seconds') / positive(t01, 't01')))
   return stops < UNSEEN_CLIP ? stops : 0
 }
@@ -49,7 +51,7 @@ export interface SyncFound {
  * The camera's real sync limit from trial frames.
  * Source: the band's geometry as in `darkShare`, turned round: Tc = t / (1 − share).
  */
-export const findSync = (trials: readonly Trial[]): SyncFound => {
+export function findSync(trials: readonly Trial[]): SyncFound {
   const clean = trials.filter((each) => each.darkShare === 0).map((each) => each.shutterStops)
   const banded = trials.filter((each) => each.darkShare > 0)
   const travels = banded
@@ -68,13 +70,14 @@ export const findSync = (trials: readonly Trial[]): SyncFound => {
 /**
  * Where the next trial tells most: past the fastest clean mark and short of the slowest with a band; before any was clean,
  * the fastest that a measured band says should be. Null when there is none.
- * @param marks of the camera, slow to fast, −log2 s; @param syncStops what is believed so far
+ * @param marks of the camera, slow to fast, −log2 s
+ * @param syncStops what is believed so far
  */
-export const nextTrial = (
+export function nextTrial(
   { cleanStops, bandedStops, curtainSeconds }: SyncFound,
   marks: readonly number[],
   syncStops: number
-): number | null => {
+): number | null {
   const open = marks.filter(
     (stops) => stops > (cleanStops ?? -Infinity) + 0.1 && stops < (bandedStops ?? Infinity) - 0.1
   )

@@ -16,7 +16,7 @@ export interface FocusStack {
 }
 
 /** Most frames a plan is made for; more says that the magnification or the aperture is the wrong place to start. */
-export const MOST_FRAMES = 2000
+const MOST_FRAMES = 2000
 
 /**
  * @param depthMm depth that must be sharp, > 0
@@ -24,7 +24,7 @@ export const MOST_FRAMES = 2000
  * @param overlap share of a frame's depth covered twice, 0 to under 1
  * @throws RangeError for nonsense, and when more than MOST_FRAMES would be needed
  */
-export const focusStack = (depthMm: number, sharpMm: number, overlap: number): FocusStack => {
+export function focusStack(depthMm: number, sharpMm: number, overlap: number): FocusStack {
   positive(depthMm, 'depthMm')
   if (!(sharpMm > 0)) throw new RangeError(`sharpMm must be above 0, got ${sharpMm}`)
   if (!(notNegative(overlap, 'overlap') < 1))
@@ -45,7 +45,9 @@ export const focusStack = (depthMm: number, sharpMm: number, overlap: number): F
 
 /**
  * How long a stack takes: each frame waits for the slowest strobe and for the rail to come to rest.
- * @param recycleS slowest recycle at the powers in use; @param settleS rest after each move; @param shutterS exposure
+ * @param recycleS slowest recycle at the powers in use
+ * @param settleS rest after each move
+ * @param shutterS exposure
  */
 export const stackSeconds = (
   frames: number,

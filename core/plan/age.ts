@@ -9,7 +9,10 @@ export interface ReadingAge {
   readonly due: 'age' | 'look' | null
 }
 
-/** @param now milliseconds since 1970; @returns one entry for each place that has been read */
+/**
+ * @param now milliseconds since 1970
+ * @returns one entry for each place that has been read
+ */
 export const readingAges = (plan: Pick<Plan, 'ambient' | 'look'>, now: number): ReadingAge[] =>
   (['subject', 'background'] as const).flatMap((place) => {
     const reading = plan.ambient[place]

@@ -21,7 +21,7 @@ export const isCameraLocked = (plan: Pick<Plan, 'locks'>, control: CameraControl
   isLocked(plan, ON_CAMERA[control])
 
 /** Path of a light's control. */
-export const lightControlPath = (control: LightControl, light: LightId): PlanPath =>
+const lightControlPath = (control: LightControl, light: LightId): PlanPath =>
   `lights.${light}.${ON_LIGHT[control]}`
 
 /** Whether a lock holds a control, and not some other figure of the plan. */

@@ -49,7 +49,7 @@ const STARTS = [
 ] as const
 
 /** @returns the same plan when there are eight already */
-export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan => {
+export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan {
   const id = freeLetter(plan)
   if (!id) return plan
   const [azimuthDeg, elevationDeg] = STARTS[(plan.lights.length - 1) % STARTS.length]!
@@ -73,7 +73,7 @@ export const addLight = (plan: Plan, strobe: Strobe, modifiers: readonly Modifie
 }
 
 /** @returns the same plan when it is the only light */
-export const removeLight = (plan: Plan, id: LightId): Plan => {
+export function removeLight(plan: Plan, id: LightId): Plan {
   if (plan.lights.length === 1 || !plan.lights.some((light) => light.id === id)) return plan
   return {
     ...plan,
@@ -82,8 +82,11 @@ export const removeLight = (plan: Plan, id: LightId): Plan => {
   }
 }
 
-/** A copy of a light, mirrored to the other side. @returns the same plan when there are eight already */
-export const copyLight = (plan: Plan, id: LightId): Plan => {
+/**
+ * A copy of a light, mirrored to the other side.
+ * @returns the same plan when there are eight already
+ */
+export function copyLight(plan: Plan, id: LightId): Plan {
   const letter = freeLetter(plan)
   const light = plan.lights.find((each) => each.id === id)
   if (!letter || !light) return plan
@@ -102,7 +105,7 @@ export const copyLight = (plan: Plan, id: LightId): Plan => {
   }
 }
 
-export const addCard = (plan: Plan, kind: Card['kind']): Plan => {
+export function addCard(plan: Plan, kind: Card['kind']): Plan {
   const id = freeNumber('K', plan.cards)
   if (!id) return plan
   const size = Math.max(40, Math.round(plan.subject.widthMm * 2))
@@ -122,7 +125,7 @@ export const addCard = (plan: Plan, kind: Card['kind']): Plan => {
   }
   return { ...plan, cards: [...plan.cards, card] }
 }
-export const removeCard = (plan: Plan, id: string): Plan => {
+export function removeCard(plan: Plan, id: string): Plan {
   if (!plan.cards.some((card) => card.id === id)) return plan
   return {
     ...plan,
@@ -131,7 +134,7 @@ export const removeCard = (plan: Plan, id: string): Plan => {
   }
 }
 
-export const addPlace = (plan: Plan, xMm: number, yMm: number, zMm: number): Plan => {
+export function addPlace(plan: Plan, xMm: number, yMm: number, zMm: number): Plan {
   const id = freeNumber('P', plan.places)
   if (!id) return plan
   const place: OwnPlace = {
@@ -146,7 +149,7 @@ export const addPlace = (plan: Plan, xMm: number, yMm: number, zMm: number): Pla
   return { ...plan, places: [...plan.places, place] }
 }
 /** What pointed at the place points at the focus point again; its goal goes with it. */
-export const removePlace = (plan: Plan, id: string): Plan => {
+export function removePlace(plan: Plan, id: string): Plan {
   if (!plan.places.some((place) => place.id === id)) return plan
   const aimed = <T extends { readonly aim: Light['aim'] }>(thing: T): T =>
     thing.aim.kind === 'place' && thing.aim.place === id

@@ -14,7 +14,10 @@ import type { Plan } from './plan'
 type Used = Pick<Plan, 'camera' | 'lens' | 'focus'>
 type Set = Used & Pick<Plan, 'settings'>
 
-/** Light lost to close focus, stops ≥ 0, whether or not the body's f-number says so. @param magnification the plan's when left out */
+/**
+ * Light lost to close focus, stops ≥ 0, whether or not the body's f-number says so.
+ * @param magnification the plan's when left out
+ */
 export const closeUpLossOf = ({ lens, focus }: Used, magnification = focus.magnification): number =>
   attachedCloseUpLoss(lens.focalMm, magnification, lens.pupilRatio, focus)
 
@@ -31,7 +34,7 @@ export const effectiveFNumberOf = (plan: Set): number =>
   markedFNumber(plan) * 2 ** (closeUpLossOf(plan) / 2)
 
 /** Aperture positions the lens allows, in the stops this body shows. */
-export const apertureRange = (plan: Used): readonly [number, number] => {
+export function apertureRange(plan: Used): readonly [number, number] {
   const shown =
     2 * Math.log2(plan.focus.teleconverter) + (plan.camera.showsEffective ? closeUpLossOf(plan) : 0)
   return [plan.lens.widestStops + shown, plan.lens.narrowestStops + shown]
@@ -50,7 +53,7 @@ export const sensorInUse = ({
 })
 
 /** Permitted blur disc on the sensor, mm. */
-export const blurCircleMm = (plan: Used): number => {
+export function blurCircleMm(plan: Used): number {
   const { blur } = plan.focus
   if (blur.kind === 'pixels') return blur.pixels * pixelPitchMm(plan.camera)
   return blur.kind === 'circle'
@@ -59,10 +62,11 @@ export const blurCircleMm = (plan: Used): number => {
 }
 
 /** The lens in front of the converter: what depth of field follows from. */
-export const frontLens = ({
-  lens,
-  focus
-}: Used): { readonly focalMm: number; readonly magnification: number; readonly share: number } => {
+export function frontLens({ lens, focus }: Used): {
+  readonly focalMm: number
+  readonly magnification: number
+  readonly share: number
+} {
   const focalMm = combinedFocalMm(lens.focalMm, focus.dioptres)
   return {
     focalMm,
@@ -71,7 +75,7 @@ export const frontLens = ({
   }
 }
 
-export const depthOf = (plan: Set): DepthLimits => {
+export function depthOf(plan: Set): DepthLimits {
   const { focalMm, magnification, share } = frontLens(plan)
   return depthLimits(
     focalMm,
@@ -83,13 +87,13 @@ export const depthOf = (plan: Set): DepthLimits => {
 }
 
 /** Nearest magnification to a wanted one that the lens, with what is on it, focuses. */
-export const heldMagnification = (plan: Used, wanted: number): number => {
+export function heldMagnification(plan: Used, wanted: number): number {
   const [least, most] = magnificationsOf(plan)
   return Math.min(most, Math.max(least, wanted))
 }
 
 /** Magnification with the lens front so far from the subject; Infinity where no image forms. */
-export const magnificationAtFront = (plan: Used, workingMm: number): number => {
+export function magnificationAtFront(plan: Used, workingMm: number): number {
   const front = magnificationAtDistance(
     frontLens(plan).focalMm,
     workingMm + plan.lens.sensorToFrontMm + plan.focus.extensionMm
@@ -108,9 +112,10 @@ export const neededDepthMm = (plan: Used & Pick<Plan, 'subject'>): number =>
   shownHeightMm(plan) * Math.sin(leanRad(plan))
 
 /** Height of the strip of a leaning flat that comes out sharp, mm; all that shows when it stands square. */
-export const sharpStripMm = (
-  plan: Set & Pick<Plan, 'subject'>
-): { readonly mm: number; readonly whole: boolean } => {
+export function sharpStripMm(plan: Set & Pick<Plan, 'subject'>): {
+  readonly mm: number
+  readonly whole: boolean
+} {
   const mm = depthOf(plan).totalMm / Math.sin(leanRad(plan))
   return mm >= shownHeightMm(plan) ? { mm: shownHeightMm(plan), whole: true } : { mm, whole: false }
 }
@@ -121,8 +126,11 @@ export interface EndBlur {
   readonly airyMm: number
   readonly bothMm: number
 }
-/** Blur at both ends of a depth. @param fNumber marked; the one in use when left out */
-export const endBlur = (plan: Set, depthMm: number, fNumber = markedFNumber(plan)): EndBlur => {
+/**
+ * Blur at both ends of a depth.
+ * @param fNumber marked; the one in use when left out
+ */
+export function endBlur(plan: Set, depthMm: number, fNumber = markedFNumber(plan)): EndBlur {
   const { magnification, share } = frontLens(plan)
   const defocusMm =
     depthMm > 0
@@ -138,7 +146,7 @@ export const endBlur = (plan: Set, depthMm: number, fNumber = markedFNumber(plan
  * lens that is √(D·m²/(2·2.44·λ)) / (1 + m/P).
  * Source: the argument of Hansma, "View camera focusing in practice", Photo Techniques 1996 (from memory).
  */
-export const bestMarkedFNumber = (plan: Set, depthMm: number): number => {
+export function bestMarkedFNumber(plan: Set, depthMm: number): number {
   // Defocus falls as 1/N, diffraction grows as N: alike at the root of their ratio.
   const { defocusMm, airyMm } = endBlur(plan, depthMm, 1)
   return Math.sqrt(defocusMm / airyMm)

@@ -49,7 +49,7 @@ export const aimSchema = z.discriminatedUnion('kind', [
 ])
 export type Aim = z.infer<typeof aimSchema>
 
-export const ROLES = ['key', 'fill', 'rim', 'background', 'other'] as const
+const ROLES = ['key', 'fill', 'rim', 'background', 'other'] as const
 
 export const lightSchema = z.strictObject({
   id: lightIdSchema,

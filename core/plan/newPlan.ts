@@ -92,7 +92,7 @@ export interface LookKit {
 }
 
 /** A whole plan for a look on the kit given: lowest ISO, sync speed, aperture and magnification within the lens's range. */
-export const newPlan = (look: Look, title: string, kit: LookKit): Plan => {
+export function newPlan(look: Look, title: string, kit: LookKit): Plan {
   const start = STARTS[look]
   const { camera, lens } = kit
   const pick = (axis: 'aperture' | 'shutter' | 'iso', from: number, to: number, wanted: number) =>

@@ -19,7 +19,7 @@ export const faultsOf = (error: z.ZodError): Fault[] =>
 const headSchema = z.object({ format: z.literal(PLAN_FORMAT), version: z.number().int().min(1) })
 
 /** @param input parsed JSON of any origin; never throws */
-export const openPlan = (input: unknown): Opened => {
+export function openPlan(input: unknown): Opened {
   const head = headSchema.safeParse(input)
   if (!head.success)
     return {

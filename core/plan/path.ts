@@ -32,7 +32,7 @@ const stepsOf = (path: string): string[] => path.split('.')
 const named = (each: unknown): unknown =>
   (each as { id?: unknown }).id ?? (each as { place?: unknown }).place
 
-const memberOf = (owner: unknown, step: string): unknown => {
+function memberOf(owner: unknown, step: string): unknown {
   if (Array.isArray(owner)) return owner.find((each) => named(each) === step)
   return typeof owner === 'object' && owner !== null && Object.hasOwn(owner, step)
     ? (owner as Record<string, unknown>)[step]

@@ -38,7 +38,7 @@ export const correctionSchema = z.strictObject({
 export type Correction = z.infer<typeof correctionSchema>
 
 export const SHAPES = ['sheet', 'ellipsoid', 'box', 'cylinder', 'vessel', 'plume'] as const
-export const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
+const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
 
 export const settingsSchema = z.strictObject({
   apertureStops: stops(-2, 14),

@@ -15,7 +15,7 @@ import { litIds, planAt, sameKit, type Evidence, type Frame } from './frame'
 export const UNCERTAINTY = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
 
 /** Places a frame is judged at, the likeliest first: what the one light that was on serves, the subject, the background. */
-export const judgedAt = (plan: Plan, frame: Frame): Place[] => {
+export function judgedAt(plan: Plan, frame: Frame): Place[] {
   if (frame.kind === 'black') return ['background', 'subject']
   const ids = litIds(frame.snapshot)
   const light = ids.length === 1 ? plan.lights.find((each) => each.id === ids[0]) : undefined
@@ -24,7 +24,7 @@ export const judgedAt = (plan: Plan, frame: Frame): Place[] => {
 }
 
 /** Level a piece of evidence states for a place, stops against mid-grey. */
-export const measuredLevel = (plan: Plan, evidence: Evidence): number => {
+export function measuredLevel(plan: Plan, evidence: Evidence): number {
   if (evidence.kind !== 'meter') return evidence.levelStops
   const { settings } = plan
   const loss = hiddenCloseUpLoss(plan)
@@ -59,12 +59,7 @@ export type Calibration =
  * @param plan the plan now; its settings are replaced by the frame's
  * @param id identifier for a new correction
  */
-export const calibrate = (
-  plan: Plan,
-  frame: Frame,
-  evidence: Evidence,
-  id: string
-): Calibration => {
+export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: string): Calibration {
   const was = planAt(plan, frame.snapshot)
   const place = placeOf(evidence)
   const level = measuredLevel(was, evidence)
@@ -135,12 +130,12 @@ export const calibrate = (
 }
 
 /** A level seen through the lens at known settings, as the ambient reading it amounts to. */
-const ambientFromLevel = (
+function ambientFromLevel(
   plan: Plan,
   level: number,
   limit: AmbientReading['limit'],
   takenAt: string
-): AmbientReading => {
+): AmbientReading {
   const { apertureStops, shutterStops, isoStops, ndStops } = plan.settings
   return {
     value: {
@@ -165,7 +160,7 @@ const ambientFromLevel = (
 }
 
 /** The plan with a calibration taken in; an earlier one from the same frame and place is replaced. */
-export const applyCalibration = (plan: Plan, calibration: Calibration): Plan => {
+export function applyCalibration(plan: Plan, calibration: Calibration): Plan {
   if (calibration.kind === 'nothing') return plan
   if (calibration.kind === 'ambient')
     return { ...plan, ambient: { ...plan.ambient, [calibration.place]: calibration.reading } }

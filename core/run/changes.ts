@@ -29,7 +29,7 @@ export interface Change {
 const angles = (at: Position): string =>
   `${Math.round(at.azimuthDeg * 10) / 10}° / ${Math.round(at.elevationDeg * 10) / 10}°`
 
-const lightChanges = (
+function lightChanges(
   a: LightState,
   b: LightState,
   add: (
@@ -39,7 +39,7 @@ const lightChanges = (
     stops: number | null,
     light: string
   ) => void
-): void => {
+): void {
   add('switch', a.on, b.on, null, b.id)
   if (!a.on && !b.on) return
   add('power', a.powerStops, b.powerStops, b.powerStops - a.powerStops, b.id)
@@ -55,7 +55,7 @@ const lightChanges = (
   add('strobe', a.strobeId, b.strobeId, null, b.id)
 }
 
-export const changesBetween = (a: Snapshot, b: Snapshot): Change[] => {
+export function changesBetween(a: Snapshot, b: Snapshot): Change[] {
   const changes: Change[] = []
   const add = (
     control: ChangedControl,

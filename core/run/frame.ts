@@ -76,7 +76,10 @@ export const frameSchema = z.strictObject({
 })
 export type Frame = z.infer<typeof frameSchema>
 
-/** The settings of a plan as they stand now. @param only the lights that were fired; all that are on when left out */
+/**
+ * The settings of a plan as they stand now.
+ * @param only the lights that were fired; all that are on when left out
+ */
 export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => ({
   ...plan.settings,
   magnification: plan.focus.magnification,
@@ -92,7 +95,7 @@ export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => (
 })
 
 /** The plan as it stood when a frame was taken; its kit must still be the same for the result to mean anything. Lights the frame does not know are off. */
-export const planAt = (plan: Plan, snapshot: Snapshot): Plan => {
+export function planAt(plan: Plan, snapshot: Snapshot): Plan {
   const { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync, magnification } = snapshot
   return {
     ...plan,
@@ -111,7 +114,7 @@ export const litIds = (snapshot: Snapshot): LightId[] =>
   snapshot.lights.filter((light) => light.on).map((light) => light.id)
 
 /** Same kit on a light as when the frame was taken. */
-export const sameKit = (light: Light, snapshot: Snapshot): boolean => {
+export function sameKit(light: Light, snapshot: Snapshot): boolean {
   const then = snapshot.lights.find((each) => each.id === light.id)
   return (
     then !== undefined &&

@@ -52,7 +52,7 @@ const sameLight = (a: LightState, b: LightState): boolean =>
   a.strobeId === b.strobeId &&
   a.modifierIds.join() === b.modifierIds.join()
 
-const latest = (frames: readonly Frame[], test: (frame: Frame) => boolean): Frame | null => {
+function latest(frames: readonly Frame[], test: (frame: Frame) => boolean): Frame | null {
   for (let i = frames.length - 1; i >= 0; i--) if (test(frames[i]!)) return frames[i]!
   return null
 }
@@ -64,7 +64,7 @@ const seen = (frame: Frame, backgroundStops: number): boolean =>
     frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(backgroundStops)))
 
 /** What to do about one light's power; null when its place comes out as wanted or it has no goal. */
-const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove | null => {
+function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove | null {
   const suggestion = evaluation.suggestions[light.id]
   if (!suggestion) return null
   const miss = evaluation.ledger.totals[suggestion.place]! - suggestion.goalStops
@@ -99,7 +99,7 @@ const powerMove = (plan: Plan, evaluation: Evaluation, light: Light): NextMove |
  * The order people work in: the black frame; each light alone, the key first, its power corrected; all together.
  * @param frames the run so far, oldest first
  */
-export const nextMove = (plan: Plan, frames: readonly Frame[]): NextMove => {
+export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
   const now = snapshotOf(plan)
   const evaluation = evaluate(plan)
   const { ledger } = evaluation

@@ -53,14 +53,14 @@ const TENTHS: Record<number, readonly string[]> = {
   1: ['']
 }
 
-const fractionLabel = (index: number, perStop: number): string => {
+function fractionLabel(index: number, perStop: number): string {
   const whole = Math.floor(index / perStop)
   const part = index - whole * perStop
   const name = `1/${2 ** -whole}`
   return name + (perStop === 10 ? (part ? ` +0.${part}` : '') : (TENTHS[perStop]?.[part] ?? ''))
 }
 
-const buildMarks = (dial: Dial): Mark[] => {
+function buildMarks(dial: Dial): Mark[] {
   const marks: Mark[] = []
   if (dial.kind === 'fraction') {
     const perStop = PER_STOP[dial.step]
@@ -92,7 +92,7 @@ const buildMarks = (dial: Dial): Mark[] => {
 const cache = new WeakMap<Dial, readonly Mark[]>()
 
 /** All marks of a dial, lowest first; the last is full power (0 stops). Built once per dial. */
-export const dialMarks = (dial: Dial): readonly Mark[] => {
+export function dialMarks(dial: Dial): readonly Mark[] {
   const known = cache.get(dial)
   if (known) return known
   const marks = buildMarks(dial)
@@ -112,7 +112,7 @@ export interface DialChoice {
 }
 
 /** The mark nearest to a wanted power, with the rounding error, and how far the dial falls short. */
-export const chooseOnDial = (dial: Dial, wantedStops: number): DialChoice => {
+export function chooseOnDial(dial: Dial, wantedStops: number): DialChoice {
   const marks = dialMarks(dial)
   // Marks rise: halve until two neighbours are left; the lower one on a tie.
   let low = 0
@@ -140,7 +140,7 @@ export const formatPower = (dial: Dial, stops: number): string =>
 
 const FRACTION = /^(?:1 ?\/ ?(\d{1,4})|full)(?: ?([+-]) ?(?:(\d?(?:\.\d+)?)|(\d)\/(\d)))?$/
 
-const parseFractionPower = (text: string): number | null => {
+function parseFractionPower(text: string): number | null {
   const match = text.match(FRACTION)
   if (!match) return null
   const [, divisor = '1', sign, decimal, num, den] = match
@@ -156,7 +156,7 @@ const parseFractionPower = (text: string): number | null => {
  * Reads a power in the dial's own notation, or as a fraction on any dial.
  * @returns stops below full, unrounded, or null. "0.3" and "0.7" mean a third and two thirds except on a tenths dial.
  */
-export const parsePower = (dial: Dial, text: string): number | null => {
+export function parsePower(dial: Dial, text: string): number | null {
   const clean = normalise(text)
   const exact = dialMarks(dial).find((mark) => mark.label === clean)
   if (exact) return exact.stops

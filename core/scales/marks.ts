@@ -60,7 +60,7 @@ const MARKS: Record<Axis, Record<CameraStep, readonly Mark[]>> = (() => {
 export const marksOf = (axis: Axis, step: CameraStep): readonly Mark[] => MARKS[axis][step]
 
 /** The mark nearest to a position (the lower one on a tie). */
-export const nearestMark = (marks: readonly Mark[], stops: number): Mark => {
+export function nearestMark(marks: readonly Mark[], stops: number): Mark {
   let best = marks[0]
   if (!best) throw new RangeError('marks must not be empty')
   for (const mark of marks)
@@ -69,7 +69,7 @@ export const nearestMark = (marks: readonly Mark[], stops: number): Mark => {
 }
 
 /** Moves by whole marks; the ends of the list hold. */
-export const stepMark = (marks: readonly Mark[], stops: number, by: number): Mark => {
+export function stepMark(marks: readonly Mark[], stops: number, by: number): Mark {
   const at = marks.indexOf(nearestMark(marks, stops))
   return marks[Math.min(marks.length - 1, Math.max(0, at + by))] ?? nearestMark(marks, stops)
 }
@@ -91,5 +91,3 @@ export const nameOf = (axis: Axis, stops: number): string => nearestMark(FINE[ax
 export const fNumberAt = (apertureStops: number): number => 2 ** (apertureStops / 2)
 /** seconds exactly behind a position. */
 export const secondsAt = (shutterStops: number): number => 2 ** -shutterStops
-/** ISO speed exactly behind a position. */
-export const isoAt = (isoStops: number): number => 100 * 2 ** isoStops

@@ -26,7 +26,7 @@ const WHOLE = [
  * @param text "8·6", "8.6", "8+0.6", "f/8 6", "2.8·3", "f/11"
  * @returns position on the aperture axis in stops, or null
  */
-export const parseMeter = (text: string): number | null => {
+export function parseMeter(text: string): number | null {
   const clean = normalise(text)
     .replace(/^f ?\/? ?/, '')
     .replace(/[·•∙]/g, '.')
@@ -41,7 +41,7 @@ export const parseMeter = (text: string): number | null => {
 }
 
 /** Prints a position back in tenths: 6.6 → "8·6"; f/2 plus eight tenths as "2+0.8" so that it cannot be misread. */
-export const formatMeter = (apertureStops: number): string => {
+export function formatMeter(apertureStops: number): string {
   const tenths = Math.round(apertureStops * 10)
   const whole = WHOLE[Math.floor(tenths / 10)]
   if (whole === undefined) return 'out of the meter’s scale'

@@ -22,7 +22,7 @@ const position = (axis: Axis, step: CameraStep, label: string, stops: number): n
 const NUMBER = '(\\d+(?:\\.\\d+)?|\\.\\d+)'
 
 /** "f/16", "f16", "16" → stops on the aperture axis, snapped to the step. */
-export const parseAperture = (text: string, step: CameraStep = 'third'): number | null => {
+export function parseAperture(text: string, step: CameraStep = 'third'): number | null {
   const match = normalise(text).match(new RegExp(`^(?:f ?/? ?)?${NUMBER}$`))
   const n = Number(match?.[1])
   if (!match || !(n >= 0.5 && n <= 256)) return null
@@ -33,7 +33,7 @@ export const parseAperture = (text: string, step: CameraStep = 'third'): number 
 }
 
 /** "1/250", "1/250 s", "0.5s", "2 s", "2\"", "250" (a bare whole number above 60 means a fraction of a second). */
-export const parseShutter = (text: string, step: CameraStep = 'third'): number | null => {
+export function parseShutter(text: string, step: CameraStep = 'third'): number | null {
   const clean = normalise(text).replace(/ ?(s|sec|seconds?|")$/, '')
   const hasUnit = clean !== normalise(text)
   const fraction = clean.match(new RegExp(`^1 ?/ ?${NUMBER}$`))
@@ -51,7 +51,7 @@ export const parseShutter = (text: string, step: CameraStep = 'third'): number |
 }
 
 /** "ISO 400", "400" → stops above ISO 100, snapped to the step. */
-export const parseIso = (text: string, step: CameraStep = 'third'): number | null => {
+export function parseIso(text: string, step: CameraStep = 'third'): number | null {
   const match = normalise(text).match(/^(?:iso ?)?(\d{1,7})$/)
   const s = Number(match?.[1])
   if (!match || !(s >= 20 && s <= 204800)) return null
@@ -70,7 +70,7 @@ const MM_PER: Record<string, number> = {
 }
 
 /** "180", "180 mm", "18cm", "0.18 m", "7 in" → millimetres. */
-export const parseLength = (text: string): number | null => {
+export function parseLength(text: string): number | null {
   const match = normalise(text).match(new RegExp(`^${NUMBER} ?(mm|cm|m|in|"|ft|')?$`))
   if (!match) return null
   const mm = Number(match[1]) * (MM_PER[match[2] ?? 'mm'] ?? 1)
@@ -78,14 +78,14 @@ export const parseLength = (text: string): number | null => {
 }
 
 /** "0.18", "18 %", "18%" → a fraction of 1. */
-export const parseFraction = (text: string): number | null => {
+export function parseFraction(text: string): number | null {
   const match = normalise(text).match(new RegExp(`^${NUMBER} ?(%)?$`))
   if (!match) return null
   return Number(match[1]) / (match[2] ? 100 : 1)
 }
 
 /** "1:2", "1/2", "0.5", "0.5x" → magnification. */
-export const parseMagnification = (text: string): number | null => {
+export function parseMagnification(text: string): number | null {
   const clean = normalise(text).replace(/ ?[x×]$/, '')
   const ratio = clean.match(new RegExp(`^${NUMBER} ?[:/] ?${NUMBER}$`))
   if (ratio) {
@@ -96,13 +96,13 @@ export const parseMagnification = (text: string): number | null => {
 }
 
 /** "0.4", "-3", "1,5", "40°", "3 px", "300 lx", "2 s" → a plain number. */
-export const parseNumber = (text: string): number | null => {
+export function parseNumber(text: string): number | null {
   const clean = normalise(text).replace(/ ?(deg|°|px|lx|lux|s)$/, '')
   return /^[+-]?(\d+(\.\d+)?|\.\d+)$/.test(clean) ? Number(clean) : null
 }
 
 /** "200", "200 mm/s", "0.2 m/s", "20 cm/s" → millimetres per second. */
-export const parseSpeed = (text: string): number | null => {
+export function parseSpeed(text: string): number | null {
   const match = normalise(text).match(new RegExp(`^${NUMBER} ?(?:(mm|cm|m)(?:/s| per second)?)?$`))
   return match ? Number(match[1]) * (MM_PER[match[2] ?? 'mm'] ?? 1) : null
 }

@@ -2,16 +2,13 @@
  * Stops: the unit of everything. A level is a base-2 logarithm; 0 renders an 18 % grey card as mid-grey.
  */
 
-/** Level of "no light at all" in sums. JSON has no −∞, so documents carry null for it. */
-export const NO_LIGHT = -Infinity
-
 /**
  * Adds lights that fall on one place.
  * @param levels stops; −Infinity for none
  * @returns stops; −Infinity when nothing lights the place
  * Source: light adds linearly, 2^level is proportional to luminance.
  */
-export const sumLevels = (levels: readonly number[]): number => {
+export function sumLevels(levels: readonly number[]): number {
   let linear = 0
   for (const level of levels) linear += 2 ** level
   return Math.log2(linear)
@@ -24,7 +21,7 @@ export const roundToGrid = (stops: number, perStop: number): number =>
 const MINUS = '−'
 
 /** "+1.3", "−0.6", "0.0": one decimal unless told otherwise, a true minus sign; "none" for no light. */
-export const formatStops = (stops: number | null, decimals = 1): string => {
+export function formatStops(stops: number | null, decimals = 1): string {
   if (stops === null || stops === -Infinity) return 'none'
   const text = Math.abs(stops).toFixed(decimals)
   if (Number(text) === 0) return text
@@ -45,7 +42,7 @@ export const normalise = (text: string): string =>
  * Reads a number of stops: "-1", "+0.7", "1/3", "-1 1/3", "2 stops under", "one" is not taken.
  * @returns stops, or null when the text is no such number
  */
-export const parseStops = (text: string): number | null => {
+export function parseStops(text: string): number | null {
   const match = normalise(text).match(
     /^([+-]?) ?(?:(\d+(?:\.\d+)?|\.\d+)(?: (\d)\/(\d))?|(\d)\/(\d)) ?(?:stops?|ev)? ?(under|over|below|above)?$/
   )

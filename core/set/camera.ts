@@ -22,7 +22,7 @@ export interface CameraPose {
 }
 
 /** Distances of a thin lens with a pupil ratio and what is screwed to it, the same as in the Focus stage. */
-export const poseOf = (plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose => {
+export function poseOf(plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose {
   const { lens, focus, view } = plan
   const { focalMm, magnification } = frontLens(plan)
   const frame = sensorInUse(plan)
@@ -49,10 +49,10 @@ export const poseOf = (plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): 
 }
 
 /** A point as the frame sees it: x and y from −1 to 1 inside it, depth from the pupil; null beside or behind the lens. */
-export const project = (
+export function project(
   pose: CameraPose,
   p: Vec
-): { readonly x: number; readonly y: number; readonly depthMm: number } | null => {
+): { readonly x: number; readonly y: number; readonly depthMm: number } | null {
   const depthMm = pose.pupilMm - dot(p, pose.toCamera)
   if (depthMm <= 1e-6) return null
   const grow = pose.pupilMm / depthMm

@@ -28,7 +28,7 @@ export const cutAngleDeg = (beam: Light['modifiers'][number]['beam']): number | 
       ? (2 * Math.atan(beam.throatMm / beam.lengthMm) * 180) / Math.PI
       : null
 
-const lastFace = (light: Pick<Light, 'strobe' | 'modifiers'>): Face => {
+function lastFace(light: Pick<Light, 'strobe' | 'modifiers'>): Face {
   for (let i = light.modifiers.length - 1; i >= 0; i--) {
     const { face, beam } = light.modifiers[i]!
     if (face.kind !== 'keep') return face
@@ -54,9 +54,10 @@ const shapes = new WeakMap<
   object,
   Map<number, { readonly shape: BeamShape; readonly edgeDeg: number }>
 >()
-const shapeOf = (
-  light: Pick<Light, 'strobe' | 'modifiers'>
-): { readonly shape: BeamShape; readonly edgeDeg: number } => {
+function shapeOf(light: Pick<Light, 'strobe' | 'modifiers'>): {
+  readonly shape: BeamShape
+  readonly edgeDeg: number
+} {
   const spread = [...light.modifiers].reverse().find((each) => each.beam.kind === 'spread')?.beam
   const beamDeg = spread?.kind === 'spread' ? spread.beamDeg : 0
   const known = shapes.get(light.strobe)?.get(beamDeg)
@@ -75,7 +76,7 @@ const shapeOf = (
 export const lightPoint = (light: Pick<Light, 'mount' | 'at'>, pose: CameraPose): Vec =>
   light.mount === 'lens' ? pose.front : pointOf(light.at)
 
-export const headOf = (light: Light, pose: CameraPose, placeAt: (place: string) => Vec): Head => {
+export function headOf(light: Light, pose: CameraPose, placeAt: (place: string) => Vec): Head {
   const at = lightPoint(light, pose)
   const axis =
     light.mount === 'lens' ? scale(pose.toCamera, -1) : directionOf(light.aim, at, placeAt)

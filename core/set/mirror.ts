@@ -23,7 +23,7 @@ export interface MirrorZone {
   readonly plane: Sheet
 }
 
-export const mirrorsAtAll = (plan: Pick<Plan, 'subject'>): boolean =>
+const mirrorsAtAll = (plan: Pick<Plan, 'subject'>): boolean =>
   plan.subject.finish !== 'matt' && plan.subject.shape !== 'plume'
 
 const SQUARE = [
@@ -40,7 +40,7 @@ const outline = (face: Sheet): Vec[] =>
   (face.kind === 'rectangle' ? SQUARE : CIRCLE).map(([u, v]) => pointOn(face, u, v))
 
 /** Zones of the flat faces the lens sees. */
-export const mirrorZones = (plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZone[] => {
+export function mirrorZones(plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZone[] {
   if (!mirrorsAtAll(plan)) return []
   return flatFaces(plan.subject).flatMap((plane, face) => {
     const out = dot(sub(scene.pose.pupil, plane.at), plane.normal)
@@ -146,7 +146,7 @@ function shownIn(
 }
 
 /** Every light that is on and shows in a shiny face, where, and how bright. */
-export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
+export function reflections(plan: Plan, scene: Scene): Reflection[] {
   if (!mirrorsAtAll(plan)) return []
   const { finish } = plan.subject
   const found: Reflection[] = []
@@ -199,7 +199,7 @@ export const reflections = (plan: Plan, scene: Scene): Reflection[] => {
 }
 
 /** Every card and flag that shows in a flat shiny face. */
-export const cardReflections = (plan: Plan, scene: Scene): Reflection[] => {
+export function cardReflections(plan: Plan, scene: Scene): Reflection[] {
   if (!mirrorsAtAll(plan)) return []
   const zones = mirrorZones(plan, scene)
   const blocked = othersIn(scene)

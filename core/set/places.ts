@@ -24,7 +24,7 @@ export interface PlacePoint {
 export const keyLight = (plan: Pick<Plan, 'lights'>): Light =>
   plan.lights.find((light) => light.role === 'key') ?? plan.lights[0]!
 
-const between = (a: Vec, b: Vec): Vec => {
+function between(a: Vec, b: Vec): Vec {
   const middle = add(a, b)
   // Light from straight behind has no side of its own: what faces across is lit at the rim.
   return unit(middle, unit(cross(b, [1, 0, 0]), [0, 1, 0]))
@@ -54,7 +54,7 @@ const FACES: Record<Plan['places'][number]['faces'], (pose: CameraPose) => Vec> 
 }
 
 /** Every place of the plan, the subject's lit side first. */
-export const placesOf = (plan: Plan, pose: CameraPose, background: Sheet): PlacePoint[] => {
+export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): PlacePoint[] {
   const { subject, table } = plan
   const key = keyLight(plan)
   const toKey = unit(lightPoint(key, pose), pose.toCamera)

@@ -10,7 +10,7 @@ const KEPT = 12
 const kept: Known[] = []
 
 /** The transport of a plan's set; the same object as long as nothing has moved. */
-export const transportOf = (plan: Plan): Transport => {
+export function transportOf(plan: Plan): Transport {
   let near: Known | null = null
   for (let i = 0; i < kept.length; i++) {
     const entry = kept[i]!

@@ -17,7 +17,7 @@ export const sameLight = (a: Light, b: Light): boolean =>
     a.rollDeg === b.rollDeg)
 
 /** Whether all is the same that light's way depends on, but for lights other than the key; where that stands decides which side is the lit one. */
-export const sameStage = (a: Plan, b: Plan): boolean => {
+export function sameStage(a: Plan, b: Plan): boolean {
   if (
     a.subject !== b.subject ||
     a.background !== b.background ||
@@ -38,7 +38,7 @@ export const sameStage = (a: Plan, b: Plan): boolean => {
 }
 
 /** Whether all lights do. */
-export const sameLights = (a: Plan, b: Plan): boolean => {
+export function sameLights(a: Plan, b: Plan): boolean {
   if (a.lights === b.lights) return true
   if (a.lights.length !== b.lights.length || keyLight(a).id !== keyLight(b).id) return false
   for (let i = 0; i < a.lights.length; i++) if (!sameLight(a.lights[i]!, b.lights[i]!)) return false

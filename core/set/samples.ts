@@ -32,7 +32,7 @@ export const FINEST = FINENESS.length - 1
 const RULES = FINENESS.map((n, i) => (i === FINEST ? strata(n) : gaussNodes(n)))
 
 /** Points across and up from the middle of the face with weights: x, y, w, x, y, w … */
-const flatSamples = (face: Face, level: number): Float64Array => {
+function flatSamples(face: Face, level: number): Float64Array {
   const rule = RULES[level]!
   const points: number[] = []
   if (face.kind === 'rectangle') {
@@ -58,7 +58,7 @@ const flatSamples = (face: Face, level: number): Float64Array => {
 const flatCache = new WeakMap<Face, (Float64Array | undefined)[]>()
 
 /** Sample points of a head in the set: x, y, z, weight each; weights add up to 1. */
-export const samplesOf = (head: Head, level: number): Float64Array => {
+export function samplesOf(head: Head, level: number): Float64Array {
   const known = flatCache.get(head.face) ?? []
   const flat = (known[level] ??= flatSamples(head.face, level))
   flatCache.set(head.face, known)
@@ -75,7 +75,7 @@ export const samplesOf = (head: Head, level: number): Float64Array => {
 }
 
 /** The fineness a smooth view of a face needs at a distance. */
-export const levelFor = (head: Head, distanceMm: number): number => {
+export function levelFor(head: Head, distanceMm: number): number {
   const near = faceSizeMm(head.face) / Math.max(1e-6, distanceMm)
   return near < 0.05 ? 0 : near < 0.5 ? 1 : near < 1.2 ? 2 : near < 3 ? 3 : 4
 }

@@ -17,10 +17,11 @@ const METAL = 0.7
 
 /**
  * Share of unpolarised light that a smooth clear surface mirrors.
- * @param cosIn cosine of the angle from the normal, 0–1; @param index refractive index, > 1
+ * @param cosIn cosine of the angle from the normal, 0–1
+ * @param index refractive index, > 1
  * Source: Fresnel's equations, e.g. Hecht, Optics.
  */
-export const fresnelShare = (cosIn: number, index = INDEX): number => {
+export function fresnelShare(cosIn: number, index = INDEX): number {
   if (!(cosIn >= 0 && cosIn <= 1)) throw new RangeError('cosIn must lie from 0 to 1')
   if (!(index > 1)) throw new RangeError('index must be above 1')
   const cosOut = Math.sqrt(1 - (1 - cosIn * cosIn) / (index * index))
@@ -29,7 +30,10 @@ export const fresnelShare = (cosIn: number, index = INDEX): number => {
   return (across * across + along * along) / 2
 }
 
-/** Share of light a shiny surface mirrors. @param cosIn cosine of the angle from its normal */
+/**
+ * Share of light a shiny surface mirrors.
+ * @param cosIn cosine of the angle from its normal
+ */
 export const mirrorShare = (finish: Plan['subject']['finish'], cosIn: number): number =>
   finish === 'metal' ? METAL : fresnelShare(Math.min(1, Math.max(0, cosIn)))
 
@@ -43,14 +47,15 @@ export const faceAreaMm2 = (face: Face): number =>
 /**
  * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at full power: add
  * `lightStops`. −∞ where the head does not look that way.
- * @param at the spot, @param normal the surface there, unit
+ * @param at the point
+ * @param normal the surface there, unit
  */
-export const imageStops = (
+export function imageStops(
   head: Head,
   at: Vec,
   normal: Vec,
   finish: Plan['subject']['finish']
-): number => {
+): number {
   const away = unit(sub(at, head.at))
   const cosOff = dot(away, head.axis)
   if (cosOff <= 0 || cosOff < head.cutCos) return -Infinity

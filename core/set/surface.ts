@@ -3,6 +3,7 @@
  * and no allocation inside: a set asks tens of thousands of times for each evaluation.
  * Source: intersection of a line with planes, quadrics and slabs, any handbook of analytic geometry.
  */
+import { BOX, CYLINDER, ELLIPSOID, solidNormal, throughSolid } from './solid'
 import { add, dot, scale, sub, toRad, type Vec } from './vec'
 
 /** A flat thing. Both sides of it count. */
@@ -45,7 +46,7 @@ export interface Hit {
   /** the surface met, as an index into the list */
   index: number
 }
-export const newHit = (): Hit => ({ along: 0, x: 0, y: 0, z: 0, nx: 0, ny: 0, nz: 0, index: -1 })
+const newHit = (): Hit => ({ along: 0, x: 0, y: 0, z: 0, nx: 0, ny: 0, nz: 0, index: -1 })
 
 /** Whether anything stands between two points; what one of them lies on does not count. */
 export type Blocked = (
@@ -87,9 +88,6 @@ const EPS = 1e-6
 
 const RECTANGLE = 0
 const RING = 1
-const BOX = 2
-const ELLIPSOID = 3
-const CYLINDER = 4
 const KINDS = {
   rectangle: RECTANGLE,
   disc: RING,
@@ -100,71 +98,6 @@ const KINDS = {
 } as const
 /** Numbers kept of each surface. */
 const ROW = 13
-
-/**
- * The part of a line inside a unit solid, in lengths of its direction.
- * @param kind BOX, ELLIPSOID or CYLINDER
- * @param span filled with where it goes in and where it comes out
- * @returns whether it passes through at all
- */
-function throughSolid(
-  kind: number,
-  px: number,
-  py: number,
-  pz: number,
-  dx: number,
-  dy: number,
-  dz: number,
-  span: Float64Array
-): boolean {
-  let near = -Infinity
-  let far = Infinity
-  if (kind === BOX) {
-    if (Math.abs(dx) < 1e-15) {
-      if (Math.abs(px) >= 1) return false
-    } else {
-      const s = (-1 - px) / dx
-      const t = (1 - px) / dx
-      near = Math.min(s, t)
-      far = Math.max(s, t)
-    }
-    if (Math.abs(dz) < 1e-15) {
-      if (Math.abs(pz) >= 1) return false
-    } else {
-      const s = (-1 - pz) / dz
-      const t = (1 - pz) / dz
-      near = Math.max(near, Math.min(s, t))
-      far = Math.min(far, Math.max(s, t))
-    }
-  } else {
-    const round = kind === ELLIPSOID ? 1 : 0
-    const a = dx * dx + dz * dz + round * dy * dy
-    const b = px * dx + pz * dz + round * py * dy
-    const c = px * px + pz * pz + round * py * py - 1
-    if (a < 1e-18) {
-      if (c >= 0) return false
-    } else {
-      const disc = b * b - a * c
-      if (disc <= 0) return false
-      const root = Math.sqrt(disc)
-      near = (-b - root) / a
-      far = (-b + root) / a
-    }
-  }
-  if (kind !== ELLIPSOID) {
-    if (Math.abs(dy) < 1e-15) {
-      if (Math.abs(py) >= 1) return false
-    } else {
-      const s = (-1 - py) / dy
-      const t = (1 - py) / dy
-      near = Math.max(near, Math.min(s, t))
-      far = Math.min(far, Math.max(s, t))
-    }
-  }
-  span[0] = near
-  span[1] = far
-  return near < far
-}
 
 /**
  * Numbers of each surface. Flat ones: normal, across / half, upward / half, each with what its middle gives along it,
@@ -278,32 +211,15 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
 
   const putNormal = (hit: Hit, dx: number, dy: number, dz: number): void => {
     const o = hit.index * ROW
-    const kind = kinds[hit.index]!
-    let [nx, ny, nz] = [data[o]!, data[o + 1]!, data[o + 2]!]
-    if (kind > RING) {
-      const [c, s, kx, ky, kz] = [data[o]!, data[o + 1]!, data[o + 2]!, data[o + 3]!, data[o + 4]!]
-      const lx = (hit.x * c - hit.z * s) * kx
-      const ly = hit.y * ky
-      const lz = (hit.x * s + hit.z * c) * kz
-      const onTop =
-        kind === CYLINDER
-          ? Math.abs(ly) >= Math.hypot(lx, lz)
-          : Math.abs(ly) >= Math.max(Math.abs(lx), Math.abs(lz))
-      const onSide = kind === BOX && Math.abs(lx) >= Math.abs(lz)
-      const gx =
-        kind === BOX ? (!onTop && onSide ? lx : 0) : kind === CYLINDER && onTop ? 0 : lx * kx
-      const gy = kind === ELLIPSOID ? ly * ky : onTop ? ly : 0
-      const gz =
-        kind === BOX ? (!onTop && !onSide ? lz : 0) : kind === CYLINDER && onTop ? 0 : lz * kz
-      const size = Math.hypot(gx, gy, gz) || 1
-      nx = (gx * c + gz * s) / size
-      ny = gy / size
-      nz = (-gx * s + gz * c) / size
-    }
-    const side = nx * dx + ny * dy + nz * dz > 0 ? -1 : 1
-    hit.nx = nx * side
-    hit.ny = ny * side
-    hit.nz = nz * side
+    if (kinds[hit.index]! <= RING) {
+      hit.nx = data[o]!
+      hit.ny = data[o + 1]!
+      hit.nz = data[o + 2]!
+    } else solidNormal(kinds[hit.index]!, data, o, hit)
+    if (hit.nx * dx + hit.ny * dy + hit.nz * dz <= 0) return
+    hit.nx = -hit.nx
+    hit.ny = -hit.ny
+    hit.nz = -hit.nz
   }
 
   const nearest: Surfaces['nearest'] = (ox, oy, oz, dx, dy, dz, least, most, hit) => {

@@ -27,7 +27,7 @@ const distanceTo = (head: Head, at: Vec): number =>
   Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
 
 /** Share of a patch's returned light that reaches each place: [place × patch], what stands in the way counted. */
-const couplings = ({ places, reflectors, surfaces }: Scene): Float64Array => {
+function couplings({ places, reflectors, surfaces }: Scene): Float64Array {
   const { patches } = reflectors
   const { blocked } = surfaces
   const out = new Float64Array(places.length * patches.length)
@@ -68,7 +68,7 @@ export interface Known {
  * How light travels in a set.
  * @param near a set of which only lights other than the key differ: what has not moved is taken from there
  */
-export const workOut = (plan: Plan, near: Known | null): Known => {
+export function workOut(plan: Plan, near: Known | null): Known {
   const scene: Scene = near
     ? {
         ...near.transport.scene,

@@ -15,11 +15,11 @@ export const cross = (a: Vec, b: Vec): Vec => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0]
 ]
-export const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
+const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
 export const distance = (a: Vec, b: Vec): number =>
   Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])
 /** The same direction with length 1; `otherwise` for a vector of no length. */
-export const unit = (a: Vec, otherwise: Vec = [0, 0, 1]): Vec => {
+export function unit(a: Vec, otherwise: Vec = [0, 0, 1]): Vec {
   const size = length(a)
   return size > 1e-12 ? scale(a, 1 / size) : otherwise
 }
@@ -47,10 +47,7 @@ export const pointOf = (spot: Position): Vec =>
 export const positionOf = (p: Vec): Position => ({ distanceMm: length(p), ...anglesOf(p) })
 
 /** Two unit directions square to a unit normal and to each other: `across` level where that is possible, `upward` the other. */
-export const basisOf = (
-  normal: Vec,
-  rollDeg = 0
-): { readonly across: Vec; readonly upward: Vec } => {
+export function basisOf(normal: Vec, rollDeg = 0): { readonly across: Vec; readonly upward: Vec } {
   const level = Math.abs(normal[1]) > 0.999999 ? ([1, 0, 0] as Vec) : unit(cross([0, 1, 0], normal))
   const up = cross(normal, level)
   if (rollDeg === 0) return { across: level, upward: up }

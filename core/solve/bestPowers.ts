@@ -13,7 +13,7 @@ import type { CaseLight, ShutterCase } from './shutterCase'
  * @param limit the goal's, linear too
  * @returns Infinity when a hard goal cannot be kept
  */
-const levelCost = (goal: LevelGoal, limit: number, low: number, high: number): number => {
+function levelCost(goal: LevelGoal, limit: number, low: number, high: number): number {
   if (goal.about ? low <= limit && limit <= high : low <= limit) return 0
   const by = Math.min(FAR_OFF, Math.abs(Math.log2((low > limit ? low : high) / limit)))
   const miss = by - (goal.about ? goal.tolerance : 0)
@@ -43,11 +43,11 @@ const SHOWS = 2 ** -SHOWS_WITHIN
  * @param limit only what costs less is of interest
  * @returns null when nothing does
  */
-export const bestPowers = (
+export function bestPowers(
   shutterCase: ShutterCase,
   takenStops: number,
   limit: number
-): Found | null => {
+): Found | null {
   const { lights, low, high, scratch } = shutterCase
   const { levels, ratio, subject, shadow, key, goalById } = shutterCase.set
   const { sums, spent, blur, recycle, flashes, strongest, fill } = scratch

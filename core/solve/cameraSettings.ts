@@ -27,11 +27,11 @@ export interface EqualExposure {
 }
 
 /** Apertures, ISOs and filters that keep the goals they decide alone, by how much light they take together. */
-export const settingsByStops = (
+export function settingsByStops(
   from: Plan,
   space: SearchSpace,
   goals: readonly WeightedGoal[]
-): EqualExposure[] => {
+): EqualExposure[] {
   const by = (id: string) => goals.find((each) => each.goal.id === id)
   const pitch = pixelPitchMm(from.camera)
   const need = neededDepthMm(from)

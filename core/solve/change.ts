@@ -26,7 +26,7 @@ export const WAY_GROUPS = [
 export type WayGroup = (typeof WAY_GROUPS)[number]
 
 /** The plan with a way taken; parts that do not change stay the same objects. */
-export const applyChange = (plan: Plan, change: WayChange): Plan => {
+export function applyChange(plan: Plan, change: WayChange): Plan {
   const lights = plan.lights.map((light, i) => {
     const powerStops = change.powers[i] ?? light.powerStops
     const distanceMm = change.distances[i] ?? light.at.distanceMm
@@ -55,7 +55,7 @@ export const sameModifiers = (a: readonly Modifier[], b: readonly Modifier[]): b
   a.length === b.length && a.every((each, i) => each.id === b[i]!.id)
 
 /** Which way of working leads from one plan to the other: what is moved or added comes before what is only set. */
-export const groupOf = (from: Plan, to: Plan): WayGroup => {
+export function groupOf(from: Plan, to: Plan): WayGroup {
   for (const [i, light] of to.lights.entries()) {
     const was = from.lights[i]!
     if (light.at.distanceMm !== was.at.distanceMm)

@@ -38,7 +38,7 @@ export interface GoalResult extends Goal {
 /** Nothing at all where light is wanted counts as this far off, stops. */
 export const FAR_OFF = 30
 
-export const goalsOf = (plan: Plan): Goal[] => {
+export function goalsOf(plan: Plan): Goal[] {
   const { goals } = plan
   const list: Goal[] = []
   const add = (
@@ -86,7 +86,7 @@ const IN_STOPS = new Set<string>(['subject', 'background', 'keyFill', 'iso'])
 export const isInStops = (id: string): boolean => IN_STOPS.has(id) || id.startsWith('at:')
 
 /** Stops beyond the limit (negative inside), before tolerance. */
-export const beyond = (goal: Pick<Goal, 'id' | 'kind' | 'limit'>, value: number): number => {
+export function beyond(goal: Pick<Goal, 'id' | 'kind' | 'limit'>, value: number): number {
   if (goal.id === 'sync') return value > 0 ? FAR_OFF : -FAR_OFF
   const over = isInStops(goal.id)
     ? value - goal.limit
@@ -99,12 +99,12 @@ export const beyond = (goal: Pick<Goal, 'id' | 'kind' | 'limit'>, value: number)
 
 export const DUST = 1e-9
 
-const valueOf = (
+function valueOf(
   plan: Plan,
   ledger: Ledger,
   goal: Goal,
   freeze: ReturnType<typeof freezeOf> | null
-): number => {
+): number {
   const lit = plan.lights.filter((light) => light.on)
   switch (goal.id) {
     case 'background':
@@ -136,10 +136,10 @@ const valueOf = (
   }
 }
 
-export const judgeGoals = (
+export function judgeGoals(
   plan: Plan,
   evaluation: Pick<Evaluation, 'ledger' | 'verdicts'>
-): GoalResult[] => {
+): GoalResult[] {
   const { ledger, verdicts } = evaluation
   const freeze = plan.subject.speedMmS > 0 ? freezeOf(plan, ledger) : null
   return goalsOf(plan).map((goal) => {

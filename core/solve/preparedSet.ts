@@ -52,13 +52,13 @@ const OPEN = { apertureStops: 0, isoStops: 0, ndStops: 0 } as const
  * @param was its ledger
  * @param set the plan with the set to try
  */
-export const prepareSet = (
+export function prepareSet(
   from: Plan,
   was: Ledger,
   set: Plan,
   space: SearchSpace,
   goals: readonly WeightedGoal[]
-): PreparedSet => {
+): PreparedSet {
   const shutterStops = set.camera.slowestShutterStops
   const open: Plan = {
     ...set,

@@ -39,7 +39,7 @@ export type Relaxation =
 const FIRST = 1e6
 
 /** The plan with the first way that fits; null when none does. */
-const fitted = (plan: Plan): Plan | null => {
+function fitted(plan: Plan): Plan | null {
   const found = search(plan, weightedGoalsOf(plan), { perGroup: 1, together: true })[0]
   return found ? applyChange(plan, found.change) : null
 }
@@ -56,12 +56,12 @@ const still = (plan: Plan): Plan => ({
  * @param amounts rising amounts to try; the first that fits is narrowed down
  * @param exact how fine
  */
-const smallest = (
+function smallest(
   make: (amount: number) => Plan,
   amounts: readonly number[],
   exact: (low: number, high: number) => boolean,
   tidy: (amount: number) => number
-): { readonly amount: number; readonly after: Plan } | null => {
+): { readonly amount: number; readonly after: Plan } | null {
   let low = 0
   for (const amount of amounts) {
     const there = fitted(make(amount))
@@ -86,7 +86,7 @@ const smallest = (
   return null
 }
 
-const yielding = (whole: Plan): Relaxation[] => {
+function yielding(whole: Plan): Relaxation[] {
   // With many lights each search takes seconds: then only the present set is searched.
   const plan = whole.lights.filter((light) => light.on).length > EXACT_LIGHTS ? still(whole) : whole
   return weightedGoalsOf(plan).flatMap(({ goal }): Relaxation[] => {
@@ -114,7 +114,7 @@ const unlocking = (plan: Plan): Relaxation[] =>
     return after ? [{ kind: 'unlock', path, after }] : []
   })
 
-const shading = (plan: Plan): Relaxation[] => {
+function shading(plan: Plan): Relaxation[] {
   const from = plan.ambient.shadeStops
   const found = smallest(
     (more) =>
@@ -135,7 +135,7 @@ const backIn = (plan: Plan, after: Plan): Plan => ({
   )
 })
 
-const backgroundBack = (plan: Plan): Relaxation[] => {
+function backgroundBack(plan: Plan): Relaxation[] {
   const from = plan.background.distanceMm
   const found = smallest(
     (more) =>
@@ -172,7 +172,7 @@ const moving = (plan: Plan): Relaxation[] =>
   })
 
 /** @returns relaxations in the order people would look at them: goals by how little they yield, then what could be moved */
-export const relaxations = (plan: Plan, progress?: (share: number) => void): Relaxation[] => {
+export function relaxations(plan: Plan, progress?: (share: number) => void): Relaxation[] {
   const found: Relaxation[] = []
   const steps = [yielding, unlocking, shading, backgroundBack, moving]
   steps.forEach((step, n) => {
@@ -191,7 +191,7 @@ export const relaxations = (plan: Plan, progress?: (share: number) => void): Rel
 }
 
 /** Where a relaxation leads. A goal that yields is a wish from then on. */
-export const takeRelaxation = (plan: Plan, relaxation: Relaxation): Plan => {
+export function takeRelaxation(plan: Plan, relaxation: Relaxation): Plan {
   if (relaxation.kind !== 'goal') return relaxation.after
   const after = applyChange(plan, relaxation.change)
   return {
@@ -205,7 +205,7 @@ export interface Nearest {
   readonly goals: readonly GoalResult[]
 }
 /** When no single goal, lock or move is enough: the way that misses least of all together. */
-export const nearestWay = (plan: Plan): Nearest | null => {
+export function nearestWay(plan: Plan): Nearest | null {
   const found = search(
     plan,
     weightedGoalsOf(plan).map((each) =>

@@ -38,7 +38,7 @@ export const isFree = (plan: Plan, light: Light): boolean =>
   goalOf(plan, light) === null && !(plan.goals.keyFill !== null && light.role === 'fill')
 
 /** Where a free light's level is held: the subject if it reaches it, else where it gives most. */
-export const heldAt = (ledger: Ledger, light: Light): Place | null => {
+export function heldAt(ledger: Ledger, light: Light): Place | null {
   const level = (place: Place): number => cellAt(ledger, light.id, place)!.level
   if (Number.isFinite(level('subject'))) return 'subject'
   const best = ledger.places.reduce(
@@ -48,7 +48,7 @@ export const heldAt = (ledger: Ledger, light: Light): Place | null => {
   return Number.isFinite(level(best)) ? best : null
 }
 
-export const lightPrice = (light: Pick<Light, 'strobe'>, powerStops: number): number => {
+export function lightPrice(light: Pick<Light, 'strobe'>, powerStops: number): number {
   const lowest = dialLowest(light.strobe.dial)
   return (
     WEIGHT.power * (powerStops - lowest) +
@@ -60,7 +60,10 @@ export const shutterPrice = (from: Plan, shutterStops: number): number =>
   WEIGHT.shutter * Math.abs(shutterStops - from.settings.shutterStops) +
   (from.camera.curtain !== 'leaf' && shutterStops > from.camera.syncStops + 1e-6 ? WEIGHT.above : 0)
 
-/** Aperture, ISO and ND: sharpness at the ends of the depth, noise, filters. @param edgePx blur at the ends of the depth */
+/**
+ * Aperture, ISO and ND: sharpness at the ends of the depth, noise, filters.
+ * @param edgePx blur at the ends of the depth
+ */
 export const settingsPrice = (
   from: Plan,
   apertureStops: number,
@@ -90,13 +93,13 @@ export const setPrice = (from: Plan, to: Plan): number =>
     : WEIGHT.shade + WEIGHT.shadeStop * Math.abs(to.ambient.shadeStops - from.ambient.shadeStops))
 
 /** A way's whole score from its own evaluation; smaller is better. The search adds the same up by parts. */
-export const scoreOf = (
+export function scoreOf(
   from: Plan,
   was: Ledger,
   to: Plan,
   is: Ledger,
   goals: readonly GoalResult[]
-): number => {
+): number {
   let score = 0
   for (const goal of goals) {
     if (!goal.hard) score += WEIGHT.wish * goal.missStops

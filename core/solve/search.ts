@@ -16,7 +16,7 @@ import { shutterCaseOf } from './shutterCase'
 import type { WeightedGoal } from './weightedGoals'
 
 /** Distinct apertures kept of each kind of way. */
-export const PER_GROUP = 3
+const PER_GROUP = 3
 
 /** A change worth keeping; smaller scores are better. */
 export interface Kept {
@@ -25,7 +25,7 @@ export interface Kept {
 }
 
 /** The best of each aperture in each group; tells what a newcomer must stay under. */
-const keeper = (apertures: readonly number[], perGroup: number, together: boolean) => {
+function keeper(apertures: readonly number[], perGroup: number, together: boolean) {
   const groups = new Map<string, { kept: (Kept | undefined)[]; limits: Float64Array }>()
   const of = (group: WayGroup) => {
     const name = together ? 'all' : group
@@ -72,12 +72,12 @@ export interface SearchOptions {
  * @param goals what is asked, and what missing it costs
  * @returns nothing when no change keeps every hard goal
  */
-export const search = (
+export function search(
   plan: Plan,
   goals: readonly WeightedGoal[],
   options: SearchOptions = {},
   space: SearchSpace = searchSpaceOf(plan)
-): Kept[] => {
+): Kept[] {
   const { perGroup = PER_GROUP, together = false, progress } = options
   const was = evaluate(plan).ledger
   const exposures = settingsByStops(plan, space, goals)

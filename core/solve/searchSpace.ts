@@ -26,7 +26,7 @@ export interface SearchSpace {
   readonly sets: readonly Pick<WayChange, 'distances' | 'modifiers' | 'shadeStops'>[]
 }
 
-const settingMarks = (plan: Plan, axis: Axis, from: number, to: number): readonly number[] => {
+function settingMarks(plan: Plan, axis: Axis, from: number, to: number): readonly number[] {
   const present = plan.settings[`${axis}Stops`]
   if (isCameraLocked(plan, axis)) return [present]
   const marks = marksBetween(marksOf(axis, plan.camera.step), from, to).map((mark) => mark.stops)
@@ -41,7 +41,7 @@ const fastest = ({ camera, bag }: Plan): number =>
 /** A distance as a hand sets it: whole millimetres near, fives farther off. */
 const tidy = (mm: number): number => (mm < 100 ? Math.round(mm) : Math.round(mm / 5) * 5)
 
-const distancesOf = (plan: Plan, index: number): number[] => {
+function distancesOf(plan: Plan, index: number): number[] {
   const light = plan.lights[index]!
   if (
     !light.on ||
@@ -57,7 +57,7 @@ const distancesOf = (plan: Plan, index: number): number[] => {
   return [...new Set(all)].filter((mm) => Math.abs(mm / light.at.distanceMm - 1) > 0.01)
 }
 
-const modifierSets = (plan: Plan, index: number): (readonly Modifier[])[] => {
+function modifierSets(plan: Plan, index: number): (readonly Modifier[])[] {
   const light = plan.lights[index]!
   if (!light.on || isLightLocked(plan, 'modifier', light.id) || plan.bag.modifiers.length === 0)
     return []
@@ -71,7 +71,7 @@ const modifierSets = (plan: Plan, index: number): (readonly Modifier[])[] => {
   return [...more, ...less]
 }
 
-const setsOf = (plan: Plan): SearchSpace['sets'] => {
+function setsOf(plan: Plan): SearchSpace['sets'] {
   const none = plan.lights.map(() => null)
   const stay = { distances: none, modifiers: none, shadeStops: plan.ambient.shadeStops }
   const at = <T>(index: number, value: T): (T | null)[] =>
@@ -101,7 +101,7 @@ const setsOf = (plan: Plan): SearchSpace['sets'] => {
   return sets
 }
 
-export const searchSpaceOf = (plan: Plan): SearchSpace => {
+export function searchSpaceOf(plan: Plan): SearchSpace {
   const { camera } = plan
   const [widest, narrowest] = apertureRange(plan)
   return {

@@ -54,12 +54,12 @@ export interface ShutterCase {
  * @param plan with the shutter to try
  * @param blur px of blur of the moving part for a second
  */
-const lightInCase = (
+function lightInCase(
   prepared: PreparedLight,
   plan: Plan,
   set: PreparedSet,
   blur: number
-): CaseLight => {
+): CaseLight {
   const t = secondsAt(plan.settings.shutterStops)
   const leaf = plan.camera.curtain === 'leaf'
   const pastSync = !leaf && plan.settings.shutterStops > plan.camera.syncStops + 1e-6
@@ -91,12 +91,12 @@ const lightInCase = (
  * What each light can give under a shutter.
  * @param blur px of blur of the moving part for a second; 0 for a still subject
  */
-export const shutterCaseOf = (
+export function shutterCaseOf(
   set: PreparedSet,
   shutterStops: number,
   highSpeedSync: boolean,
   blur: number
-): ShutterCase => {
+): ShutterCase {
   const plan: Plan = {
     ...set.plan,
     settings: { ...set.plan.settings, shutterStops, highSpeedSync }

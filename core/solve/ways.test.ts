@@ -127,9 +127,9 @@ const exhaustive = (plan: Plan): Map<string, number> => {
     stopsOf('iso', camera.lowestIsoStops, camera.highestIsoStops),
     settings.isoStops
   )
-  const powers = plan.lights.map((light, i) =>
+  const powers = plan.lights.map((light) =>
     free(
-      `lights.${i}.powerStops`,
+      `lights.${light.id}.powerStops`,
       dialMarks(light.strobe.dial).map((mark) => mark.stops),
       light.powerStops
     )

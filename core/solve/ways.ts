@@ -39,7 +39,7 @@ export interface Way {
 }
 
 /** One-sided goals bind before the ones that every way is steered onto. */
-const bindingOf = (goals: readonly GoalResult[]): GoalResult => {
+function bindingOf(goals: readonly GoalResult[]): GoalResult {
   const missed = goals.filter((goal) => !goal.ok)
   if (missed.length)
     return missed.reduce((most, goal) => (goal.missStops > most.missStops ? goal : most))
@@ -50,7 +50,7 @@ const bindingOf = (goals: readonly GoalResult[]): GoalResult => {
   return least.slackStops <= 1 ? least : tight(goals)
 }
 
-const priceOfWay = (plan: Plan, after: Plan, evaluation: ReturnType<typeof evaluate>): WayPrice => {
+function priceOfWay(plan: Plan, after: Plan, evaluation: ReturnType<typeof evaluate>): WayPrice {
   const lit = after.lights.filter((light) => light.on)
   return {
     edgePx: endBlur(after, neededDepthMm(after)).bothMm / pixelPitchMm(after.camera),
@@ -69,7 +69,7 @@ const priceOfWay = (plan: Plan, after: Plan, evaluation: ReturnType<typeof evalu
 }
 
 /** A way with its verdict on every goal, by evaluating the plan it leads to. */
-export const wayOf = (plan: Plan, change: WayChange): Way => {
+function wayOf(plan: Plan, change: WayChange): Way {
   const after = applyChange(plan, change)
   const evaluation = evaluate(after)
   const goals = judgeGoals(after, evaluation)

@@ -38,7 +38,7 @@ export const levelGoal = (
 })
 
 /** What a value in the goal's unit costs; 0 inside, Infinity outside a hard one. */
-export const missCost = (weighted: WeightedGoal | undefined, value: number): number => {
+export function missCost(weighted: WeightedGoal | undefined, value: number): number {
   if (!weighted) return 0
   const miss = beyond(weighted.goal, value) - weighted.goal.toleranceStops
   return miss <= DUST ? 0 : weighted.weight === null ? Infinity : weighted.weight * miss

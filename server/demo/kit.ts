@@ -283,10 +283,10 @@ export const DEMO_KIT: readonly KitItem[] = [...cameras, ...lenses, ...strobes, 
   (item) => kitItemSchema.parse(item)
 )
 
-export const demoItem = <K extends KitItem['kind']>(
+export function demoItem<K extends KitItem['kind']>(
   kind: K,
   id: string
-): Extract<KitItem, { kind: K }> => {
+): Extract<KitItem, { kind: K }> {
   const found = DEMO_KIT.find((item) => item.kind === kind && item.id === id)
   if (!found) throw new RangeError(`no demo ${kind} ${id}`)
   return found as Extract<KitItem, { kind: K }>

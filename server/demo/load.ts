@@ -5,11 +5,11 @@ import { frameStore } from '../store/frames'
 import { kitStore } from '../store/kit'
 import { shootStore } from '../store/shoots'
 import { DEMO_KIT } from './kit'
-import { demoShoots } from './shoots'
+import { demoShoots } from './shoots/index'
 
 const FACT = 'demo-loaded'
 
-export const loadDemo = async (db: Knex, dataDir: string): Promise<void> => {
+export async function loadDemo(db: Knex, dataDir: string): Promise<void> {
   if (await db('facts').where({ name: FACT }).first()) return
   const shoots = await demoShoots()
   const pictures = pictureStore(dataDir)

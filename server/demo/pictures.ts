@@ -8,7 +8,7 @@ const WIDTH = 1200
 const HEIGHT = 800
 
 /** A tint that leaves the luminance at the level: shares of red, green and blue light, evened out by the weights of BT.709. */
-const tone = (level: number, warm = 0): string => {
+function tone(level: number, warm = 0): string {
   const tint = [1, 1 - 0.25 * warm, 1 - 0.65 * warm]
   const even = 0.2126 * tint[0]! + 0.7152 * tint[1]! + 0.0722 * tint[2]!
   return `rgb(${tint.map((share) => levelTo8Bit(level + Math.log2(share / even))).join(',')})`
@@ -42,12 +42,12 @@ export const PATCH: Record<
   none: { x: 0.2, y: 0.2, radius: 0.05 }
 }
 
-export const drawFrame = async (
+export async function drawFrame(
   plan: Plan,
   shape: Shape,
   subjectLevel: number,
   backgroundLevel: number
-): Promise<Buffer> => {
+): Promise<Buffer> {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}">
     <rect width="100%" height="100%" fill="${tone(backgroundLevel)}"/>${SHAPES[shape](subjectLevel)}</svg>`
   const seconds = secondsAt(plan.settings.shutterStops)
@@ -64,10 +64,10 @@ export const drawFrame = async (
 }
 
 /** Raw RGBA bytes of a picture, or of a round patch's bounding square. */
-export const pixelsOf = async (
+export async function pixelsOf(
   jpeg: Buffer,
   patch?: { x: number; y: number; radius: number }
-): Promise<Buffer> => {
+): Promise<Buffer> {
   const image = sharp(jpeg).ensureAlpha()
   if (patch) {
     const size = Math.max(1, Math.round(patch.radius * WIDTH * 1.4))

@@ -40,7 +40,7 @@ interface BodyError {
 }
 
 /** What Express's own body readers throw, in plain words. */
-const fromBodyReader = (error: BodyError): ProblemError | null => {
+function fromBodyReader(error: BodyError): ProblemError | null {
   if (error.type === 'entity.too.large')
     return new ProblemError(413, 'Too large', 'The upload is larger than this server takes.')
   if (error.type === 'entity.parse.failed')
@@ -50,7 +50,7 @@ const fromBodyReader = (error: BodyError): ProblemError | null => {
   return null
 }
 
-export const send = (res: Parameters<RequestHandler>[1], problem: ProblemError): void => {
+export function send(res: Parameters<RequestHandler>[1], problem: ProblemError): void {
   const body: Problem = {
     type: `/problems/${problem.status}`,
     title: problem.title,

@@ -9,7 +9,7 @@ const LOCAL = ['localhost', '127.0.0.1', '[::1]']
 const hostName = (host: string): string => host.replace(/:\d+$/, '').toLowerCase()
 
 /** A page elsewhere that has its name point here (DNS rebinding) carries a foreign Host; a form elsewhere a foreign Origin. */
-export const refuseForeign = (configuredHost: string): RequestHandler => {
+export function refuseForeign(configuredHost: string): RequestHandler {
   const allowed = new Set([
     ...LOCAL,
     configuredHost.toLowerCase(),

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 
-export const up = async (knex: Knex): Promise<void> => {
+export async function up(knex: Knex): Promise<void> {
   await knex.schema.createTable('shoots', (table) => {
     table.string('id').primary()
     table.integer('version').notNullable()
@@ -37,7 +37,7 @@ export const up = async (knex: Knex): Promise<void> => {
   })
 }
 
-export const down = async (knex: Knex): Promise<void> => {
+export async function down(knex: Knex): Promise<void> {
   for (const table of ['facts', 'frames', 'kit_uses', 'kit', 'shoots'])
     await knex.schema.dropTable(table)
 }

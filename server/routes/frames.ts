@@ -7,13 +7,9 @@ import type { PictureStore } from '../services/pictures'
 import type { FrameStore } from '../store/frames'
 import type { ShootStore } from '../store/shoots'
 
-export const MAX_PICTURE = '60mb'
+const MAX_PICTURE = '60mb'
 
-export const frameRoutes = (
-  store: FrameStore,
-  shoots: ShootStore,
-  pictures: PictureStore
-): Router => {
+export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: PictureStore): Router {
   const router = Router({ mergeParams: true })
   const need = async (id: string) => {
     if (!(await shoots.get(id))) throw notFound('shoot')

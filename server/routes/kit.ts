@@ -4,7 +4,7 @@ import { conflict, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { KitStore } from '../store/kit'
 
-export const kitRoutes = (store: KitStore): Router => {
+export function kitRoutes(store: KitStore): Router {
   const router = Router()
   router.get(
     '/',

@@ -11,13 +11,13 @@ import { parse } from '../http/validate'
 import type { ShootService } from '../services/shoots'
 import type { SaveResult, ShootStore } from '../store/shoots'
 
-const saved = (result: SaveResult) => {
+function saved(result: SaveResult) {
   if (result.kind === 'missing') throw notFound('shoot')
   if (result.kind === 'stale') throw conflict('shoot', result.version)
   return result.shoot
 }
 
-export const shootRoutes = (store: ShootStore, service: ShootService): Router => {
+export function shootRoutes(store: ShootStore, service: ShootService): Router {
   const router = Router()
   const find = async (params: unknown) => {
     const shoot = await store.get(parse(idParams, params).id)

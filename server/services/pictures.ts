@@ -10,7 +10,7 @@ const THUMBNAIL_WIDTH = 240
 const MAX_PIXELS = 150_000_000
 
 /** Decodes every pixel, so that a truncated or foreign file is refused before anything is written. */
-const check = async (bytes: Buffer): Promise<void> => {
+async function check(bytes: Buffer): Promise<void> {
   try {
     const image = sharp(bytes, { failOn: 'truncated', limitInputPixels: MAX_PIXELS })
     const { format } = await image.metadata()
@@ -23,7 +23,7 @@ const check = async (bytes: Buffer): Promise<void> => {
   }
 }
 
-export const pictureStore = (dataDir: string) => {
+export function pictureStore(dataDir: string) {
   const dir = join(dataDir, 'pictures')
   return {
     /** @returns the name it is kept under: its own hash, so equal pictures are one file */

@@ -16,10 +16,10 @@ interface Stores {
   readonly frames: FrameStore
 }
 
-const need = <K extends KitKind>(
+function need<K extends KitKind>(
   items: readonly KitItem[],
   kind: K
-): Extract<KitItem, { kind: K }> => {
+): Extract<KitItem, { kind: K }> {
   const found = items.find((item): item is Extract<KitItem, { kind: K }> => item.kind === kind)
   if (!found)
     throw new ProblemError(

@@ -8,7 +8,7 @@ interface RawConnection {
   pragma(text: string): unknown
 }
 
-export const openDatabase = async (dataDir: string): Promise<Knex> => {
+export async function openDatabase(dataDir: string): Promise<Knex> {
   mkdirSync(dataDir, { recursive: true })
   const db = knex({
     client: 'better-sqlite3',

@@ -18,7 +18,7 @@ const toRecord = (row: Row): FrameRecord => ({
   seq: row.seq
 })
 
-export const frameStore = (db: Knex) => {
+export function frameStore(db: Knex) {
   const one = (shootId: string, id: string) =>
     db<Row>('frames').where({ shoot_id: shootId, id }).first()
   const frames = {

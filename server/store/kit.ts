@@ -15,7 +15,7 @@ export type KitSave =
   | { readonly kind: 'saved'; readonly record: KitRecord }
   | { readonly kind: 'stale'; readonly version: number }
 
-export const kitStore = (db: Knex) => {
+export function kitStore(db: Knex) {
   const usesOf = async (kitIds: readonly string[]): Promise<Map<string, KitRecord['uses']>> => {
     const rows = (await db('kit_uses')
       .join('shoots', 'shoots.id', 'kit_uses.shoot_id')

@@ -30,7 +30,7 @@ const kitIdsOf = (plan: Plan): string[] => [
   ])
 ]
 
-const writeUses = async (db: Knex, shootId: string, plan: Plan): Promise<void> => {
+async function writeUses(db: Knex, shootId: string, plan: Plan): Promise<void> {
   await db('kit_uses').where({ shoot_id: shootId }).delete()
   await db('kit_uses').insert(kitIdsOf(plan).map((kit_id) => ({ shoot_id: shootId, kit_id })))
 }
@@ -40,7 +40,7 @@ export type SaveResult =
   | { readonly kind: 'stale'; readonly version: number }
   | { readonly kind: 'missing' }
 
-export const shootStore = (db: Knex) => {
+export function shootStore(db: Knex) {
   const alive = () => db<Row>('shoots').whereNull('deleted_at')
 
   const get = async (id: string): Promise<Shoot | null> => {

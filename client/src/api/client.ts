@@ -17,7 +17,7 @@ export class ApiProblem extends Error {
   }
 }
 
-const toProblem = async (response: Response): Promise<ApiProblem> => {
+async function toProblem(response: Response): Promise<ApiProblem> {
   try {
     const problem = (await response.json()) as Problem
     return new ApiProblem(problem.detail, response.status, problem.errors)
@@ -26,12 +26,12 @@ const toProblem = async (response: Response): Promise<ApiProblem> => {
   }
 }
 
-const call = async (
+async function call(
   method: string,
   path: string,
   body?: unknown,
   options: RequestInit = {}
-): Promise<Response> => {
+): Promise<Response> {
   const init: RequestInit = { method, ...options }
   if (body instanceof Blob) init.body = body
   else if (body !== undefined) {

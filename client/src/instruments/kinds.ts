@@ -28,7 +28,7 @@ export interface Kind {
 }
 
 /** A length with a sign, for a coordinate. */
-const parseMillimetres = (text: string): number | null => {
+function parseMillimetres(text: string): number | null {
   const negative = /^\s*[-−–]/.test(text)
   const size = parseLength(text.replace(/^\s*[-−–+]\s*/, ''))
   return size === null ? null : negative ? -size : size

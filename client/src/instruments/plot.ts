@@ -86,12 +86,12 @@ export const shapesOf = (spec: PlotSpec, color: Color, reading: number | null): 
 ]
 
 /** @param narrow every other tick is named, so that they do not run into each other */
-export const layoutOf = (
+export function layoutOf(
   spec: PlotSpec,
   color: Color,
   reading: number | null,
   narrow: boolean
-): object => {
+): object {
   const axis = {
     color: color('--muted'),
     gridcolor: color('--line'),

@@ -18,7 +18,7 @@ export interface FigureProps {
 
 const STEPS: Record<string, number> = { ArrowUp: 1, ArrowDown: -1, PageUp: 3, PageDown: -3 }
 
-export const useFigure = (props: FigureProps) => {
+export function useFigure(props: FigureProps) {
   const store = usePlan()
   const typed = ref<string | null>(null)
   const error = ref('')

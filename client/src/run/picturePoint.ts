@@ -10,9 +10,9 @@ export const clampPoint = ({ x, y }: PicturePoint): PicturePoint => ({
 })
 
 /** Where a pointer is on the element that listens; null for one that only passes over. */
-export const pointerPoint = (
+export function pointerPoint(
   event: PointerEvent
-): (PicturePoint & { readonly box: DOMRect }) | null => {
+): (PicturePoint & { readonly box: DOMRect }) | null {
   if (event.type === 'pointermove' && event.buttons === 0) return null
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
   return {
@@ -29,7 +29,7 @@ const MOVES: Record<string, readonly [number, number]> = {
   ArrowDown: [0, 1]
 }
 /** A spot moved by an arrow key; null for another key. */
-export const nudged = (spot: PicturePoint, key: string, step: number): PicturePoint | null => {
+export function nudged(spot: PicturePoint, key: string, step: number): PicturePoint | null {
   const by = MOVES[key]
   return by ? clampPoint({ x: spot.x + by[0] * step, y: spot.y + by[1] * step }) : null
 }

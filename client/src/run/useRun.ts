@@ -11,7 +11,7 @@ import { usePlan } from '@/stores/plan'
 import { calibrationWords, settingsDiffer } from '@/words/run'
 import type { FrameReading } from '@/workers/frame.worker'
 
-export const useRun = () => {
+export function useRun() {
   const store = usePlan()
   const frames = useFrames()
   const notices = useNotices()

@@ -35,7 +35,7 @@ const rectangle = (at: Vec, across: Vec, upward: Vec, a: number, b: number): Vec
   ).map(([u, v]) => add(at, add(scale(across, u * a), scale(upward, v * b))))
 
 /** Points all over the subject's outside. */
-export const subjectPoints = ({ subject }: Pick<Plan, 'subject'>): Vec[] => {
+export function subjectPoints({ subject }: Pick<Plan, 'subject'>): Vec[] {
   const [a, b, c] = [
     subject.widthMm / 2,
     subject.heightMm / 2,
@@ -76,11 +76,11 @@ export const subjectPoints = ({ subject }: Pick<Plan, 'subject'>): Vec[] => {
 }
 
 /** The lit face and the body behind it; drawn no smaller than `leastMm` so that it can be seen and hit. */
-export const headOutline = (
+export function headOutline(
   view: View,
   head: Head,
   leastMm: number
-): { readonly face: Flat[]; readonly body: Flat[] } => {
+): { readonly face: Flat[]; readonly body: Flat[] } {
   const grow = Math.max(1, leastMm / faceSizeMm(head.face))
   const { face } = head
   const points =
@@ -115,10 +115,10 @@ export const headOutline = (
  * asin(sin θ / L); one that looks at the viewer fills all round. Source: orthographic outline of a cone, geometry.
  * @returns null when it fills all round
  */
-export const beamFan = (
+export function beamFan(
   view: View,
   head: Head
-): { readonly from: Flat; readonly axisRad: number; readonly halfRad: number } | null => {
+): { readonly from: Flat; readonly axisRad: number; readonly halfRad: number } | null {
   const from = flatten(view, head.at)
   const tip = flatten(view, add(head.at, head.axis))
   const axis: Flat = [tip[0] - from[0], tip[1] - from[1]]
@@ -132,7 +132,7 @@ export const beamFan = (
   }
 }
 
-export const cardOutline = (view: View, scene: Scene, id: string): Flat[] | null => {
+export function cardOutline(view: View, scene: Scene, id: string): Flat[] | null {
   const found = scene.surfaces.list.find((each) => each.id === id)
   return found && (found.kind === 'rectangle' || found.kind === 'disc')
     ? hull(
@@ -144,13 +144,13 @@ export const cardOutline = (view: View, scene: Scene, id: string): Flat[] | null
 }
 
 /** The camera's field from the lens front to the background, and the depth of field across it. */
-export const fieldOf = (
+export function fieldOf(
   view: View,
   { pose }: Scene,
   backgroundMm: number,
   nearMm: number,
   farMm: number
-) => {
+) {
   const edge = (side: number): Vec =>
     view === 'above' ? rayThrough(pose, side, 0) : rayThrough(pose, 0, side)
   const line = (side: number): Flat[] =>
@@ -188,7 +188,7 @@ export interface Viewport {
   readonly bottom: number
 }
 /** What a view should take in: subject, lens, lights, cards; the background and the whole camera when they are not far off. */
-export const fitOf = (view: View, plan: Plan, scene: Scene): Viewport => {
+export function fitOf(view: View, plan: Plan, scene: Scene): Viewport {
   const reach = Math.max(
     60,
     ...plan.lights.map((light) =>
@@ -229,7 +229,7 @@ export const fitOf = (view: View, plan: Plan, scene: Scene): Viewport => {
 
 const SNAP_DEG = 15
 /** Turn and height drawn to a useful angle (each 15°) when within `withinDeg` of one. */
-export const snapped = (p: Vec, withinDeg: number): Vec => {
+export function snapped(p: Vec, withinDeg: number): Vec {
   const spot = positionOf(p)
   const pull = (deg: number) =>
     Math.abs(deg - Math.round(deg / SNAP_DEG) * SNAP_DEG) <= withinDeg

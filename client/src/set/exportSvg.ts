@@ -17,7 +17,7 @@ const KEEP = [
   'background-color'
 ]
 
-export const svgText = (svg: SVGSVGElement): string => {
+export function svgText(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement
   const from = [svg, ...svg.querySelectorAll<SVGElement>('*')]
   const to = [copy, ...copy.querySelectorAll<SVGElement>('*')]
@@ -38,7 +38,7 @@ export const svgText = (svg: SVGSVGElement): string => {
   return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`
 }
 
-export const saveText = (text: string, type: string, name: string): void => {
+export function saveText(text: string, type: string, name: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }))
   const link = document.createElement('a')
   link.href = url

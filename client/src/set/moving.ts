@@ -17,7 +17,7 @@ const tidyPosition = (at: Position): Position => ({
 const placedPath = ({ kind, id }: Picked): PlacedPath =>
   kind === 'light' ? `lights.${id as LightId}` : `cards.${id}`
 
-export const positionOfThing = (plan: Plan, { kind, id }: Picked): Vec | null => {
+export function positionOfThing(plan: Plan, { kind, id }: Picked): Vec | null {
   if (kind === 'place') {
     const place = plan.places.find((each) => each.id === id)
     return place ? [place.xMm, place.yMm, place.zMm] : null
@@ -30,7 +30,7 @@ export const positionOfThing = (plan: Plan, { kind, id }: Picked): Vec | null =>
   return index < 0 ? null : transportOf(plan).scene.heads[index]!.at
 }
 
-export const useMoving = () => {
+export function useMoving() {
   const store = usePlan()
 
   /** @param mergeKey movements with the same key are one undo step */

@@ -11,7 +11,7 @@ export interface DragHandlers {
 }
 
 let count = 0
-const attach = (element: SVGElement, handlers: () => DragHandlers): void => {
+function attach(element: SVGElement, handlers: () => DragHandlers): void {
   let key = ''
   let queued: { x: number; y: number; free: boolean } | null = null
   const flush = (): void => {

@@ -4,11 +4,11 @@ import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, type Ref } from 'vue'
 import type { Flat, Viewport } from './drawing'
 
-export const useViewport = (
+export function useViewport(
   svg: Ref<SVGSVGElement | null>,
-  size: { readonly width: Ref<number>; readonly height: Ref<number> },
+  size: { readonly width: Readonly<Ref<number>>; readonly height: Readonly<Ref<number>> },
   fit: () => Viewport
-) => {
+) {
   const whole = shallowRef<Viewport>(fit())
   const moved = ref({ k: 1, x: 0, y: 0 })
   const base = computed(() => {

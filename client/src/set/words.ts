@@ -13,7 +13,7 @@ export const VIEW_NAMES: Record<View, string> = {
 
 const degrees = (value: number): string => `${plain(Math.abs(Math.round(value * 10) / 10))}°`
 /** "180 mm, 44° right, 38° up" */
-export const positionWords = ({ distanceMm, azimuthDeg, elevationDeg }: Position): string => {
+function positionWords({ distanceMm, azimuthDeg, elevationDeg }: Position): string {
   const turn =
     Math.abs(azimuthDeg) < 0.05
       ? 'toward the camera'
@@ -26,12 +26,12 @@ export const positionWords = ({ distanceMm, azimuthDeg, elevationDeg }: Position
       : `${degrees(elevationDeg)} ${elevationDeg > 0 ? 'up' : 'down'}`
   return `${mm(distanceMm)}, ${turn}, ${height}`
 }
-export const aimWords = (plan: Plan, aim: Aim): string =>
+const aimWords = (plan: Plan, aim: Aim): string =>
   aim.kind === 'place'
     ? `looks at the ${placeName(plan, aim.place).toLowerCase()}`
     : `looks ${degrees(aim.azimuthDeg)} ${aim.azimuthDeg >= 0 ? 'right' : 'left'}, ${degrees(aim.elevationDeg)} ${aim.elevationDeg >= 0 ? 'up' : 'down'}`
 
-export const thingWords = (plan: Plan, { kind, id }: Picked): string => {
+export function thingWords(plan: Plan, { kind, id }: Picked): string {
   if (kind === 'place') {
     const place = plan.places.find((each) => each.id === id)
     return place

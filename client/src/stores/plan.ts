@@ -25,7 +25,7 @@ const MOST_STEPS = 300
 type Recipe = (draft: Plan) => void
 
 /** What the schema refuses of a change. Parts that stayed the same objects have been checked before. */
-const faultsIn = (before: Plan, next: Plan): readonly Fault[] => {
+function faultsIn(before: Plan, next: Plan): readonly Fault[] {
   const sameIds = (['lights', 'cards', 'places'] as const).every(
     (list) =>
       before[list].length === next[list].length &&

@@ -22,7 +22,7 @@ interface Draft {
 }
 
 /** What this browser kept for a shoot; null when there is nothing, or nothing that can be read. */
-const readDraft = (id: string): Draft | null => {
+function readDraft(id: string): Draft | null {
   try {
     const draft = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as {
       version?: unknown

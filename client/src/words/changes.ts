@@ -7,12 +7,12 @@ import { mm, plain, ratio, stops } from './format'
 import { CONTROL_NAMES } from './names'
 
 /** A control's position in its own notation; powers speak the dial of the strobe in the plan. */
-export const controlValue = (
+export function controlValue(
   plan: Plan,
   control: Change['control'],
   value: number | string | boolean,
   light: string | null = null
-): string => {
+): string {
   if (typeof value === 'boolean') return value ? 'on' : 'off'
   if (typeof value === 'string') return value || 'none'
   switch (control) {
@@ -36,7 +36,7 @@ export const controlValue = (
   }
 }
 
-export const changeWords = (plan: Plan, change: Change): string => {
+export function changeWords(plan: Plan, change: Change): string {
   const effect = change.stops === null ? '' : ` (${stops(change.stops)})`
   const whose = change.light === null || plan.lights.length === 1 ? '' : `${change.light}: `
   if (change.control === 'switch')

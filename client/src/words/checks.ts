@@ -20,7 +20,7 @@ const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
 const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string =>
   `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
 
-export const checkWords = (plan: Plan, { kind, light, card, place, figures: f }: Check): string => {
+export function checkWords(plan: Plan, { kind, light, card, place, figures: f }: Check): string {
   // Its letter stands before it, as a mark.
   const name =
     card === undefined
@@ -61,7 +61,7 @@ const WHERE: Record<string, string> = {
   'too-dim': 'at its place',
   'too-bright': 'at its place'
 }
-const effect = (check: Check, remedy: Remedy): string => {
+function effect(check: Check, remedy: Remedy): string {
   if (remedy.effectStops === null) return ''
   const on = WHERE[check.kind] ?? ''
   const subject =
@@ -77,12 +77,12 @@ const effect = (check: Check, remedy: Remedy): string => {
     return ` (${stopCount(remedy.effectStops)} of shadow gone from sight${subject}${background})`
   return ` (${remedy.effectStops === -Infinity ? 'none left' : stops(remedy.effectStops)} ${on}${subject}${background})`
 }
-const powerOf = (check: Check, remedy: Remedy): string => {
+function powerOf(check: Check, remedy: Remedy): string {
   const light = remedy.after?.lights.find((each) => each.id === check.light)
   return light ? formatPower(light.strobe.dial, light.powerStops) : ''
 }
 
-export const remedyWords = (check: Check, remedy: Remedy): string => {
+export function remedyWords(check: Check, remedy: Remedy): string {
   const f = remedy.figures
   const says = ((): string => {
     switch (remedy.kind) {

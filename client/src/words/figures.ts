@@ -12,7 +12,7 @@ const REFLECTOR_NAMES: Record<string, string> = {
   ceiling: 'the ceiling'
 }
 /** Which reflectors bring a bounce, the strongest first, with their shares. */
-const reflectorWords = (parts: Readonly<Record<string, number>>): string => {
+function reflectorWords(parts: Readonly<Record<string, number>>): string {
   const all = Object.values(parts).reduce((sum, each) => sum + each, 0)
   return Object.entries(parts)
     .sort((a, b) => b[1] - a[1])
@@ -24,7 +24,7 @@ const reflectorWords = (parts: Readonly<Record<string, number>>): string => {
     .join(', ')
 }
 
-export const termFigures = (plan: Plan, term: Term, source: SourceId): string => {
+export function termFigures(plan: Plan, term: Term, source: SourceId): string {
   const f = term.figures
   switch (term.kind) {
     case 'reading':

@@ -1,7 +1,7 @@
 /** Figures as text, units always shown. */
 import { formatStops } from '@core/scales/stops'
 
-const digits = (value: number, significant: number): string => {
+function digits(value: number, significant: number): string {
   if (value === 0) return '0'
   const decimals = Math.max(0, significant - 1 - Math.floor(Math.log10(Math.abs(value))))
   return Number(value.toFixed(Math.min(decimals, 6))).toString()
@@ -29,7 +29,7 @@ export const ratio = (magnification: number): string =>
 export const plain = (value: number, significant = 3): string => digits(value, significant)
 export const stops = formatStops
 /** "1.3 stops", "0.7 stop", unsigned. */
-export const stopCount = (value: number): string => {
+export function stopCount(value: number): string {
   const text = Math.abs(value).toFixed(1)
   return `${text} ${text === '1.0' || Number(text) < 1 ? 'stop' : 'stops'}`
 }
@@ -38,7 +38,7 @@ export const clock = (date: Date): string =>
   date.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 const DAY = 86400000
 /** "today 10:42", "yesterday 18:05", "20 Nov 2026" */
-export const when = (iso: string, now = new Date()): string => {
+export function when(iso: string, now = new Date()): string {
   const date = new Date(iso)
   const midnight = new Date(now).setHours(0, 0, 0, 0)
   if (date.getTime() >= midnight) return `today ${clock(date)}`

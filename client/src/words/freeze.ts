@@ -17,7 +17,7 @@ export const SPEED_NAMES: Record<string, string> = {
   'fell-1m': 'Fallen 1 m'
 }
 
-export const durationFrom = (plan: Plan, light: LightFreeze): string => {
+export function durationFrom(plan: Plan, light: LightFreeze): string {
   const { strobe } = plan.lights.find((each) => each.id === light.id)!
   const kind =
     strobe.quench === 'quenched'
@@ -32,7 +32,7 @@ export const durationFrom = (plan: Plan, light: LightFreeze): string => {
   return `${kind}; ${from}`
 }
 
-export const freezeMoveWords = (plan: Plan, move: FreezeMove): string => {
+export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
   const power = (id: string, at: number): string =>
     formatPower(plan.lights.find((each) => each.id === id)!.strobe.dial, at)
   switch (move.kind) {

@@ -7,7 +7,7 @@ import { stops } from './format'
 const isBackground = (place: Place): boolean => place.startsWith('background')
 
 /** "0.0 ± 0.3", "≤ −7.0", "no goal" */
-export const goalWords = (plan: Plan, place: Place): string => {
+export function goalWords(plan: Plan, place: Place): string {
   if (place === 'subject')
     return `${stops(plan.goals.subjectStops)} ± ${plan.goals.toleranceStops.toFixed(1)}`
   if (isBackground(place)) return `≤ ${stops(plan.goals.backgroundStops)}`
@@ -20,11 +20,7 @@ export const goalWords = (plan: Plan, place: Place): string => {
 }
 
 /** null where no goal is set */
-export const goalState = (
-  evaluation: Evaluation,
-  plan: Plan,
-  place: Place
-): VerdictState | null => {
+export function goalState(evaluation: Evaluation, plan: Plan, place: Place): VerdictState | null {
   const level = evaluation.ledger.totals[place]!
   if (place === 'subject') return evaluation.verdicts.find((each) => each.id === 'subject')!.state
   const bounded = (over: number): VerdictState =>

@@ -79,7 +79,7 @@ const yesNo = (path: string, label: string, help?: string): FieldSpec => ({
 })
 
 /** "1/300", "0.002 s", "3 ms" → seconds, not snapped to any mark. */
-export const parseDuration = (text: string): number | null => {
+export function parseDuration(text: string): number | null {
   const clean = normalise(text)
   const fraction = clean.match(/^1 ?\/ ?(\d+(?:\.\d+)?) ?s?$/)
   if (fraction) return Number(fraction[1]) > 0 ? 1 / Number(fraction[1]) : null

@@ -5,7 +5,7 @@ import type { KitItem, KitKind } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/heads'
 import { plain } from './format'
 
-export const newItem = (kind: KitKind): KitItem => {
+export function newItem(kind: KitKind): KitItem {
   const base = { id: crypto.randomUUID(), name: '', notes: '' }
   switch (kind) {
     case 'camera':
@@ -95,7 +95,7 @@ export const newDial = (kind: string): unknown =>
 
 const CLICKS = { third: 'thirds', tenth: 'tenths', half: 'halves', whole: 'whole stops' }
 
-export const itemLine = (item: KitItem): string => {
+export function itemLine(item: KitItem): string {
   switch (item.kind) {
     case 'camera':
       return `${plain(item.sensorWidthMm)} × ${plain(item.sensorHeightMm)} mm, ${item.curtain === 'leaf' ? 'leaf shutter' : `sync ${nameOf('shutter', item.syncStops)}`}${item.showsEffective ? ', shows effective f-number' : ''}`

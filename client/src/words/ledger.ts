@@ -19,7 +19,7 @@ export const cellWords = (cell: Cell): string =>
     : `${cell.limit === 'at-most' ? '≤ ' : cell.limit === 'at-least' ? '≥ ' : ''}${stops(cell.level)}`
 
 /** A header and a row for each source, then the sum and the goals. Plain minus signs, so that a spreadsheet reads numbers. */
-export const ledgerRows = (plan: Plan): string[][] => {
+export function ledgerRows(plan: Plan): string[][] {
   const { ledger } = evaluate(plan)
   const figure = (level: number): string => (Number.isFinite(level) ? level.toFixed(2) : '')
   return [

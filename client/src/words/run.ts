@@ -21,7 +21,7 @@ export interface MoveWords {
 const settingsOf = (plan: Plan): string =>
   `${nameOf('aperture', plan.settings.apertureStops)}, ${nameOf('shutter', plan.settings.shutterStops)}, ISO ${nameOf('iso', plan.settings.isoStops)}${plan.settings.ndStops ? `, ND ${plan.settings.ndStops}` : ''}`
 
-export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
+export function moveWords(plan: Plan, move: NextMove): MoveWords {
   const of = (id: string) => plan.lights.find((light) => light.id === id) ?? plan.lights[0]!
   const power = (id: string) => formatPower(of(id).strobe.dial, of(id).powerStops)
   const named = (id: string) => (plan.lights.length === 1 ? '' : `${id} ${of(id).name}: `)
@@ -107,7 +107,7 @@ export const moveWords = (plan: Plan, move: NextMove): MoveWords => {
 }
 
 /** "strobe off", "A alone", "A and B" */
-export const frameWords = (plan: Plan, frame: Frame): string => {
+export function frameWords(plan: Plan, frame: Frame): string {
   const ids = litIds(frame.snapshot)
   if (frame.kind === 'black' || ids.length === 0) return 'strobe off'
   if (frame.snapshot.lights.length === 1 && plan.lights.length === 1) return 'strobe on'
@@ -127,7 +127,7 @@ const EVIDENCE_PLACES: Record<string, string> = {
   lens: 'lens front'
 }
 
-export const evidenceWords = (evidence: Evidence): string => {
+export function evidenceWords(evidence: Evidence): string {
   if (evidence.kind === 'meter')
     return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
   const sign = evidence.limit === 'at-most' ? '≤ ' : evidence.limit === 'at-least' ? '≥ ' : ''
@@ -146,7 +146,7 @@ const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> 
   'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
 }
 
-export const calibrationWords = (calibration: Calibration): string => {
+export function calibrationWords(calibration: Calibration): string {
   if (calibration.kind === 'nothing') return NOTHING[calibration.why]
   if (calibration.kind === 'ambient')
     return `Ambient at the ${calibration.place} is now in the sum${calibration.reading.limit === 'at-most' ? ', as a limit' : ''}.`
@@ -155,7 +155,7 @@ export const calibrationWords = (calibration: Calibration): string => {
 }
 
 /** What to say when the file's settings are not the plan's; '' when they agree. */
-export const settingsDiffer = (plan: Plan, named: ExifSettings): string => {
+export function settingsDiffer(plan: Plan, named: ExifSettings): string {
   const off = (['aperture', 'shutter', 'iso'] as const).filter((axis) => {
     const value = named[`${axis}Stops`]
     return value !== null && Math.abs(value - plan.settings[`${axis}Stops`]) > 0.1

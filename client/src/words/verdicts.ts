@@ -3,7 +3,7 @@ import { nameOf } from '@core/scales/marks'
 import type { Verdict } from '@core/ledger/verdicts'
 import { mm, percent, plain, px, seconds, stopCount, stops } from './format'
 
-export const verdictValue = (verdict: Verdict): string => {
+export function verdictValue(verdict: Verdict): string {
   const { value, limit, figures } = verdict
   switch (verdict.id) {
     case 'background':
@@ -29,7 +29,7 @@ export const verdictValue = (verdict: Verdict): string => {
   }
 }
 
-export const verdictReason = (verdict: Verdict): string => {
+export function verdictReason(verdict: Verdict): string {
   const { value, limit, figures: f } = verdict
   switch (verdict.reason) {
     case 'background-dark':

@@ -50,7 +50,7 @@ export const goalName = (plan: Plan, id: string): string =>
   id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id)
 
 /** A figure of a goal in its own unit. */
-export const goalFigure = (id: string, value: number): string => {
+export function goalFigure(id: string, value: number): string {
   if (id === 'iso') return nameOf('iso', value)
   if (id === 'sync') return value > 0 ? `${percent(value)} dark` : 'none dark'
   if (isInStops(id)) return Number.isFinite(value) ? stops(value) : value > 0 ? 'no fill' : 'none'
@@ -97,9 +97,9 @@ export const lampWords = (plan: Plan, after: Plan): LampWords[] =>
     ]
   })
 
-export const priceWords = (
+export function priceWords(
   way: Pick<Way, 'price'>
-): { readonly name: string; readonly value: string }[] => {
+): { readonly name: string; readonly value: string }[] {
   const { edgePx, reserveStops, recycleS, flashes, blurPx, noiseStops } = way.price
   return [
     { name: 'end blur', value: px(edgePx) },
@@ -111,14 +111,14 @@ export const priceWords = (
   ]
 }
 
-export const bindingWords = (plan: Plan, way: Pick<Way, 'binding'>): string => {
+export function bindingWords(plan: Plan, way: Pick<Way, 'binding'>): string {
   const { binding } = way
   return binding.ok
     ? `bound by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}`
     : `${missWords(plan, binding)}`
 }
 
-export const relaxationWords = (plan: Plan, relaxation: Relaxation): string => {
+export function relaxationWords(plan: Plan, relaxation: Relaxation): string {
   switch (relaxation.kind) {
     case 'goal': {
       const { goal } = relaxation

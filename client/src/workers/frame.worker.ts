@@ -22,7 +22,7 @@ const STRIPE_ROWS = 400
 /** A band is looked for in a picture this small: a quarter of a per cent of the frame is a line. */
 const BAND_SIZE = 400
 
-const open = async (file: Blob): Promise<ImageBitmap> => {
+async function open(file: Blob): Promise<ImageBitmap> {
   const head = new Uint8Array(await file.slice(0, 3).arrayBuffer())
   if (head[0] !== 0xff || head[1] !== 0xd8 || head[2] !== 0xff)
     throw new Error('This is not a JPEG picture.')
@@ -33,13 +33,13 @@ const open = async (file: Blob): Promise<ImageBitmap> => {
   }
 }
 
-const pixels = (
+function pixels(
   bitmap: ImageBitmap,
   left: number,
   top: number,
   width: number,
   height: number
-): Uint8ClampedArray => {
+): Uint8ClampedArray {
   const canvas = new OffscreenCanvas(width, height)
   const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace: 'srgb' })
   if (!context) throw new Error('This browser cannot read pictures here.')
@@ -47,10 +47,10 @@ const pixels = (
   return context.getImageData(0, 0, width, height, { colorSpace: 'srgb' }).data
 }
 
-const count = async (
+async function count(
   bitmap: ImageBitmap,
   progress: (share: number) => void
-): Promise<FrameAnalysis> => {
+): Promise<FrameAnalysis> {
   const counter = newCounter()
   for (let top = 0; top < bitmap.height; top += STRIPE_ROWS) {
     const rows = Math.min(STRIPE_ROWS, bitmap.height - top)
@@ -60,7 +60,7 @@ const count = async (
   return finishCount(counter, bitmap.width, bitmap.height)
 }
 
-const figure = (value: unknown): number | null => {
+function figure(value: unknown): number | null {
   const raw =
     Array.isArray(value) && value.length === 2 && typeof value[0] === 'number'
       ? value[0] / (value[1] as number)
@@ -70,7 +70,7 @@ const figure = (value: unknown): number | null => {
   return typeof raw === 'number' && Number.isFinite(raw) && raw > 0 ? raw : null
 }
 
-const readExif = async (file: Blob): Promise<ExifNumbers> => {
+async function readExif(file: Blob): Promise<ExifNumbers> {
   try {
     const { exif } = ExifReader.load(await file.arrayBuffer(), { expanded: true })
     const date = exif?.DateTimeOriginal?.description
@@ -114,7 +114,10 @@ const worker = {
       bitmap.close()
     }
   },
-  /** @param x @param y centre, shares of width and height; @param radius share of the width */
+  /**
+   * @param x,y centre, shares of width and height
+   * @param radius share of the width
+   */
   patch: async (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> => {
     const bitmap = await open(file)
     try {

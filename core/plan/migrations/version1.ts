@@ -5,7 +5,7 @@
 import { isObject, loose, number, type Loose } from './loose'
 
 /** A kit item of version 1: sizes become faces. Other items pass as they are. */
-export const kitItemFromVersion1 = (item: unknown): unknown => {
+export function kitItemFromVersion1(item: unknown): unknown {
   if (!isObject(item)) return item
   if (item.kind === 'strobe' && 'headSizeMm' in item) {
     const { headSizeMm, ...rest } = item
@@ -27,7 +27,7 @@ export const kitItemFromVersion1 = (item: unknown): unknown => {
 const kitList = (item: unknown): unknown[] =>
   item === null || item === undefined ? [] : [kitItemFromVersion1(item)]
 
-const lightFromVersion1 = (light: unknown): unknown => {
+function lightFromVersion1(light: unknown): unknown {
   if (!isObject(light) || 'at' in light) return light
   const { id, strobe, modifier, powerStops, distanceMm, tiltDeg, ...extra } = light
   return {
@@ -47,7 +47,7 @@ const lightFromVersion1 = (light: unknown): unknown => {
   }
 }
 
-const correctionFromVersion1 = (correction: unknown): unknown => {
+function correctionFromVersion1(correction: unknown): unknown {
   if (!isObject(correction) || !('modifierId' in correction)) return correction
   const { modifierId, ...rest } = correction
   return { ...rest, modifierIds: modifierId === null ? [] : [modifierId] }
@@ -60,7 +60,7 @@ const LOCKS: Record<string, string> = {
 }
 
 /** A plan of version 1 as version 2 writes it. */
-export const planFromVersion1 = (plan: Loose): Loose => {
+export function planFromVersion1(plan: Loose): Loose {
   const subject = loose(plan.subject)
   const ground = loose(plan.ground)
   const frame =
@@ -99,7 +99,7 @@ export const planFromVersion1 = (plan: Loose): Loose => {
 }
 
 /** A logged frame's settings of version 1, with its one light made a list. */
-export const snapshotFromVersion1 = (snapshot: unknown): unknown => {
+export function snapshotFromVersion1(snapshot: unknown): unknown {
   if (!isObject(snapshot) || 'lights' in snapshot) return snapshot
   const { powerStops, distanceMm, tiltDeg, strobeId, modifierId, modifierName, ...settings } =
     snapshot

@@ -7,7 +7,7 @@ const readingFromVersion2 = (reading: unknown): unknown =>
   added(reading, { takenAt: null, look: null })
 
 /** A plan of version 2 as version 3 writes it: nothing new is asked and nothing new allowed: the goals there were stay, each of them hard. */
-export const planFromVersion2 = (plan: Loose): Loose => {
+export function planFromVersion2(plan: Loose): Loose {
   const ambient = loose(plan.ambient)
   return {
     ...plan,

@@ -1,0 +1,99 @@
+/** What stands still in a drawing of the set, in pixels: grid, background, table, field of view, camera, mirror zones, subject. */
+import { computed, type Ref } from 'vue'
+import { depthOf } from '@core/plan/lensInUse'
+import type { Plan } from '@core/plan/plan'
+import { mirrorZones } from '@core/set/mirror'
+import type { Scene } from '@core/set/scene'
+import { add, scale } from '@core/set/vec'
+import {
+  cardOutline,
+  fieldOf,
+  flatten,
+  hull,
+  subjectPoints,
+  zoneOutline,
+  type Flat,
+  type View
+} from './drawing'
+import type { Screen } from './useScreen'
+
+export const useStageShapes = (
+  view: View,
+  plan: Readonly<Ref<Plan>>,
+  scene: Readonly<Ref<Scene>>,
+  { port, at, path, size }: Screen
+) => {
+  // Parts by themselves: a new aperture redraws the depth of field, not the lights.
+  const lights = computed(() => plan.value.lights)
+  const body = computed(() => plan.value.subject)
+  const backgroundMm = computed(() => plan.value.background.distanceMm)
+  const depth = computed(() => depthOf(plan.value))
+
+  const grid = computed(
+    () =>
+      [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find(
+        (step) => step * port.scale.value >= 24
+      ) ?? 5000
+  )
+  const origin = computed(() => port.toScreen([0, 0]))
+  const subject = computed(() =>
+    path(hull(subjectPoints({ subject: body.value }).map((p) => flatten(view, p))))
+  )
+  const background = computed(() => path(cardOutline(view, scene.value, 'background') ?? []))
+  const table = computed(() => path(cardOutline(view, scene.value, 'table') ?? []))
+  const field = computed(() => {
+    const { lines, band } = fieldOf(
+      view,
+      scene.value,
+      backgroundMm.value,
+      depth.value.nearMm,
+      depth.value.farMm
+    )
+    return { lines: lines.map(path), band: path(band) }
+  })
+  /** A background outside the drawing is named at the edge it lies beyond. */
+  const backgroundAway = computed<Flat | null>(() => {
+    const [x, y] = at(scene.value.background.at)
+    return x >= 0 && x <= size.width.value && y >= 0 && y <= size.height.value
+      ? null
+      : [
+          Math.min(size.width.value - 8, Math.max(8, x)),
+          Math.min(size.height.value - 8, Math.max(16, y))
+        ]
+  })
+  const camera = computed(() => {
+    const { pose } = scene.value
+    const edge = (d: number, half: number, side: number): Flat =>
+      flatten(
+        view,
+        add(scale(pose.toCamera, d), scale(view === 'above' ? pose.right : pose.up, half * side))
+      )
+    const slab = (from: number, to: number, half: number) =>
+      path([edge(from, half, 1), edge(from, half, -1), edge(to, half, -1), edge(to, half, 1)])
+    return {
+      lens: slab(pose.frontMm, pose.sensorMm - 12, 34),
+      body: slab(pose.sensorMm - 14, pose.sensorMm + 26, view === 'above' ? 62 : 45)
+    }
+  })
+  const zones = computed(() =>
+    mirrorZones({ subject: body.value }, scene.value).map((zone) =>
+      path(
+        zoneOutline(view, zone, Math.max(...lights.value.map((light) => light.at.distanceMm)) * 1.5)
+      )
+    )
+  )
+
+  return {
+    grid,
+    origin,
+    subject,
+    background,
+    table,
+    field,
+    backgroundMm,
+    backgroundAway,
+    camera,
+    zones
+  }
+}
+export type StageShapes = ReturnType<typeof useStageShapes>

@@ -1,0 +1,147 @@
+import { evaluate } from '@core/ledger/evaluate'
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { withBestPower } from '@core/solve/power'
+import { demoItem } from '../kit'
+import type { DemoShoot } from './demoShoot'
+import { take } from './take'
+
+/** Black background, still: a snooted key, a rim from behind and a white card, played to its end. */
+export const beetle = async (): Promise<DemoShoot> => {
+  const base = newPlan('black-still', 'Ground beetle, drawer 14', {
+    camera: demoItem('camera', 'slate-body'),
+    lens: demoItem('lens', 'slate-100'),
+    strobe: demoItem('strobe', 'lantern-36'),
+    modifier: demoItem('modifier', 'snoot-45')
+  })
+  let plan: Plan = {
+    ...base,
+    subject: {
+      shape: 'ellipsoid',
+      finish: 'matt',
+      widthMm: 22,
+      heightMm: 12,
+      depthMm: 10,
+      rotationDeg: 0,
+      sharpDepthMm: 1.4,
+      reflectance: 0.06,
+      speedMmS: 0,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 620, reflectance: 0.01 },
+    table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
+    focus: { ...base.focus, magnification: 0.9 },
+    goals: {
+      ...base.goals,
+      places: [
+        { place: 'top', kind: 'about', stops: 0.5, toleranceStops: 0.5 },
+        { place: 'lens', kind: 'at-most', stops: -2, toleranceStops: 1 }
+      ]
+    },
+    ambient: {
+      ...base.ambient,
+      subject: {
+        value: { kind: 'ev', ev: 5.5 },
+        limit: 'exact',
+        via: 'incident',
+        atMagnification: 0.9,
+        takenAt: null,
+        look: null
+      },
+      background: {
+        value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2 },
+        limit: 'exact',
+        via: 'reflected',
+        atMagnification: 0.9,
+        takenAt: null,
+        look: null
+      }
+    },
+    lights: [
+      { ...base.lights[0]!, group: 'A', at: { distanceMm: 180, azimuthDeg: 58, elevationDeg: 24 } },
+      {
+        ...base.lights[0]!,
+        id: 'B',
+        name: 'Rim',
+        role: 'rim',
+        group: 'B',
+        strobe: demoItem('strobe', 'pack-10'),
+        modifiers: [demoItem('modifier', 'grid-40')],
+        powerStops: -1,
+        at: { distanceMm: 240, azimuthDeg: -142, elevationDeg: 36 }
+      }
+    ],
+    cards: [
+      {
+        id: 'K1',
+        kind: 'card',
+        on: true,
+        widthMm: 90,
+        heightMm: 60,
+        reflectance: 0.85,
+        at: { distanceMm: 62, azimuthDeg: -104, elevationDeg: 16 },
+        aim: { kind: 'place', place: 'focus' }
+      }
+    ]
+  }
+  plan = withBestPower(withBestPower(withBestPower(plan, 0), 1), 0)
+  const keyLevel = (p: Plan) =>
+    evaluate(p).ledger.rows.find((row) => row.source === 'A')!.cells.subject!.level
+  const black = await take(plan, {
+    id: 'beetle-1',
+    kind: 'black',
+    takenAt: '2026-11-20T09:12:00.000Z',
+    shape: 'none',
+    subject: -10,
+    background: evaluate(plan).ledger.ambient.background!.level,
+    note: 'Strobes off, curtain drawn.'
+  })
+  const first = await take(black.plan, {
+    id: 'beetle-2',
+    kind: 'lit',
+    takenAt: '2026-11-20T09:14:00.000Z',
+    shape: 'beetle',
+    subject: keyLevel(black.plan) - 0.6,
+    background: -9,
+    note: 'Key alone.',
+    only: ['A']
+  })
+  const corrected = withBestPower(first.plan, 0)
+  const second = await take(corrected, {
+    id: 'beetle-3',
+    kind: 'lit',
+    takenAt: '2026-11-20T09:16:00.000Z',
+    shape: 'beetle',
+    subject: keyLevel(corrected),
+    background: -9,
+    note: '',
+    only: ['A']
+  })
+  const rim = await take(second.plan, {
+    id: 'beetle-4',
+    kind: 'lit',
+    takenAt: '2026-11-20T09:19:00.000Z',
+    shape: 'beetle',
+    subject: evaluate(second.plan).ledger.rows.find((row) => row.source === 'B')!.cells.top!.level,
+    background: -9,
+    note: 'Rim alone.',
+    only: ['B'],
+    place: 'top'
+  })
+  const third = await take(rim.plan, {
+    id: 'beetle-5',
+    kind: 'lit',
+    takenAt: '2026-11-20T09:21:00.000Z',
+    shape: 'beetle',
+    subject: evaluate(rim.plan).ledger.totals.subject!,
+    background: -9,
+    note: 'Both. Keeper.'
+  })
+  return {
+    id: 'demo-beetle',
+    stage: 'run',
+    at: '2026-11-20T09:21:30.000Z',
+    plan: third.plan,
+    frames: [black, first, second, rim, third]
+  }
+}

@@ -1,0 +1,80 @@
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { demoItem } from '../kit'
+import { light, settled, slate, type DemoShoot } from './demoShoot'
+
+/** A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for the facets. */
+export const bottle = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'bench-200')
+  const base = newPlan('black-still', 'Scent bottle, cut stopper', {
+    ...slate,
+    strobe,
+    modifier: null
+  })
+  const plan: Plan = {
+    ...base,
+    subject: {
+      shape: 'vessel',
+      finish: 'clear',
+      widthMm: 44,
+      heightMm: 96,
+      depthMm: 30,
+      rotationDeg: 20,
+      sharpDepthMm: 10,
+      reflectance: 0.12,
+      speedMmS: 0,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
+    table: { belowMm: 49, widthMm: 700, depthMm: 600, reflectance: 0.04 },
+    settings: { ...base.settings, apertureStops: 7 },
+    focus: { ...base.focus, magnification: 0.22 },
+    goals: {
+      ...base.goals,
+      backgroundStops: -5,
+      subjectStops: 0.3,
+      places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }]
+    },
+    lights: [
+      light({
+        id: 'A',
+        name: 'Behind',
+        role: 'key',
+        group: 'A',
+        strobe: demoItem('strobe', 'lamplet-20'),
+        modifiers: [demoItem('modifier', 'tracing')],
+        powerStops: -3,
+        at: { distanceMm: 110, azimuthDeg: 180, elevationDeg: 0 }
+      }),
+      light({
+        id: 'B',
+        name: 'Facets',
+        role: 'other',
+        group: 'A',
+        strobe: demoItem('strobe', 'lantern-36'),
+        modifiers: [demoItem('modifier', 'snoot-45')],
+        powerStops: -7,
+        at: { distanceMm: 320, azimuthDeg: -62, elevationDeg: 24 }
+      })
+    ],
+    cards: [
+      {
+        id: 'K1',
+        kind: 'card',
+        on: true,
+        widthMm: 60,
+        heightMm: 130,
+        reflectance: 0.85,
+        at: { distanceMm: 95, azimuthDeg: 70, elevationDeg: 0 },
+        aim: { kind: 'place', place: 'focus' }
+      }
+    ]
+  }
+  return {
+    id: 'demo-bottle',
+    stage: 'light',
+    at: '2026-11-23T11:10:00.000Z',
+    plan: settled(plan),
+    frames: []
+  }
+}

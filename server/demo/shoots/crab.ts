@@ -1,0 +1,61 @@
+import { withLight } from '@core/plan/edit'
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { withBestPower } from '@core/solve/power'
+import { demoItem } from '../kit'
+import type { DemoShoot } from './demoShoot'
+
+/** Fill in daylight with a leaf shutter: planned as far as Dark. */
+export const crab = (): DemoShoot => {
+  const base = newPlan('daylight-fill', 'Shore crab, low tide', {
+    camera: demoItem('camera', 'tern-compact'),
+    lens: demoItem('lens', 'tern-zoom'),
+    strobe: demoItem('strobe', 'lamplet-20'),
+    modifier: demoItem('modifier', 'cap')
+  })
+  const plan: Plan = {
+    ...base,
+    subject: {
+      ...base.subject,
+      finish: 'gloss',
+      widthMm: 45,
+      heightMm: 30,
+      depthMm: 25,
+      sharpDepthMm: 6,
+      reflectance: 0.25,
+      speedMmS: 30,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 800, reflectance: 0.18 },
+    table: { belowMm: 16, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
+    settings: { ...base.settings, shutterStops: 28 / 3, apertureStops: 6 },
+    goals: { ...base.goals, backgroundStops: -1.5 },
+    ambient: {
+      ...base.ambient,
+      subject: {
+        value: { kind: 'ev', ev: 12.5 },
+        limit: 'exact',
+        via: 'incident',
+        atMagnification: 0.18,
+        takenAt: null,
+        look: null
+      },
+      background: {
+        value: { kind: 'ev', ev: 13.3 },
+        limit: 'exact',
+        via: 'reflected',
+        atMagnification: 0.18,
+        takenAt: null,
+        look: null
+      }
+    }
+  }
+  const near = withLight(plan, 0, { at: { distanceMm: 300, azimuthDeg: 25, elevationDeg: 20 } })
+  return {
+    id: 'demo-crab',
+    stage: 'dark',
+    at: '2026-11-21T15:40:00.000Z',
+    plan: withBestPower(near, 0),
+    frames: []
+  }
+}

@@ -1,0 +1,62 @@
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { demoItem } from '../kit'
+import { light, settled, slate, type DemoShoot } from './demoShoot'
+
+/** A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between the frames. */
+export const crystal = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lantern-36')
+  const base = newPlan('black-soft', 'Quartz cluster, deep', {
+    ...slate,
+    strobe,
+    modifier: null
+  })
+  const plan: Plan = {
+    ...base,
+    subject: {
+      shape: 'box',
+      finish: 'gloss',
+      widthMm: 26,
+      heightMm: 20,
+      depthMm: 18,
+      rotationDeg: 25,
+      sharpDepthMm: 18,
+      reflectance: 0.3,
+      speedMmS: 0,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 500, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 6 },
+    focus: { ...base.focus, magnification: 0.9 },
+    goals: {
+      ...base.goals,
+      places: [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 }],
+      wished: ['depth']
+    },
+    lights: [
+      light({
+        id: 'A',
+        name: 'Shell',
+        role: 'key',
+        strobe,
+        modifiers: [demoItem('modifier', 'shell-300')],
+        at: { distanceMm: 320, azimuthDeg: 50, elevationDeg: 30 }
+      }),
+      light({
+        id: 'B',
+        name: 'Fill',
+        role: 'fill',
+        strobe: demoItem('strobe', 'lamplet-20'),
+        modifiers: [demoItem('modifier', 'cap')],
+        at: { distanceMm: 260, azimuthDeg: -55, elevationDeg: 10 }
+      })
+    ]
+  }
+  return {
+    id: 'demo-crystal',
+    stage: 'focus',
+    at: '2026-11-23T15:05:00.000Z',
+    plan: settled(plan),
+    frames: []
+  }
+}

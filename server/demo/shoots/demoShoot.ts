@@ -1,0 +1,40 @@
+/** A demo shoot, and what the sets of several share. */
+import type { Stage } from '@core/api/api'
+import type { Light, Plan } from '@core/plan/plan'
+import type { Frame } from '@core/run/frame'
+import { withBestPower } from '@core/solve/power'
+import { demoItem } from '../kit'
+
+export interface DemoShoot {
+  readonly id: string
+  readonly stage: Stage
+  readonly at: string
+  readonly plan: Plan
+  readonly frames: readonly { readonly frame: Frame; readonly jpeg: Buffer }[]
+}
+
+/** The camera and lens most of the cabinet is photographed with. */
+export const slate = {
+  camera: demoItem('camera', 'slate-body'),
+  lens: demoItem('lens', 'slate-100')
+}
+/** A light on a stand that looks at the focus point, unless told otherwise. */
+export const light = (
+  part: Partial<Light> & Pick<Light, 'id' | 'name' | 'role' | 'strobe' | 'at'>
+): Light => ({
+  on: true,
+  group: null,
+  modifiers: [],
+  powerStops: -4,
+  mount: 'stand',
+  aim: { kind: 'place', place: 'focus' },
+  rollDeg: 0,
+  reach: null,
+  ...part
+})
+/** Every light at the power the sum suggests, worked out twice because each counts on the others. */
+export const settled = (plan: Plan): Plan =>
+  [...plan.lights, ...plan.lights].reduce(
+    (p, _, i) => withBestPower(p, i % plan.lights.length),
+    plan
+  )

@@ -1,0 +1,53 @@
+import { withLight } from '@core/plan/edit'
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { withBestPower } from '@core/solve/power'
+import { demoItem } from '../kit'
+import type { DemoShoot } from './demoShoot'
+import { take } from './take'
+
+/** A plume across a narrow beam: the black frame is taken, the light comes next. */
+export const steam = async (): Promise<DemoShoot> => {
+  const base = newPlan('plume', 'Steam over the thimble cup', {
+    camera: demoItem('camera', 'slate-body'),
+    lens: demoItem('lens', 'slate-60'),
+    strobe: demoItem('strobe', 'pack-10'),
+    modifier: demoItem('modifier', 'grid-40')
+  })
+  const set: Plan = {
+    ...base,
+    subject: {
+      ...base.subject,
+      widthMm: 90,
+      heightMm: 140,
+      depthMm: 60,
+      sharpDepthMm: 8,
+      reflectance: 0.1,
+      speedMmS: 250,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 1600, reflectance: 0.04 },
+    focus: { ...base.focus, magnification: 0.2 },
+    ambient: { ...base.ambient, subject: null, background: null }
+  }
+  const plan = withBestPower(
+    withLight(set, 0, { at: { distanceMm: 650, azimuthDeg: 70, elevationDeg: 0 } }),
+    0
+  )
+  const black = await take(plan, {
+    id: 'steam-1',
+    kind: 'black',
+    takenAt: '2026-11-22T18:05:00.000Z',
+    shape: 'none',
+    subject: -10,
+    background: -7.6,
+    note: 'Lamps off, door shut.'
+  })
+  return {
+    id: 'demo-steam',
+    stage: 'light',
+    at: '2026-11-22T18:06:00.000Z',
+    plan: black.plan,
+    frames: [black]
+  }
+}

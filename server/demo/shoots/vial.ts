@@ -1,0 +1,73 @@
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { demoItem } from '../kit'
+import { light, settled, slate, type DemoShoot } from './demoShoot'
+
+/** A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick recycle; both cannot be had. */
+export const vial = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lamplet-20')
+  const base = newPlan('black-still', 'Amber vial, ground stopper', {
+    ...slate,
+    strobe,
+    modifier: null
+  })
+  const plan: Plan = {
+    ...base,
+    subject: {
+      shape: 'vessel',
+      finish: 'clear',
+      widthMm: 38,
+      heightMm: 82,
+      depthMm: 38,
+      rotationDeg: 0,
+      sharpDepthMm: 20,
+      reflectance: 0.12,
+      speedMmS: 0,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 1100, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 9 },
+    focus: { ...base.focus, magnification: 0.25 },
+    goals: { ...base.goals, backgroundStops: -5, recycleS: 0.25, isoStops: 1, flashes: 400 },
+    bag: { ...base.bag, modifiers: [] },
+    ambient: {
+      ...base.ambient,
+      subject: {
+        value: { kind: 'ev', ev: 4.5 },
+        limit: 'exact',
+        via: 'incident',
+        atMagnification: 0.25,
+        takenAt: null,
+        look: null
+      },
+      background: {
+        value: { kind: 'ev', ev: 3 },
+        limit: 'exact',
+        via: 'incident',
+        atMagnification: 0.25,
+        takenAt: null,
+        look: null
+      }
+    },
+    lights: [
+      light({
+        id: 'A',
+        name: 'Behind',
+        role: 'key',
+        strobe,
+        modifiers: [demoItem('modifier', 'tracing')],
+        powerStops: -1,
+        at: { distanceMm: 260, azimuthDeg: 180, elevationDeg: 0 },
+        reach: { nearMm: 220, farMm: 300 }
+      })
+    ],
+    locks: ['lights.A.modifiers']
+  }
+  return {
+    id: 'demo-vial',
+    stage: 'ways',
+    at: '2026-11-24T17:10:00.000Z',
+    plan: settled(plan),
+    frames: []
+  }
+}
