@@ -36,7 +36,7 @@ module.exports = {
   allowed: [
     ...inCore,
     // Core takes no package but its schema library.
-    { from: { path: '^core/', pathNot: TEST }, to: { path: '^node_modules/zod/' } },
+    { from: { path: '^core/', pathNot: TEST }, to: { path: '(^|/)node_modules/zod/' } },
     {
       from: { path: '^server/', pathNot: TEST },
       to: { path: '^(core|server)/', pathNot: TEST }

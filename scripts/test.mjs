@@ -1,18 +1,63 @@
-/** Everything that must hold: lint, types, unit tests, interface tests. Installs what is missing first. */
+/**
+ * Everything that must hold: lint, types, unit tests, interface tests. Installs what is missing first.
+ * Ends with one line, the tests of both kinds together; a step before them that fails counts as one failed test.
+ */
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { build } from './build.mjs'
 import { needChromium } from './chromium.mjs'
 import { install, run } from './install.mjs'
+import { interfaceTotals, totalsLine, unitTotals } from './totals.mjs'
 
-install()
-run('npm', ['run', '-s', 'lint'])
-run('npm', ['run', '-s', 'types'])
-await build()
-run('npm', ['run', '-s', 'unit'])
-const chromium = needChromium()
-if (!chromium) {
-  console.error(
-    'The interface tests need Chromium, which is not on this machine and could not be installed: install Debian’s package “chromium” or set CHROMIUM_PATH.'
-  )
-  process.exit(1)
+const reports = mkdtempSync(join(tmpdir(), 'fine-spark-tests-'))
+const unitReport = join(reports, 'unit.json')
+const interfaceReport = join(reports, 'interface.json')
+const totals = []
+
+const prepare = async () => {
+  install()
+  run('npm', ['run', '-s', 'lint'])
+  run('npm', ['run', '-s', 'types'])
+  await build()
 }
-run('npx', ['playwright', 'test'], { CHROMIUM_PATH: chromium })
+
+const runUnitTests = () => {
+  try {
+    run('npm', ['run', '-s', 'unit', '--', '--json', `--outputFile=${unitReport}`])
+  } catch {
+    // what failed is in the report
+  }
+  totals.push(unitTotals(unitReport))
+}
+
+const runInterfaceTests = () => {
+  const chromium = needChromium()
+  if (!chromium)
+    console.error(
+      'The interface tests need Chromium, which is not on this machine and could not be installed: ' +
+        'install Debian’s package “chromium” or set CHROMIUM_PATH.'
+    )
+  try {
+    if (chromium)
+      run('npx', ['playwright', 'test', '--reporter=list,json'], {
+        CHROMIUM_PATH: chromium,
+        PLAYWRIGHT_JSON_OUTPUT_FILE: interfaceReport
+      })
+  } catch {
+    // what failed is in the report
+  }
+  totals.push(interfaceTotals(interfaceReport))
+}
+
+try {
+  await prepare()
+  runUnitTests()
+  runInterfaceTests()
+} catch (error) {
+  console.error(`Stopped before the tests: ${error.message}`)
+  totals.push({ passed: 0, failed: 1, skipped: 0 })
+}
+rmSync(reports, { recursive: true })
+console.log(totalsLine(totals))
+process.exitCode = totals.every((part) => part.failed === 0) ? 0 : 1
