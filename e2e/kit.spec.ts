@@ -102,6 +102,6 @@ test('a plan says when its kit’s figures have moved on, and takes them', async
   })
   await page.goto(`/shoots/${shoot.id}/focus`)
   await expect(page.getByText('The kit’s figures have changed since.')).toBeVisible()
-  await page.getByRole('button', { name: 'Take them' }).click()
+  await page.getByRole('button', { name: 'Update' }).click()
   await expect(page.getByText('The kit’s figures have changed since.')).toBeHidden()
 })

@@ -25,7 +25,7 @@ const now = computed(() =>
 )
 const REGIMES: Record<Regime, { readonly label: string; readonly color: string }> = {
   sync: { label: 'at or under sync', color: '--ok' },
-  highSpeedSync: { label: 'highSpeedSync', color: '--source-a' },
+  highSpeedSync: { label: 'high-speed sync', color: '--source-a' },
   band: { label: 'dark band', color: '--miss' },
   leaf: { label: 'leaf: syncs at all speeds', color: '--ok' }
 }
@@ -81,7 +81,7 @@ const said = (value: number): string => (Number.isFinite(value) ? stops(value) :
 const readings = computed(() =>
   points.value.map(
     (point) =>
-      `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the frame` : ''}: ambient at the subject ${said(point.subject)}, at the background ${said(point.background)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`
+      `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the picture` : ''}: ambient at the subject ${said(point.subject)}, at the background ${said(point.background)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`
   )
 )
 const label = computed(

@@ -17,14 +17,14 @@ const path = computed(() => `ambient.${props.place}.value` as const)
 
 const MODES = [
   { value: 'none', title: 'Not read yet' },
-  { value: 'camera', title: 'Settings the camera called right' },
+  { value: 'camera', title: 'Camera settings, metered' },
   { value: 'ev', title: 'EV at ISO 100' },
   { value: 'lux', title: 'Lux' }
 ]
 const VIAS = [
   { value: 'lens', title: 'Through the lens' },
-  { value: 'reflected', title: 'Hand-held, off the surface' },
-  { value: 'incident', title: 'Hand-held, dome at the place' }
+  { value: 'reflected', title: 'Hand-held, reflected' },
+  { value: 'incident', title: 'Hand-held, incident (dome at the place)' }
 ]
 const vias = computed(() =>
   mode.value === 'lux' ? VIAS.filter((each) => each.value === 'incident') : VIAS
@@ -100,7 +100,7 @@ const put = (key: string) => (value: number) =>
         :items="vias"
         item-value="value"
         item-title="title"
-        label="Taken"
+        label="Metered"
         @update:model-value="setVia"
       />
       <template v-if="mode === 'camera'">

@@ -32,7 +32,7 @@ const DARK_WORDS: Record<string, string> = {
 }
 const dropReading = (): void => {
   const id = correction.value?.id
-  store.update('leave the reading out', (draft) => {
+  store.update('correction removed', (draft) => {
     const found = draft.corrections.find((each) => each.id === id)
     if (found) found.on = false
   })
@@ -79,7 +79,7 @@ const dropReading = (): void => {
       class="push"
       @click="dropReading"
     >
-      Leave my reading out
+      Remove this correction
     </button>
   </section>
 </template>

@@ -38,7 +38,7 @@ const toggle = (): void =>
         class="weight"
         :aria-pressed="!wished"
         :aria-label="`${name} must hold`"
-        :title="wished ? 'Only wished: it may yield' : 'Must hold'"
+        :title="wished ? 'A wish: it may be missed' : 'A must: it is always kept'"
         @click="toggle"
       >
         {{ wished ? 'wish' : 'must' }}

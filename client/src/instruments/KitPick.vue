@@ -43,7 +43,7 @@ const pick = (id: string): void =>
     <p v-if="item" class="small muted">{{ itemLine(item) }}</p>
     <p v-if="moved" class="small">
       <span class="near">The kit’s figures have changed since.</span>
-      <button type="button" class="push bare" @click="emit('pick', fresh)">Take them</button>
+      <button type="button" class="push bare" @click="emit('pick', fresh)">Update</button>
     </p>
   </div>
 </template>

@@ -42,7 +42,7 @@ const put = (): void => {
 <template>
   <div class="own small">
     <label :for="field"
-      >{{ own ? 'Your table has' : 'You know better? t0.1 at' }}
+      >{{ own ? 'In your table: t0.1 at' : 'Your own t0.1 at' }}
       {{ formatPower(light.strobe.dial, light.powerStops) }}{{ own ? '; another t0.1' : '' }}</label
     >
     <input

@@ -14,12 +14,12 @@ const plan = computed(() => store.plan!)
 const apertureNote = computed(() => {
   return plan.value.camera.showsEffective
     ? `marked f/${plain(markedFNumber(plan.value), 2)}`
-    : `works as f/${plain(effectiveFNumberOf(plan.value))}`
+    : `effective f/${plain(effectiveFNumberOf(plan.value))}`
 })
 const faster = computed(() => plan.value.settings.shutterStops - plan.value.camera.syncStops)
 const shutterNote = computed(() => {
   if (plan.value.camera.curtain === 'leaf') return 'leaf, syncs always'
-  if (faster.value > 1e-6) return `past sync ${nameOf('shutter', plan.value.camera.syncStops)}`
+  if (faster.value > 1e-6) return `faster than sync ${nameOf('shutter', plan.value.camera.syncStops)}`
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
 const isoNote = computed(() =>

@@ -81,7 +81,7 @@ const words = computed(() => {
     </template>
     <span v-else class="small muted">{{
       light.on
-        ? 'No goal where this light works: set one at the head of its place in the sum.'
+        ? 'No goal at the place this light works for: set one at the head of its column in the sum.'
         : 'Switched off.'
     }}</span>
   </div>

@@ -95,7 +95,7 @@ const take = (remedy: PowerRemedy): void =>
         <button
           type="button"
           class="push"
-          :aria-label="`Take: ${CONTROL_NAMES[remedy.control]} to ${at(remedy, remedy.to)}`"
+          :aria-label="`Apply: ${CONTROL_NAMES[remedy.control]} to ${at(remedy, remedy.to)}`"
           @click="take(remedy)"
         >
           Take

@@ -87,7 +87,7 @@ const save = (): void => {
     </p>
     <StepField
       kind="reflectance"
-      label="Overlap at least"
+      label="Overlap, at least"
       :value="overlap"
       :set="setShare"
       no-lock

@@ -27,8 +27,8 @@ const pulsed = computed(() => regimeOf(there.value) === 'highSpeedSync')
       role="img"
       :aria-label="
         dark > 0
-          ? `At ${nameOf('shutter', shutterStops)} ${percent(dark)} of the frame gets no flash`
-          : `At ${nameOf('shutter', shutterStops)} the whole frame gets the flash`
+          ? `At ${nameOf('shutter', shutterStops)} ${percent(dark)} of the picture gets no flash`
+          : `At ${nameOf('shutter', shutterStops)} the whole picture gets the flash`
       "
     >
       <defs>

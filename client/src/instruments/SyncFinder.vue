@@ -118,7 +118,7 @@ const use = async (): Promise<void> => {
 
 <template>
   <section class="group" aria-labelledby="finder-title">
-    <h2 id="finder-title">Find the real sync limit</h2>
+    <h2 id="finder-title">Measure the real sync speed</h2>
     <p class="small" data-sync-found>{{ words }}</p>
     <ul v-if="trials.length">
       <li v-for="trial in trials" :key="trial.shutterStops">

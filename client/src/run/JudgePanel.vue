@@ -164,7 +164,7 @@ const understood = computed(() => {
         {{
           error ||
           understood ||
-          `Sure to ±${way === 'meter' ? UNCERTAINTY.meter : UNCERTAINTY.judged} stop.`
+          `Uncertainty ± ${way === 'meter' ? UNCERTAINTY.meter : UNCERTAINTY.judged} stop.`
         }}
       </p>
     </form>

@@ -123,7 +123,7 @@ const use = (): void => {
       >
       <template v-else-if="level?.limit === 'at-most'">As black as an 8-bit file can say.</template>
       <template v-else
-        >Sure to ±{{ UNCERTAINTY.patch }} stop: the camera’s tone curve bends what lies far from
+        >Uncertainty ± {{ UNCERTAINTY.patch }} stop: the camera’s tone curve bends what lies far from
         mid-grey.</template
       >
     </p>

@@ -126,7 +126,7 @@ const use = (): void => {
           ><span
             >is magnification <b class="num bright" data-ruler>{{ ratio(found) }}</b></span
           ><span class="small muted"
-            >frame {{ mm(sensorInUse(store.plan!).width / found) }} wide</span
+            >field {{ mm(sensorInUse(store.plan!).width / found) }} wide</span
           ></template
         >
       </p>
@@ -140,7 +140,7 @@ const use = (): void => {
       </div>
     </template>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
-    <p class="small muted">The picture must show the whole frame in use, uncropped.</p>
+    <p class="small muted">The picture must be uncropped.</p>
   </div>
 </template>
 

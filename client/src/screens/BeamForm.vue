@@ -75,7 +75,7 @@ const about = computed(() => {
       :items="DISTRIBUTION_KINDS"
       item-value="value"
       item-title="title"
-      label="Falls off"
+      label="Falloff"
       @update:model-value="choose"
     />
     <template v-if="kind === 'table'">

@@ -36,7 +36,7 @@ const errorAt = (index: number, key: string): string =>
 
 <template>
   <fieldset>
-    <legend>Flash durations you know (optional)</legend>
+    <legend>Flash durations by power (optional)</legend>
     <div v-for="(row, index) in rows" :key="index" class="row">
       <KitField
         :spec="POWER"

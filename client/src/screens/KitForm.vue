@@ -114,7 +114,7 @@ const save = async (): Promise<void> => {
           />
         </div>
         <fieldset v-if="item.kind === 'modifier' && at('beam.kind') !== 'keep'">
-          <legend>Its beam</legend>
+          <legend>Beam figures</legend>
           <div class="fields">
             <KitField
               v-for="spec in BEAM_FIELDS[String(at('beam.kind'))]"

@@ -62,9 +62,9 @@ const choose = (value: string): void => {
     <StepField
       :path="`${path}.aim.azimuthDeg`"
       kind="angle"
-      label="Looks, turn"
+      label="Aimed to the right"
       help="The direction it faces: 180° is away from the camera."
     />
-    <StepField :path="`${path}.aim.elevationDeg`" kind="angle" label="Looks, rise" />
+    <StepField :path="`${path}.aim.elevationDeg`" kind="angle" label="Aimed up" />
   </template>
 </template>

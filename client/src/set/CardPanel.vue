@@ -38,12 +38,12 @@ const remove = (): void => {
       v-if="card.kind === 'card'"
       :path="`${path}.reflectance`"
       kind="reflectance"
-      label="Throws back"
+      label="Reflectance"
       help="White card about 85 %, grey 18 %, silver acts as a mirror and is not in the model."
     />
     <PositionFields :path="path" />
     <AimField :path="path" label="Faces" />
-    <div><button type="button" class="push bare" @click="remove">Take out</button></div>
+    <div><button type="button" class="push bare" @click="remove">Remove</button></div>
   </section>
 </template>
 

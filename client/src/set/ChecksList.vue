@@ -35,7 +35,7 @@ const {
 })
 const busy = computed(() => state.value === 'looking')
 const MARKS = { miss: '✕', near: '▲', info: '·' } as const
-const WORDS = { miss: 'trouble', near: 'watch', info: 'to know' } as const
+const WORDS = { miss: 'problem', near: 'watch', info: 'note' } as const
 const pick = (check: Check): void =>
   check.light ? selection.pick('light', check.light) : selection.pick('card', check.card!)
 const take = (remedy: Remedy): void => void store.replace(remedy.after!, 'remedy')
@@ -45,7 +45,7 @@ watch(checks, (found) => emit('trouble', found.filter((check) => check.state !==
 })
 const says = computed(() =>
   checks.value.length === 0
-    ? 'Nothing to warn of: no light in the frame, none into the lens, none on the background past its goal.'
+    ? 'Nothing to warn of: no light in the picture, none into the lens, none on the background past its goal.'
     : ''
 )
 </script>
@@ -90,7 +90,7 @@ const says = computed(() =>
               type="button"
               class="push bare"
               :disabled="busy"
-              :aria-label="`Do it: ${remedyWords(check, remedy)}`"
+              :aria-label="`Apply: ${remedyWords(check, remedy)}`"
               :data-remedy="remedy.kind"
               @click="take(remedy)"
             >

@@ -117,7 +117,7 @@ const copy = (): void => {
       :items="free"
       item-value="value"
       item-title="title"
-      :label="light.modifiers.length ? 'Put another on' : 'Modifier'"
+      :label="light.modifiers.length ? 'Add another modifier' : 'Modifier'"
       :placeholder="light.modifiers.length ? '' : 'Bare head'"
       persistent-placeholder
       @update:model-value="putOn($event as unknown as string)"
@@ -139,13 +139,13 @@ const copy = (): void => {
         ]"
         item-value="value"
         item-title="title"
-        label="Stands"
+        label="Mount"
         @update:model-value="store.set(`${path}.mount`, $event, 'mount')"
       />
     </div>
     <template v-if="light.mount === 'stand'">
       <PositionFields :path="path" />
-      <AimField :path="path" label="Looks at" />
+      <AimField :path="path" label="Aimed at" />
     </template>
     <GroupLine :id="id" />
     <div class="row">

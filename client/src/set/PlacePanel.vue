@@ -55,10 +55,10 @@ const remove = (): void => {
       <span class="num muted">{{ stops(store.evaluation!.ledger.totals[place] ?? null) }}</span>
     </h2>
     <template v-if="place === 'subject'">
-      <StepField path="goals.subjectStops" kind="stops" label="Wanted" /><StepField
+      <StepField path="goals.subjectStops" kind="stops" label="Level" /><StepField
         path="goals.toleranceStops"
         kind="tolerance"
-        label="Give or take"
+        label="Tolerance"
       />
     </template>
     <StepField
@@ -81,7 +81,7 @@ const remove = (): void => {
         v-if="kind === 'about'"
         :path="`goals.places.${place}.toleranceStops`"
         kind="tolerance"
-        label="Give or take"
+        label="Tolerance"
       />
     </template>
     <template v-if="own">
@@ -107,7 +107,7 @@ const remove = (): void => {
         kind="millimetres"
         label="y, up"
       /><StepField :path="`places.${place}.zMm`" kind="millimetres" label="z, to the camera" />
-      <div><button type="button" class="push bare" @click="remove">Take out</button></div>
+      <div><button type="button" class="push bare" @click="remove">Remove</button></div>
     </template>
   </section>
 </template>

@@ -65,14 +65,14 @@ const setAxis = (axis: 0 | 1 | 2) => (value: number) => {
       <StepField
         :path="`${path}.at.azimuthDeg`"
         kind="angle"
-        label="Turn"
-        help="Seen from the subject: 0° toward the camera, plus to its right, 180° straight behind."
+        label="Round the subject"
+        help="Azimuth seen from the subject: 0° toward the camera, plus to the camera’s right, 180° straight behind."
       />
       <StepField
         :path="`${path}.at.elevationDeg`"
         kind="angle"
-        label="Rise"
-        help="Height angle seen from the subject: plus is above the subject, minus below."
+        label="Above"
+        help="Elevation seen from the subject: plus is above it, minus below."
       />
     </template>
     <template v-else>

@@ -23,13 +23,13 @@ function positionWords({ distanceMm, azimuthDeg, elevationDeg }: Position): stri
   const height =
     Math.abs(elevationDeg) < 0.05
       ? 'level'
-      : `${degrees(elevationDeg)} ${elevationDeg > 0 ? 'up' : 'down'}`
+      : `${degrees(elevationDeg)} ${elevationDeg > 0 ? 'above' : 'below'}`
   return `${mm(distanceMm)}, ${turn}, ${height}`
 }
 const aimWords = (plan: Plan, aim: Aim): string =>
   aim.kind === 'place'
-    ? `looks at the ${placeName(plan, aim.place).toLowerCase()}`
-    : `looks ${degrees(aim.azimuthDeg)} ${aim.azimuthDeg >= 0 ? 'right' : 'left'}, ${degrees(aim.elevationDeg)} ${aim.elevationDeg >= 0 ? 'up' : 'down'}`
+    ? `aimed at the ${placeName(plan, aim.place).toLowerCase()}`
+    : `aimed ${degrees(aim.azimuthDeg)} ${aim.azimuthDeg >= 0 ? 'right' : 'left'}, ${degrees(aim.elevationDeg)} ${aim.elevationDeg >= 0 ? 'up' : 'down'}`
 
 export function thingWords(plan: Plan, { kind, id }: Picked): string {
   if (kind === 'place') {

@@ -65,7 +65,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
   <div class="stage dark-stage">
     <h1 class="hidden-label">Dark</h1>
     <section class="group" aria-labelledby="falls-title">
-      <h2 id="falls-title">Where the ambient falls, strobe off</h2>
+      <h2 id="falls-title">Ambient levels, strobes off</h2>
       <BlackScale />
       <AmbientAge />
       <p v-if="unread.length" class="lead small">
@@ -79,8 +79,8 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
     <AmbientChart />
 
     <section class="group" aria-labelledby="buys-title">
-      <h2 id="buys-title">What each control would buy</h2>
-      <div class="scroll" tabindex="0" role="group" aria-label="Prices of each control">
+      <h2 id="buys-title">What each control gains and costs</h2>
+      <div class="scroll" tabindex="0" role="group" aria-label="Gain and cost of each control">
         <table>
           <thead>
             <tr>
@@ -88,7 +88,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
               <th>From</th>
               <th>To</th>
               <th class="right">Ambient</th>
-              <th class="right">Strobe must find</th>
+              <th class="right">Extra power needed</th>
               <th>Besides</th>
               <th><span class="hidden-label">Apply</span></th>
             </tr>
@@ -101,7 +101,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
                 ><td colspan="5" class="muted">
                   {{
                     move.control === 'shutter' && move.to < move.from - 1e-6
-                      ? 'already past sync'
+                      ? 'already faster than sync'
                       : 'already there'
                   }}
                 </td></template
@@ -134,7 +134,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
       </div>
       <p class="reserve" data-reserve>{{ reserveWords }}</p>
       <p class="lead small">
-        Only the shutter, up to sync, darkens the surroundings and leaves the strobe’s light alone.
+        Only the shutter, up to the sync speed, darkens ambient light alone.
         Aperture, ISO and ND take from both, and the strobe has to make it up.
       </p>
     </section>
@@ -158,19 +158,19 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
         <v-switch
           v-if="plan.camera.curtain !== 'leaf'"
           :model-value="plan.settings.highSpeedSync"
-          label="Pulse the strobe above sync"
+          label="High-speed sync"
           :disabled="noHighSpeedSync"
           :messages="
             noHighSpeedSync
-              ? 'This camera or these strobes cannot.'
-              : 'Above sync the strobe then loses about a stop per stop, like the ambient, after a first penalty.'
+              ? 'This camera or these strobes have none.'
+              : 'Faster than the sync speed the strobe then loses about a stop per stop, as ambient does, after a first penalty.'
           "
           @update:model-value="store.set('settings.highSpeedSync', Boolean($event), 'pulsed sync')"
         >
           <template #append
             ><LockButton
               :locked="store.isLocked('settings.highSpeedSync')"
-              label="pulsing"
+              label="high-speed sync"
               @toggle="store.toggleLock('settings.highSpeedSync')"
           /></template>
         </v-switch>

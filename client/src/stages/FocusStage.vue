@@ -54,7 +54,7 @@ const circleWords = computed(
 const leaning = computed(() => {
   if (plan.value.focus.tiltDeg < 0.05) return ''
   const strip = sharpStripMm(plan.value)
-  return `Leaning adds ${mm(need.value - plan.value.subject.sharpDepthMm)}: ${mm(need.value)} are needed. ${strip.whole ? 'All of it is sharp' : `Of a flat, a strip ${mm(strip.mm)} high is sharp`}.`
+  return `The tilt adds ${mm(need.value - plan.value.subject.sharpDepthMm)}: ${mm(need.value)} are needed. ${strip.whole ? 'All of it is sharp' : `Of a flat, a strip ${mm(strip.mm)} high is sharp`}.`
 })
 </script>
 
@@ -66,7 +66,7 @@ const leaning = computed(() => {
         From a photographed ruler
       </button>
       <RulerMark v-if="ruler" @done="ruler = false" />
-      <h2>How sharp</h2>
+      <h2>Sharpness criterion</h2>
       <v-select
         :model-value="plan.focus.blur.kind"
         :items="BLURS"
@@ -96,27 +96,27 @@ const leaning = computed(() => {
           kind="length"
           label="Seen from"
           :note="circleWords"
-          help="A good eye tells apart one minute of arc. The print shows the whole frame in use."
+          help="A good eye tells apart one minute of arc. The print shows the whole picture."
           no-lock
         />
       </template>
-      <StepField path="subject.sharpDepthMm" kind="length" label="Must be sharp over" />
+      <StepField path="subject.sharpDepthMm" kind="length" label="Depth needed" />
       <StepField
         path="focus.tiltDeg"
         kind="degrees"
-        label="Flat leans by"
+        label="Tilt of a flat"
         :note="leaning"
-        help="A flat that must be sharp, such as a coin or a wing, leaning top away from the plane of focus."
+        help="For a flat subject, such as a coin or a wing, whose top leans away from the plane of focus: it needs more depth."
         no-lock
       />
     </LensFields>
 
     <section class="group wide" aria-labelledby="depth-title">
-      <h2 id="depth-title">What comes out sharp</h2>
+      <h2 id="depth-title">Depth of field</h2>
       <FocusDrawing />
       <dl>
         <div>
-          <dt>In front of the plane</dt>
+          <dt>In front of the plane of focus</dt>
           <dd class="num">{{ mm(depth.nearMm) }}</dd>
         </div>
         <div>
@@ -124,7 +124,7 @@ const leaning = computed(() => {
           <dd class="num">{{ mm(depth.farMm) }}</dd>
         </div>
         <div>
-          <dt>Sharp in all</dt>
+          <dt>Total depth</dt>
           <dd class="num" :class="enough ? 'ok' : 'near'">{{ mm(depth.totalMm) }}</dd>
         </div>
         <div>
@@ -132,11 +132,11 @@ const leaning = computed(() => {
           <dd class="num">{{ mm(need) }}</dd>
         </div>
         <div>
-          <dt>Works as</dt>
+          <dt>Effective aperture</dt>
           <dd class="num">f/{{ plain(effective) }}</dd>
         </div>
         <div>
-          <dt>Diffraction disc</dt>
+          <dt>Airy disc</dt>
           <dd class="num">
             {{ px(ends.airyMm / pitch) }}
             <span class="muted">{{ plain(ends.airyMm * 1000) }} µm</span>

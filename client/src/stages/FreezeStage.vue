@@ -38,14 +38,14 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
   <div class="stage freeze-stage">
     <h1 class="hidden-label">Freeze</h1>
     <section class="group moving" aria-labelledby="moves-title">
-      <h2 id="moves-title">What moves</h2>
+      <h2 id="moves-title">Movement</h2>
       <v-select
         :model-value="preset"
         :items="presets"
         item-value="value"
         item-title="title"
-        label="About as fast as"
-        placeholder="a speed of its own"
+        label="Typical speeds"
+        placeholder="your own figure"
         persistent-placeholder
         @update:model-value="setSpeed"
       />
@@ -58,22 +58,22 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
       <StepField
         path="subject.directionDeg"
         kind="degrees"
-        label="Toward the lens"
-        help="0° across the frame, 90° straight toward the lens: then only the edges wander, as the image grows."
+        label="Direction"
+        help="0° is across the picture, 90° straight toward the lens: then only the edges move, as the image grows."
       />
-      <StepField path="goals.blurPx" kind="pixels" label="Blur allowed" />
+      <StepField path="goals.blurPx" kind="pixels" label="Motion blur, at most" />
       <StepField
         path="goals.ghostPx"
         kind="pixels"
-        label="Ghost allowed"
+        label="Ghost, at most"
         :value="plan.goals.ghostPx ?? plan.goals.blurPx"
         :set="(value) => store.set('goals.ghostPx', value, 'ghost')"
-        help="Smear of what the ambient lights. It shows from about −5 on the subject."
+        help="Motion blur of the part that ambient lights during the exposure. It shows from about −5 on the subject."
       />
     </section>
 
     <section class="group wide" aria-labelledby="frozen-title">
-      <h2 id="frozen-title">What is frozen</h2>
+      <h2 id="frozen-title">Motion blur</h2>
       <p v-if="still" class="lead">
         The subject does not move. Give it a speed to see what the flash freezes.
       </p>
@@ -101,8 +101,8 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
         {{
           Number.isFinite(result.freeze.ambientLevel)
             ? stops(result.freeze.ambientLevel)
-            : 'a level nobody has read yet'
-        }}; over {{ nameOf('shutter', plan.settings.shutterStops) }} it would smear
+            : 'a level not read yet'
+        }}; over {{ nameOf('shutter', plan.settings.shutterStops) }} its motion blur is
         {{ px(result.freeze.ambientPx) }}.
         {{
           result.freeze.ghostPx > 0
@@ -115,9 +115,9 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
     </section>
 
     <section class="group wide" aria-labelledby="more-title">
-      <h2 id="more-title">To freeze more, cheapest first</h2>
+      <h2 id="more-title">Less motion blur, cheapest first</h2>
       <p v-if="still || result.enough" class="lead" data-enough>
-        {{ still ? 'Nothing to do.' : 'Everything is as sharp as you asked for.' }}
+        {{ still ? 'Nothing to do.' : 'Motion blur is within your limits.' }}
       </p>
       <ol>
         <li v-for="(move, i) in result.moves" :key="i" :data-move="move.kind">
@@ -126,17 +126,17 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
             v-if="move.after"
             type="button"
             class="push"
-            :aria-label="`Do it: ${freezeMoveWords(plan, move)}`"
+            :aria-label="`Apply: ${freezeMoveWords(plan, move)}`"
             @click="take(move)"
           >
-            Do it
+            Apply
           </button>
         </li>
       </ol>
       <p class="small muted">
-        Above sync the strobe highSpeed: a row of small flashes that lasts as long as the slit takes
-        to cross the frame. Each row of pixels sees light for the shutter time, so the shutter does
-        the freezing and the flash gets no shorter for it.
+        In high-speed sync the strobe gives even light for as long as the slit takes to cross the
+        picture. Each row of pixels gets light for the whole shutter time: the shutter freezes, not
+        the flash.
       </p>
     </section>
   </div>

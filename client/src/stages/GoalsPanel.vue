@@ -38,9 +38,9 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
 
 <template>
   <section class="group" aria-labelledby="goals-title">
-    <h2 id="goals-title">What you want</h2>
+    <h2 id="goals-title">Goals</h2>
     <p class="small muted">
-      A must is never broken. A wish yields when it has to, as little as it can.
+      A must is always kept. A wish may be missed when nothing else fits, by as little as possible.
     </p>
     <ul>
       <GoalRow v-for="goal in goals" :key="goal.id" :goal="goal">
@@ -53,7 +53,7 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             no-lock /><StepField
             path="goals.toleranceStops"
             kind="tolerance"
-            label="Give or take"
+            label="Tolerance"
             :about="goalName(plan, goal.id)"
             no-lock
         /></template>
@@ -101,7 +101,7 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             v-if="goal.kind === 'about'"
             :path="`goals.places.${goal.place}.toleranceStops`"
             kind="tolerance"
-            label="Give or take"
+            label="Tolerance"
             :about="goalName(plan, goal.id)"
             no-lock
         /></template>
@@ -114,7 +114,7 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             no-lock /><StepField
             path="goals.keyFill.toleranceStops"
             kind="tolerance"
-            label="Give or take"
+            label="Tolerance"
             :about="goalName(plan, goal.id)"
             no-lock
         /></template>
@@ -157,12 +157,12 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
           class="push bare drop"
           @click="ask(extraOf(goal.id)!.key, null)"
         >
-          Ask no more
+          Remove goal
         </button>
       </GoalRow>
     </ul>
-    <div v-if="free.length" class="more" role="group" aria-label="Ask for more">
-      <span class="muted small">Ask for</span>
+    <div v-if="free.length" class="more" role="group" aria-label="Add a goal">
+      <span class="muted small">Add</span>
       <button
         v-for="each in free"
         :key="each.id"
@@ -173,7 +173,7 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
         + {{ each.title }}
       </button>
     </div>
-    <p class="small muted">Levels at other places are asked for under Light: pick the place.</p>
+    <p class="small muted">Goals for other places are set under Light: pick the place in the sum.</p>
   </section>
 </template>
 

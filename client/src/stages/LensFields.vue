@@ -119,10 +119,10 @@ const reaches = computed(
       no-lock
     />
     <p class="small muted" data-range>{{ reaches }}</p>
-    <h2>How large</h2>
+    <h2>Magnification and distance</h2>
     <StepField
       kind="length"
-      label="Frame width"
+      label="Field width"
       :value="frame.width / plan.focus.magnification"
       :set="setWidth"
       no-lock
@@ -144,7 +144,7 @@ const reaches = computed(
       :note="
         working <= 0
           ? 'By these kit figures the subject would touch the lens: check the sensor-to-front length.'
-          : `${mm(frame.height / plan.focus.magnification)} high in the frame`
+          : `${mm(frame.height / plan.focus.magnification)} high in the field`
       "
       help="Working distance, from a thin lens of this focal length; real lenses that shorten when focused close stand nearer."
     />

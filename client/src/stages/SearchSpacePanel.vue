@@ -62,8 +62,8 @@ const noHighSpeedSync = computed(
 
 <template>
   <section class="group" aria-labelledby="bounds-title">
-    <h2 id="bounds-title">How far it may go</h2>
-    <p class="small muted">Locks on any figure are kept too.</p>
+    <h2 id="bounds-title">Search space</h2>
+    <p class="small muted">What the search may change. Whatever is locked stays as it is.</p>
     <div v-for="light in movable" :key="light.id" :class="`hue-${light.id}`" class="light">
       <div class="head">
         <span class="source-mark" aria-hidden="true">{{ light.id }}</span><v-switch
@@ -88,8 +88,8 @@ const noHighSpeedSync = computed(
       v-if="plan.camera.curtain !== 'leaf'"
       :model-value="plan.bag.aboveSync && !noHighSpeedSync"
       :disabled="noHighSpeedSync"
-      label="The shutter may pass sync"
-      :messages="noHighSpeedSync ? 'This camera cannot pulse strobes.' : ''"
+      label="Allow high-speed sync"
+      :messages="noHighSpeedSync ? 'This camera has no high-speed sync.' : ''"
       @update:model-value="store.set('bag.aboveSync', Boolean($event), 'above sync')"
     />
     <v-text-field
@@ -116,7 +116,7 @@ const noHighSpeedSync = computed(
     <StepField
       path="bag.shadeStops"
       kind="filter"
-      label="Ambient that could be shaded"
+      label="Ambient that can be shaded"
       help="How many stops curtains, lamps switched off or a hood could take away at most."
       no-lock
     />

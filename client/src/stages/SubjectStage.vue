@@ -65,19 +65,19 @@ const goal = computed(() => plan.value.goals.backgroundStops)
         v-if="plan.subject.shape !== 'plume'"
         path="subject.rotationDeg"
         kind="angle"
-        label="Turned"
-        help="About its upright axis. 0° faces the camera."
+        label="Rotation"
+        help="About the subject’s upright axis. 0° faces the camera."
       />
       <StepField
         path="subject.sharpDepthMm"
         kind="length"
-        label="Must be sharp over"
-        help="Depth, front to back, that has to come out sharp. The Focus stage holds the depth of field against it."
+        label="Depth needed"
+        help="How much of it, front to back, must be sharp. Under Focus the depth of field is held against this."
       />
       <ReflectanceField
         path="subject.reflectance"
         :presets="SUBJECT_REFLECTANCES"
-        label="Made of"
+        label="Surface"
       />
       <StepField
         path="subject.speedMmS"
@@ -85,23 +85,23 @@ const goal = computed(() => plan.value.goals.backgroundStops)
         label="Speed"
         help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze."
       />
-      <h2>What you want of it</h2>
+      <h2>Goals for the subject</h2>
       <StepField
         path="goals.subjectStops"
         kind="stops"
-        label="Subject at"
+        label="Subject level"
         help="Level in stops against mid-grey: 0 shows the lit side as an 18 % card is shown."
       />
-      <StepField path="goals.toleranceStops" kind="tolerance" label="Give or take" />
-      <StepField path="goals.blurPx" kind="pixels" label="Blur allowed" />
+      <StepField path="goals.toleranceStops" kind="tolerance" label="Tolerance" />
+      <StepField path="goals.blurPx" kind="pixels" label="Motion blur, at most" />
     </section>
 
     <section class="group" aria-labelledby="background-title">
-      <h2 id="background-title">The background behind</h2>
+      <h2 id="background-title">The background</h2>
       <StepField
         path="background.distanceMm"
         kind="length"
-        label="Behind the subject"
+        label="Distance behind"
         help="Along the lens axis, from the focus point."
       />
       <StepField path="background.widthMm" kind="length" label="Background width" />
@@ -115,9 +115,9 @@ const goal = computed(() => plan.value.goals.backgroundStops)
       <ReflectanceField
         path="background.reflectance"
         :presets="BACKGROUND_REFLECTANCES"
-        label="Made of"
+        label="Surface"
       />
-      <h2>How black it must be</h2>
+      <h2>How black</h2>
       <div class="targets" role="group" aria-label="How black">
         <button
           v-for="target in BLACK_TARGETS"
@@ -142,9 +142,9 @@ const goal = computed(() => plan.value.goals.backgroundStops)
     </section>
 
     <section class="group" aria-labelledby="ambient-title">
-      <h2 id="ambient-title">Light already there</h2>
+      <h2 id="ambient-title">Ambient light</h2>
       <p class="lead small">
-        With the strobe off. Skip it and the black frame in Run will measure it for you.
+        Measured with the strobes off. Left empty, the black frame under Run measures it.
       </p>
       <AmbientAge />
       <AmbientReading place="subject" />

@@ -37,16 +37,16 @@ const putRoom = (on: boolean): void =>
 </script>
 
 <template>
-  <h2>Around it</h2>
+  <h2>Surroundings</h2>
   <StepField
     path="view.elevationDeg"
     kind="angle"
-    label="Camera looks from"
-    help="Height angle of the camera seen from the subject: 0° level, plus from above, 90° straight down. The background stays behind the subject as the lens sees it."
+    label="Camera above"
+    help="Elevation of the camera seen from the subject: 0° level, plus from above, 90° straight down. The background stays behind the subject as the lens sees it."
   />
   <v-switch
     :model-value="plan.table !== null"
-    label="A table under it"
+    label="Table under the subject"
     @update:model-value="putTable(Boolean($event))"
   />
   <template v-if="plan.table">
@@ -55,11 +55,11 @@ const putRoom = (on: boolean): void =>
       kind="length"
       label="Table width"
     /><StepField path="table.depthMm" kind="length" label="Table depth" />
-    <StepField path="table.reflectance" kind="reflectance" label="Table reflects" />
+    <StepField path="table.reflectance" kind="reflectance" label="Table reflectance" />
   </template>
   <v-switch
     :model-value="plan.room !== null"
-    label="A small room"
+    label="Small room"
     messages="Bright walls and ceiling near by throw light back."
     @update:model-value="putRoom(Boolean($event))"
   />
@@ -74,10 +74,10 @@ const putRoom = (on: boolean): void =>
       kind="length"
       label="Floor below"
     />
-    <StepField path="room.wallReflectance" kind="reflectance" label="Walls reflect" /><StepField
+    <StepField path="room.wallReflectance" kind="reflectance" label="Wall reflectance" /><StepField
       path="room.ceilingReflectance"
       kind="reflectance"
-      label="Ceiling reflects"
+      label="Ceiling reflectance"
     />
   </template>
 </template>

@@ -16,7 +16,7 @@ import {
   goalFigure,
   goalLimit,
   goalName,
-  lampWords,
+  lightWords,
   priceWords,
   settingsWords
 } from '@/words/ways'
@@ -26,7 +26,7 @@ defineEmits<{ use: [after: Plan] }>()
 const id = useId()
 const open = ref(false)
 const after = computed(() => applyChange(props.plan, props.way.change))
-const lamps = computed(() => lampWords(props.plan, after.value))
+const lamps = computed(() => lightWords(props.plan, after.value))
 const shade = computed(() => props.way.change.shadeStops - props.plan.ambient.shadeStops)
 const missed = computed(() => props.way.goals.filter((goal) => !goal.ok))
 const changes = computed(() => [

@@ -43,10 +43,10 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
     <div class="wanted"><GoalsPanel /><SearchSpacePanel /></div>
     <section class="group found" aria-labelledby="ways-title">
       <div class="title">
-        <h2 id="ways-title">Ways to get it</h2>
+        <h2 id="ways-title">Ways to reach the goals</h2>
         <span class="small muted" role="status">
           <template v-if="state === 'looking'">{{
-            long ? `looking … ${Math.round(share * 100)} %` : 'looking …'
+            long ? `looking … ${Math.round(share * 100)} %` : 'checking …'
           }}</template>
           <template v-else-if="state === 'done'">{{
             nothing
@@ -59,7 +59,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
           Cancel
         </button>
         <button v-else-if="state !== 'done'" type="button" class="push" @click="look">
-          Look again
+          Search again
         </button>
       </div>
       <v-progress-linear
@@ -67,7 +67,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
         :model-value="share * 100"
         color="primary"
         height="2"
-        aria-label="Looking for ways"
+        aria-label="Searching for ways"
       />
       <p v-if="failure" role="alert" class="miss">The search broke off: {{ failure }}</p>
       <div v-if="about && answer" :class="{ stale }">
@@ -89,10 +89,10 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
                   type="button"
                   class="push"
                   :disabled="stale"
-                  :aria-label="`Do it: ${relaxationWords(about, each)}`"
+                  :aria-label="`Apply: ${relaxationWords(about, each)}`"
                   @click="take(each)"
                 >
-                  Do it
+                  Apply
                 </button>
               </li>
             </ul>

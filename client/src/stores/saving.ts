@@ -151,7 +151,7 @@ export const useSaving = defineStore('saving', () => {
       state.value = 'conflict'
       theirs.value = shoot
     }
-    store.replace(draft.plan, 'unsaved changes taken up again')
+    store.replace(draft.plan, 'unsaved changes restored')
   }
 
   const keepMine = async (): Promise<void> => {

@@ -29,20 +29,20 @@ export function checkWords(plan: Plan, { kind, light, card, place, figures: f }:
   const degrees = (value: number | undefined) => `${plain(value ?? 0, 2)}°`
   switch (kind) {
     case 'in-view':
-      return `${name} stands in the picture: ${percent(f.seen ?? 0)} of it shows.`
+      return `${name} is in the picture: ${percent(f.seen ?? 0)} of it shows.`
     case 'hidden':
-      return `${name} stands in the frame but is hidden behind the subject. It stays so within ${roomWords(f.azimuthRoom)} to either side, ${roomWords(f.up)} up and ${roomWords(f.down)} down.`
+      return `${name} stands within the picture but is hidden behind the subject. It stays so within ${roomWords(f.azimuthRoom)} to either side, ${roomWords(f.up)} up and ${roomWords(f.down)} down.`
     case 'into-lens':
       return `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would come out at ${stops(f.level ?? 0)}. Expect flare.`
     case 'spill':
       return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'background').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
     case 'mirror-flat':
     case 'mirror-card':
-      return `${name} shows in the flat face, ${f.share ? `over ${percent(f.share)} of it, ` : 'as a spot '}in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, ${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
+      return `${name} shows in the flat face, ${f.share ? `over ${percent(f.share)} of it, ` : 'as a spot '}in ${spot(f.x ?? 0, f.y ?? 0)} of the picture, ${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
     case 'mirror-curved':
-      return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the frame, at ${shineWords(f)}.`
+      return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the picture, at ${shineWords(f)}.`
     case 'shadow':
-      return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the background in the frame, ${stopCount(f.depth ?? 0)} darker than around it.`
+      return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the background in the picture, ${stopCount(f.depth ?? 0)} darker than around it.`
     case 'too-dim':
       return `${name} at full power is still ${stopCount(f.miss ?? 0)} too dim at the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
     case 'too-bright':
@@ -87,17 +87,17 @@ export function remedyWords(check: Check, remedy: Remedy): string {
   const says = ((): string => {
     switch (remedy.kind) {
       case 'azimuth':
-        return `Swing it ${plain(f.by ?? 0, 2)}° round, to ${plain(Math.abs(f.azimuthDeg ?? 0), 3)}° ${(f.azimuthDeg ?? 0) >= 0 ? 'right' : 'left'}`
+        return `Move it ${plain(f.by ?? 0, 2)}° round the subject, to ${plain(Math.abs(f.azimuthDeg ?? 0), 3)}° ${(f.azimuthDeg ?? 0) >= 0 ? 'right' : 'left'}`
       case 'elevation':
-        return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.elevationDeg ?? 0, 2)}° up`
+        return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.elevationDeg ?? 0, 2)}° above`
       case 'away':
         return `Move it ${mm(f.by ?? 0)} away`
       case 'nearer':
-        return `Bring it to ${mm(f.distanceMm ?? 0)} and down to ${powerOf(check, remedy)}: the subject keeps its light`
+        return `Move it nearer, to ${mm(f.distanceMm ?? 0)}, and its power down to ${powerOf(check, remedy)}: the subject keeps its light`
       case 'larger':
         return `Put ${remedy.name} on it: a larger face, a softer highlight`
       case 'narrow':
-        return `A beam narrower than ${plain(f.deg ?? 0, 2)}° would pass the lens by: a snoot, a grid, or a flag`
+        return `A beam narrower than ${plain(f.deg ?? 0, 2)}° would miss the lens: a snoot, a grid, or a flag`
       case 'modifier':
         return `Put ${remedy.name} on it, ${plain(f.deg ?? 0, 2)}°`
       case 'flag':

@@ -73,6 +73,6 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'leafClip':
       return `${seconds(f.t ?? 0)} against t0.1 ${seconds(f['t0.1'] ?? 0)}`
     case 'correction':
-      return `sure to ±${plain(f.uncertainty ?? 0)}`
+      return `uncertainty ± ${plain(f.uncertainty ?? 0)}`
   }
 }

@@ -43,7 +43,7 @@ export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
     case 'aperture':
       return `Wider aperture: ${nameOf('aperture', move.to)} instead of ${nameOf('aperture', move.from)}, all lights down as much, blurs ${px(move.blurPx)}; depth falls to ${mm(move.depthMm)}.`
     case 'ambient':
-      return `Less ambient: ${stopCount(move.stops)} less and no ghost shows; now it smears ${px(move.ghostPx)}.`
+      return `Less ambient: ${stopCount(move.stops)} less and no ghost shows; now its motion blur is ${px(move.ghostPx)}.`
     case 'other-head':
       return `No power of ${move.light} is quick enough: its shortest blurs ${px(move.blurPx)}. Another head, or a slower moment.`
     case 'to-sync':
@@ -52,4 +52,4 @@ export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
 }
 
 export const lightFreezeWords = (light: LightFreeze): string =>
-  `t0.1 ${seconds(light.t01)}, t0.5 ${seconds(light.t05)}${light.highSpeed ? `, pulsing for the whole shutter ${seconds(light.seconds)}` : light.seconds < light.t01 ? `, cut by the shutter at ${seconds(light.seconds)}` : ''}${light.clipStops < 0 ? `, ${stops(light.clipStops)} lost to the leaf shutter` : ''}`
+  `t0.1 ${seconds(light.t01)}, t0.5 ${seconds(light.t05)}${light.highSpeed ? `, in high-speed sync for the whole exposure of ${seconds(light.seconds)}` : light.seconds < light.t01 ? `, cut by the shutter at ${seconds(light.seconds)}` : ''}${light.clipStops < 0 ? `, ${stops(light.clipStops)} lost to the leaf shutter` : ''}`

@@ -104,7 +104,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     length('sensorHeightMm', 'Sensor height'),
     number('pixelsWide', 'Pixels across', 'px'),
     number('pixelsHigh', 'Pixels down', 'px'),
-    choice('step', 'Dials click in', STEPS),
+    choice('step', 'Dial step', STEPS),
     choice(
       'curtain',
       'Shutter',
@@ -117,7 +117,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     shutter(
       'syncStops',
       'Sync speed',
-      'The fastest shutter at which the whole frame is open when the flash fires.'
+      'The fastest shutter at which the whole picture is uncovered when the flash fires.'
     ),
     shutter('fastestShutterStops', 'Fastest shutter'),
     shutter('slowestShutterStops', 'Slowest shutter'),
@@ -128,7 +128,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Shows the effective f-number',
       'Some bodies already count the light lost to close focus in the f-number they display.'
     ),
-    yesNo('highSpeedSync', 'Can pulse strobes above sync'),
+    yesNo('highSpeedSync', 'High-speed sync'),
     NOTES
   ],
   lens: [
@@ -156,19 +156,19 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'guideNumberM',
       'Guide number',
       'm at ISO 100',
-      'f-number × distance in metres that exposes rightly at full power, for the beam below.'
+      'f-number × distance in metres for the right exposure at full power, for the beam below.'
     ),
     number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.'),
     number('recycleFullS', 'Recycle at full power', 's'),
-    number('flashesFull', 'Full-power flashes a charge'),
+    number('flashesFull', 'Full-power flashes per charge'),
     choice(
       'quench',
-      'How it makes less light',
+      'Power control',
       [
         { value: 'quenched', title: 'Cuts the flash short (most battery strobes)' },
         { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }
       ],
-      'Cut-off heads get shorter flashes at low power, voltage-controlled ones often longer.'
+      'Heads that cut the flash short get shorter flashes at low power, voltage-controlled ones often longer.'
     ),
     {
       path: 't01FullS',
@@ -179,17 +179,17 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       show: showDuration,
       help: 'Time the flash spends above a tenth of its peak: what counts for freezing.'
     },
-    yesNo('highSpeedSync', 'Can pulse above sync'),
+    yesNo('highSpeedSync', 'High-speed sync'),
     stops(
       'highSpeedPenaltyStops',
-      'Extra loss when pulsing',
+      'Extra loss in high-speed sync',
       'On top of the loss by geometry; half a stop until measured.'
     ),
     NOTES
   ],
   modifier: [
     NAME,
-    stops('lossStops', 'Light it costs', 'A first guess: your own readings correct it.'),
+    stops('lossStops', 'Loss', 'A first guess: your own readings correct it.'),
     choice('beam.kind', 'Beam', [
       { value: 'keep', title: 'As the head makes it' },
       { value: 'spread', title: 'Spread softly over' },
@@ -238,7 +238,7 @@ export const DIAL_KINDS = [
 ]
 export const DIAL_FIELDS: Record<string, readonly FieldSpec[]> = {
   fraction: [
-    choice('dial.step', 'Clicks in', [
+    choice('dial.step', 'Dial step', [
       { value: 'third', title: 'thirds' },
       { value: 'tenth', title: 'tenths' },
       { value: 'half', title: 'halves' },

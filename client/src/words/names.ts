@@ -124,16 +124,16 @@ export const TERM_NAMES: Record<TermKind, string> = {
   output: 'guide number',
   power: 'power',
   distance: 'distance',
-  finiteSource: 'finiteSource',
+  finiteSource: 'finite-source correction',
   tilt: 'tilt',
   beam: 'beam',
   shadow: 'shadowed',
   bounce: 'bounce',
   bounceOnly: 'bounce alone',
   modifier: 'modifier',
-  highSpeedSync: 'pulsed above sync',
+  highSpeedSync: 'high-speed sync loss',
   leafClip: 'leaf shutter clips the flash',
-  correction: 'your reading'
+  correction: 'correction'
 }
 
 export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
@@ -144,8 +144,8 @@ export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   power: 'Power',
   distance: 'Distance',
   modifier: 'Modifier',
-  highSpeedSync: 'Pulsed sync',
-  place: 'Turn / height',
+  highSpeedSync: 'High-speed sync',
+  place: 'Position',
   switch: 'Light',
   strobe: 'Strobe',
   magnification: 'Magnification'

@@ -44,7 +44,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
       return move.move
         ? {
             head: `${CONTROL_NAMES[move.move.control]} ${controlValue(plan, move.move.control, move.move.from)} → ${controlValue(plan, move.move.control, move.move.to)}`,
-            detail: `Ambient lifts the background ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientBackground)}${move.move.powerNeededStops > 0.05 ? ` and the strobe must find ${stopCount(move.move.powerNeededStops)}` : ' and costs the strobe nothing'}.`,
+            detail: `Ambient lifts the background ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientBackground)}${move.move.powerNeededStops > 0.05 ? ` and needs ${stopCount(move.move.powerNeededStops)} more power` : ' and needs no more power'}.`,
             act: 'Done, it is set'
           }
         : {
@@ -151,7 +151,7 @@ export function calibrationWords(calibration: Calibration): string {
   if (calibration.kind === 'ambient')
     return `Ambient at the ${calibration.place} is now in the sum${calibration.reading.limit === 'at-most' ? ', as a limit' : ''}.`
   const { correction } = calibration
-  return `Your reading: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, sure to ±${correction.uncertaintyStops}. The sum now uses it.`
+  return `Correction: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, ± ${correction.uncertaintyStops}. The sum now uses it.`
 }
 
 /** What to say when the file's settings are not the plan's; '' when they agree. */

@@ -45,10 +45,10 @@ describe('checks', () => {
     place: Place | null = null
   ): Check => ({ kind, state: 'near', light: 'B', place, figures, remedies: [] })
   test.each<[Check, string]>([
-    [check('in-view', { seen: 0.25 }), 'Rim stands in the picture: 25.0 % of it shows.'],
+    [check('in-view', { seen: 0.25 }), 'Rim is in the picture: 25.0 % of it shows.'],
     [
       check('hidden', { azimuthRoom: 2, up: 16, down: 30 }),
-      'Rim stands in the frame but is hidden behind the subject. It stays so within 2° to either side, 16° up and 30° or more down.'
+      'Rim stands within the picture but is hidden behind the subject. It stays so within 2° to either side, 16° up and 30° or more down.'
     ],
     [
       check('into-lens', { offLensDeg: 26.2, offBeamDeg: 25, level: -2.5 }),

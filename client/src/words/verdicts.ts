@@ -22,7 +22,7 @@ export function verdictValue(verdict: Verdict): string {
       return verdict.reason === 'sync-band'
         ? `${percent(figures.dark ?? 0)} dark`
         : verdict.reason === 'sync-high-speed'
-          ? `pulsed ${stops(figures.loss ?? 0)}`
+          ? `high-speed ${stops(figures.loss ?? 0)}`
           : nameOf('shutter', value ?? 0)
     case 'reserve':
       return stops(value)
@@ -33,15 +33,15 @@ export function verdictReason(verdict: Verdict): string {
   const { value, limit, figures: f } = verdict
   switch (verdict.reason) {
     case 'background-dark':
-      return `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under the ${stops(limit)} you asked for.`
+      return `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under your limit of ${stops(limit)}.`
     case 'background-ambient':
       return `Ambient light lifts the background to ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Only shutter (to sync), shading or a farther background darken it without costing the subject.`
     case 'background-strobe':
-      return `The strobe itself spills on the background: ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the beam, or bring the strobe closer at less power.`
+      return `The strobe itself spills on the background: ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the beam, or move the strobe nearer at less power.`
     case 'background-unread':
-      return `Nobody has measured the ambient at the background for these settings yet. Take the black frame, or enter a reading under Subject.`
+      return `The ambient at the background has not been read yet. Take the black frame, or enter a reading under Subject.`
     case 'subject-right':
-      return `The subject lands at ${stops(value)}, within what you allow round ${stops(limit)}.`
+      return `The subject lands at ${stops(value)}, within your tolerance of ${stops(limit)}.`
     case 'subject-over':
       return `The subject comes out ${stopCount(f.miss ?? 0)} too bright.`
     case 'subject-under':
@@ -59,18 +59,18 @@ export function verdictReason(verdict: Verdict): string {
     case 'freeze-ghost':
       return `The flash freezes it (${px(f.strobePx ?? 0)}), but ambient at ${stops(f.ambient ?? null)} smears a ghost of ${px(f.ambientPx ?? 0)} during the shutter.`
     case 'sync-within':
-      return `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}): every row of the frame sees the whole flash.`
+      return `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}): every row of the picture gets the whole flash.`
     case 'sync-leaf':
       return 'A leaf shutter syncs at every speed, and this flash is over before it closes.'
     case 'sync-leaf-clip':
       return `The leaf shutter closes before the flash has ended: ${stops(f.loss ?? 0)} stops are lost. Less power shortens the flash.`
     case 'sync-high-speed':
-      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): the strobe pulses over the whole travel and loses ${stopCount(f.loss ?? 0)}. Pulsing freezes nothing; the shutter does.`
+      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): high-speed sync spreads the light over the whole travel of the curtains and loses ${stopCount(f.loss ?? 0)}. It freezes nothing; the shutter does.`
     case 'sync-band':
-      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): ${percent(f.dark ?? 0)} of the frame gets no flash, a dark band along one long side.`
+      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): ${percent(f.dark ?? 0)} of the picture gets no flash, a dark band along one long side.`
     case 'reserve-fine':
-      return `${stopCount(value ?? 0)} of power left above, ${stopCount(f.down ?? 0)} below. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes a charge.`
+      return `${stopCount(value ?? 0)} of power left above, ${stopCount(f.down ?? 0)} below. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per charge.`
     case 'reserve-end':
-      return `The dial is at its ${value === 0 ? 'top: no power is left above' : 'bottom: nothing is left below'}. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes a charge.`
+      return `The dial is at its ${value === 0 ? 'top: no power is left above' : 'bottom: nothing is left below'}. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per charge.`
   }
 }

@@ -15,7 +15,7 @@ import {
   goalFigure,
   goalLimit,
   goalName,
-  lampWords,
+  lightWords,
   lockWords,
   missWords,
   priceWords,
@@ -122,7 +122,7 @@ describe('goals and ways in words', () => {
           sane(settingsWords(after))
           sane(bindingWords(plan, way))
           for (const price of priceWords(way)) sane(`${price.name} ${price.value}`)
-          for (const lamp of lampWords(plan, after)) sane(`${lamp.id} ${lamp.power} ${lamp.moved}`)
+          for (const lamp of lightWords(plan, after)) sane(`${lamp.id} ${lamp.power} ${lamp.moved}`)
         }
         if (ways.length === 0)
           for (const each of relaxations(plan)) {
@@ -145,10 +145,10 @@ describe('goals and ways in words', () => {
       })
     const plan = known(1)
     const closer = findWays(plan).find((way) => way.group === 'closer')!
-    expect(lampWords(plan, applyChange(plan, closer.change))[0]!.moved).toMatch(/^at \d+ mm$/)
+    expect(lightWords(plan, applyChange(plan, closer.change))[0]!.moved).toMatch(/^at \d+ mm$/)
     expect(findWays(known(300))).toEqual([])
     expect(relaxationWords(known(300), relaxations(known(300))[0]!)).toMatch(
-      /^Let sharp depth yield by \d+ %/
+      /^Let sharp depth be missed by \d+ %/
     )
   })
   test('property: freeze advice can be said', () => {
@@ -183,6 +183,6 @@ describe('goals and ways in words', () => {
           shadeStops: 0
         }
       })
-    ).toBe('Let background yield by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
+    ).toBe('Let background be missed by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
   })
 })

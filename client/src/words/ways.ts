@@ -16,8 +16,8 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
     about: 'The strobe gives its whole light; the aperture takes the ambient away.'
   },
   above: {
-    name: 'Above sync, opened up',
-    about: 'Pulsed strobes: less light from them, a softer background, nothing gained in freezing.'
+    name: 'High-speed sync, opened up',
+    about: 'Faster than the sync speed: less light from the strobes, a softer background, no gain in freezing.'
   },
   leaf: {
     name: 'Leaf shutter',
@@ -42,7 +42,7 @@ const GOAL_NAMES: Record<string, string> = {
   ghost: 'Motion blur by ambient',
   keyFill: 'Key : fill',
   recycle: 'Recycle',
-  flashes: 'Flashes a charge',
+  flashes: 'Flashes per charge',
   iso: 'ISO',
   sync: 'No dark band'
 }
@@ -72,12 +72,12 @@ export const missWords = (plan: Plan, goal: GoalResult): string =>
 export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
   `${nameOf('aperture', settings.apertureStops)}  ${nameOf('shutter', settings.shutterStops)}  ISO ${nameOf('iso', settings.isoStops)}${settings.ndStops ? `  ND ${plain(settings.ndStops)}` : ''}`
 
-export interface LampWords {
+export interface LightWords {
   readonly id: string
   readonly power: string
   readonly moved: string
 }
-export const lampWords = (plan: Plan, after: Plan): LampWords[] =>
+export const lightWords = (plan: Plan, after: Plan): LightWords[] =>
   after.lights.flatMap((light, i) => {
     if (!light.on) return []
     const was = plan.lights[i]!
@@ -114,7 +114,7 @@ export function priceWords(
 export function bindingWords(plan: Plan, way: Pick<Way, 'binding'>): string {
   const { binding } = way
   return binding.ok
-    ? `bound by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}`
+    ? `limited by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}`
     : `${missWords(plan, binding)}`
 }
 
@@ -131,16 +131,16 @@ export function relaxationWords(plan: Plan, relaxation: Relaxation): string {
             ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %`
             : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
       const name = goalName(plan, goal.id)
-      return `Let ${name === 'ISO' ? name : name.toLowerCase()} yield by ${by}: ${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
+      return `Let ${name === 'ISO' ? name : name.toLowerCase()} be missed by ${by}: ${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
     }
     case 'unlock':
-      return `Open the lock on ${lockWords(relaxation.path)}.`
+      return `Unlock ${lockWords(relaxation.path)}.`
     case 'shade':
       return `Take ${stopCount(relaxation.to - relaxation.from)} ${relaxation.from > 0 ? 'more ' : ''}of ambient away: curtains, lamps off, a hood.`
     case 'background':
       return `Move the background ${mm(relaxation.to - relaxation.from)} back, to ${mm(relaxation.to)}.`
     case 'distance':
-      return `Bring ${relaxation.light} from ${mm(relaxation.from)} to ${mm(relaxation.to)}.`
+      return `Move ${relaxation.light} from ${mm(relaxation.from)} to ${mm(relaxation.to)}.`
   }
 }
 
