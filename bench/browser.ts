@@ -105,7 +105,9 @@ export const dragged = (): Promise<Figure[]> =>
         key: 'set.dragFrameMs',
         value: Number(percentile95(times).toFixed(2)),
         aim: '≤ 17',
-        about: `frame time while a light is dragged, 4 lights × 12 places, 95th percentile of ${times.length}`
+        about:
+          'frame time while a light is dragged, 4 lights × 12 places, 95th percentile of ' +
+          `${times.length}`
       },
       {
         key: 'set.dragFrameMedianMs',

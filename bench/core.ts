@@ -61,7 +61,8 @@ export const ledger = (): Promise<Figure[]> => {
       value: Math.round(median([1, 2, 3, 4, 5].map(() => round(0.5)))),
       aim: '≥ 50000',
       about:
-        'whole evaluations (ledger, verdicts, suggestions, flags) of changed settings, the lights standing still, in Node, median of 5 rounds'
+        'whole evaluations (ledger, verdicts, suggestions, flags) of changed settings, the ' +
+        'lights standing still, in Node, median of 5 rounds'
     }
   ])
 }
@@ -91,7 +92,9 @@ export const set = (): Promise<Figure[]> => {
     key,
     value: Number(time(lights, places).toFixed(2)),
     aim,
-    about: `${lights} lights × ${places} places, occlusion and one bounce, the key moved, median of 100 in Node`
+    about:
+      `${lights} lights × ${places} places, occlusion and one bounce, the key moved, ` +
+      'median of 100 in Node'
   })
   return Promise.resolve([
     row('set.evaluateMs', 6, 12, '≤ 4'),
@@ -152,14 +155,16 @@ export const solve = (): Promise<Figure[]> => {
       value: time(plan, findWays),
       aim: '≤ 100',
       about:
-        '4 lights standing still, 22 apertures × 55 shutters × 19 ISOs × 2 filters × 3 shades × their powers, median of 10 in Node'
+        '4 lights standing still, 22 apertures × 55 shutters × 19 ISOs × 2 filters × 3 ' +
+        'shades × their powers, median of 10 in Node'
     },
     {
       key: 'solve.fourLightsMovingMs',
       value: time(moving, findWays),
       aim: '',
       about:
-        'the same with two lights at up to 5 distances each and a modifier on or off: 19 sets, their light worked out anew'
+        'the same with two lights at up to 5 distances each and a modifier on or off: 19 ' +
+        'sets, their light worked out anew'
     },
     {
       key: 'solve.eightLightsMs',

@@ -96,7 +96,7 @@ for (const [width, height] of [
   [1280, 800],
   [390, 844]
 ] as const)
-  test(`the strip at ${width}x${height}: no figure cut, nothing behind a scroll, with one lamp or several`, async ({
+  test(`the strip at ${width}x${height}: no figure cut, nothing behind a scroll, with one light or several`, async ({
     page
   }) => {
     await page.setViewportSize({ width, height })

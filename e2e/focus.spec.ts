@@ -77,7 +77,7 @@ test('focus: magnification from a photographed ruler, by mouse and keys', async 
   await expect(figure(page, 'Magnification')).toHaveValue('1 : 1.39')
 })
 
-test('dark: the chart by shutter, shade, and pulsing held against staying at sync', async ({
+test('dark: the chart by shutter, shade, and high-speed sync held against staying at sync', async ({
   page,
   request
 }) => {
@@ -158,7 +158,9 @@ test('dark: the sync finder measures the band in a JPEG and reads the shutter fr
   const sheet = async (share: number, seconds?: string) => {
     const picture = sharp(
       Buffer.from(
-        `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="#e4e4e4"/><rect y="${600 * (1 - share)}" width="900" height="${600 * share}" fill="#040404"/></svg>`
+        '<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" ' +
+          `height="600" fill="#e4e4e4"/><rect y="${600 * (1 - share)}" width="900" ` +
+          `height="${600 * share}" fill="#040404"/></svg>`
       )
     )
     return {

@@ -151,7 +151,7 @@ test('dark: the shutter costs the strobe nothing, faster than sync says how much
   await expect(page.locator(verdict('sync'))).toContainText('high-speed')
 })
 
-test('light: power on its own dial, both ends of it with priced ways out', async ({
+test('light: power on its own dial, both ends of it with priced remedies', async ({
   page,
   newShoot
 }) => {

@@ -13,7 +13,9 @@ const picture = async (
   const tone = (level: number) => `rgb(${Array(3).fill(levelTo8Bit(level)).join(',')})`
   return sharp(
     Buffer.from(
-      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" height="600" fill="${tone(background)}"/><circle cx="450" cy="300" r="150" fill="${tone(subject)}"/></svg>`
+      '<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="900" ' +
+        `height="600" fill="${tone(background)}"/><circle cx="450" cy="300" r="150" ` +
+        `fill="${tone(subject)}"/></svg>`
     )
   )
     .withExif({ IFD2: exif })

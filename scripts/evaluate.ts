@@ -19,8 +19,11 @@ try {
   fail([`${path}: ${error instanceof SyntaxError ? 'not valid JSON' : 'cannot be read'}`])
 }
 const opened = openPlan(input)
-if (opened.ok)
-  process.stdout.write(
-    `${JSON.stringify({ ...report(opened.plan), checks: checksReport(opened.plan), ...(process.argv.includes('--ways') && waysReport(opened.plan)) }, null, 2)}\n`
-  )
-else fail(opened.faults.map(({ path: at, message }) => `${at || 'document'}: ${message}`))
+if (opened.ok) {
+  const whole = {
+    ...report(opened.plan),
+    checks: checksReport(opened.plan),
+    ...(process.argv.includes('--ways') && waysReport(opened.plan))
+  }
+  process.stdout.write(`${JSON.stringify(whole, null, 2)}\n`)
+} else fail(opened.faults.map(({ path: at, message }) => `${at || 'document'}: ${message}`))

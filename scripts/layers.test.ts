@@ -73,7 +73,8 @@ beforeAll(() => {
   write('core/set/hen.ts', "import { egg } from './egg'\nexport const hen = (): unknown => egg\n")
   write(
     'client/src/Screen.vue',
-    '<script setup lang="ts">\nimport { it } from "../../server/it"\n</script>\n<template>{{ it }}</template>\n'
+    '<script setup lang="ts">\nimport { it } from "../../server/it"\n</script>\n' +
+      '<template>{{ it }}</template>\n'
   )
   const command = join(root, 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs')
   const options = ['--config', '.dependency-cruiser.cjs', '--output-type', 'json']

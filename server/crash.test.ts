@@ -105,7 +105,8 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
   await server.stop()
   rmSync(dataDir, { recursive: true, force: true })
   console.log(
-    `kill -9 × ${KILLS}: ${width} writes sent, ${done.shoots.size} shoots and ${done.frames.size} frames acknowledged, ${lost} lost`
+    `kill -9 × ${KILLS}: ${width} writes sent, ${done.shoots.size} shoots and ` +
+      `${done.frames.size} frames acknowledged, ${lost} lost`
   )
   expect(done.frames.size).toBeGreaterThanOrEqual(KILLS * FRAMES_A_KILL)
   expect(lost).toBe(0)

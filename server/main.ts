@@ -20,9 +20,8 @@ async function start(): Promise<void> {
     }
     const address = server.address()
     const port = typeof address === 'object' && address ? address.port : config.port
-    console.log(
-      `Fine Spark is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/`
-    )
+    const host = config.host.includes(':') ? `[${config.host}]` : config.host
+    console.log(`Fine Spark is ready: http://${host}:${port}/`)
   })
   const stop = () => {
     server.close(() => void db.destroy().then(() => process.exit(0)))

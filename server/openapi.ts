@@ -7,7 +7,7 @@ import {
 import { z } from 'zod'
 import { planSchema } from '@core/plan/plan'
 import { frameSchema } from '@core/run/frame'
-import * as wire from '@core/api/api'
+import * as schemas from '@core/api/api'
 
 extendZodWithOpenApi(z)
 
@@ -26,40 +26,40 @@ type Route = readonly [
   }
 ]
 
-const { idParams: id, frameParams: frame } = wire
+const { idParams: id, frameParams: frame } = schemas
 
 const ROUTES: readonly Route[] = [
-  ['get', '/api/health', 'Is the server well', { returns: wire.healthSchema }],
+  ['get', '/api/health', 'Is the server well', { returns: schemas.healthSchema }],
   [
     'get',
     '/api/shoots',
     'All shoots, newest change first',
-    { returns: z.array(wire.shootSummarySchema) }
+    { returns: z.array(schemas.shootSummarySchema) }
   ],
   [
     'post',
     '/api/shoots',
     'New shoot from a look',
-    { body: wire.newShootSchema, returns: wire.shootSchema, status: 201 }
+    { body: schemas.newShootSchema, returns: schemas.shootSchema, status: 201 }
   ],
   [
     'post',
     '/api/shoots/import',
     'New shoot from a plan document',
-    { body: planSchema, returns: wire.shootSchema, status: 201 }
+    { body: planSchema, returns: schemas.shootSchema, status: 201 }
   ],
-  ['get', '/api/shoots/{id}', 'One shoot', { params: id, returns: wire.shootSchema }],
+  ['get', '/api/shoots/{id}', 'One shoot', { params: id, returns: schemas.shootSchema }],
   [
     'put',
     '/api/shoots/{id}',
     'Save the plan; 409 when the version is not the present one',
-    { params: id, body: wire.savePlanSchema, returns: wire.shootSchema }
+    { params: id, body: schemas.savePlanSchema, returns: schemas.shootSchema }
   ],
   [
     'patch',
     '/api/shoots/{id}',
     'Rename',
-    { params: id, body: wire.renameSchema, returns: wire.shootSchema }
+    { params: id, body: schemas.renameSchema, returns: schemas.shootSchema }
   ],
   ['delete', '/api/shoots/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/shoots/{id}/restore', 'Bring a deleted shoot back', { params: id, status: 204 }],
@@ -67,13 +67,13 @@ const ROUTES: readonly Route[] = [
     'post',
     '/api/shoots/{id}/duplicate',
     'Copy plan and frames',
-    { params: id, returns: wire.shootSchema, status: 201 }
+    { params: id, returns: schemas.shootSchema, status: 201 }
   ],
   [
     'put',
     '/api/shoots/{id}/stage',
     'Note the furthest stage',
-    { params: id, body: wire.stageBodySchema, status: 204 }
+    { params: id, body: schemas.stageBodySchema, status: 204 }
   ],
   [
     'get',
@@ -85,13 +85,13 @@ const ROUTES: readonly Route[] = [
     'get',
     '/api/shoots/{id}/frames',
     'Frames of the run, in order',
-    { params: id, returns: z.array(wire.frameRecordSchema) }
+    { params: id, returns: z.array(schemas.frameRecordSchema) }
   ],
   [
     'put',
     '/api/shoots/{id}/frames/{frameId}',
     'Log or change a frame',
-    { params: frame, body: frameSchema, returns: wire.frameRecordSchema }
+    { params: frame, body: frameSchema, returns: schemas.frameRecordSchema }
   ],
   [
     'delete',
@@ -115,19 +115,19 @@ const ROUTES: readonly Route[] = [
     'get',
     '/api/shoots/{id}/frames/{frameId}/image',
     'The JPEG as it came, or small',
-    { params: frame, query: wire.imageQuery, binary: true }
+    { params: frame, query: schemas.imageQuery, binary: true }
   ],
   [
     'get',
     '/api/kit',
     'Kit items',
-    { query: wire.kitQuery, returns: z.array(wire.kitRecordSchema) }
+    { query: schemas.kitQuery, returns: z.array(schemas.kitRecordSchema) }
   ],
   [
     'put',
     '/api/kit/{id}',
     'Add or change an item',
-    { params: id, body: wire.saveKitSchema, returns: wire.kitRecordSchema }
+    { params: id, body: schemas.saveKitSchema, returns: schemas.kitRecordSchema }
   ],
   ['delete', '/api/kit/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/kit/{id}/restore', 'Bring a deleted item back', { params: id, status: 204 }],
@@ -166,7 +166,7 @@ export function buildOpenApi() {
         },
         default: {
           description: 'A problem',
-          content: { 'application/problem+json': { schema: wire.problemSchema } }
+          content: { 'application/problem+json': { schema: schemas.problemSchema } }
         }
       }
     })

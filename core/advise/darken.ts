@@ -102,7 +102,7 @@ export function darkMoves(plan: Plan): DarkMove[] {
 }
 
 /**
- * One change that brings the ambient at the background to its goal: the cheapest control that is not locked and goes far
+ * One change that takes the ambient at the background to its goal: the cheapest control that is not locked and goes far
  * enough, or the one that goes furthest. Shutter first, because it alone costs the strobe nothing.
  * @returns null when nothing is left to move
  */

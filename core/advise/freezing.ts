@@ -52,7 +52,7 @@ export type FreezeMove =
       readonly after: null
       readonly blurPx: number
     }
-  /** pulsing: the shutter does the freezing */
+  /** high-speed sync: the shutter does the freezing */
   | {
       readonly kind: 'to-sync'
       readonly light: LightId

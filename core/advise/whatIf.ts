@@ -60,7 +60,9 @@ function stepped(plan: Plan, path: SteppablePath, from: number, by: number): num
 }
 
 const shown = (verdict: Verdict): string =>
-  `${verdict.state} ${verdict.reason} ${verdict.value === null ? '' : verdict.value.toFixed(2)} ${verdict.limit?.toFixed(2)} ${(verdict.figures.recycle ?? 0).toFixed(2)}`
+  `${verdict.state} ${verdict.reason} ` +
+  `${verdict.value === null ? '' : verdict.value.toFixed(2)} ` +
+  `${verdict.limit?.toFixed(2)} ${(verdict.figures.recycle ?? 0).toFixed(2)}`
 
 /**
  * Every verdict before and after a step.

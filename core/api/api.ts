@@ -1,5 +1,5 @@
 /**
- * What crosses the wire between client and server, defined once.
+ * What crosses between client and server, defined once.
  */
 import { z } from 'zod'
 import { kitItemSchema } from '../kit/kit'

@@ -51,8 +51,8 @@ describe('mirrors', () => {
         fc.integer({ min: 100, max: 260 }),
         fc.integer({ min: 20, max: 85 }),
         fc.integer({ min: 60, max: 600 }),
-        (turn, height, d) => {
-          const p = scale(direction(turn > 180 ? turn - 360 : turn, height), d)
+        (azimuth, elevation, d) => {
+          const p = scale(direction(azimuth > 180 ? azimuth - 360 : azimuth, elevation), d)
           const hit = seenIn(zone!, p)
           if (!hit) return
           const incoming = unit(sub(p, hit))
@@ -179,10 +179,10 @@ describe('mirrors', () => {
       expect(check!.figures.share).toBe(1)
       // 2·log2(GN/(N·d)) + power + cos at both ends (120° is Lambertian) + log2(ρ/0.18), then what metal mirrors.
       const at = scale(direction(180, 50), 150)
-      const lamp = scale(direction(60, 20), 500)
-      const way = sub(lamp, at)
+      const light = scale(direction(60, 20), 500)
+      const way = sub(light, at)
       const cosIn = dot(unit(way), scale(unit(at), -1))
-      const cosOff = dot(unit(way), unit(lamp))
+      const cosOff = dot(unit(way), unit(light))
       const { settings, focus } = plan
       const camera =
         -settings.apertureStops - 2 * Math.log2(1 + focus.magnification) + settings.isoStops

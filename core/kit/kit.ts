@@ -1,5 +1,5 @@
 /**
- * Kit: what the photographer owns, with the figures the sums need. Defined once, used on both sides of the wire.
+ * Kit: what the photographer owns, with the figures the sums need. Defined once, used by client and server.
  */
 import { z } from 'zod'
 import { distributionSchema } from '../light/beam'
@@ -36,7 +36,7 @@ export const cameraSchema = z
     showsEffective: z
       .boolean()
       .describe('the body displays the effective f-number when focused close'),
-    highSpeedSync: z.boolean().describe('can fire pulsed strobes above the sync speed')
+    highSpeedSync: z.boolean().describe('has high-speed sync')
   })
   .superRefine((camera, context) => {
     const wrong = (path: string, message: string) =>

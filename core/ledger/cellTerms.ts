@@ -55,7 +55,7 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
   ]
 }
 
-/** Smallest cosine and beam share a term is worked out with: past that the nearness term carries the rest. */
+/** Smallest cosine and beam share a term is worked out with: past that the finite-source correction carries the rest. */
 const LEAST = 2 ** -10
 
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */

@@ -81,7 +81,7 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
   return close(plan, 'ambient', place.id, 'known', sum, reading.limit)
 }
 
-/** Faster than sync with a focal-plane shutter, this strobe pulsed. */
+/** Faster than sync with a focal-plane shutter, this strobe in high-speed sync. */
 export const usesHighSpeedSync = (plan: Plan, light: Light): boolean =>
   plan.camera.curtain === 'focal-plane' &&
   plan.settings.shutterStops > plan.camera.syncStops + 1e-6 &&
@@ -93,7 +93,7 @@ export const usesHighSpeedSync = (plan: Plan, light: Light): boolean =>
 export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
   flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
 
-/** What the shutter takes from a flash: pulsing above sync, or a leaf shutter closing on its tail; stops ≤ 0. */
+/** What the shutter takes from a flash: high-speed sync, or a leaf shutter closing on its tail; stops ≤ 0. */
 export function shutterLoss(
   plan: Plan,
   light: Light

@@ -82,14 +82,14 @@ describe('what is frozen', () => {
       at(0, { durations: table }).from
     ]).toEqual(['model', 'assumed', 'table'])
   })
-  test('pulsing does not shorten the flash: the shutter does the freezing, and a leaf shutter clips', () => {
-    const pulsed = freeze(
+  test('high-speed sync does not shorten the flash: the shutter does the freezing, and a leaf shutter clips', () => {
+    const fast = freeze(
       moving((p) => {
         p.settings = { ...p.settings, shutterStops: 11, highSpeedSync: true }
       })
     ).worst
-    expect(pulsed).toMatchObject({ highSpeed: true })
-    expect(pulsed.seconds).toBeCloseTo(2 ** -11, 12)
+    expect(fast).toMatchObject({ highSpeed: true })
+    expect(fast.seconds).toBeCloseTo(2 ** -11, 12)
     const leaf = freeze(
       moving((p) => {
         p.camera = testCamera({ curtain: 'leaf' })
@@ -182,7 +182,7 @@ describe('advice, cheapest first', () => {
 })
 
 describe('ambient by shutter', () => {
-  test('falls a stop a stop, the strobe holds to sync and then loses by pulsing', () => {
+  test('falls a stop a stop, the strobe holds to sync and then loses in high-speed sync', () => {
     const plan = testPlan((p) => {
       p.ambient.subject = {
         value: { kind: 'ev', ev: 8 },
@@ -207,7 +207,7 @@ describe('ambient by shutter', () => {
     expect(dark).toMatchObject({ regime: 'band' })
     expect(dark.dark).toBeCloseTo(0.5, 9)
   })
-  test('far past sync pulsing costs about as much as closing the aperture, plus the first penalty', () => {
+  test('far past sync high-speed sync costs about as much as closing the aperture, plus the first penalty', () => {
     const past = (shutterStops: number) =>
       highSpeedAgainstSync(
         testPlan((p) => {

@@ -20,7 +20,7 @@ export interface LightFreeze {
   readonly t01: number
   /** above half its peak: the figure on most boxes */
   readonly t05: number
-  /** how long this light is let in: t0.1, or the shutter when it pulses or closes first */
+  /** how long this light is let in: t0.1, or the shutter in high-speed sync or when it closes first */
   readonly seconds: number
   readonly blurPx: number
   readonly highSpeed: boolean
@@ -66,7 +66,7 @@ export function blurFor(plan: Plan, seconds: number): number {
   )
 }
 
-/** How long a light is let in: a pulsed strobe shines for the whole travel, so the shutter, not the flash, does the freezing. */
+/** How long a light is let in. In high-speed sync it shines for the whole travel, so the shutter, not the flash, freezes. */
 export function litSeconds(plan: Plan, light: Light): number {
   const shutter = secondsAt(plan.settings.shutterStops)
   return usesHighSpeedSync(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter)

@@ -301,7 +301,7 @@ describe('suggested power', () => {
 })
 
 describe('verdicts', () => {
-  test('faster than sync: a band without pulsing, a priced loss with it, nothing with a leaf shutter', () => {
+  test('faster than sync: a band without high-speed sync, a priced loss with it, nothing with a leaf shutter', () => {
     const at = (change: (p: Plan) => void) =>
       verdict(
         planWith((p) => {
@@ -315,11 +315,11 @@ describe('verdicts', () => {
         p.settings.highSpeedSync = false
       })
     ).toMatchObject({ reason: 'sync-band', state: 'miss', figures: { dark: 0.5 } })
-    const pulsed = at((p) => {
+    const fast = at((p) => {
       p.settings.highSpeedSync = true
     })
-    expect(pulsed.reason).toBe('sync-high-speed')
-    expect(pulsed.figures.loss).toBeCloseTo(-1.585 - 0.5, 2)
+    expect(fast.reason).toBe('sync-high-speed')
+    expect(fast.figures.loss).toBeCloseTo(-1.585 - 0.5, 2)
     const leaf = at((p) => {
       p.camera = testCamera({ curtain: 'leaf' })
       p.lights[0]!.powerStops = -5
@@ -374,7 +374,7 @@ describe('verdicts', () => {
     ).toBe('freeze-strobe')
   })
   test('background, subject, depth and reserve name what decides them', () => {
-    const lamp = planWith((p) => {
+    const light = planWith((p) => {
       p.ambient.background = {
         value: { kind: 'ev', ev: 14 },
         limit: 'exact',
@@ -384,7 +384,7 @@ describe('verdicts', () => {
         look: null
       }
     })
-    expect(verdict(lamp, 'background')).toMatchObject({
+    expect(verdict(light, 'background')).toMatchObject({
       reason: 'background-ambient',
       cause: { source: 'ambient' }
     })

@@ -23,7 +23,7 @@ export interface Ratios {
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
 /**
- * How much of what each light gives at the shadow side counts as fill: all of a fill lamp's; without such lamps what white
+ * How much of what each light gives at the shadow side counts as fill: all of a fill light's; without such lights what white
  * cards throw back of any light.
  * @returns a share for each light, or null where the subject has no shadow side
  */
@@ -33,8 +33,8 @@ export function fillShares(plan: Plan): number[] | null {
   if (j < 0) return null
   const key = keyLight(plan)
   // Their own bounce off a card is in their cells already.
-  const lamps = plan.lights.map((light) => light.on && light !== key && light.role === 'fill')
-  if (lamps.some(Boolean)) return lamps.map(Number)
+  const fills = plan.lights.map((light) => light.on && light !== key && light.role === 'fill')
+  if (fills.some(Boolean)) return fills.map(Number)
   const { names } = scene.reflectors
   return plan.lights.map((_, i) => {
     const at = i * scene.places.length + j

@@ -102,7 +102,7 @@ export const TERM_FORMULAS: Record<
     source: 'one diffuse bounce off cards, table, background, walls, ceiling'
   },
   bounceOnly: {
-    formula: 'log2 of what one bounce brings; nothing arrives straight',
+    formula: 'log2 of what one bounce adds; nothing arrives straight',
     source: 'one diffuse bounce off cards, table, background, walls, ceiling'
   },
   modifier: { formula: '−loss', source: 'kit figure, a first guess until you measure it' },

@@ -189,7 +189,7 @@ function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
   const lost = shutterLoss(plan, worst)
   const within = settings.shutterStops <= camera.syncStops + 1e-6
   const leaf = camera.curtain === 'leaf'
-  // One strobe that cannot pulse leaves its band, however many others do.
+  // One strobe without high-speed sync leaves its band, however many others do.
   const banded = !leaf && !within && lights.some((light) => !usesHighSpeedSync(plan, light))
   const reason: Reason = leaf
     ? lost.kind

@@ -121,10 +121,10 @@ describe('motion and shutter', () => {
     [500, 1.58],
     [1000, 2.32],
     [8000, 5.04]
-  ])('pulsed loss from Tc 1/250 at 1/%d', (s, loss) => {
+  ])('high-speed sync loss from Tc 1/250 at 1/%d', (s, loss) => {
     expect(highSpeedSyncLoss(1 / s, 1 / 250)).toBeCloseTo(loss, 2)
   })
-  test('pulsed loss tends to one stop per stop, so the ratio to ambient no longer changes', () => {
+  test('high-speed sync loss tends to one stop per stop, so the ratio to ambient no longer changes', () => {
     expect(
       highSpeedSyncLoss(1 / 256000, 1 / 250) - highSpeedSyncLoss(1 / 128000, 1 / 250)
     ).toBeCloseTo(1, 2)

@@ -12,7 +12,7 @@ import { positive } from '../guard'
 export const darkShare = (seconds: number, curtainSeconds: number): number =>
   Math.max(0, 1 - positive(seconds, 'seconds') / positive(curtainSeconds, 'curtainSeconds'))
 
-/** Light lost by pulsing the flash over the whole travel, stops ≥ 0: log2((Tc + t)/t), before the head's own penalty. */
+/** Light lost in high-speed sync, given over the whole travel, stops ≥ 0: log2((Tc + t)/t), before the head's own penalty. */
 export const highSpeedSyncLoss = (seconds: number, curtainSeconds: number): number =>
   Math.log2((positive(curtainSeconds, 'curtainSeconds') + positive(seconds, 'seconds')) / seconds)
 
@@ -49,7 +49,7 @@ export interface SyncFound {
 
 /**
  * The camera's real sync limit from trial frames.
- * Source: the band's geometry as in `darkShare`, turned round: Tc = t / (1 − share).
+ * Source: the band's geometry as in `darkShare`, solved for the travel: Tc = t / (1 − share).
  */
 export function findSync(trials: readonly Trial[]): SyncFound {
   const clean = trials.filter((each) => each.darkShare === 0).map((each) => each.shutterStops)

@@ -1,4 +1,4 @@
-/** The controls people turn, and the path each stands at in the plan. */
+/** The controls people set, and the path each stands at in the plan. */
 import { isLocked, type PlanPath } from './path'
 import type { LightId, Plan } from './plan'
 

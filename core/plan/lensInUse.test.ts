@@ -178,7 +178,7 @@ describe('frame, print and lean', () => {
       )
     ).toEqual({ mm: 4, whole: true })
   })
-  test('tubes bring the front nearer by themselves: the set’s camera follows', () => {
+  test('tubes move the front nearer by themselves: the set’s camera follows', () => {
     const bare = poseOf(withFocus({ magnification: 1 }))
     const tube = poseOf(withFocus({ magnification: 1, extensionMm: 25 }))
     expect(bare.frontMm - tube.frontMm).toBeCloseTo(25, 9)

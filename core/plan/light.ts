@@ -68,7 +68,7 @@ export const lightSchema = z.strictObject({
     .describe('lens: sits round the lens front and looks where the lens looks'),
   at: positionSchema,
   aim: aimSchema,
-  rollDeg: degrees(180).describe('turn of an oblong face about its own axis'),
+  rollDeg: degrees(180).describe('rotation of an oblong face about its own axis'),
   reach: z
     .strictObject({ nearMm: lengthMm(5, 20000), farMm: lengthMm(5, 20000) })
     .refine((reach) => reach.nearMm <= reach.farMm, {

@@ -34,7 +34,9 @@ export function openPlan(input: unknown): Opened {
       faults: [
         {
           path: 'version',
-          message: `this plan is of version ${head.data.version}; this program reads versions up to ${PLAN_VERSION}`
+          message:
+            `this plan is of version ${head.data.version}; this program reads versions up to ` +
+            `${PLAN_VERSION}`
         }
       ]
     }

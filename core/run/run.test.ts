@@ -36,7 +36,7 @@ const log = (plan: Plan, taken: Frame): Plan =>
     plan
   )
 
-describe('ways out at the ends of the dial', () => {
+describe('remedies at the ends of the dial', () => {
   const tooBright = testPlan((p) => {
     p.lights[0]!.at = { distanceMm: 60, azimuthDeg: 40, elevationDeg: 0 }
     p.settings.apertureStops = 3
@@ -96,7 +96,7 @@ describe('ways out at the ends of the dial', () => {
 })
 
 describe('darkening', () => {
-  const lamp = (ev: number, change?: (p: Plan) => void) =>
+  const lit = (ev: number, change?: (p: Plan) => void) =>
     testPlan((p) => {
       p.settings.shutterStops = 6
       p.ambient.background = {
@@ -110,14 +110,14 @@ describe('darkening', () => {
       change?.(p)
     })
   test('shutter first: it takes ambient and costs the strobe nothing', () => {
-    const plan = lamp(12)
+    const plan = lit(12)
     const shutter = darkMoves(plan).find((move) => move.control === 'shutter')!
     expect(shutter.price.ambientBackground).toBeCloseTo(-2, 9)
     expect(shutter.price.strobeSubject).toBe(0)
     expect(darkenMove(plan)!.control).toBe('shutter')
   })
   test('at sync the aperture is next, priced against the strobe; locks are kept', () => {
-    const atSync = lamp(11, (p) => {
+    const atSync = lit(11, (p) => {
       p.settings.shutterStops = 8
       p.settings.apertureStops = 6
     })
@@ -132,7 +132,7 @@ describe('darkening', () => {
         fc.integer({ min: -7, max: 0 }),
         fc.double({ min: 0, max: 12, noNaN: true }),
         (power, ev) => {
-          const plan = lamp(ev, (p) => {
+          const plan = lit(ev, (p) => {
             p.lights[0]!.powerStops = power
           })
           const { stops, backgroundStops, light } = darkReserve(plan)
@@ -153,7 +153,7 @@ describe('darkening', () => {
   test('property: the one change offered reaches the goal or goes as far as its control can', () => {
     fc.assert(
       fc.property(fc.double({ min: 5, max: 18, noNaN: true }), (ev) => {
-        const plan = lamp(ev)
+        const plan = lit(ev)
         const move = darkenMove(plan)
         if (!move)
           return expect(evaluate(plan).ledger.ambient.background!.level).toBeLessThanOrEqual(
@@ -320,7 +320,7 @@ describe('the run, move by move', () => {
     const black = { ...frame(plan, 'black'), analysis: finishCount(counter, 10, 10) }
     expect(nextMove(plan, [black]).kind).toBe('take-lit')
   })
-  test('a locked power is named, not moved; past the dial the ways out come', () => {
+  test('a locked power is named, not moved; past the dial the remedies come', () => {
     const plan = testPlan()
     const black = frame(plan, 'black', [judged(-8, 'background')])
     const ready = log(plan, black)

@@ -70,10 +70,10 @@ describe('directions', () => {
         fc.integer({ min: -179, max: 180 }),
         fc.integer({ min: -89, max: 89 }),
         fc.integer({ min: -180, max: 180 }),
-        (turn, height, roll) => {
-          const d = direction(turn, height)
-          expect(anglesOf(d).azimuthDeg).toBeCloseTo(turn, 6)
-          expect(anglesOf(d).elevationDeg).toBeCloseTo(height, 6)
+        (azimuth, elevation, roll) => {
+          const d = direction(azimuth, elevation)
+          expect(anglesOf(d).azimuthDeg).toBeCloseTo(azimuth, 6)
+          expect(anglesOf(d).elevationDeg).toBeCloseTo(elevation, 6)
           const { across, upward } = basisOf(d, roll)
           for (const [a, b] of [
             [across, upward],

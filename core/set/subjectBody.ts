@@ -9,7 +9,7 @@ interface SurfacePoint {
   readonly normal: Vec
 }
 
-/** Turns a point about the upright axis: from the subject's own axes into the set's, with −`rotationDeg` back. */
+/** Rotates a point about the upright axis: from the subject's own axes into the set's, with −`rotationDeg` back. */
 export function rotated(p: Vec, rotationDeg: number): Vec {
   const c = Math.cos(toRad(rotationDeg))
   const s = Math.sin(toRad(rotationDeg))

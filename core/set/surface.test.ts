@@ -23,8 +23,11 @@ const outness = (
   rotationDeg: number,
   [x, y, z]: Vec
 ): number => {
-  const turn = (-rotationDeg * Math.PI) / 180
-  const [u, w] = [x * Math.cos(turn) + z * Math.sin(turn), -x * Math.sin(turn) + z * Math.cos(turn)]
+  const angle = (-rotationDeg * Math.PI) / 180
+  const [u, w] = [
+    x * Math.cos(angle) + z * Math.sin(angle),
+    -x * Math.sin(angle) + z * Math.cos(angle)
+  ]
   if (kind === 'ellipsoid') return Math.hypot(u / a, y / b, w / c)
   if (kind === 'cylinder') return Math.max(Math.hypot(u / a, w / c), Math.abs(y) / b)
   return Math.max(Math.abs(u) / a, Math.abs(y) / b, Math.abs(w) / c)
@@ -36,7 +39,7 @@ const along = (from: Vec, to: Vec, share: number): Vec => [
 ]
 
 describe('what stands in the way, against walking along the line', () => {
-  test.each(['box', 'ellipsoid', 'cylinder'] as const)('property: a turned %s', (kind) => {
+  test.each(['box', 'ellipsoid', 'cylinder'] as const)('property: a rotated %s', (kind) => {
     let [met, missed] = [0, 0]
     fc.assert(
       fc.property(
@@ -143,7 +146,7 @@ describe('the first surface a ray meets, against walking along it', () => {
   const minus = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
   const STEPS = 3000
   test.each(['box', 'ellipsoid', 'cylinder'] as const)(
-    'property: a turned %s: the point, and a normal that points out',
+    'property: a rotated %s: the point, and a normal that points out',
     (kind) => {
       let met = 0
       fc.assert(

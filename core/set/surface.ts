@@ -20,7 +20,7 @@ export interface Sheet {
   /** of a ring: radius of its hole over that of its rim, 0–1 */
   readonly hole?: number
 }
-/** A body round the origin, turned about the upright axis. */
+/** A body round the origin, rotated about the upright axis. */
 export interface Solid {
   readonly id: string
   readonly kind: 'box' | 'ellipsoid' | 'cylinder'
@@ -107,9 +107,9 @@ function packed(list: readonly Surface[]): Float64Array {
   const data = new Float64Array(list.length * ROW)
   list.forEach((each, i) => {
     if (!isSheet(each)) {
-      const turn = toRad(each.rotationDeg)
+      const angle = toRad(each.rotationDeg)
       const [a, b, c] = each.half
-      data.set([Math.cos(turn), Math.sin(turn), 1 / a, 1 / b, 1 / c], i * ROW)
+      data.set([Math.cos(angle), Math.sin(angle), 1 / a, 1 / b, 1 / c], i * ROW)
       return
     }
     const rows = [

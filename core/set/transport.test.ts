@@ -171,28 +171,28 @@ describe('independent brute-force integration, to 0.05 stop', () => {
           w: fc.integer({ min: 20, max: 400 }),
           h: fc.integer({ min: 20, max: 400 }),
           d: fc.integer({ min: 60, max: 900 }),
-          turn: fc.integer({ min: -75, max: 75 }),
-          height: fc.integer({ min: -70, max: 70 }),
+          azimuth: fc.integer({ min: -75, max: 75 }),
+          elevation: fc.integer({ min: -70, max: 70 }),
           beam: fc.constantFrom(60, 90, 120)
         }),
-        ({ w, h, d, turn, height, beam }) => {
+        ({ w, h, d, azimuth, elevation, beam }) => {
           const plan = oneLight(
             testLight({
               strobe: testStrobe({
                 face: { kind: 'rectangle', widthMm: w, heightMm: h },
                 beamDeg: beam
               }),
-              at: { distanceMm: d, azimuthDeg: turn, elevationDeg: height }
+              at: { distanceMm: d, azimuthDeg: azimuth, elevationDeg: elevation }
             })
           )
           const n = -1 / Math.log2(Math.cos((beam * Math.PI) / 360))
-          const want = bruteForce({ w, h }, scale(direction(turn, height), d), n, [0, 0, 1])
+          const want = bruteForce({ w, h }, scale(direction(azimuth, elevation), d), n, [0, 0, 1])
           if (want < 1e-9) return
           expect(Math.abs(Math.log2(at(plan, 'subject').direct / want))).toBeLessThan(0.05)
         }
       ),
       // Grazing, the face's edge below the surface's horizon: four nodes miss it.
-      { numRuns: 40, examples: [[{ w: 36, h: 20, d: 100, turn: -71, height: 69, beam: 60 }]] }
+      { numRuns: 40, examples: [[{ w: 36, h: 20, d: 100, azimuth: -71, elevation: 69, beam: 60 }]] }
     )
   })
   test.each([[0.35], [0.6], [0.85]])('a ball in the way, %d of the way to the light', (share) => {
@@ -463,7 +463,7 @@ describe('bounce', () => {
 test('property: whatever is put in the way or taken out, straight light only falls, and switching nothing moves it', () => {
   const card = fc.record({
     d: fc.integer({ min: 30, max: 300 }),
-    turn: fc.integer({ min: -180, max: 180 }),
+    azimuth: fc.integer({ min: -180, max: 180 }),
     h: fc.integer({ min: -60, max: 60 }),
     w: fc.integer({ min: 10, max: 200 })
   })
@@ -471,12 +471,12 @@ test('property: whatever is put in the way or taken out, straight light only fal
     fc.property(
       fc.array(card, { minLength: 1, maxLength: 4 }),
       fc.integer({ min: -170, max: 170 }),
-      (cards, turn) => {
+      (cards, azimuth) => {
         const make = (list: typeof cards) =>
           oneLight(
             testLight({
               strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 80, heightMm: 60 } }),
-              at: { distanceMm: 320, azimuthDeg: turn, elevationDeg: 20 }
+              at: { distanceMm: 320, azimuthDeg: azimuth, elevationDeg: 20 }
             }),
             (p) => {
               p.subject = { ...p.subject, shape: 'ellipsoid' }
@@ -487,7 +487,7 @@ test('property: whatever is put in the way or taken out, straight light only fal
                 widthMm: each.w,
                 heightMm: each.w,
                 reflectance: 0.03,
-                at: { distanceMm: each.d, azimuthDeg: each.turn, elevationDeg: each.h },
+                at: { distanceMm: each.d, azimuthDeg: each.azimuth, elevationDeg: each.h },
                 aim: { kind: 'place', place: 'focus' }
               }))
             }

@@ -28,13 +28,13 @@ const RAD = Math.PI / 180
 export const toRad = (deg: number): number => deg * RAD
 export const toDeg = (rad: number): number => rad / RAD
 
-/** Unit direction of a turn (0 toward the camera's side, + right) and a height angle (+ up), degrees. */
+/** Unit direction of an azimuth (0 toward the camera's side, + right) and an elevation (+ up), degrees. */
 export const direction = (azimuthDeg: number, elevationDeg: number): Vec => [
   Math.cos(elevationDeg * RAD) * Math.sin(azimuthDeg * RAD),
   Math.sin(elevationDeg * RAD),
   Math.cos(elevationDeg * RAD) * Math.cos(azimuthDeg * RAD)
 ]
-/** Turn and height of a direction, degrees. */
+/** Azimuth and elevation of a direction, degrees. */
 export const anglesOf = (
   v: Vec
 ): { readonly azimuthDeg: number; readonly elevationDeg: number } => ({

@@ -1,7 +1,7 @@
 /**
  * When nothing fits: the smallest changes that would make it fit, each found by searching again, not guessed.
  * A goal may yield (by how much at the least, all others kept), a lock may be opened, or something outside the search space may be
- * moved: the ambient shaded, the background set back, a light brought nearer or taken farther.
+ * moved: the ambient shaded, the background set back, a light moved nearer or farther.
  */
 import { evaluate } from '../ledger/evaluate'
 import type { LightId, Plan } from '../plan/plan'

@@ -128,7 +128,7 @@ export const withSet = (plan: Plan, set: SearchSpace['sets'][number]): Plan =>
     powers: plan.lights.map((light) => light.powerStops)
   })
 
-/** Strobes pulse when the shutter is past sync, unless the user will not have that changed. */
+/** Strobes go to high-speed sync when the shutter is past sync, unless the user has that locked. */
 export const highSpeedSyncAt = (plan: Plan, shutterStops: number): boolean =>
   !isCameraLocked(plan, 'highSpeedSync') &&
   plan.camera.curtain === 'focal-plane' &&

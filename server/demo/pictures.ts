@@ -14,20 +14,31 @@ function tone(level: number, warm = 0): string {
   return `rgb(${tint.map((share) => levelTo8Bit(level + Math.log2(share / even))).join(',')})`
 }
 
+function leg(side: number, y: number, i: number): string {
+  const curve = [side * 150, -40 + i * 30, side * 250, 40 + i * 45]
+  return `<path d="M600 ${400 + y} q ${curve.join(' ')}"/>`
+}
+const LEGS = [-1, 1].flatMap((side) => [-70, 10, 95].map((y, i) => leg(side, y, i))).join('')
 /** A beetle seen from above: wing cases, head, legs. */
 const beetle = (level: number): string => `
   <g stroke="${tone(level - 2.2, 1)}" stroke-width="9" fill="none" stroke-linecap="round">
-    ${[-1, 1].map((side) => [-70, 10, 95].map((y, i) => `<path d="M600 ${400 + y} q ${side * 150} ${-40 + i * 30} ${side * 250} ${40 + i * 45}"/>`).join('')).join('')}
+    ${LEGS}
   </g>
   <ellipse cx="600" cy="430" rx="150" ry="190" fill="${tone(level, 1)}"/>
   <ellipse cx="600" cy="225" rx="82" ry="62" fill="${tone(level - 0.8, 1)}"/>
   <line x1="600" y1="245" x2="600" y2="618" stroke="${tone(level - 3, 1)}" stroke-width="4"/>
-  <ellipse cx="535" cy="350" rx="14" ry="70" fill="${tone(level + 1.6, 0.5)}" transform="rotate(12 535 350)"/>`
+  <ellipse cx="535" cy="350" rx="14" ry="70" fill="${tone(level + 1.6, 0.5)}"
+    transform="rotate(12 535 350)"/>`
 
+function wisp(level: number, i: number): string {
+  const curve = [420 + i * 90, 520 - i * 20, 760 - i * 70, 380 + i * 15, 560 + i * 35, 130 + i * 30]
+  return `<path d="M${540 + i * 40} 700 C ${curve.join(' ')}" stroke="${tone(level - i * 0.5)}"
+    stroke-width="${46 - i * 8}" fill="none" stroke-linecap="round" opacity="0.8"/>`
+}
 /** A cup's rim with a plume above it. */
 const plume = (level: number): string => `
   <ellipse cx="600" cy="720" rx="170" ry="26" fill="${tone(level - 2.5)}"/>
-  ${[0, 1, 2, 3].map((i) => `<path d="M${540 + i * 40} 700 C ${420 + i * 90} ${520 - i * 20} ${760 - i * 70} ${380 + i * 15} ${560 + i * 35} ${130 + i * 30}" stroke="${tone(level - i * 0.5)}" stroke-width="${46 - i * 8}" fill="none" stroke-linecap="round" opacity="0.8"/>`).join('')}`
+  ${[0, 1, 2, 3].map((i) => wisp(level, i)).join('')}`
 
 export type Shape = 'beetle' | 'plume' | 'none'
 const SHAPES: Record<Shape, (level: number) => string> = { beetle, plume, none: () => '' }
@@ -49,7 +60,8 @@ export async function drawFrame(
   backgroundLevel: number
 ): Promise<Buffer> {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}">
-    <rect width="100%" height="100%" fill="${tone(backgroundLevel)}"/>${SHAPES[shape](subjectLevel)}</svg>`
+    <rect width="100%" height="100%" fill="${tone(backgroundLevel)}"/>
+    ${SHAPES[shape](subjectLevel)}</svg>`
   const seconds = secondsAt(plan.settings.shutterStops)
   return sharp(Buffer.from(svg))
     .withExif({

@@ -61,12 +61,15 @@ export function shootStore(db: Knex) {
         )
         .select(
           db.raw(
-            '(select count(*) from frames where shoot_id = shoots.id and frames.deleted_at is null) as frames'
+            '(select count(*) from frames ' +
+              'where shoot_id = shoots.id and frames.deleted_at is null) as frames'
           )
         )
         .select(
           db.raw(
-            "(select id from frames where shoot_id = shoots.id and frames.deleted_at is null and image is not null and json_extract(frame, '$.kind') = 'lit' order by seq desc limit 1) as picture"
+            '(select id from frames where shoot_id = shoots.id and frames.deleted_at is null ' +
+              "and image is not null and json_extract(frame, '$.kind') = 'lit' " +
+              'order by seq desc limit 1) as picture'
           )
         )
         .orderBy('updated_at', 'desc')) as unknown as (Row &

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 /** Ambient at subject and background against the shutter, the strobe's light beside it, and what kind of sync each shutter means. */
 import { computed, ref } from 'vue'
-import { byShutter, highSpeedAgainstSync, type Regime } from '@core/advise/byShutter'
+import {
+  byShutter,
+  highSpeedAgainstSync,
+  type Regime,
+  type ShutterPoint
+} from '@core/advise/byShutter'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { percent, stopCount, stops } from '@/words/format'
@@ -78,21 +83,37 @@ const spec = computed<PlotSpec>(() => ({
   ]
 }))
 const said = (value: number): string => (Number.isFinite(value) ? stops(value) : 'not read')
-const readings = computed(() =>
-  points.value.map(
-    (point) =>
-      `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${point.dark > 0 ? ` over ${percent(point.dark)} of the picture` : ''}: ambient at the subject ${said(point.subject)}, at the background ${said(point.background)}${point.regime === 'band' ? '' : `, strobes ${said(point.strobe)}${point.lossStops < -0.01 ? ` (${stops(point.lossStops)} to the shutter)` : ''}`}.`
+function strobeWords({ regime, strobe, lossStops }: ShutterPoint): string {
+  if (regime === 'band') return ''
+  const loss = lossStops < -0.01 ? ` (${stops(lossStops)} to the shutter)` : ''
+  return `, strobes ${said(strobe)}${loss}`
+}
+function pointWords(point: ShutterPoint): string {
+  const dark = point.dark > 0 ? ` over ${percent(point.dark)} of the picture` : ''
+  return (
+    `${nameOf('shutter', point.shutterStops)}, ${REGIMES[point.regime].label}${dark}: ` +
+    `ambient at the subject ${said(point.subject)}, ` +
+    `at the background ${said(point.background)}${strobeWords(point)}.`
   )
-)
+}
+const readings = computed(() => points.value.map(pointWords))
 const label = computed(
   () =>
-    `Ambient by shutter at ${nameOf('aperture', plan.value.settings.apertureStops)}. ${readings.value[now.value] ?? ''} Arrow keys read it off.`
+    `Ambient by shutter at ${nameOf('aperture', plan.value.settings.apertureStops)}. ` +
+    `${readings.value[now.value] ?? ''} Arrow keys read it off.`
 )
 const price = computed(() => {
   const past = highSpeedAgainstSync(plan.value)
   if (!past) return ''
   const net = past.highSpeed - past.byAperture
-  return `Pulsing at this shutter takes ${stopCount(past.darker)} from the ambient and ${stopCount(past.highSpeed)} from the strobe. At sync the same darkness by aperture takes ${stopCount(past.byAperture)} from both: staying there ${net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs the strobe about the same'} and gains depth; passing sync keeps the aperture open. Neither darkens the background against the subject any better than the other, past the first penalty.`
+  const atSync = net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs it about the same'
+  return (
+    `High-speed sync at this shutter takes ${stopCount(past.darker)} from the ambient and ` +
+    `${stopCount(past.highSpeed)} from the strobe. At the sync speed, closing the aperture for ` +
+    `the same darkness takes ${stopCount(past.byAperture)} from both: that ${atSync} and gains ` +
+    'depth, while high-speed sync keeps the aperture open. Past the first penalty neither ' +
+    'darkens the background against the subject any better.'
+  )
 })
 const shown = computed(
   () => points.value[reading.value ?? now.value]?.shutterStops ?? plan.value.settings.shutterStops

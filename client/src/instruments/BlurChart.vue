@@ -76,7 +76,8 @@ const spec = computed<PlotSpec>(() => {
 const readings = computed(() =>
   points.value.map(
     (point) =>
-      `${nameOf('aperture', point.apertureStops)}: out of focus ${px(point.defocusPx)}, diffraction ${px(point.airyPx)}, both ${px(point.bothPx)}.`
+      `${nameOf('aperture', point.apertureStops)}: out of focus ${px(point.defocusPx)}, ` +
+      `diffraction ${px(point.airyPx)}, both ${px(point.bothPx)}.`
   )
 )
 const words = computed(() => {
@@ -89,7 +90,11 @@ const words = computed(() => {
       : held === 'widest'
         ? `, the widest this lens has`
         : ''
-  return `For ${need} at ${ratio(plan.value.focus.magnification)} the ends are sharpest at ${nameOf('aperture', mark.apertureStops)} (${px(mark.bothPx)})${end}. Wider loses depth, narrower loses to diffraction everywhere.`
+  return (
+    `For ${need} at ${ratio(plan.value.focus.magnification)} the ends are sharpest at ` +
+    `${nameOf('aperture', mark.apertureStops)} (${px(mark.bothPx)})${end}. Wider loses ` +
+    'depth, narrower loses to diffraction everywhere.'
+  )
 })
 const label = computed(
   () => `Blur at the ends of the depth by aperture. ${words.value} Arrow keys read it off.`

@@ -19,7 +19,8 @@ const cell = computed(() => cellAt(store.evaluation!.ledger, source.value, place
 const terms = computed(() => (cell.value ? cellTerms(store.plan!, source.value, place.value) : []))
 const title = computed(
   () =>
-    `${sourceName(store.plan!, source.value)} at ${placeName(store.plan!, place.value).toLowerCase()}`
+    `${sourceName(store.plan!, source.value)} at ` +
+    `${placeName(store.plan!, place.value).toLowerCase()}`
 )
 
 const correction = computed(() => correctionFor(store.plan!, source.value, place.value))

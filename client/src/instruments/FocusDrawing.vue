@@ -64,7 +64,11 @@ const loupe = computed(() => {
 })
 const words = computed(() => {
   const { nearMm, farMm, totalMm } = depthOf(plan.value)
-  return `Depth of field: sharp from ${mm(nearMm)} in front of the plane of focus to ${mm(farMm)} behind it, ${mm(totalMm)} in all; ${mm(neededDepthMm(plan.value))} are needed.`
+  return (
+    `Depth of field: sharp from ${mm(nearMm)} in front of the plane of focus to ` +
+    `${mm(farMm)} behind it, ${mm(totalMm)} in all; ${mm(neededDepthMm(plan.value))} are ` +
+    'needed.'
+  )
 })
 </script>
 

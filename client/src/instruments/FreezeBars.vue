@@ -32,7 +32,8 @@ const words = computed(() =>
   rows.value
     .map(
       (row) =>
-        `${row.name} blurs ${px(row.value)}${row.shows ? '' : ', too dark to show'}, ${px(row.limit)} allowed`
+        `${row.name} blurs ${px(row.value)}${row.shows ? '' : ', too dark to show'}, ` +
+        `${px(row.limit)} allowed`
     )
     .join('; ')
 )

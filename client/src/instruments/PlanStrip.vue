@@ -19,7 +19,8 @@ const apertureNote = computed(() => {
 const faster = computed(() => plan.value.settings.shutterStops - plan.value.camera.syncStops)
 const shutterNote = computed(() => {
   if (plan.value.camera.curtain === 'leaf') return 'leaf, syncs always'
-  if (faster.value > 1e-6) return `faster than sync ${nameOf('shutter', plan.value.camera.syncStops)}`
+  if (faster.value > 1e-6)
+    return `faster than sync ${nameOf('shutter', plan.value.camera.syncStops)}`
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
 const isoNote = computed(() =>
@@ -117,7 +118,7 @@ const lit = computed(() => plan.value.lights.filter((light) => light.on))
     grid-auto-flow: row;
     grid-template-columns: 1.3fr repeat(3, 1fr);
   }
-  /* With more than one lamp the dials stand in rows, lamps first, three or two side by side; what names them gives way. */
+  /* With more than one light the dials stand in rows, lights first, three or two side by side; what names them gives way. */
   .dials.many {
     grid-auto-flow: row;
     grid-template-columns: repeat(6, minmax(0, 1fr));
@@ -128,7 +129,7 @@ const lit = computed(() => plan.value.lights.filter((light) => light.on))
     grid-column: span 2;
     position: relative;
   }
-  .many.pairs :deep(.strip-dial.lamp) {
+  .many.pairs :deep(.strip-dial.light) {
     grid-column: span 3;
   }
   .many :deep(.strip-dial input) {
@@ -149,7 +150,7 @@ const lit = computed(() => plan.value.lights.filter((light) => light.on))
     overflow: hidden;
     clip-path: inset(50%);
   }
-  .many :deep(.lamp .value) {
+  .many :deep(.light .value) {
     padding-left: 1.3rem;
   }
 }

@@ -32,8 +32,11 @@ const words = computed(() => {
   const { state, missStops, choice, place } = suggestion.value!
   const where = place === 'subject' ? 'subject' : placeName(store.plan!, place).toLowerCase()
   switch (state) {
-    case 'ok':
-      return `${Math.abs(choice!.errorStops) < 0.05 ? 'exactly what is wanted' : `${stops(choice!.errorStops)} by rounding`}${place === 'subject' ? '' : ` at the ${where}`}`
+    case 'ok': {
+      const exact = Math.abs(choice!.errorStops) < 0.05
+      const said = exact ? 'exactly what is wanted' : `${stops(choice!.errorStops)} by rounding`
+      return place === 'subject' ? said : `${said} at the ${where}`
+    }
     case 'coarse':
       return `the dial’s steps are too wide: the nearest mark is ${stops(missStops)} off`
     case 'too-bright':

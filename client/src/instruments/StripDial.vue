@@ -13,7 +13,7 @@ const { error, locked, step, inputProps, toggleLock } = useFigure(props)
 </script>
 
 <template>
-  <div class="strip-dial" :class="{ locked, wrong: error, lamp: mark }">
+  <div class="strip-dial" :class="{ locked, wrong: error, light: mark }">
     <div class="top">
       <span v-if="mark" class="source-mark" :class="`hue-${mark}`" aria-hidden="true">{{
         mark
@@ -142,8 +142,8 @@ p {
   min-height: 1.1em;
 }
 @media (max-width: 760px) {
-  /* In the dark the lamps are what the hand is on: they come first. */
-  .lamp {
+  /* In the dark the lights are what the hand is on: they come first. */
+  .light {
     order: -1;
   }
   .strip-dial {

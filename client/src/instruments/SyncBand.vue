@@ -17,7 +17,7 @@ const there = computed(() =>
 )
 const verdict = computed(() => evaluate(there.value).verdicts.find((each) => each.id === 'sync')!)
 const dark = computed(() => verdict.value.figures.dark ?? 0)
-const pulsed = computed(() => regimeOf(there.value) === 'highSpeedSync')
+const highSpeed = computed(() => regimeOf(there.value) === 'highSpeedSync')
 </script>
 
 <template>
@@ -42,7 +42,7 @@ const pulsed = computed(() => regimeOf(there.value) === 'highSpeedSync')
           <line x1="0" y1="0" x2="0" y2="6" class="hatch" />
         </pattern>
       </defs>
-      <rect x="0.5" y="0.5" width="179" height="119" class="lit" :class="{ pulsed }" />
+      <rect x="0.5" y="0.5" width="179" height="119" class="lit" :class="{ highSpeed }" />
       <rect
         v-if="dark > 0"
         x="1"
@@ -89,7 +89,7 @@ svg {
   fill: color-mix(in srgb, var(--source-a) 22%, var(--well));
   stroke: var(--rule);
 }
-.lit.pulsed {
+.lit.highSpeed {
   fill: color-mix(in srgb, var(--source-a) 10%, var(--well));
 }
 .dark {

@@ -59,9 +59,12 @@ const measure = async (event: Event): Promise<void> => {
     const stops = settingsFromExif(exif, plan.value.camera.step).shutterStops
     log(band.share, stops ?? shutter.value)
     if (fault.value) return
-    const at = `${nameOf('shutter', stops ?? shutter.value)} ${stops === null ? 'as set on the strip' : 'by the file'}`
+    const at =
+      `${nameOf('shutter', stops ?? shutter.value)} ` +
+      `${stops === null ? 'as set on the strip' : 'by the file'}`
     measured.value = band.share
-      ? `${at}: dark over ${percent(band.share)} at the ${band.side}, by ${stopCount(band.depthStops)}.`
+      ? `${at}: dark over ${percent(band.share)} at the ${band.side}, by ` +
+        `${stopCount(band.depthStops)}.`
       : `${at}: no band.`
   } catch (error) {
     fault.value = `${(error as Error).message} Nothing was logged.`
@@ -72,18 +75,27 @@ const measure = async (event: Event): Promise<void> => {
 const words = computed(() => {
   const { cleanStops, bandedStops, curtainSeconds, contradictory } = found.value
   if (contradictory)
-    return 'Two trials contradict each other: a faster shutter was clean where a slower one was not. Take one of them again.'
+    return (
+      'Two trials contradict each other: a faster shutter was clean where a slower one was ' +
+      'not. Take one of them again.'
+    )
   if (cleanStops === null && bandedStops === null)
-    return 'Set a shutter on the strip, take a frame of a white sheet that fills it, the strobe at low power, and let its JPEG be measured or say what it showed. Go a step faster until a band appears.'
+    return (
+      'Set a shutter on the strip, take a frame of a white sheet that fills it, the strobe ' +
+      'at low power, and let its JPEG be measured or say what it showed. Go a step faster ' +
+      'until a band appears.'
+    )
   const from = cleanStops === null ? '' : `Clean up to ${nameOf('shutter', cleanStops)}`
   const to =
     bandedStops === null
       ? '; no band yet, try a step faster'
       : `${from ? ', a' : 'A'} band from ${nameOf('shutter', bandedStops)} on`
+  const banded = plan.value.syncTrials.filter((each) => each.darkShare > 0).length
   const travel =
     curtainSeconds === null
       ? ''
-      : `. The band${plan.value.syncTrials.filter((each) => each.darkShare > 0).length > 1 ? 's speak' : ' speaks'} of curtains that take ${seconds(curtainSeconds)}`
+      : `. The ${banded > 1 ? 'bands speak' : 'band speaks'} of curtains that take ` +
+        seconds(curtainSeconds)
   return `${from}${to}${travel}.`
 })
 const differs = computed(

@@ -64,7 +64,9 @@ const leadText = (verdict: Verdict): string =>
   verdict.id === 'depth'
     ? 'Go to Focus'
     : verdict.cause
-      ? `Show ${TERM_NAMES[verdict.cause.term]} in ${sourceName(store.plan!, verdict.cause.source)} at ${placeName(store.plan!, verdict.cause.place).toLowerCase()}`
+      ? `Show ${TERM_NAMES[verdict.cause.term]} in ` +
+        `${sourceName(store.plan!, verdict.cause.source)} at ` +
+        `${placeName(store.plan!, verdict.cause.place).toLowerCase()}`
       : verdict.id === 'sync'
         ? 'Go to Dark'
         : 'Go to Subject'

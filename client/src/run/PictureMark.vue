@@ -8,7 +8,7 @@ import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
-import { stops } from '@/words/format'
+import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { readPatch } from './frameReader'
 import { clampPoint, nudged, pointerPoint } from './picturePoint'
@@ -60,7 +60,7 @@ const onKey = (event: KeyboardEvent): void => {
 }
 const says = computed(() => {
   if (!level.value) return 'measuring …'
-  const sign = level.value.limit === 'at-most' ? '≤ ' : level.value.limit === 'at-least' ? '≥ ' : ''
+  const sign = limitSign(level.value.limit)
   return `${sign}${stops(level.value.level)}`
 })
 const use = (): void => {
@@ -123,8 +123,8 @@ const use = (): void => {
       >
       <template v-else-if="level?.limit === 'at-most'">As black as an 8-bit file can say.</template>
       <template v-else
-        >Uncertainty ± {{ UNCERTAINTY.patch }} stop: the camera’s tone curve bends what lies far from
-        mid-grey.</template
+        >Uncertainty ± {{ UNCERTAINTY.patch }} stop: the camera’s tone curve bends what lies far
+        from mid-grey.</template
       >
     </p>
   </div>

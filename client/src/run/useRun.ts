@@ -68,7 +68,7 @@ export function useRun() {
     return frame
   }
 
-  /** Notes what a frame showed and lets the plan learn from it, in one undoable step. */
+  /** Notes what a frame showed and corrects the plan by it, in one undoable step. */
   const judge = async (frame: Frame, evidence: Evidence): Promise<Calibration> => {
     const calibration = calibrate(store.plan!, frame, evidence, crypto.randomUUID())
     const kept = frame.evidence.filter((each) => placeOf(each) !== placeOf(evidence))

@@ -63,7 +63,12 @@ const read = async (event: Event): Promise<void> => {
 const about = computed(() => {
   const { distribution } = props
   if (distribution.kind !== 'file') return ''
-  return `${distribution.name}: ${distribution.verticalDeg.length} × ${distribution.horizontalDeg.length} angles, down a stop at ${plain(edgeAngleDeg(beamShape(distribution, 60)))}°, ${plain(fluxOf(distribution))} cd·sr in all.`
+  return (
+    `${distribution.name}: ${distribution.verticalDeg.length} × ` +
+    `${distribution.horizontalDeg.length} angles, down a stop at ` +
+    `${plain(edgeAngleDeg(beamShape(distribution, 60)))}°, ` +
+    `${plain(fluxOf(distribution))} cd·sr in all.`
+  )
 })
 </script>
 

@@ -40,7 +40,9 @@ const remove = async (record: KitRecord): Promise<void> => {
     await kit.remove(record.item.id)
     notices.say(
       record.uses.length
-        ? `“${record.item.name}” deleted. ${record.uses.length === 1 ? 'The shoot' : 'The shoots'} using it keep their own copy.`
+        ? `“${record.item.name}” deleted. ` +
+            `${record.uses.length === 1 ? 'The shoot' : 'The shoots'} using it keep their own ` +
+            'copy.'
         : `“${record.item.name}” deleted`,
       () => kit.restore(record.item.id)
     )

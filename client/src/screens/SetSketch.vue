@@ -14,12 +14,12 @@ const SIZES: Record<ShootSummary['set']['shape'], readonly [number, number]> = {
   plume: [7, 7]
 }
 const size = computed(() => SIZES[props.set.shape])
-const lamps = computed(() =>
+const lights = computed(() =>
   props.set.lights.map(({ id, azimuthDeg, atLens }) => {
-    const turn = (azimuthDeg * Math.PI) / 180
+    const azimuth = (azimuthDeg * Math.PI) / 180
     const [x, y] = atLens
       ? [MIDDLE.x, 46]
-      : [MIDDLE.x + 31 * Math.sin(turn), MIDDLE.y + 18 * Math.cos(turn)]
+      : [MIDDLE.x + 31 * Math.sin(azimuth), MIDDLE.y + 18 * Math.cos(azimuth)]
     // Across the way to the subject, so wide that the beam takes it in.
     const far = Math.hypot(x - MIDDLE.x, y - MIDDLE.y)
     const [nx, ny] = [((y - MIDDLE.y) / far) * 8, (-(x - MIDDLE.x) / far) * 8]
@@ -36,10 +36,10 @@ const lamps = computed(() =>
 <template>
   <svg viewBox="0 0 84 56" width="84" height="56" aria-hidden="true" class="sketch" data-sketch>
     <polygon
-      v-for="lamp in lamps"
-      :key="`b${lamp.id}`"
-      :points="lamp.beam"
-      :class="`hue-${lamp.id}`"
+      v-for="light in lights"
+      :key="`b${light.id}`"
+      :points="light.beam"
+      :class="`hue-${light.id}`"
       class="beam"
     />
     <component
@@ -58,13 +58,13 @@ const lamps = computed(() =>
       :class="set.shape"
     />
     <circle
-      v-for="lamp in lamps"
-      :key="lamp.id"
-      :cx="lamp.x"
-      :cy="lamp.y"
+      v-for="light in lights"
+      :key="light.id"
+      :cx="light.x"
+      :cy="light.y"
       r="2.6"
-      :class="`hue-${lamp.id}`"
-      class="lamp"
+      :class="`hue-${light.id}`"
+      class="light"
     />
     <path d="M 38 50 h 8 v 5 h -8 z" class="camera" />
   </svg>
@@ -79,7 +79,7 @@ const lamps = computed(() =>
   fill: var(--hue);
   opacity: 0.28;
 }
-.lamp {
+.light {
   fill: var(--background);
   stroke: var(--hue);
   stroke-width: 1.5;

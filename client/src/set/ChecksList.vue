@@ -45,7 +45,8 @@ watch(checks, (found) => emit('trouble', found.filter((check) => check.state !==
 })
 const says = computed(() =>
   checks.value.length === 0
-    ? 'Nothing to warn of: no light in the picture, none into the lens, none on the background past its goal.'
+    ? 'Nothing to warn of: no light in the picture, none into the lens, none on the ' +
+      'background past its goal.'
     : ''
 )
 </script>

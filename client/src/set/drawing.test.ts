@@ -113,7 +113,7 @@ test('where things stand, in words', () => {
     p.lights = [testLight({ at: { distanceMm: 180, azimuthDeg: -44, elevationDeg: 38 } })]
   })
   expect(thingWords(plan, { kind: 'light', id: 'A' })).toBe(
-    'Light A, Key: 180 mm, 44° left, 38° up, looks at the focus point'
+    'Light A, Key: 180 mm, 44° left, 38° above, aimed at the focus point'
   )
   expect(direction(0, 0)[2]).toBe(1)
 })

@@ -228,7 +228,7 @@ export function fitOf(view: View, plan: Plan, scene: Scene): Viewport {
 }
 
 const SNAP_DEG = 15
-/** Turn and height drawn to a useful angle (each 15°) when within `withinDeg` of one. */
+/** Azimuth and elevation drawn to a useful angle (each 15°) when within `withinDeg` of one. */
 export function snapped(p: Vec, withinDeg: number): Vec {
   const spot = positionOf(p)
   const pull = (deg: number) =>

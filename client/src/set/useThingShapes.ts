@@ -20,9 +20,13 @@ export const useThingShapes = (
       const fan = beamFan(view, head)
       const reach = Math.hypot(...head.at) * 1.9 * port.scale.value
       const [x, y] = at(head.at)
-      const edge = (side: number) =>
-        fan &&
-        `${(x + reach * Math.cos(fan.axisRad + side * fan.halfRad)).toFixed(1)},${(y + reach * Math.sin(fan.axisRad + side * fan.halfRad)).toFixed(1)}`
+      const edge = (side: number) => {
+        if (!fan) return null
+        const angle = fan.axisRad + side * fan.halfRad
+        return [x + reach * Math.cos(angle), y + reach * Math.sin(angle)]
+          .map((each) => each.toFixed(1))
+          .join(',')
+      }
       const ends = (() => {
         if (!fan) return [`${x},${y}`]
         const across = face

@@ -14,22 +14,23 @@ export const VIEW_NAMES: Record<View, string> = {
 const degrees = (value: number): string => `${plain(Math.abs(Math.round(value * 10) / 10))}°`
 /** "180 mm, 44° right, 38° up" */
 function positionWords({ distanceMm, azimuthDeg, elevationDeg }: Position): string {
-  const turn =
+  const round =
     Math.abs(azimuthDeg) < 0.05
       ? 'toward the camera'
       : Math.abs(azimuthDeg) > 179.95
         ? 'straight behind'
         : `${degrees(azimuthDeg)} ${azimuthDeg > 0 ? 'right' : 'left'}`
-  const height =
+  const above =
     Math.abs(elevationDeg) < 0.05
       ? 'level'
       : `${degrees(elevationDeg)} ${elevationDeg > 0 ? 'above' : 'below'}`
-  return `${mm(distanceMm)}, ${turn}, ${height}`
+  return `${mm(distanceMm)}, ${round}, ${above}`
 }
 const aimWords = (plan: Plan, aim: Aim): string =>
   aim.kind === 'place'
     ? `aimed at the ${placeName(plan, aim.place).toLowerCase()}`
-    : `aimed ${degrees(aim.azimuthDeg)} ${aim.azimuthDeg >= 0 ? 'right' : 'left'}, ${degrees(aim.elevationDeg)} ${aim.elevationDeg >= 0 ? 'up' : 'down'}`
+    : `aimed ${degrees(aim.azimuthDeg)} ${aim.azimuthDeg >= 0 ? 'right' : 'left'}, ` +
+      `${degrees(aim.elevationDeg)} ${aim.elevationDeg >= 0 ? 'up' : 'down'}`
 
 export function thingWords(plan: Plan, { kind, id }: Picked): string {
   if (kind === 'place') {
@@ -43,7 +44,10 @@ export function thingWords(plan: Plan, { kind, id }: Picked): string {
     return card ? `${CARD_NAMES[card.kind]} ${id}: ${positionWords(card.at)}` : id
   }
   const light = plan.lights.find((each) => each.id === id)
-  return light
-    ? `Light ${id}, ${light.name}: ${light.mount === 'lens' ? 'round the lens' : `${positionWords(light.at)}, ${aimWords(plan, light.aim)}`}${light.on ? '' : ', off'}`
-    : id
+  if (!light) return id
+  const where =
+    light.mount === 'lens'
+      ? 'round the lens'
+      : `${positionWords(light.at)}, ${aimWords(plan, light.aim)}`
+  return `Light ${id}, ${light.name}: ${where}${light.on ? '' : ', off'}`
 }

@@ -31,8 +31,16 @@ const reserveWords = computed(() => {
   const { stops: left, backgroundStops, light } = darkReserve(plan.value)
   const weakest = plan.value.lights.length > 1 ? `${light} has least: ` : ''
   if (left < 0.05)
-    return `Reserve: none. ${plan.value.lights.length > 1 ? `${light} is` : 'The strobe is'} at full power; closing the camera further darkens the subject too.`
-  return `Reserve: ${weakest}${stopCount(left)} of power left. With the strobes raised by that and the camera closed by as much, ambient at the background would be ${Number.isFinite(backgroundStops) ? stops(backgroundStops) : 'that much darker'}, the subject the same.`
+    return (
+      `Reserve: none. ${plan.value.lights.length > 1 ? `${light} is` : 'The strobe is'} at ` +
+      'full power; closing the camera further darkens the subject too.'
+    )
+  return (
+    `Reserve: ${weakest}${stopCount(left)} of power left. With the strobes raised by ` +
+    'that and the camera closed by as much, ambient at the background would be ' +
+    `${Number.isFinite(backgroundStops) ? stops(backgroundStops) : 'that much darker'}, ` +
+    'the subject the same.'
+  )
 })
 const noGain = (move: DarkMove): boolean =>
   Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
@@ -52,7 +60,8 @@ const buys = (move: DarkMove): number =>
   move.price.ambientBackground || move.price.ambientSubject || -Math.abs(move.to - move.from)
 const side = (move: DarkMove): string =>
   move.control === 'aperture' && move.price.depthMm !== 0
-    ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, more diffraction`
+    ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, ` +
+      'more diffraction'
     : move.control === 'shutter'
       ? 'nothing else changes'
       : move.control === 'iso'
@@ -134,8 +143,8 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
       </div>
       <p class="reserve" data-reserve>{{ reserveWords }}</p>
       <p class="lead small">
-        Only the shutter, up to the sync speed, darkens ambient light alone.
-        Aperture, ISO and ND take from both, and the strobe has to make it up.
+        Only the shutter, up to the sync speed, darkens ambient light alone. Aperture, ISO and ND
+        take from both, and the strobe has to make it up.
       </p>
     </section>
 
@@ -165,7 +174,9 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
               ? 'This camera or these strobes have none.'
               : 'Faster than the sync speed the strobe then loses about a stop per stop, as ambient does, after a first penalty.'
           "
-          @update:model-value="store.set('settings.highSpeedSync', Boolean($event), 'pulsed sync')"
+          @update:model-value="
+            store.set('settings.highSpeedSync', Boolean($event), 'high-speed sync')
+          "
         >
           <template #append
             ><LockButton

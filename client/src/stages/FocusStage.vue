@@ -49,12 +49,17 @@ const setBlur = (kind: string): void => {
 }
 const circleWords = computed(
   () =>
-    `${plain(blurCircleMm(plan.value) * 1000)} µm on the sensor, ${px(blurCircleMm(plan.value) / pitch.value)}`
+    `${plain(blurCircleMm(plan.value) * 1000)} µm on the sensor, ` +
+    `${px(blurCircleMm(plan.value) / pitch.value)}`
 )
 const leaning = computed(() => {
   if (plan.value.focus.tiltDeg < 0.05) return ''
   const strip = sharpStripMm(plan.value)
-  return `The tilt adds ${mm(need.value - plan.value.subject.sharpDepthMm)}: ${mm(need.value)} are needed. ${strip.whole ? 'All of it is sharp' : `Of a flat, a strip ${mm(strip.mm)} high is sharp`}.`
+  return (
+    `The tilt adds ${mm(need.value - plan.value.subject.sharpDepthMm)}: ` +
+    `${mm(need.value)} are needed. ` +
+    `${strip.whole ? 'All of it is sharp' : `Of a flat, a strip ${mm(strip.mm)} high is sharp`}.`
+  )
 })
 </script>
 

@@ -173,7 +173,9 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
         + {{ each.title }}
       </button>
     </div>
-    <p class="small muted">Goals for other places are set under Light: pick the place in the sum.</p>
+    <p class="small muted">
+      Goals for other places are set under Light: pick the place in the sum.
+    </p>
   </section>
 </template>
 

@@ -77,7 +77,8 @@ const pick = (kind: 'camera' | 'lens', item: Camera | Lens): void => {
 }
 const reaches = computed(
   () =>
-    `Focuses from ${range.value[0] < 0.001 ? 'infinity' : ratio(range.value[0])} to ${ratio(range.value[1])}.`
+    `Focuses from ${range.value[0] < 0.001 ? 'infinity' : ratio(range.value[0])} to ` +
+    `${ratio(range.value[1])}.`
 )
 </script>
 

@@ -26,7 +26,7 @@ defineEmits<{ use: [after: Plan] }>()
 const id = useId()
 const open = ref(false)
 const after = computed(() => applyChange(props.plan, props.way.change))
-const lamps = computed(() => lightWords(props.plan, after.value))
+const lights = computed(() => lightWords(props.plan, after.value))
 const shade = computed(() => props.way.change.shadeStops - props.plan.ambient.shadeStops)
 const missed = computed(() => props.way.goals.filter((goal) => !goal.ok))
 const changes = computed(() => [
@@ -53,11 +53,11 @@ const same = computed(() => changes.value.length === 0)
   <li class="way" :data-way="way.group">
     <div class="settings">
       <p class="num set">{{ settingsWords(after) }}</p>
-      <p class="lamps">
-        <span v-for="lamp in lamps" :key="lamp.id" :class="`hue-${lamp.id}`" class="lamp"
-          ><span class="source-mark">{{ lamp.id }}</span>
-          <span class="num">{{ lamp.power }}</span><span v-if="lamp.moved" class="moved">
-            {{ lamp.moved }}</span
+      <p class="lights">
+        <span v-for="light in lights" :key="light.id" :class="`hue-${light.id}`" class="light"
+          ><span class="source-mark">{{ light.id }}</span>
+          <span class="num">{{ light.power }}</span><span v-if="light.moved" class="moved">
+            {{ light.moved }}</span
           ></span
         >
         <span v-if="Math.abs(shade) > 1e-6" class="moved"
@@ -162,13 +162,13 @@ const same = computed(() => changes.value.length === 0)
   color: var(--bright);
   white-space: pre-wrap;
 }
-.lamps {
+.lights {
   display: flex;
   flex-wrap: wrap;
   gap: 0.1rem 0.9rem;
   padding-top: 0.15rem;
 }
-.lamp .num {
+.light .num {
   color: var(--bright);
   font-size: 0.875rem;
 }

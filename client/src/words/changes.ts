@@ -1,4 +1,4 @@
-/** What changed, in words, with units: used for frames, ways out and the next move. */
+/** What changed, in words, with units: used for frames, remedies and the next move. */
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { Plan } from '@core/plan/plan'
@@ -40,8 +40,15 @@ export function changeWords(plan: Plan, change: Change): string {
   const effect = change.stops === null ? '' : ` (${stops(change.stops)})`
   const whose = change.light === null || plan.lights.length === 1 ? '' : `${change.light}: `
   if (change.control === 'switch')
-    return `${plan.lights.length === 1 ? 'Strobe' : change.light} switched ${change.to ? 'on' : 'off'}`
-  return `${whose}${CONTROL_NAMES[change.control]} ${controlValue(plan, change.control, change.from, change.light)} → ${controlValue(plan, change.control, change.to, change.light)}${effect}`
+    return (
+      `${plan.lights.length === 1 ? 'Strobe' : change.light} switched ` +
+      `${change.to ? 'on' : 'off'}`
+    )
+  return (
+    `${whose}${CONTROL_NAMES[change.control]} ` +
+    `${controlValue(plan, change.control, change.from, change.light)} → ` +
+    `${controlValue(plan, change.control, change.to, change.light)}${effect}`
+  )
 }
 
 export const changesWords = (plan: Plan, changes: readonly Change[]): string =>

@@ -6,19 +6,23 @@ import { mm, percent, plain, stopCount, stops } from './format'
 import { CARD_NAMES, CONTROL_NAMES, placeName } from './names'
 
 const side = (x: number): string => (x < -0.15 ? 'left' : x > 0.15 ? 'right' : 'middle')
-const rise = (y: number): string => (y < -0.15 ? 'lower' : y > 0.15 ? 'upper' : 'middle')
+const height = (y: number): string => (y < -0.15 ? 'lower' : y > 0.15 ? 'upper' : 'middle')
 const spot = (x: number, y: number): string =>
-  side(x) === 'middle' && rise(y) === 'middle'
+  side(x) === 'middle' && height(y) === 'middle'
     ? 'the middle'
     : side(x) === 'middle'
-      ? `the ${rise(y)} part`
-      : rise(y) === 'middle'
+      ? `the ${height(y)} part`
+      : height(y) === 'middle'
         ? `the ${side(x)}`
-        : `the ${rise(y)} ${side(x)}`
+        : `the ${height(y)} ${side(x)}`
 
 const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
-const shineWords = ({ level = 0, overWhite = 0 }: Check['figures']): string =>
-  `${stops(level)}, ${Math.abs(overWhite) < 0.05 ? 'just white' : `${stopCount(Math.abs(overWhite))} ${overWhite > 0 ? 'past' : 'under'} white`}`
+function shineWords({ level = 0, overWhite = 0 }: Check['figures']): string {
+  const over = stopCount(Math.abs(overWhite))
+  const white =
+    Math.abs(overWhite) < 0.05 ? 'just white' : `${over} ${overWhite > 0 ? 'past' : 'under'} white`
+  return `${stops(level)}, ${white}`
+}
 
 export function checkWords(plan: Plan, { kind, light, card, place, figures: f }: Check): string {
   // Its letter stands before it, as a mark.
@@ -31,24 +35,56 @@ export function checkWords(plan: Plan, { kind, light, card, place, figures: f }:
     case 'in-view':
       return `${name} is in the picture: ${percent(f.seen ?? 0)} of it shows.`
     case 'hidden':
-      return `${name} stands within the picture but is hidden behind the subject. It stays so within ${roomWords(f.azimuthRoom)} to either side, ${roomWords(f.up)} up and ${roomWords(f.down)} down.`
+      return (
+        `${name} stands within the picture but is hidden behind the subject. It stays so ` +
+        `within ${roomWords(f.azimuthRoom)} to either side, ${roomWords(f.up)} up and ` +
+        `${roomWords(f.down)} down.`
+      )
     case 'into-lens':
-      return `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would come out at ${stops(f.level ?? 0)}. Expect flare.`
+      return (
+        `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ` +
+        `${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would ` +
+        `come out at ${stops(f.level ?? 0)}. Expect flare.`
+      )
     case 'spill':
-      return `${name} puts ${stops(f.level ?? 0)} on the ${placeName(plan, place ?? 'background').toLowerCase()}; with the rest that is ${stopCount(f.over ?? 0)} over your limit.`
+      return (
+        `${name} puts ${stops(f.level ?? 0)} on the ` +
+        `${placeName(plan, place ?? 'background').toLowerCase()}; with the rest that is ` +
+        `${stopCount(f.over ?? 0)} over your limit.`
+      )
     case 'mirror-flat':
     case 'mirror-card':
-      return `${name} shows in the flat face, ${f.share ? `over ${percent(f.share)} of it, ` : 'as a spot '}in ${spot(f.x ?? 0, f.y ?? 0)} of the picture, ${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
+      return (
+        `${name} shows in the flat face, ` +
+        `${f.share ? `over ${percent(f.share)} of it, ` : 'as a spot '}in ` +
+        `${spot(f.x ?? 0, f.y ?? 0)} of the picture, ` +
+        `${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
+      )
     case 'mirror-curved':
-      return `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the picture, at ${shineWords(f)}.`
+      return (
+        `${name} makes a highlight on the curved side, in ${spot(f.x ?? 0, f.y ?? 0)} of the ` +
+        `picture, at ${shineWords(f)}.`
+      )
     case 'shadow':
-      return `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the background in the picture, ${stopCount(f.depth ?? 0)} darker than around it.`
+      return (
+        `${name} throws the subject’s shadow on ${percent(f.share ?? 0)} of the background ` +
+        `in the picture, ${stopCount(f.depth ?? 0)} darker than around it.`
+      )
     case 'too-dim':
-      return `${name} at full power is still ${stopCount(f.miss ?? 0)} too dim at the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
+      return (
+        `${name} at full power is still ${stopCount(f.miss ?? 0)} too dim at the ` +
+        `${placeName(plan, place ?? 'subject').toLowerCase()}.`
+      )
     case 'too-bright':
-      return `${name} at its lowest power is still ${stopCount(f.miss ?? 0)} too bright at the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
+      return (
+        `${name} at its lowest power is still ${stopCount(f.miss ?? 0)} too bright at the ` +
+        `${placeName(plan, place ?? 'subject').toLowerCase()}.`
+      )
     case 'group':
-      return `The lights of ${name}’s group need different moves: one ${stops(f.most ?? 0)}, another ${stops(f.least ?? 0)}.`
+      return (
+        `The lights of ${name}’s group need different moves: one ${stops(f.most ?? 0)}, ` +
+        `another ${stops(f.least ?? 0)}.`
+      )
   }
 }
 
@@ -75,7 +111,14 @@ function effect(check: Check, remedy: Remedy): string {
   // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black with its background.
   if (check.kind === 'shadow')
     return ` (${stopCount(remedy.effectStops)} of shadow gone from sight${subject}${background})`
-  return ` (${remedy.effectStops === -Infinity ? 'none left' : stops(remedy.effectStops)} ${on}${subject}${background})`
+  return (
+    ` (${remedy.effectStops === -Infinity ? 'none left' : stops(remedy.effectStops)} ` +
+    `${on}${subject}${background})`
+  )
+}
+/** "Aperture" → "aperture", but "ISO" stays. */
+function lowerFirst(name: string): string {
+  return name.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())
 }
 function powerOf(check: Check, remedy: Remedy): string {
   const light = remedy.after?.lights.find((each) => each.id === check.light)
@@ -87,17 +130,27 @@ export function remedyWords(check: Check, remedy: Remedy): string {
   const says = ((): string => {
     switch (remedy.kind) {
       case 'azimuth':
-        return `Move it ${plain(f.by ?? 0, 2)}° round the subject, to ${plain(Math.abs(f.azimuthDeg ?? 0), 3)}° ${(f.azimuthDeg ?? 0) >= 0 ? 'right' : 'left'}`
+        return (
+          `Move it ${plain(f.by ?? 0, 2)}° round the subject, to ` +
+          `${plain(Math.abs(f.azimuthDeg ?? 0), 3)}° ` +
+          `${(f.azimuthDeg ?? 0) >= 0 ? 'right' : 'left'}`
+        )
       case 'elevation':
         return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.elevationDeg ?? 0, 2)}° above`
       case 'away':
         return `Move it ${mm(f.by ?? 0)} away`
       case 'nearer':
-        return `Move it nearer, to ${mm(f.distanceMm ?? 0)}, and its power down to ${powerOf(check, remedy)}: the subject keeps its light`
+        return (
+          `Move it nearer, to ${mm(f.distanceMm ?? 0)}, and its power down to ` +
+          `${powerOf(check, remedy)}: the subject keeps its light`
+        )
       case 'larger':
         return `Put ${remedy.name} on it: a larger face, a softer highlight`
       case 'narrow':
-        return `A beam narrower than ${plain(f.deg ?? 0, 2)}° would miss the lens: a snoot, a grid, or a flag`
+        return (
+          `A beam narrower than ${plain(f.deg ?? 0, 2)}° would miss the lens: a snoot, a grid, ` +
+          'or a flag'
+        )
       case 'modifier':
         return `Put ${remedy.name} on it, ${plain(f.deg ?? 0, 2)}°`
       case 'flag':
@@ -107,7 +160,7 @@ export function remedyWords(check: Check, remedy: Remedy): string {
       case 'distance':
         return `Move it to ${mm(f.to ?? 0)}`
       case 'control':
-        return `Change ${(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control').replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`
+        return `Change ${lowerFirst(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control')}`
       case 'split': {
         const [light, group] = (remedy.name ?? ' ').split(' ')
         return `Put ${light} on group ${group}`

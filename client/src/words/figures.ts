@@ -11,7 +11,7 @@ const REFLECTOR_NAMES: Record<string, string> = {
   walls: 'the walls',
   ceiling: 'the ceiling'
 }
-/** Which reflectors bring a bounce, the strongest first, with their shares. */
+/** Which reflectors make a bounce, the strongest first, with their shares. */
 function reflectorWords(parts: Readonly<Record<string, number>>): string {
   const all = Object.values(parts).reduce((sum, each) => sum + each, 0)
   return Object.entries(parts)

@@ -20,8 +20,14 @@ export const seconds = (value: number): string =>
       ? `1/${digits(1 / value, 2)} s`
       : `1/${Math.round(1 / value / 1000) * 1000} s`
 export const duration = (value: number): string => `${digits(value, 2)} s`
-export const percent = (share: number): string =>
-  `${share > 0 && share < 0.0001 ? '< 0.01' : (share * 100).toFixed(share > 0 && share < 0.1 ? 2 : 1)} %`
+export function percent(share: number): string {
+  if (share > 0 && share < 0.0001) return '< 0.01 %'
+  return `${(share * 100).toFixed(share > 0 && share < 0.1 ? 2 : 1)} %`
+}
+/** "≤ ", "≥ " or nothing before a figure that is a limit. */
+export function limitSign(limit: 'exact' | 'at-most' | 'at-least'): string {
+  return limit === 'at-most' ? '≤ ' : limit === 'at-least' ? '≥ ' : ''
+}
 export const px = (value: number): string =>
   `${value >= 100 ? Math.round(value) : digits(value, 2)} px`
 export const ratio = (magnification: number): string =>
@@ -49,4 +55,5 @@ export function when(iso: string, now = new Date()): string {
 export const ratioWords = (value: number): string =>
   Math.abs(value) > 10
     ? `${formatStops(value)} (over 1000 : 1)`
-    : `${formatStops(value)} (${value >= 0 ? `${digits(2 ** value, 2)} : 1` : `1 : ${digits(2 ** -value, 2)}`})`
+    : `${formatStops(value)} ` +
+      `(${value >= 0 ? `${digits(2 ** value, 2)} : 1` : `1 : ${digits(2 ** -value, 2)}`})`

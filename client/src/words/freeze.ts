@@ -37,19 +37,47 @@ export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
     formatPower(plan.lights.find((each) => each.id === id)!.strobe.dial, at)
   switch (move.kind) {
     case 'nearer':
-      return `Lower power, nearer: ${move.light} at ${power(move.light, move.powerStops)} and ${mm(move.to)} instead of ${mm(move.from)} (by the inverse square) blurs ${px(move.blurPx)}.`
+      return (
+        `Lower power, nearer: ${move.light} at ${power(move.light, move.powerStops)} and ` +
+        `${mm(move.to)} instead of ${mm(move.from)} (by the inverse square) blurs ` +
+        `${px(move.blurPx)}.`
+      )
     case 'heads':
-      return `More heads: ${move.heads} like ${move.light}, each at ${power(move.light, move.powerStops)}, give the same light and blur ${px(move.blurPx)}.`
+      return (
+        `More heads: ${move.heads} like ${move.light}, each at ` +
+        `${power(move.light, move.powerStops)}, give the same light and blur ` +
+        `${px(move.blurPx)}.`
+      )
     case 'aperture':
-      return `Wider aperture: ${nameOf('aperture', move.to)} instead of ${nameOf('aperture', move.from)}, all lights down as much, blurs ${px(move.blurPx)}; depth falls to ${mm(move.depthMm)}.`
+      return (
+        `Wider aperture: ${nameOf('aperture', move.to)} instead of ` +
+        `${nameOf('aperture', move.from)}, all lights down as much, blurs ` +
+        `${px(move.blurPx)}; depth falls to ${mm(move.depthMm)}.`
+      )
     case 'ambient':
-      return `Less ambient: ${stopCount(move.stops)} less and no ghost shows; now its motion blur is ${px(move.ghostPx)}.`
+      return (
+        `Less ambient: ${stopCount(move.stops)} less and no ghost shows; now its motion blur ` +
+        `is ${px(move.ghostPx)}.`
+      )
     case 'other-head':
-      return `No power of ${move.light} is quick enough: its shortest blurs ${px(move.blurPx)}. Another head, or a slower moment.`
+      return (
+        `No power of ${move.light} is quick enough: its shortest blurs ${px(move.blurPx)}. ` +
+        'Another head, or a slower moment.'
+      )
     case 'to-sync':
-      return `Back to sync: ${move.light} then fires one short flash and blurs ${px(move.blurPx)}; the ambient comes back up.`
+      return (
+        `Back to sync: ${move.light} then fires one short flash and blurs ` +
+        `${px(move.blurPx)}; the ambient comes back up.`
+      )
   }
 }
 
-export const lightFreezeWords = (light: LightFreeze): string =>
-  `t0.1 ${seconds(light.t01)}, t0.5 ${seconds(light.t05)}${light.highSpeed ? `, in high-speed sync for the whole exposure of ${seconds(light.seconds)}` : light.seconds < light.t01 ? `, cut by the shutter at ${seconds(light.seconds)}` : ''}${light.clipStops < 0 ? `, ${stops(light.clipStops)} lost to the leaf shutter` : ''}`
+/** "t0.1 1/2000 s, t0.5 1/6000 s", and what the shutter makes of it */
+export function lightFreezeWords(light: LightFreeze): string {
+  const said = [`t0.1 ${seconds(light.t01)}`, `t0.5 ${seconds(light.t05)}`]
+  if (light.highSpeed)
+    said.push(`in high-speed sync for the whole exposure of ${seconds(light.seconds)}`)
+  else if (light.seconds < light.t01) said.push(`cut by the shutter at ${seconds(light.seconds)}`)
+  if (light.clipStops < 0) said.push(`${stops(light.clipStops)} lost to the leaf shutter`)
+  return said.join(', ')
+}

@@ -141,7 +141,8 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'pupilRatio',
       'Pupil ratio',
       '',
-      'Diameter of the exit pupil over that of the entrance pupil. Look into the lens from both ends; 1 when unsure.'
+      'Diameter of the exit pupil over that of the entrance pupil. Look into the lens from ' +
+        'both ends; 1 when unsure.'
     ),
     length(
       'sensorToFrontMm',
@@ -168,7 +169,8 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
         { value: 'quenched', title: 'Cuts the flash short (most battery strobes)' },
         { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }
       ],
-      'Heads that cut the flash short get shorter flashes at low power, voltage-controlled ones often longer.'
+      'Heads that cut the flash short get shorter flashes at low power, voltage-controlled ' +
+        'ones often longer.'
     ),
     {
       path: 't01FullS',

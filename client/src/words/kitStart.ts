@@ -1,7 +1,7 @@
 /** What a new kit item starts with, and the short line the list shows for one. */
 import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
-import type { KitItem, KitKind } from '@core/kit/kit'
+import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/heads'
 import { plain } from './format'
 
@@ -95,17 +95,48 @@ export const newDial = (kind: string): unknown =>
 
 const CLICKS = { third: 'thirds', tenth: 'tenths', half: 'halves', whole: 'whole stops' }
 
+function beamWords(beam: Modifier['beam']): string {
+  switch (beam.kind) {
+    case 'keep':
+      return 'keeps the beam'
+    case 'snoot':
+      return (
+        `snoot ${plain(beam.throatMm)} × ${plain(beam.lengthMm)} mm, ` +
+        `nothing outside ${Math.round(cutAngleDeg(beam) ?? 0)}°`
+      )
+    case 'cut':
+      return `nothing outside ${beam.beamDeg}°`
+    case 'spread':
+      return `spreads to ${beam.beamDeg}°`
+  }
+}
+
 export function itemLine(item: KitItem): string {
   switch (item.kind) {
     case 'camera':
-      return `${plain(item.sensorWidthMm)} × ${plain(item.sensorHeightMm)} mm, ${item.curtain === 'leaf' ? 'leaf shutter' : `sync ${nameOf('shutter', item.syncStops)}`}${item.showsEffective ? ', shows effective f-number' : ''}`
+      return [
+        `${plain(item.sensorWidthMm)} × ${plain(item.sensorHeightMm)} mm`,
+        item.curtain === 'leaf' ? 'leaf shutter' : `sync ${nameOf('shutter', item.syncStops)}`,
+        ...(item.showsEffective ? ['shows effective f-number'] : [])
+      ].join(', ')
     case 'lens':
-      return `${plain(item.focalMm)} mm, to ${plain(item.maxMagnification)} ×, ${nameOf('aperture', item.widestStops)} to ${nameOf('aperture', item.narrowestStops)}`
+      return (
+        `${plain(item.focalMm)} mm, to ${plain(item.maxMagnification)} ×, ` +
+        `${nameOf('aperture', item.widestStops)} to ` +
+        `${nameOf('aperture', item.narrowestStops)}`
+      )
     case 'strobe': {
       const marks = dialMarks(item.dial)
-      return `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°, ${marks.at(-1)?.label} to ${marks[0]?.label}${item.dial.kind === 'fraction' ? ` in ${CLICKS[item.dial.step]}` : ''}`
+      const step = item.dial.kind === 'fraction' ? ` in ${CLICKS[item.dial.step]}` : ''
+      return (
+        `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°, ` +
+        `${marks.at(-1)?.label} to ${marks[0]?.label}${step}`
+      )
     }
     case 'modifier':
-      return `${item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`}, ${item.beam.kind === 'keep' ? 'keeps the beam' : item.beam.kind === 'snoot' ? `snoot ${plain(item.beam.throatMm)} × ${plain(item.beam.lengthMm)} mm, nothing outside ${Math.round(cutAngleDeg(item.beam) ?? 0)}°` : item.beam.kind === 'cut' ? `nothing outside ${item.beam.beamDeg}°` : `spreads to ${item.beam.beamDeg}°`}`
+      return (
+        (item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`) +
+        `, ${beamWords(item.beam)}`
+      )
   }
 }

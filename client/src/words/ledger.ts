@@ -2,7 +2,7 @@
 import { evaluate } from '@core/ledger/evaluate'
 import type { Cell, CellState } from '@core/ledger/terms'
 import type { Plan } from '@core/plan/plan'
-import { stops } from './format'
+import { limitSign, stops } from './format'
 import { goalWords } from './goals'
 import { placeName, sourceName } from './names'
 
@@ -14,9 +14,7 @@ const NO_LEVEL: Record<Exclude<CellState, 'known'>, string> = {
   shadowed: 'shadowed'
 }
 export const cellWords = (cell: Cell): string =>
-  cell.state !== 'known'
-    ? NO_LEVEL[cell.state]
-    : `${cell.limit === 'at-most' ? '≤ ' : cell.limit === 'at-least' ? '≥ ' : ''}${stops(cell.level)}`
+  cell.state !== 'known' ? NO_LEVEL[cell.state] : `${limitSign(cell.limit)}${stops(cell.level)}`
 
 /** A header and a row for each source, then the sum and the goals. Plain minus signs, so that a spreadsheet reads numbers. */
 export function ledgerRows(plan: Plan): string[][] {

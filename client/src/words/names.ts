@@ -11,7 +11,8 @@ export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: s
   'black-still': {
     name: 'Black background, still',
     about:
-      'One narrow head close to a small subject, space behind it, the background as black as the file shows.'
+      'One narrow head close to a small subject, space behind it, the background as black ' +
+      'as the file shows.'
   },
   'black-soft': {
     name: 'Black background, soft',

@@ -8,7 +8,7 @@ import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
 import type { Calibration } from '@core/run/calibrate'
 import { controlValue } from './changes'
-import { stopCount, stops } from './format'
+import { limitSign, stopCount, stops } from './format'
 import { CONTROL_NAMES } from './names'
 
 export interface MoveWords {
@@ -18,8 +18,15 @@ export interface MoveWords {
   readonly act?: string
 }
 
-const settingsOf = (plan: Plan): string =>
-  `${nameOf('aperture', plan.settings.apertureStops)}, ${nameOf('shutter', plan.settings.shutterStops)}, ISO ${nameOf('iso', plan.settings.isoStops)}${plan.settings.ndStops ? `, ND ${plan.settings.ndStops}` : ''}`
+/** "f/16, 1/250, ISO 100, ND 2" */
+function settingsOf({ settings }: Plan): string {
+  return [
+    nameOf('aperture', settings.apertureStops),
+    nameOf('shutter', settings.shutterStops),
+    `ISO ${nameOf('iso', settings.isoStops)}`,
+    ...(settings.ndStops ? [`ND ${settings.ndStops}`] : [])
+  ].join(', ')
+}
 
 export function moveWords(plan: Plan, move: NextMove): MoveWords {
   const of = (id: string) => plan.lights.find((light) => light.id === id) ?? plan.lights[0]!
@@ -30,7 +37,9 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
       return {
         head:
           plan.lights.length === 1 ? 'Strobe off. Take a frame.' : 'All strobes off. Take a frame.',
-        detail: `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ambient does.`
+        detail:
+          `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ` +
+          'ambient does.'
       }
     case 'judge':
       return {
@@ -43,65 +52,102 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
     case 'darken':
       return move.move
         ? {
-            head: `${CONTROL_NAMES[move.move.control]} ${controlValue(plan, move.move.control, move.move.from)} → ${controlValue(plan, move.move.control, move.move.to)}`,
-            detail: `Ambient lifts the background ${stopCount(move.overStops)} over your limit. This takes ${stopCount(move.move.price.ambientBackground)}${move.move.powerNeededStops > 0.05 ? ` and needs ${stopCount(move.move.powerNeededStops)} more power` : ' and needs no more power'}.`,
+            head:
+              `${CONTROL_NAMES[move.move.control]} ` +
+              `${controlValue(plan, move.move.control, move.move.from)} → ` +
+              `${controlValue(plan, move.move.control, move.move.to)}`,
+            detail:
+              `Ambient lifts the background ${stopCount(move.overStops)} over your limit. ` +
+              `This takes ${stopCount(move.move.price.ambientBackground)} and needs ` +
+              (move.move.powerNeededStops > 0.05 ? stopCount(move.move.powerNeededStops) : 'no') +
+              ' more power.',
             act: 'Done, it is set'
           }
         : {
             head: 'Shade the set',
-            detail: `Ambient lifts the background ${stopCount(move.overStops)} over your limit and every control is locked or at its end: draw a curtain, switch a lamp off, or move the background back. Then take the black frame again.`
+            detail:
+              `Ambient lifts the background ${stopCount(move.overStops)} over your limit and ` +
+              'every control is locked or at its end: draw a curtain, switch a lamp off, or move the ' +
+              'background back. Then take the black frame again.'
           }
     case 'set-power':
       return {
-        head: `${named(move.light)}Power ${formatPower(of(move.light).strobe.dial, move.from)} → ${formatPower(of(move.light).strobe.dial, move.to)}`,
-        detail: `${stops(move.to - move.from)} stops${Math.abs(move.errorStops) >= 0.05 ? `, ${stops(move.errorStops)} of it by rounding to the dial` : ''}. Change nothing else.`,
+        head:
+          `${named(move.light)}Power ${formatPower(of(move.light).strobe.dial, move.from)} → ` +
+          `${formatPower(of(move.light).strobe.dial, move.to)}`,
+        detail:
+          `${stops(move.to - move.from)} stops` +
+          (Math.abs(move.errorStops) >= 0.05
+            ? `, ${stops(move.errorStops)} of it by rounding to the dial`
+            : '') +
+          '. Change nothing else.',
         act: 'Done, it is set'
       }
     case 'power-locked':
       return {
         head: `${named(move.light)}Power is locked`,
-        detail: `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it on the strip, or move the strobe.`
+        detail:
+          `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it ` +
+          'on the strip, or move the strobe.'
       }
     case 'no-power-fits':
       return {
-        head: `${named(move.light)}${move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'}`,
-        detail: `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.`
+        head:
+          named(move.light) +
+          (move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'),
+        detail:
+          `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick ` +
+          'one way, change only that.'
       }
     case 'too-much':
       return move.by === 'ambient'
         ? {
             head: 'Ambient is too bright',
-            detail: `It alone puts the place ${stopCount(move.overStops)} over. Darken it before any light.`
+            detail:
+              `It alone puts the place ${stopCount(move.overStops)} over. Darken it before any ` +
+              'light.'
           }
         : {
             head: `${named(move.light)}The others are too bright`,
-            detail: `Without ${move.light} its place is already ${stopCount(move.overStops)} over. Lower or turn the others first.`
+            detail:
+              `Without ${move.light} its place is already ${stopCount(move.overStops)} over. ` +
+              'Lower or turn the others first.'
           }
     case 'no-light':
       return {
         head: `${named(move.light)}The beam misses`,
         detail:
-          'The strobe’s beam does not reach the subject as planned. Check its tilt and modifier under Light.'
+          'The strobe’s beam does not reach the subject as planned. Check its tilt and ' +
+          'modifier under Light.'
       }
     case 'all-off':
       return { head: 'No light is on', detail: 'Switch one on under Light.' }
     case 'take-lit':
       if (move.alone)
         return {
-          head: `Only ${move.lights[0]} ${of(move.lights[0]!).name} on, ${power(move.lights[0]!)}. Take a frame.`,
-          detail: `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ${move.lights[0]} does by itself.`
+          head:
+            `Only ${move.lights[0]} ${of(move.lights[0]!).name} on, ${power(move.lights[0]!)}. ` +
+            'Take a frame.',
+          detail:
+            `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ` +
+            `${move.lights[0]} does by itself.`
         }
       return {
         head:
           plan.lights.length === 1
             ? `Strobe on, ${power(move.lights[0]!)}. Take a frame.`
             : `All on: ${move.lights.map((id) => `${id} ${power(id)}`).join(', ')}. Take a frame.`,
-        detail: `Camera stays at ${settingsOf(plan)}. The subject should land within ${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.`
+        detail:
+          `Camera stays at ${settingsOf(plan)}. The subject should land within ` +
+          `${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.`
       }
     case 'done':
       return {
         head: 'Right. Keep this light.',
-        detail: `The subject is ${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. Shoot the variations; take the black frame again when daylight changes.`
+        detail:
+          'The subject is ' +
+          `${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. ` +
+          'Shoot the variations; take the black frame again when daylight changes.'
       }
   }
 }
@@ -130,8 +176,12 @@ const EVIDENCE_PLACES: Record<string, string> = {
 export function evidenceWords(evidence: Evidence): string {
   if (evidence.kind === 'meter')
     return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
-  const sign = evidence.limit === 'at-most' ? '≤ ' : evidence.limit === 'at-least' ? '≥ ' : ''
-  return `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ${sign}${stops(evidence.levelStops)} ${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
+  const sign = limitSign(evidence.limit)
+  return (
+    `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ` +
+    `${sign}${stops(evidence.levelStops)} ` +
+    `${evidence.kind === 'judged' ? 'by eye' : 'in the picture'}`
+  )
 }
 
 const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> = {
@@ -140,7 +190,8 @@ const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> 
     'Noted. The rest of the light alone would explain this, so it says nothing about the strobe.',
   'no-such-place': 'Noted. The plan no longer has that place.',
   'other-kit':
-    'Noted. Another strobe or modifier was on when this frame was taken, so the present one is not corrected.',
+    'Noted. Another strobe or modifier was on when this frame was taken, so the present ' +
+    'one is not corrected.',
   'strobe-out-of-reach':
     'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
   'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
@@ -149,9 +200,17 @@ const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> 
 export function calibrationWords(calibration: Calibration): string {
   if (calibration.kind === 'nothing') return NOTHING[calibration.why]
   if (calibration.kind === 'ambient')
-    return `Ambient at the ${calibration.place} is now in the sum${calibration.reading.limit === 'at-most' ? ', as a limit' : ''}.`
+    return (
+      `Ambient at the ${calibration.place} is now in the ` +
+      `sum${calibration.reading.limit === 'at-most' ? ', as a limit' : ''}.`
+    )
   const { correction } = calibration
-  return `Correction: ${stops(correction.stops)} for ${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, ± ${correction.uncertaintyStops}. The sum now uses it.`
+  return (
+    `Correction: ${stops(correction.stops)} for ` +
+    `${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} ` +
+    `at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, ± ` +
+    `${correction.uncertaintyStops}. The sum now uses it.`
+  )
 }
 
 /** What to say when the file's settings are not the plan's; '' when they agree. */
@@ -161,5 +220,10 @@ export function settingsDiffer(plan: Plan, named: ExifSettings): string {
     return value !== null && Math.abs(value - plan.settings[`${axis}Stops`]) > 0.1
   })
   if (off.length === 0) return ''
-  return `The file says ${off.map((axis) => nameOf(axis, named[`${axis}Stops`]!)).join(', ')} where the plan says ${off.map((axis) => nameOf(axis, plan.settings[`${axis}Stops`])).join(', ')}. The frame is logged with what the file says.`
+  return (
+    `The file says ${off.map((axis) => nameOf(axis, named[`${axis}Stops`]!)).join(', ')} ` +
+    'where the plan says ' +
+    `${off.map((axis) => nameOf(axis, plan.settings[`${axis}Stops`])).join(', ')}. The ` +
+    'frame is logged with what the file says.'
+  )
 }

@@ -48,11 +48,13 @@ describe('checks', () => {
     [check('in-view', { seen: 0.25 }), 'Rim is in the picture: 25.0 % of it shows.'],
     [
       check('hidden', { azimuthRoom: 2, up: 16, down: 30 }),
-      'Rim stands within the picture but is hidden behind the subject. It stays so within 2° to either side, 16° up and 30° or more down.'
+      'Rim stands within the picture but is hidden behind the subject. It stays so within ' +
+        '2° to either side, 16° up and 30° or more down.'
     ],
     [
       check('into-lens', { offLensDeg: 26.2, offBeamDeg: 25, level: -2.5 }),
-      'Rim shines into the lens from 26° off its axis, 25° off the beam’s own; a grey card at the lens front would come out at −2.5. Expect flare.'
+      'Rim shines into the lens from 26° off its axis, 25° off the beam’s own; a grey card ' +
+        'at the lens front would come out at −2.5. Expect flare.'
     ],
     [
       check('spill', { level: -3.04, over: 1 }, 'backgroundLeft'),
@@ -60,11 +62,13 @@ describe('checks', () => {
     ],
     [
       check('mirror-flat', { x: 0.5, y: 0, share: 0.384, level: 3.2, overWhite: 0.7 }),
-      'Rim shows in the flat face, over 38.4 % of it, in the right of the frame, at +3.2, 0.7 stop past white.'
+      'Rim shows in the flat face, over 38.4 % of it, in the right of the picture, at +3.2, ' +
+        '0.7 stop past white.'
     ],
     [
       check('mirror-flat', { x: 0, y: -0.5, share: 0, level: 12, overWhite: 9.5 }),
-      'Rim shows in the flat face, as a spot in the lower part of the frame, at +12.0, 9.5 stops past white.'
+      'Rim shows in the flat face, as a spot in the lower part of the picture, at +12.0, 9.5 ' +
+        'stops past white.'
     ],
     [
       {
@@ -72,23 +76,27 @@ describe('checks', () => {
         light: null,
         card: 'K1'
       },
-      'Flag shows in the flat face, over 100.0 % of it, in the middle of the frame, at −0.4, 2.9 stops under white.'
+      'Flag shows in the flat face, over 100.0 % of it, in the middle of the picture, at ' +
+        '−0.4, 2.9 stops under white.'
     ],
     [
       { ...check('mirror-card', { x: 0, y: 0, share: 0.5 }), light: null, card: 'K2' },
-      'Card shows in the flat face, over 50.0 % of it, in the middle of the frame, with no light on it.'
+      'Card shows in the flat face, over 50.0 % of it, in the middle of the picture, with no ' +
+        'light on it.'
     ],
     [
       check('mirror-curved', { x: -0.5, y: 0.5, level: 1.3, overWhite: -1.2 }),
-      'Rim makes a highlight on the curved side, in the upper left of the frame, at +1.3, 1.2 stops under white.'
+      'Rim makes a highlight on the curved side, in the upper left of the picture, at +1.3, ' +
+        '1.2 stops under white.'
     ],
     [
       check('mirror-curved', { x: 0, y: 0, level: 2.47, overWhite: 0 }),
-      'Rim makes a highlight on the curved side, in the middle of the frame, at +2.5, just white.'
+      'Rim makes a highlight on the curved side, in the middle of the picture, at +2.5, just white.'
     ],
     [
       check('shadow', { share: 0.3, depth: -3.2 }, 'background'),
-      'Rim throws the subject’s shadow on 30.0 % of the background in the frame, 3.2 stops darker than around it.'
+      'Rim throws the subject’s shadow on 30.0 % of the background in the picture, 3.2 stops ' +
+        'darker than around it.'
     ],
     [
       check('too-dim', { miss: -1.4 }, 'subject'),
@@ -115,23 +123,24 @@ describe('checks', () => {
     [
       'in-view',
       remedy('azimuth', { by: 12, azimuthDeg: -128 }, -0.42),
-      'Swing it 12° round, to 128° left (−0.4 on the lit side).'
+      'Move it 12° round the subject, to 128° left (−0.4 on the lit side).'
     ],
     ['in-view', remedy('away', { by: 55 }, -1), 'Move it 55 mm away (−1.0 on the lit side).'],
     [
       'shadow',
       remedy('elevation', { by: 20, elevationDeg: 50, subject: -0.3, background: 0.02 }, 3.2),
-      'Raise it by 20°, to 50° up (3.2 stops of shadow gone from sight, −0.3 on the lit side).'
+      'Raise it by 20°, to 50° above (3.2 stops of shadow gone from sight, −0.3 on the lit side).'
     ],
     [
       'shadow',
       remedy('background-back', { distanceMm: 300, subject: 0, background: -2.1 }, 3.2),
-      'Move the background back to 300 mm (3.2 stops of shadow gone from sight, −2.1 on the background).'
+      'Move the background back to 300 mm (3.2 stops of shadow gone from sight, −2.1 on ' +
+        'the background).'
     ],
     [
       'into-lens',
       remedy('narrow', { deg: 21 }),
-      'A beam narrower than 21° would pass the lens by: a snoot, a grid, or a flag.'
+      'A beam narrower than 21° would miss the lens: a snoot, a grid, or a flag.'
     ],
     [
       'into-lens',
@@ -146,12 +155,14 @@ describe('checks', () => {
     [
       'mirror-curved',
       remedy('nearer', { distanceMm: 120, subject: 0.1 }, -2),
-      'Bring it to 120 mm and down to 1/64: the subject keeps its light (−2.0 in the highlight, +0.1 on the lit side).'
+      'Move it nearer, to 120 mm, and its power down to 1/64: the subject keeps its light (−2.0 in the ' +
+        'highlight, +0.1 on the lit side).'
     ],
     [
       'mirror-curved',
       remedy('larger', { subject: -1.5 }, -6.4, 'Sheet'),
-      'Put Sheet on it: a larger face, a softer highlight (−6.4 in the highlight, −1.5 on the lit side).'
+      'Put Sheet on it: a larger face, a softer highlight (−6.4 in the highlight, −1.5 on ' +
+        'the lit side).'
     ],
     ['too-dim', remedy('distance', { to: 150 }, 1.4), 'Move it to 150 mm (+1.4 at its place).'],
     ['too-dim', remedy('control', { to: 2 }, 1.4, 'iso'), 'Change ISO (+1.4 at its place).'],
@@ -327,7 +338,7 @@ describe('the run', () => {
       on: true
     }
     expect(calibrationWords({ kind: 'correction', correction })).toBe(
-      'Your reading: −0.6 for strobe A at the subject, sure to ±0.3. The sum now uses it.'
+      'Correction: −0.6 for strobe A at the subject, ± 0.3. The sum now uses it.'
     )
     expect(calibrationWords({ kind: 'nothing', why: 'other-kit' })).toContain(
       'Another strobe or modifier was on'
@@ -349,7 +360,9 @@ describe('the run', () => {
       ]
     }
     expect(changesWords(two, changesBetween(snapshotOf(two), snapshotOf(later)))).toBe(
-      'Aperture f/16 → f/22 (−1.0), ISO 100 → 200 (+1.0), Magnification 1 : 1 → 1 : 2, A switched off, B: Distance 240 mm → 120 mm (+2.0), B: Modifier none → Tube, B: Strobe strobe → other'
+      'Aperture f/16 → f/22 (−1.0), ISO 100 → 200 (+1.0), Magnification 1 : 1 → 1 : 2, A ' +
+        'switched off, B: Distance 240 mm → 120 mm (+2.0), B: Modifier none → Tube, B: ' +
+        'Strobe strobe → other'
     )
     expect(changesWords(two, [])).toBe('Nothing was changed')
   })

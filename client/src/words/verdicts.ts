@@ -33,13 +33,27 @@ export function verdictReason(verdict: Verdict): string {
   const { value, limit, figures: f } = verdict
   switch (verdict.reason) {
     case 'background-dark':
-      return `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under your limit of ${stops(limit)}.`
+      return (
+        `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under your limit ` +
+        `of ${stops(limit)}.`
+      )
     case 'background-ambient':
-      return `Ambient light lifts the background to ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Only shutter (to sync), shading or a farther background darken it without costing the subject.`
+      return (
+        `Ambient light lifts the background to ${stops(value)}, ${stopCount(f.over ?? 0)} ` +
+        'over your limit. Only shutter (to sync), shading or a farther background darken it ' +
+        'without costing the subject.'
+      )
     case 'background-strobe':
-      return `The strobe itself spills on the background: ${stops(value)}, ${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the beam, or move the strobe nearer at less power.`
+      return (
+        `The strobe itself spills on the background: ${stops(value)}, ` +
+        `${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the ` +
+        'beam, or move the strobe nearer at less power.'
+      )
     case 'background-unread':
-      return `The ambient at the background has not been read yet. Take the black frame, or enter a reading under Subject.`
+      return (
+        'The ambient at the background has not been read yet. Take the black frame, or enter ' +
+        'a reading under Subject.'
+      )
     case 'subject-right':
       return `The subject lands at ${stops(value)}, within your tolerance of ${stops(limit)}.`
     case 'subject-over':
@@ -47,30 +61,72 @@ export function verdictReason(verdict: Verdict): string {
     case 'subject-under':
       return `The subject comes out ${stopCount(f.miss ?? 0)} too dark.`
     case 'depth-enough':
-      return `${mm(value ?? 0)} come out sharp, ${mm(limit ?? 0)} are needed; blur at the ends is ${px(f.blurPx ?? 0)} with diffraction.`
+      return (
+        `${mm(value ?? 0)} come out sharp, ${mm(limit ?? 0)} are needed; blur at the ends is ` +
+        `${px(f.blurPx ?? 0)} with diffraction.`
+      )
     case 'depth-short':
-      return `Only ${mm(value ?? 0)} of the ${mm(limit ?? 0)} needed come out sharp; blur at the ends is ${px(f.blurPx ?? 0)} with diffraction.`
+      return (
+        `Only ${mm(value ?? 0)} of the ${mm(limit ?? 0)} needed come out sharp; blur at the ` +
+        `ends is ${px(f.blurPx ?? 0)} with diffraction.`
+      )
     case 'freeze-still':
-      return 'The subject does not move. Give it a speed under Subject to see what the flash freezes.'
+      return (
+        'The subject does not move. Give it a speed under Subject to see what the flash ' +
+        'freezes.'
+      )
     case 'freeze-sharp':
-      return `The flash lasts ${seconds(f.seconds ?? 0)} (t0.1), so it draws ${px(f.strobePx ?? 0)} of blur; ${px(limit ?? 0)} are allowed. What ambient lights would smear ${px(f.ambientPx ?? 0)} during the shutter.`
+      return (
+        `The flash lasts ${seconds(f.seconds ?? 0)} (t0.1), so it draws ` +
+        `${px(f.strobePx ?? 0)} of blur; ${px(limit ?? 0)} are allowed. What ambient lights ` +
+        `would smear ${px(f.ambientPx ?? 0)} during the shutter.`
+      )
     case 'freeze-strobe':
-      return `The light lasts ${seconds(f.seconds ?? 0)}, which draws ${px(f.strobePx ?? 0)} of blur; ${px(limit ?? 0)} are allowed. Less power makes most battery strobes quicker.`
+      return (
+        `The light lasts ${seconds(f.seconds ?? 0)}, which draws ${px(f.strobePx ?? 0)} of ` +
+        `blur; ${px(limit ?? 0)} are allowed. Less power makes most battery strobes quicker.`
+      )
     case 'freeze-ghost':
-      return `The flash freezes it (${px(f.strobePx ?? 0)}), but ambient at ${stops(f.ambient ?? null)} smears a ghost of ${px(f.ambientPx ?? 0)} during the shutter.`
+      return (
+        `The flash freezes it (${px(f.strobePx ?? 0)}), but ambient at ` +
+        `${stops(f.ambient ?? null)} smears a ghost of ${px(f.ambientPx ?? 0)} during the ` +
+        'shutter.'
+      )
     case 'sync-within':
-      return `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}): every row of the picture gets the whole flash.`
+      return (
+        `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}): every row of ` +
+        'the picture gets the whole flash.'
+      )
     case 'sync-leaf':
       return 'A leaf shutter syncs at every speed, and this flash is over before it closes.'
     case 'sync-leaf-clip':
-      return `The leaf shutter closes before the flash has ended: ${stops(f.loss ?? 0)} stops are lost. Less power shortens the flash.`
+      return (
+        `The leaf shutter closes before the flash has ended: ${stops(f.loss ?? 0)} stops are ` +
+        'lost. Less power shortens the flash.'
+      )
     case 'sync-high-speed':
-      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): high-speed sync spreads the light over the whole travel of the curtains and loses ${stopCount(f.loss ?? 0)}. It freezes nothing; the shutter does.`
+      return (
+        `Faster than sync (${nameOf('shutter', limit ?? 0)}): high-speed sync spreads the ` +
+        `light over the whole travel of the curtains and loses ${stopCount(f.loss ?? 0)}. It ` +
+        'freezes nothing; the shutter does.'
+      )
     case 'sync-band':
-      return `Faster than sync (${nameOf('shutter', limit ?? 0)}): ${percent(f.dark ?? 0)} of the picture gets no flash, a dark band along one long side.`
+      return (
+        `Faster than sync (${nameOf('shutter', limit ?? 0)}): ${percent(f.dark ?? 0)} of the ` +
+        'picture gets no flash, a dark band along one long side.'
+      )
     case 'reserve-fine':
-      return `${stopCount(value ?? 0)} of power left above, ${stopCount(f.down ?? 0)} below. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per charge.`
+      return (
+        `${stopCount(value ?? 0)} of power left above, ${stopCount(f.down ?? 0)} below. ` +
+        `Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per ` +
+        'charge.'
+      )
     case 'reserve-end':
-      return `The dial is at its ${value === 0 ? 'top: no power is left above' : 'bottom: nothing is left below'}. Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per charge.`
+      return (
+        'The dial is at its ' +
+        `${value === 0 ? 'top: no power is left above' : 'bottom: nothing is left below'}. ` +
+        `Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per ` +
+        'charge.'
+      )
   }
 }

@@ -122,7 +122,8 @@ describe('goals and ways in words', () => {
           sane(settingsWords(after))
           sane(bindingWords(plan, way))
           for (const price of priceWords(way)) sane(`${price.name} ${price.value}`)
-          for (const lamp of lightWords(plan, after)) sane(`${lamp.id} ${lamp.power} ${lamp.moved}`)
+          for (const light of lightWords(plan, after))
+            sane(`${light.id} ${light.power} ${light.moved}`)
         }
         if (ways.length === 0)
           for (const each of relaxations(plan)) {
@@ -137,7 +138,7 @@ describe('goals and ways in words', () => {
       { numRuns: 40, endOnFailure: true }
     )
   })
-  test('the same on plans known to have ways with a light brought nearer, and to have none', () => {
+  test('the same on plans known to have ways with a light moved nearer, and to have none', () => {
     const known = (depth: number) =>
       testPlan((p) => {
         p.subject.sharpDepthMm = depth

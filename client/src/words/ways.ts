@@ -17,7 +17,9 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
   },
   above: {
     name: 'High-speed sync, opened up',
-    about: 'Faster than the sync speed: less light from the strobes, a softer background, no gain in freezing.'
+    about:
+      'Faster than the sync speed: less light from the strobes, a softer background, no ' +
+      'gain in freezing.'
   },
   leaf: {
     name: 'Leaf shutter',
@@ -70,7 +72,9 @@ export const missWords = (plan: Plan, goal: GoalResult): string =>
 
 /** "f/16 1/250 ISO 100" */
 export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
-  `${nameOf('aperture', settings.apertureStops)}  ${nameOf('shutter', settings.shutterStops)}  ISO ${nameOf('iso', settings.isoStops)}${settings.ndStops ? `  ND ${plain(settings.ndStops)}` : ''}`
+  `${nameOf('aperture', settings.apertureStops)}  ` +
+  `${nameOf('shutter', settings.shutterStops)}  ISO ` +
+  `${nameOf('iso', settings.isoStops)}${settings.ndStops ? `  ND ${plain(settings.ndStops)}` : ''}`
 
 export interface LightWords {
   readonly id: string
@@ -114,7 +118,8 @@ export function priceWords(
 export function bindingWords(plan: Plan, way: Pick<Way, 'binding'>): string {
   const { binding } = way
   return binding.ok
-    ? `limited by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} of ${goalLimit(binding)}`
+    ? `limited by ${goalName(plan, binding.id)}: ${goalFigure(binding.id, binding.value)} ` +
+        `of ${goalLimit(binding)}`
     : `${missWords(plan, binding)}`
 }
 
@@ -131,14 +136,24 @@ export function relaxationWords(plan: Plan, relaxation: Relaxation): string {
             ? `${Math.round((1 - 2 ** -goal.missStops) * 100)} %`
             : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
       const name = goalName(plan, goal.id)
-      return `Let ${name === 'ISO' ? name : name.toLowerCase()} be missed by ${by}: ${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted.`
+      return (
+        `Let ${name === 'ISO' ? name : name.toLowerCase()} be missed by ${by}: ` +
+        `${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ` +
+        `${goalLimit(goal)} is wanted.`
+      )
     }
     case 'unlock':
       return `Unlock ${lockWords(relaxation.path)}.`
     case 'shade':
-      return `Take ${stopCount(relaxation.to - relaxation.from)} ${relaxation.from > 0 ? 'more ' : ''}of ambient away: curtains, lamps off, a hood.`
+      return (
+        `Take ${stopCount(relaxation.to - relaxation.from)} ` +
+        `${relaxation.from > 0 ? 'more ' : ''}of ambient away: curtains, lamps off, a hood.`
+      )
     case 'background':
-      return `Move the background ${mm(relaxation.to - relaxation.from)} back, to ${mm(relaxation.to)}.`
+      return (
+        `Move the background ${mm(relaxation.to - relaxation.from)} back, to ` +
+        `${mm(relaxation.to)}.`
+      )
     case 'distance':
       return `Move ${relaxation.light} from ${mm(relaxation.from)} to ${mm(relaxation.to)}.`
   }

@@ -42,7 +42,7 @@ const anyPlan: fc.Arbitrary<Plan> = fc
     speed: fc.constantFrom(0, 50, 5000),
     ev: fc.option(fc.double({ min: -6, max: 16, noNaN: true })),
     leaf: fc.boolean(),
-    pulsed: fc.boolean(),
+    highSpeed: fc.boolean(),
     cut: fc.boolean(),
     nd: fc.constantFrom(0, 3)
   })
@@ -54,7 +54,7 @@ const anyPlan: fc.Arbitrary<Plan> = fc
         shutterStops: x.shutter,
         isoStops: x.iso,
         ndStops: x.nd,
-        highSpeedSync: x.pulsed
+        highSpeedSync: x.highSpeed
       }
       p.subject.speedMmS = x.speed
       p.lights[0] = testLight({
@@ -199,10 +199,10 @@ describe('every verdict, term, flag and move can be said', () => {
     const words = changesWords(before, changesBetween(snapshotOf(before), snapshotOf(after)))
     expect(words).toContain('Power 1/32 → 1/32 +0.7 (+0.7)')
     expect(words).toContain('Distance 200 mm → 100 mm (+2.0)')
-    expect(words).toContain('Pulsed sync on → off')
+    expect(words).toContain('High-speed sync on → off')
     expect(changesWords(before, [])).toBe('Nothing was changed')
   })
-  test('lessons, and files that disagree with the plan', () => {
+  test('corrections, and files that disagree with the plan', () => {
     for (const why of [
       'as-predicted-or-darker',
       'rest-alone',
