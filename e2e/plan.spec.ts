@@ -58,7 +58,7 @@ test('what cannot be read or is out of range stays in the field with a reason, a
 
 test('subject: presets, how black, and ambient in each notation', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'subject')
-  await choose(page, 'Made of', /White paper/)
+  await choose(page, 'Surface', /White paper/)
   await expect(figure(page, 'Reflectance').first()).toHaveValue('85 %')
   await page.getByRole('button', { name: /Near black/ }).click()
   await expect(figure(page, 'Background at most')).toHaveValue('−5.0')
@@ -70,8 +70,8 @@ test('subject: presets, how black, and ambient in each notation', async ({ page,
   await expect(background).toContainText('EV 10 at ISO 100')
   await choose(page, 'Reading', 'EV at ISO 100', background)
   await expect(background.getByRole('spinbutton', { name: 'EV' })).toHaveValue('EV 10')
-  await choose(page, 'Reading', 'Settings the camera called right', background)
-  await choose(page, 'Taken', 'Through the lens', background)
+  await choose(page, 'Reading', 'Camera settings, metered', background)
+  await choose(page, 'Metered', 'Through the lens', background)
   await expect(background.getByRole('spinbutton')).toHaveCount(3)
   await expect(background).toContainText('EV 10 at ISO 100')
   await expect(page.locator(verdict('background'))).not.toHaveAttribute('data-state', 'unknown')
@@ -108,11 +108,11 @@ test('focus stack: frames, step and time for a crystal deeper than one frame; ra
   const count = async () => Number((await says.locator('b').first().textContent())!)
   const before = await count()
   expect(before).toBeGreaterThan(10)
-  await type(page, 'Overlap at least', '50 %')
+  await type(page, 'Overlap, at least', '50 %')
   await expect.poll(count).toBeGreaterThan(before)
-  await type(page, 'Overlap at least', '120 %')
+  await type(page, 'Overlap, at least', '120 %')
   await expect(page.getByText('must be from 0 % to 90 %')).toBeVisible()
-  await figure(page, 'Overlap at least').press('Escape')
+  await figure(page, 'Overlap, at least').press('Escape')
   const frames = await count()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Rail positions as CSV' }).click()
@@ -165,8 +165,8 @@ test('light: power on its own dial, both ends of it with priced remedies', async
   await type(page, 'Distance', '3 m')
   await expect(advice).toHaveAttribute('data-state', 'too-dim')
   await expect(advice).toContainText('full power (1/1) is still')
-  await expect(page.locator('[data-remedy="iso"]')).toContainText('more noise')
-  await page.locator('[data-remedy="iso"]').getByRole('button').click()
+  await expect(page.locator('[data-power-remedy="iso"]')).toContainText('more noise')
+  await page.locator('[data-power-remedy="iso"]').getByRole('button').click()
   await expect(page.locator(verdict('subject'))).toHaveAttribute('data-state', 'ok')
   await page.getByRole('button', { name: 'Undo' }).click()
 
@@ -174,13 +174,13 @@ test('light: power on its own dial, both ends of it with priced remedies', async
   await type(page, 'Aperture', '2.8')
   await expect(advice).toContainText('is still')
   await expect(advice).toHaveAttribute('data-state', 'too-bright')
-  // The ways arrive from their worker and push what is below: by key, where nothing moves away under the pointer.
-  await expect(page.locator('[data-way="distance"]')).toBeVisible()
+  // The remedies arrive from their worker and push what is below: by key, where nothing moves away under the pointer.
+  await expect(page.locator('[data-power-remedy="distance"]')).toBeVisible()
   const lock = page.getByRole('button', { name: 'Lock Distance' })
   await lock.press('Enter')
   await expect(lock).toHaveAttribute('aria-pressed', 'true')
-  await expect(page.locator('[data-way="distance"]')).toHaveCount(0)
-  await expect(page.locator('[data-way="nd"]')).toBeVisible()
+  await expect(page.locator('[data-power-remedy="distance"]')).toHaveCount(0)
+  await expect(page.locator('[data-power-remedy="nd"]')).toBeVisible()
 })
 
 test('light: another strobe, another dial', async ({ page, newShoot }) => {

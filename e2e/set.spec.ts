@@ -161,10 +161,10 @@ test('checks: a hidden head, a mirror with its zone in both drawings, a light in
   await page.goto('/shoots/demo-coin/light')
   await tab(page, 'Checks').click()
   await expect(page.locator('[data-check="mirror-flat"]')).toContainText(
-    /shows in the flat face, over \d\d\.\d % of it, in the left of the frame, at \+\d\.\d/
+    /shows in the flat face, over \d\d\.\d % of it, in the left of the picture, at \+\d\.\d/
   )
   await expect(page.locator('[data-check="mirror-card"]')).toContainText(
-    /Flag shows in the flat face, over \d\d\.\d % of it, in the right of the frame/
+    /Flag shows in the flat face, over \d\d\.\d % of it, in the right of the picture/
   )
   await page.getByRole('button', { name: 'Pick K1' }).click()
   await expect(page.locator('[data-pick="K1"]')).toHaveAttribute('aria-pressed', 'true')
@@ -195,7 +195,7 @@ test('a burnt-out highlight on a shiny curve: how far past white, what tames it 
   await tab(page, 'Checks').click()
   const check = page.locator('[data-check="mirror-curved"]')
   await expect(check).toContainText(
-    /in the right of the frame, at \+\d\.\d, \d\.\d stops? past white/
+    /in the right of the picture, at \+\d\.\d, \d\.\d stops? past white/
   )
   await expect(check).toContainText(
     /a softer highlight \(−\d\.\d in the highlight, −\d\.\d on the lit side\)/
@@ -218,7 +218,7 @@ test('subject, table, background and room shape the set', async ({ page, newShoo
     .getByRole('checkbox', { name: 'Small room' })
     .or(page.getByRole('switch', { name: 'Small room' }))
     .click()
-  await type(page, 'Walls reflect', '80 %')
+  await type(page, 'Wall reflectance', '80 %')
   await type(page, 'Camera above', '30')
   await page.getByRole('link', { name: /Light/ }).click()
   await expect(page.locator('[data-cell="A-foreground"]')).toHaveCount(1)

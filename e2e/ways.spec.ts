@@ -112,7 +112,7 @@ test('a search is cancelled and taken up again', async ({ page, request }) => {
 
 test('what if: one step of a dial against every verdict', async ({ page, request }) => {
   await open(page, await copyOf(request, 'demo-seed'), 'light')
-  await page.getByRole('button', { name: /^Aperture: works as.*What if/ }).click()
+  await page.getByRole('button', { name: /^Aperture: effective.*What if/ }).click()
   const table = page.locator('[data-what-if]')
   await expect(table).toContainText('f/18')
   await expect(table).toContainText('f/14')
@@ -142,7 +142,7 @@ test('freeze: presets, direction, durations, advice in order of price', async ({
       .locator('[data-move]')
       .evaluateAll((rows) => rows.map((row) => row.getAttribute('data-move')))
   ).toEqual(['nearer', 'heads', 'aperture'])
-  await expect(page.getByText('the shutter does the freezing')).toBeVisible()
+  await expect(page.getByText('the shutter freezes, not the')).toBeVisible()
   await page.locator('[data-move="nearer"]').getByRole('button').click()
   await expect(page.locator('[data-enough]')).toContainText('within your limits')
   await page.getByRole('button', { name: 'Undo' }).click()

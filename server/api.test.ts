@@ -1,6 +1,7 @@
 import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import sharp from 'sharp'
+import { evaluate } from '@core/ledger/evaluate'
 import { openPlan } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
@@ -151,6 +152,12 @@ describe('shoots', () => {
     expect(answer.status).toBe(422)
     expect(problem(answer).errors!.map((each) => each.path)).toContain(path)
     expect(answer.text).not.toMatch(/node_modules|\.ts:|at \w+ \(/)
+  })
+  test('a new shoot starts at the power its sum asks for', async () => {
+    const { plan } = await make()
+    const { suggestions, verdicts } = evaluate(plan)
+    expect(suggestions.A!.choice!.mark.stops).toBeCloseTo(plan.lights[0]!.powerStops, 9)
+    expect(verdicts.find((each) => each.id === 'subject')!.state).toBe('ok')
   })
   test('a plan goes out as a file and comes in again; a newer one is refused by name', async () => {
     const answer = await server.call('GET', '/api/shoots/demo-beetle/plan')

@@ -1,6 +1,6 @@
 /**
  * A new plan from a look, the starting point of a shoot. Figures are common practice, no source; the power is a
- * stand-in until the sum has been worked out (`withBestPower`).
+ * stand-in: `withBestPower` sets it, for that needs the whole sum.
  */
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'

@@ -4,6 +4,7 @@ import type { KitItem, KitKind } from '@core/kit/kit'
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
 import type { Look, Plan } from '@core/plan/plan'
+import { withBestPower } from '@core/solve/power'
 import type { Shoot } from '@core/api/api'
 import { invalid, notFound, ProblemError } from '../http/problem'
 import type { FrameStore } from '../store/frames'
@@ -47,7 +48,7 @@ export const shootService = ({ shoots, kit, frames }: Stores) => ({
       strobe: need(items, 'strobe'),
       modifier: modifier ?? null
     })
-    return shoots.create(randomUUID(), plan, 'subject')
+    return shoots.create(randomUUID(), withBestPower(plan, 0), 'subject')
   },
 
   duplicate: async (id: string): Promise<Shoot> => {

@@ -74,7 +74,7 @@ const take = (remedy: PowerRemedy): void =>
       <li
         v-for="remedy in remedies"
         :key="`${remedy.control}-${remedy.to}`"
-        :data-remedy="remedy.control"
+        :data-power-remedy="remedy.control"
       >
         <div>
           <b

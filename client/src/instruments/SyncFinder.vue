@@ -9,7 +9,8 @@ import { readBand } from '@/run/frameReader'
 import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
-import { percent, seconds, stopCount } from '@/words/format'
+import { percent, stopCount } from '@/words/format'
+import { syncWords } from '@/words/sync'
 
 const store = usePlan()
 const kit = useKit()
@@ -72,32 +73,9 @@ const measure = async (event: Event): Promise<void> => {
     busy.value = false
   }
 }
-const words = computed(() => {
-  const { cleanStops, bandedStops, curtainSeconds, contradictory } = found.value
-  if (contradictory)
-    return (
-      'Two trials contradict each other: a faster shutter was clean where a slower one was ' +
-      'not. Take one of them again.'
-    )
-  if (cleanStops === null && bandedStops === null)
-    return (
-      'Set a shutter on the strip, take a frame of a white sheet that fills it, the strobe ' +
-      'at low power, and let its JPEG be measured or say what it showed. Go a step faster ' +
-      'until a band appears.'
-    )
-  const from = cleanStops === null ? '' : `Clean up to ${nameOf('shutter', cleanStops)}`
-  const to =
-    bandedStops === null
-      ? '; no band yet, try a step faster'
-      : `${from ? ', a' : 'A'} band from ${nameOf('shutter', bandedStops)} on`
-  const banded = plan.value.syncTrials.filter((each) => each.darkShare > 0).length
-  const travel =
-    curtainSeconds === null
-      ? ''
-      : `. The ${banded > 1 ? 'bands speak' : 'band speaks'} of curtains that take ` +
-        seconds(curtainSeconds)
-  return `${from}${to}${travel}.`
-})
+const words = computed(() =>
+  syncWords(found.value, plan.value.syncTrials.filter((each) => each.darkShare > 0).length)
+)
 const differs = computed(
   () =>
     found.value.cleanStops !== null &&

@@ -95,7 +95,7 @@ const says = computed(() =>
               :data-remedy="remedy.kind"
               @click="take(remedy)"
             >
-              Do it
+              Apply
             </button>
           </p>
         </div>
