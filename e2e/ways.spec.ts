@@ -15,7 +15,7 @@ test('ask for the picture, get the settings: goals, ways by kind, comparison, on
   await expect(page.getByRole('region', { name: 'At sync, stopped down' })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Closer lights' })).toBeVisible()
   await expect(groups.first().locator(way).first()).toContainText('end blur')
-  await expect(groups.first().locator(way).first()).toContainText(/limited by|wanted/)
+  await expect(groups.first().locator(way).first()).toContainText(/limited by|instead of/)
 
   const closer = page.getByRole('region', { name: 'Closer lights' }).locator(way).first()
   const settings = (await closer.locator('.set').innerText()).split(/\s{2,}/)
@@ -80,8 +80,10 @@ test('when nothing fits: the smallest changes, each of which does it', async ({
 }) => {
   await open(page, await copyOf(request, 'demo-vial'), 'ways')
   await expect(page.locator('[data-nothing]')).toBeVisible()
-  await expect(page.locator('[data-relax="depth"]')).toContainText('Let sharp depth be missed by')
-  await expect(page.locator('[data-relax="background"]')).toContainText(/be missed by 0\.\d+ stop/)
+  await expect(page.locator('[data-relax="depth"]')).toContainText('Miss sharp depth by')
+  await expect(page.locator('[data-relax="background"]')).toContainText(
+    /Miss background by 0\.\d+ stop/
+  )
   await expect(page.locator('[data-relax="distance"]')).toContainText('Move A from 260 mm to')
   await page.locator('[data-relax="depth"]').getByRole('button').click()
   await expect(page.getByRole('button', { name: 'Sharp depth must hold' })).toHaveAttribute(

@@ -13,7 +13,7 @@ const ages = computed(() => readingAges(store.plan!, now.value.getTime()))
 const due = computed(() => ages.value.filter((each) => each.due !== null))
 const said = (minutes: number | null): string =>
   minutes === null
-    ? 'at a time nobody noted'
+    ? 'time not noted'
     : minutes < 1
       ? 'just now'
       : minutes < 90

@@ -176,7 +176,6 @@ small {
   width: 100%;
   line-height: 1.15;
   font-weight: 500;
-  white-space: nowrap;
   font-size: 0.875rem;
 }
 .place:hover,

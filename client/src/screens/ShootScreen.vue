@@ -59,7 +59,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
     <main v-else-if="failure" class="stage">
       <h1 class="bright">This shoot cannot be opened</h1>
       <p role="alert">{{ failure }}</p>
-      <p>
+      <p class="doors">
         <button type="button" class="push" @click="load">Try again</button>
         <router-link class="push" to="/">All shoots</router-link>
       </p>
@@ -86,6 +86,10 @@ main {
   overflow: auto;
   min-height: 0;
   position: relative;
+}
+.doors {
+  display: flex;
+  gap: 0.5rem;
 }
 h1 {
   font: 500 1.3rem var(--sans);

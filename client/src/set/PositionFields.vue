@@ -90,6 +90,14 @@ const setAxis = (axis: 0 | 1 | 2) => (value: number) => {
 </template>
 
 <style scoped>
+/* Angles and lengths are short: the room goes to their names. */
+:deep(.step-field input) {
+  width: 5.3rem;
+}
+:deep(.step-field label) {
+  display: block;
+  line-height: 1.15;
+}
 .how {
   display: flex;
   gap: 0.2rem;

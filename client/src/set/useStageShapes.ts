@@ -54,12 +54,11 @@ export const useStageShapes = (
   /** A background outside the drawing is named at the edge it lies beyond. */
   const backgroundAway = computed<Flat | null>(() => {
     const [x, y] = at(scene.value.background.at)
-    return x >= 0 && x <= size.width.value && y >= 0 && y <= size.height.value
-      ? null
-      : [
-          Math.min(size.width.value - 8, Math.max(8, x)),
-          Math.min(size.height.value - 8, Math.max(16, y))
-        ]
+    const { width, height } = { width: size.width.value, height: size.height.value }
+    if (x >= 0 && x <= width && y >= 0 && y <= height) return null
+    // Beside the drawing it is named in the corner, clear of what stands on the lens axis.
+    if (y >= 0 && y <= height) return [x < 0 ? 8 : width - 8, height - 8]
+    return [Math.min(width - 8, Math.max(8, x)), y < 0 ? 16 : height - 8]
   })
   const camera = computed(() => {
     const { pose } = scene.value

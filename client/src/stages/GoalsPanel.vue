@@ -18,7 +18,7 @@ const EXTRA = [
   { id: 'keyFill', key: 'keyFill', title: 'Key : fill', start: { stops: 2, toleranceStops: 0.5 } },
   { id: 'edge', key: 'edgeBlurPx', title: 'Blur at the ends of the depth', start: 8 },
   { id: 'recycle', key: 'recycleS', title: 'Recycle time', start: 2 },
-  { id: 'flashes', key: 'flashes', title: 'Flashes a charge', start: 300 },
+  { id: 'flashes', key: 'flashes', title: 'Flashes per charge', start: 300 },
   { id: 'iso', key: 'isoStops', title: 'ISO ceiling', start: 2 }
 ] as const
 const ask = (key: (typeof EXTRA)[number]['key'], value: unknown): void =>

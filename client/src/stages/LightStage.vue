@@ -223,6 +223,9 @@ aside {
   border-bottom: 1px solid var(--line);
   padding-bottom: 0.2rem;
 }
+.title .muted {
+  margin-right: 0.3rem;
+}
 .acts {
   margin-left: auto;
 }

@@ -168,6 +168,9 @@ const same = computed(() => changes.value.length === 0)
   gap: 0.1rem 0.9rem;
   padding-top: 0.15rem;
 }
+.light .source-mark {
+  margin-right: 0.35rem;
+}
 .light .num {
   color: var(--bright);
   font-size: 0.875rem;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Ask for the picture, get the settings: goals and bounds on the left, the ways they leave on the right. */
+/** Ask for the picture, get the settings: goals and search space on the left, the ways they leave on the right. */
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Plan } from '@core/plan/plan'
@@ -74,7 +74,7 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
         <template v-if="nothing">
           <p class="lead none" data-nothing>
             No setting of this camera and these strobes keeps every must within your locks and
-            bounds.
+            limits.
           </p>
           <template v-if="answer.relaxations.length">
             <h3>The smallest changes that would do it</h3>

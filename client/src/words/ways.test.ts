@@ -149,7 +149,7 @@ describe('goals and ways in words', () => {
     expect(lightWords(plan, applyChange(plan, closer.change))[0]!.moved).toMatch(/^at \d+ mm$/)
     expect(findWays(known(300))).toEqual([])
     expect(relaxationWords(known(300), relaxations(known(300))[0]!)).toMatch(
-      /^Let sharp depth be missed by \d+ %/
+      /^Miss sharp depth by \d+ %/
     )
   })
   test('property: freeze advice can be said', () => {
@@ -184,6 +184,6 @@ describe('goals and ways in words', () => {
           shadeStops: 0
         }
       })
-    ).toBe('Let background be missed by 0.05 stop: −6.95 where ≤ −7.0 is wanted.')
+    ).toBe('Miss background by 0.05 stop: −6.95 instead of ≤ −7.0.')
   })
 })

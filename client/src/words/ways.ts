@@ -68,7 +68,7 @@ export const goalLimit = (goal: Goal): string =>
       : `${goal.kind === 'most' ? '≤' : '≥'} ${goalFigure(goal.id, goal.limit)}`
 
 export const missWords = (plan: Plan, goal: GoalResult): string =>
-  `${goalName(plan, goal.id)} ${goalFigure(goal.id, goal.value)} where ${goalLimit(goal)} is wanted`
+  `${goalName(plan, goal.id)} ${goalFigure(goal.id, goal.value)} instead of ${goalLimit(goal)}`
 
 /** "f/16 1/250 ISO 100" */
 export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
@@ -137,9 +137,9 @@ export function relaxationWords(plan: Plan, relaxation: Relaxation): string {
             : `${Math.round((2 ** goal.missStops - 1) * 100)} %`
       const name = goalName(plan, goal.id)
       return (
-        `Let ${name === 'ISO' ? name : name.toLowerCase()} be missed by ${by}: ` +
-        `${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} where ` +
-        `${goalLimit(goal)} is wanted.`
+        `Miss ${name === 'ISO' ? name : name.toLowerCase()} by ${by}: ` +
+        `${small ? stops(goal.value, 2) : goalFigure(goal.id, goal.value)} instead of ` +
+        `${goalLimit(goal)}.`
       )
     }
     case 'unlock':
