@@ -1,6 +1,6 @@
 /**
- * Arrows run one way, and nothing is allowed that is not listed here: a new folder may import nothing until it is.
- * No circles anywhere.
+ * Arrows run one way, and nothing is allowed that is not listed here: a new folder may import
+ * nothing until it is. No circles anywhere.
  */
 
 /** Houses of core, from the ground floor up: each may import those before it. */

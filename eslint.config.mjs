@@ -56,11 +56,22 @@ export default ts.config(
       'vue/html-indent': 'off'
     }
   },
-  { files: ['**/*.ts', '**/*.mjs'], rules: { 'max-lines': ['error', { max: 300 }] } },
-  { files: ['**/*.{test,spec}.ts'], rules: { 'max-lines': ['error', { max: 560 }] } },
+  {
+    files: ['**/*.ts', '**/*.mjs'],
+    rules: { 'max-lines': ['error', { max: 300, skipComments: true }] }
+  },
+  {
+    files: ['**/*.{test,spec}.ts'],
+    rules: { 'max-lines': ['error', { max: 560, skipComments: true }] }
+  },
   {
     files: ['**/*.vue'],
-    rules: { 'vue/max-lines-per-block': ['error', { script: 120, template: 170, style: 140 }] }
+    rules: {
+      'vue/max-lines-per-block': [
+        'error',
+        { script: 120, template: 170, style: 140, skipBlankLines: true }
+      ]
+    }
   },
   {
     files: ['.dependency-cruiser.cjs'],

@@ -10,7 +10,8 @@ export default defineConfig({
   // A second try on a busy machine; a test that needs it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
   reporter: process.env.CI ? [['list']] : [['line']],
-  // Menus stand where they are at once: a click on one that still unfolds may land beside what was meant.
+  // Menus stand where they are at once: a click on one that still unfolds may land beside what was
+  // meant.
   use: {
     contextOptions: { reducedMotion: 'reduce' },
     actionTimeout: 30_000,

@@ -1,4 +1,7 @@
-/** `npm run bench`: a table of measured speeds. `-- --json` prints one JSON object, a name after it runs that part alone. */
+/**
+ * `npm run bench`: a table of measured speeds. `-- --json` prints one JSON object, a name after it
+ * runs that part alone.
+ */
 import { client, dragged, home, start } from './browser'
 import { ledger, set, solve } from './core'
 import type { Figure } from './figures'

@@ -118,7 +118,10 @@ export const dragged = (): Promise<Figure[]> =>
     ]
   })
 
-/** `npm start`'s script with everything installed, built and a database there, until it prints its address. */
+/**
+ * `npm start`'s script with everything installed, built and a database there, until it prints its
+ * address.
+ */
 export const start = (): Promise<Figure[]> =>
   withServer(async (server) => {
     const once = () =>

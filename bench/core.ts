@@ -72,7 +72,8 @@ export const set = (): Promise<Figure[]> => {
     const plan = fullSet(lights, places)
     const times: number[] = []
     for (let i = 0; i < 150; i++) {
-      // The key has moved, and with it the lit side: nothing of the set's light may be remembered. With another light only its own is worked out.
+      // The key has moved, and with it the lit side: nothing of the set's light may be remembered.
+      // With another light only its own is worked out.
       const moved = {
         ...plan,
         lights: plan.lights.map((light, k) =>

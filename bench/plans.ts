@@ -44,7 +44,10 @@ export const fullSet = (lights: number, places: number): Plan =>
     }))
   })
 
-/** Lights on thirds dials, three of them with goals of their own, over every mark of the camera; above sync and a filter allowed. */
+/**
+ * Lights on thirds dials, three of them with goals of their own, over every mark of the camera;
+ * above sync and a filter allowed.
+ */
 export const manyLights = (count: number): Plan =>
   testPlan((plan) => {
     plan.subject.shape = 'ellipsoid'

@@ -82,7 +82,10 @@ export const testModifier = (part: Partial<Modifier> = {}): Modifier =>
     ...part
   })
 
-/** A flat subject square to the lens under one small head, no background to speak of: what the plain formulas are about. */
+/**
+ * A flat subject square to the lens under one small head, no background to speak of: what the plain
+ * formulas are about.
+ */
 export function testPlan(change?: (plan: Plan) => void): Plan {
   const plan = newPlan('black-still', 'Test', {
     camera: testCamera(),

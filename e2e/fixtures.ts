@@ -1,4 +1,7 @@
-/** Every test gets a page on a server of its own worker, and fails on any console error it did not expect. */
+/**
+ * Every test gets a page on a server of its own worker, and fails on any console error it did not
+ * expect.
+ */
 import { test as base, expect, type Page } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
 import { startServer, type RunningServer } from './server'

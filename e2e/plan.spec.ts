@@ -174,7 +174,8 @@ test('light: power on its own dial, both ends of it with priced remedies', async
   await type(page, 'Aperture', '2.8')
   await expect(advice).toContainText('is still')
   await expect(advice).toHaveAttribute('data-state', 'too-bright')
-  // The remedies arrive from their worker and push what is below: by key, where nothing moves away under the pointer.
+  // The remedies arrive from their worker and push what is below: by key, where nothing moves away
+  // under the pointer.
   await expect(page.locator('[data-power-remedy="distance"]')).toBeVisible()
   const lock = page.getByRole('button', { name: 'Lock Distance' })
   await lock.press('Enter')

@@ -4,7 +4,10 @@ import { expect, figure, open, saved, test, type } from './fixtures'
 
 const move = '[data-move]'
 
-/** A JPEG with a subject patch in the middle at one level on a background at another, and camera settings in it. */
+/**
+ * A JPEG with a subject patch in the middle at one level on a background at another, and camera
+ * settings in it.
+ */
 const picture = async (
   subject: number,
   background: number,

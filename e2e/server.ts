@@ -1,4 +1,7 @@
-/** A server of its own for tests, pictures and measurements: built code, an empty data folder, a free port. */
+/**
+ * A server of its own for tests, pictures and measurements: built code, an empty data folder, a
+ * free port.
+ */
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'

@@ -1,4 +1,7 @@
-/** Bundles the bench as the server is bundled, so that it measures the code as it ships, and runs it. */
+/**
+ * Bundles the bench as the server is bundled, so that it measures the code as it ships, and runs
+ * it.
+ */
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from './build.mjs'

@@ -1,4 +1,7 @@
-/** `npm run --silent evaluate -- plan.json`: the ledger, verdicts, goals, suggested power and checks as JSON, headless; `--ways` adds the ways. */
+/**
+ * `npm run --silent evaluate -- plan.json`: the ledger, verdicts, goals, suggested power and checks
+ * as JSON, headless; `--ways` adds the ways.
+ */
 import { readFileSync } from 'node:fs'
 import { checksReport, report, waysReport } from './report'
 import { openPlan } from '../core/plan/open'

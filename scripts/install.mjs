@@ -1,4 +1,7 @@
-/** Installs the packages when the lock file or Node changed since the last time. Plain Node, no packages needed. */
+/**
+ * Installs the packages when the lock file or Node changed since the last time. Plain Node, no
+ * packages needed.
+ */
 import { execFileSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
@@ -19,7 +22,8 @@ export const install = () => {
   console.log(
     'Installing packages (a few minutes the first time: the database driver may be compiled) …'
   )
-  // A native package may have to be compiled: use this Node's own headers where they are, instead of fetching them.
+  // A native package may have to be compiled: use this Node's own headers where they are, instead
+  // of fetching them.
   const prefix = dirname(dirname(process.execPath))
   const env = existsSync(join(prefix, 'include', 'node', 'node.h'))
     ? { npm_config_nodedir: prefix }

@@ -1,4 +1,7 @@
-/** The rules of the layers, run on a small tree made for it: one import a file, each named for what it tries. */
+/**
+ * The rules of the layers, run on a small tree made for it: one import a file, each named for what
+ * it tries.
+ */
 import { spawnSync } from 'node:child_process'
 import { copyFileSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'

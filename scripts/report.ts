@@ -120,7 +120,10 @@ const settingsLine = (plan: Plan) => ({
     }))
 })
 
-/** The ways there are, best first; where there are none, the smallest changes that would make one. What `evaluate --ways` adds. */
+/**
+ * The ways there are, best first; where there are none, the smallest changes that would make one.
+ * What `evaluate --ways` adds.
+ */
 export function waysReport(plan: Plan) {
   const ways = findWays(plan)
   const relaxed = ways.length ? [] : relaxations(plan)

@@ -1,4 +1,7 @@
-/** Pictures of the main views from the demo data into docs/screenshots. `npm run screenshots -- name…` takes some; `--out DIR` all there are, elsewhere. */
+/**
+ * Pictures of the main views from the demo data into docs/screenshots. `npm run screenshots --
+ * name…` takes some; `--out DIR` all there are, elsewhere.
+ */
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { LAUNCH } from '../e2e/chromium'

@@ -1,6 +1,7 @@
 /**
- * Everything that must hold: lint, types, unit tests, interface tests. Installs what is missing first.
- * Ends with one line, the tests of both kinds together; a step before them that fails counts as one failed test.
+ * Everything that must hold: lint, types, unit tests, interface tests. Installs what is missing
+ * first. Ends with one line, the tests of both kinds together; a step before them that fails counts
+ * as one failed test.
  */
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -35,8 +36,8 @@ const runInterfaceTests = () => {
   const chromium = needChromium()
   if (!chromium)
     console.error(
-      'The interface tests need Chromium, which is not on this machine and could not be installed: ' +
-        'install Debian’s package “chromium” or set CHROMIUM_PATH.'
+      'The interface tests need Chromium, which is not on this machine and could not be ' +
+        'installed: install Debian’s package “chromium” or set CHROMIUM_PATH.'
     )
   try {
     if (chromium)

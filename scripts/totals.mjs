@@ -1,4 +1,7 @@
-/** How many tests passed, failed and were skipped, from what the two test runners report. Plain Node, no packages. */
+/**
+ * How many tests passed, failed and were skipped, from what the two test runners report. Plain
+ * Node, no packages.
+ */
 import { existsSync, readFileSync } from 'node:fs'
 
 const FAILED = { passed: 0, failed: 1, skipped: 0 }
@@ -7,7 +10,10 @@ const FAILED = { passed: 0, failed: 1, skipped: 0 }
 const totalsIn = (file, read) =>
   existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : FAILED
 
-/** A test file that could not be run at all counts as one failed test, and so does a run that failed for any other reason. */
+/**
+ * A test file that could not be run at all counts as one failed test, and so does a run that failed
+ * for any other reason.
+ */
 export const unitTotals = (file) =>
   totalsIn(file, (report) => ({
     passed: report.numPassedTests,
@@ -18,7 +24,10 @@ export const unitTotals = (file) =>
     skipped: report.numPendingTests + report.numTodoTests
   }))
 
-/** A test that passed at its second try has passed; an error outside any test counts as one failed test. */
+/**
+ * A test that passed at its second try has passed; an error outside any test counts as one failed
+ * test.
+ */
 export const interfaceTotals = (file) =>
   totalsIn(file, ({ stats, errors }) => ({
     passed: stats.expected + stats.flaky,

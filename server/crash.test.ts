@@ -1,4 +1,7 @@
-/** An acknowledged write survives `kill -9`: writers hammer the built server, it is killed, and every acknowledgement is counted after. */
+/**
+ * An acknowledged write survives `kill -9`: writers hammer the built server, it is killed, and
+ * every acknowledgement is counted after.
+ */
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -25,7 +28,9 @@ const post = async (url: string, method: string, body: unknown) => {
   return response.json()
 }
 
-/** One writer: its own shoot, saved over and over, a frame now and then, until the server is gone. */
+/**
+ * One writer: its own shoot, saved over and over, a frame now and then, until the server is gone.
+ */
 const write = async (url: string, done: Acknowledged, next: () => number): Promise<void> => {
   try {
     let shoot = (await post(`${url}/api/shoots`, 'POST', {
@@ -79,7 +84,8 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
   for (let kill = 0; kill < KILLS; kill++) {
     const server = await startServer(dataDir)
     const writers = Array.from({ length: WRITERS }, () => write(server.url, done, () => ++width))
-    // Killed by count, not by the clock: a slow machine has as much to lose as a fast one. The odd milliseconds move the blow about within a write.
+    // Killed by count, not by the clock: a slow machine has as much to lose as a fast one. The odd
+    // milliseconds move the blow about within a write.
     const enough = done.frames.size + FRAMES_A_KILL
     while (done.frames.size < enough) await new Promise((resolve) => setTimeout(resolve, 5 + kill))
     await server.stop('SIGKILL')
@@ -89,7 +95,8 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
   let lost = 0
   for (const [id, { version, width: acknowledged }] of done.shoots) {
     const shoot = (await (await fetch(`${server.url}/api/shoots/${id}`)).json()) as Shoot
-    // A write that was on its way when the server died may be there too; an acknowledged one must be.
+    // A write that was on its way when the server died may be there too; an acknowledged one must
+    // be.
     if (
       shoot.version < version ||
       (shoot.version === version && shoot.plan.subject.widthMm !== acknowledged)

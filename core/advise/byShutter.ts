@@ -1,4 +1,6 @@
-/** Ambient and strobe at every shutter of the camera, all else as it is: what the Dark stage draws. */
+/**
+ * Ambient and strobe at every shutter of the camera, all else as it is: what the Dark stage draws.
+ */
 import type { Plan } from '../plan/plan'
 import { usesHighSpeedSync, shutterLoss } from '../ledger/cells'
 import { visibleLights } from '../ledger/freeze'
@@ -7,7 +9,10 @@ import { keyLight } from '../set/places'
 import { darkShare } from '../optics/shutter'
 import { marksBetween, marksOf, secondsAt } from '../scales/marks'
 
-/** sync: the whole frame sees the flash; highSpeedSync: all strobes fire so; band: part of the frame gets none; leaf: all speeds sync */
+/**
+ * sync: the whole frame sees the flash; highSpeedSync: all strobes fire so; band: part of the frame
+ * gets none; leaf: all speeds sync
+ */
 export type Regime = 'sync' | 'highSpeedSync' | 'band' | 'leaf'
 
 export interface ShutterPoint {
@@ -64,7 +69,8 @@ export interface HighSpeedPrice {
 }
 /**
  * Going past sync against staying there and closing the aperture by as much.
- * @returns null for a leaf shutter, at or under sync, or when the key light does not fire in high-speed sync
+ * @returns null for a leaf shutter, at or under sync, or when the key light does not fire in
+ *   high-speed sync
  */
 export function highSpeedAgainstSync(plan: Plan): HighSpeedPrice | null {
   const darker = plan.settings.shutterStops - plan.camera.syncStops

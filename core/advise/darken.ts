@@ -1,5 +1,6 @@
 /**
- * The Dark stage's question: what would each control take from the ambient, all the way, and what does it cost the strobe?
+ * The Dark stage's question: what would each control take from the ambient, all the way, and what
+ * does it cost the strobe?
  */
 import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
@@ -28,14 +29,18 @@ export const ND_STEP = 3
 export interface DarkReserve {
   /** stops all lights can rise together, the least of them deciding */
   readonly stops: number
-  /** ambient at the background when the camera takes those stops out again; −Infinity when nobody has read it */
+  /**
+   * ambient at the background when the camera takes those stops out again; −Infinity when nobody
+   * has read it
+   */
   readonly backgroundStops: number
   /** the light whose dial ends first */
   readonly light: LightId
 }
 /**
- * How black the background could get with the subject as it is: every strobe raised by what the weakest has left, the camera
- * closed by as much (aperture, ISO or ND). Only ambient falls by it; spill of the strobes keeps its distance to the subject.
+ * How black the background could get with the subject as it is: every strobe raised by what the
+ * weakest has left, the camera closed by as much (aperture, ISO or ND). Only ambient falls by it;
+ * spill of the strobes keeps its distance to the subject.
  */
 export function darkReserve(plan: Plan): DarkReserve {
   const lit = plan.lights.filter((light) => light.on)
@@ -102,8 +107,9 @@ export function darkMoves(plan: Plan): DarkMove[] {
 }
 
 /**
- * One change that takes the ambient at the background to its goal: the cheapest control that is not locked and goes far
- * enough, or the one that goes furthest. Shutter first, because it alone costs the strobe nothing.
+ * One change that takes the ambient at the background to its goal: the cheapest control that is not
+ * locked and goes far enough, or the one that goes furthest. Shutter first, because it alone costs
+ * the strobe nothing.
  * @returns null when nothing is left to move
  */
 export function darkenMove(plan: Plan): DarkMove | null {

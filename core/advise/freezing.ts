@@ -1,4 +1,7 @@
-/** How to freeze more, in the order of what it costs: less power nearer, more heads, a wider aperture, less ambient. */
+/**
+ * How to freeze more, in the order of what it costs: less power nearer, more heads, a wider
+ * aperture, less ambient.
+ */
 import { blurFor, freezeOf, GHOST_LEVEL, litSeconds, type Freeze } from '../ledger/freeze'
 import { evaluate } from '../ledger/evaluate'
 import type { LightId, Plan } from '../plan/plan'
@@ -70,7 +73,8 @@ export interface Freezing {
 const NEAREST_MM = 40
 
 /**
- * @returns moves for the light that smears most, cheapest first; none when all is frozen and no ghost shows
+ * @returns moves for the light that smears most, cheapest first; none when all is frozen and no
+ *   ghost shows
  */
 export function freezing(plan: Plan): Freezing {
   const { ledger } = evaluate(plan)

@@ -1,6 +1,7 @@
 /**
- * Remedies when no mark of the dial gives the light wanted: lowest power still too bright, full power too dim, or the
- * dial's steps too wide. Each changes one thing, then sets the best power, and is priced by evaluating the plan again.
+ * Remedies when no mark of the dial gives the light wanted: lowest power still too bright, full
+ * power too dim, or the dial's steps too wide. Each changes one thing, then sets the best power,
+ * and is priced by evaluating the plan again.
  */
 import type { Modifier } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
@@ -32,7 +33,10 @@ const FARTHEST_MM = 5000
 const modifierNames = (modifiers: readonly Modifier[]): string =>
   modifiers.map((each) => each.name).join(' + ')
 
-/** Distance at which the light gives its place `excess` stops less than now, found by evaluating the set: near sources do not follow the inverse square. */
+/**
+ * Distance at which the light gives its place `excess` stops less than now, found by evaluating the
+ * set: near sources do not follow the inverse square.
+ */
 function distanceFor(plan: Plan, index: number, excess: number): number {
   const light = plan.lights[index]!
   const missAt = (distanceMm: number): number => {
@@ -48,7 +52,8 @@ function distanceFor(plan: Plan, index: number, excess: number): number {
   let far = excess > 0 ? FARTHEST_MM : light.at.distanceMm
   for (let i = 0; i < 14 && far / near > 1.005; i++) {
     const middle = Math.sqrt(near * far)
-    // Too bright means farther, too dim nearer; inside the dial either end will do, the one that changes least is kept.
+    // Too bright means farther, too dim nearer; inside the dial either end will do, the one that
+    // changes least is kept.
     const miss = missAt(middle)
     if (Math.abs(miss) < 0.02) return Math.round(middle)
     if (miss > 0) near = middle
@@ -86,8 +91,9 @@ function finish(
  * @param plan the plan as it stands
  * @param index the light whose dial has run out
  * @param bag modifiers at hand
- * @returns remedies in the order people prefer them (distance, modifier, aperture, ISO, ND), those that solve it first;
- *          empty when a mark on the dial already does it. Locked controls are left alone.
+ * @returns remedies in the order people prefer them (distance, modifier, aperture, ISO, ND),
+ *   those that solve it first; empty when a mark on the dial already does it. Locked controls are
+ *   left alone.
  */
 export function powerRemedies(
   plan: Plan,

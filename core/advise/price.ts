@@ -1,5 +1,6 @@
 /**
- * Prices: what a change of one control does to everything that matters, found by evaluating the plan again.
+ * Prices: what a change of one control does to everything that matters, found by evaluating the
+ * plan again.
  */
 import type { Plan } from '../plan/plan'
 import { evaluate, type Evaluation } from '../ledger/evaluate'

@@ -1,4 +1,7 @@
-/** Plain words for what a schema refuses, in place of the library's own. Call once where a program starts. */
+/**
+ * Plain words for what a schema refuses, in place of the library's own. Call once where a program
+ * starts.
+ */
 import { z } from 'zod'
 
 const NEEDED: Record<string, string> = {

@@ -58,7 +58,10 @@ export interface CheckContext {
   readonly bag: readonly Modifier[]
 }
 
-/** Level of a light at a place of another plan minus its level now, stops; null when either gives none. */
+/**
+ * Level of a light at a place of another plan minus its level now, stops; null when either gives
+ * none.
+ */
 export function effectAt(plan: Plan, after: Plan, light: Light, place: Place): number | null {
   const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity
   const is = cellAt(ledgerOf(after), light.id, place)?.level ?? -Infinity

@@ -315,7 +315,8 @@ test('ratios: key 2 stops over fill reads as 4 : 1, and sums of chosen sources a
     ]
   })
   const { ledger } = evaluate(plan)
-  // The two stand mirrored about the lens axis, so the fill at the shadow side is the key at the lit side, two stops less.
+  // The two stand mirrored about the lens axis, so the fill at the shadow side is the key at the
+  // lit side, two stops less.
   expect(ratiosOf(plan, ledger).keyFill).toBeCloseTo(2, 1)
   const all = ledger.rows.map((row) => row.source)
   for (const place of ledger.places)

@@ -1,6 +1,7 @@
 /**
- * Checks of the set: what goes wrong with it, why, what would remedy it and what the remedy does in stops. A remedy that
- * can be carried out holds the whole plan after it, evaluated, so that what it promises is what the sum says.
+ * Checks of the set: what goes wrong with it, why, what would remedy it and what the remedy does in
+ * stops. A remedy that can be carried out holds the whole plan after it, evaluated, so that what it
+ * promises is what the sum says.
  */
 import type { Modifier } from '../kit/kit'
 import { evaluate } from '../ledger/evaluate'

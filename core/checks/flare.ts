@@ -7,7 +7,10 @@ import { add, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { visibleShares } from './inView'
 
-/** A light counts as flare when a grey card at the lens front would come out above this, against the subject's goal. Common practice, no source. */
+/**
+ * A light counts as flare when a grey card at the lens front would come out above this, against the
+ * subject's goal. Common practice, no source.
+ */
 const FLARE_STOPS = -3
 /** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
 const FRONT_MM = 35
@@ -17,7 +20,10 @@ const nextCardId = (plan: Plan): string | null =>
     (id) => !plan.cards.some((card) => card.id === id)
   ) ?? null
 
-/** A flag close to the light that just shades the lens front; left out when it would shade the subject as well. */
+/**
+ * A flag close to the light that just shades the lens front; left out when it would shade the
+ * subject as well.
+ */
 function flagFor({ plan, transport }: CheckContext, index: number): Remedy | null {
   const id = nextCardId(plan)
   if (!id) return null

@@ -9,7 +9,10 @@ import { subjectSurface } from '../set/subjectBody'
 import { add, scale, type Vec } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
-/** Outline of a head as a box a little behind its face: its rim, its middle, and the end of its body. */
+/**
+ * Outline of a head as a box a little behind its face: its rim, its middle, and the end of its
+ * body.
+ */
 function outline(head: Head): Vec[] {
   const half = faceSizeMm(head.face) / 2
   const back = scale(head.axis, -Math.max(30, half))
@@ -25,7 +28,10 @@ function outline(head: Head): Vec[] {
   return [head.at, ...rim, ...rim.map((p) => add(p, back))]
 }
 
-/** Shares of a head's outline that lie inside the picture, that show there, and that the subject hides. */
+/**
+ * Shares of a head's outline that lie inside the picture, that show there, and that the subject
+ * hides.
+ */
 export function visibleShares(
   plan: Plan,
   scene: Scene,
@@ -95,7 +101,10 @@ function movesOutOfView(plan: Plan, index: number): Remedy[] {
     .slice(0, 2)
 }
 
-/** How far a hidden head may go round the subject, up and down before it shows, whole degrees; 30 is where the search ends. */
+/**
+ * How far a hidden head may go round the subject, up and down before it shows, whole degrees; 30 is
+ * where the search ends.
+ */
 function room(plan: Plan, index: number): Check['figures'] {
   const light = plan.lights[index]!
   const until = (move: (by: number) => Light['at']): number => {

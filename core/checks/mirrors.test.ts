@@ -177,7 +177,8 @@ describe('mirrors', () => {
       const [check] = find(checkSet(plan), 'mirror-card')
       expect(check).toMatchObject({ light: null, card: 'K1', state: 'info' })
       expect(check!.figures.share).toBe(1)
-      // 2·log2(GN/(N·d)) + power + cos at both ends (120° is Lambertian) + log2(ρ/0.18), then what metal mirrors.
+      // 2·log2(GN/(N·d)) + power + cos at both ends (120° is Lambertian) + log2(ρ/0.18), then what
+      // metal mirrors.
       const at = scale(direction(180, 50), 150)
       const light = scale(direction(60, 20), 500)
       const way = sub(light, at)
@@ -313,7 +314,8 @@ describe('mirrors', () => {
         highlight(remedy.after!).figures.level! - figures.level!,
         9
       )
-      // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area and loss are all there is, but for the bare beam’s fall-off.
+      // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area
+      // and loss are all there is, but for the bare beam’s fall-off.
       expect(
         Math.abs(remedy.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
       ).toBeLessThan(0.1)

@@ -1,4 +1,7 @@
-/** Which light shows in which shiny face, and how bright. Not always a fault: a rim glow is one. So it is told, not judged. */
+/**
+ * Which light shows in which shiny face, and how bright. Not always a fault: a rim glow is one. So
+ * it is told, not judged.
+ */
 import type { Light, Plan } from '../plan/plan'
 import { lightStops } from '../ledger/cells'
 import { correctionFor } from '../ledger/corrections'
@@ -17,7 +20,10 @@ import { visibleShares } from './inView'
 const taughtStops = (plan: Plan, light: Light): number =>
   correctionFor(plan, light.id, 'subject')?.stops ?? 0
 
-/** Level of a light's image: where its face is seen, its own surface makes no difference, what the readings taught does. */
+/**
+ * Level of a light's image: where its face is seen, its own surface makes no difference, what the
+ * readings taught does.
+ */
 const levelOf = (plan: Plan, { of, stops }: Reflection): number =>
   lightStops(plan, plan.lights[of]!) + stops + taughtStops(plan, plan.lights[of]!)
 
@@ -55,7 +61,10 @@ function turnedOut(plan: Plan, index: number, face: number): Remedy[] {
   return []
 }
 
-/** What a change does to a highlight, set against what it does to the subject; null when it does not tame it. */
+/**
+ * What a change does to a highlight, set against what it does to the subject; null when it does not
+ * tame it.
+ */
 function taming(
   plan: Plan,
   of: number,
@@ -95,7 +104,10 @@ function larger({ plan, bag }: CheckContext, of: number, level: number): Remedy 
   return found[0] ?? null
 }
 
-/** Half as far and down in power: the subject gets the same, the image of the light in it gets dimmer and larger. */
+/**
+ * Half as far and down in power: the subject gets the same, the image of the light in it gets
+ * dimmer and larger.
+ */
 function nearer(plan: Plan, of: number, level: number): Remedy | null {
   const light = plan.lights[of]!
   const distanceMm = Math.round(light.at.distanceMm / 2)
@@ -143,7 +155,9 @@ export const mirrorChecks = (context: CheckContext): Check[] =>
     }
   })
 
-/** Cards and flags that show in a flat face: what lights that side of them, as the face shows it. */
+/**
+ * Cards and flags that show in a flat face: what lights that side of them, as the face shows it.
+ */
 export const cardMirrorChecks = ({
   plan,
   evaluation,

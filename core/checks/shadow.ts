@@ -12,7 +12,10 @@ const GRID = [-0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9]
 /** A shadow nobody can see: background darker than this. */
 const BLACK = -7
 
-/** Share of the background in the frame that a light's middle cannot see past the subject, of what it would light. */
+/**
+ * Share of the background in the frame that a light's middle cannot see past the subject, of what
+ * it would light.
+ */
 function shadowShare(scene: Scene, index: number): number {
   const subject = scene.surfaces.list.filter((each) => each.id === 'subject')
   if (subject.length === 0) return 0
@@ -57,7 +60,10 @@ function shadowOf(plan: Plan, ledger: Ledger, scene: Scene, index: number): Shad
   return { share, depth: Math.log2(Math.max(rest, 2 ** total / 256)) - total }
 }
 
-/** A change that takes the shadow from sight; its effect is the contrast that goes with it, not a level that rises. */
+/**
+ * A change that takes the shadow from sight; its effect is the contrast that goes with it, not a
+ * level that rises.
+ */
 function curing(
   context: CheckContext,
   index: number,

@@ -5,9 +5,13 @@ import { cutAngleDeg } from '../set/heads'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
-/** How far back the background must stand for the strobes' spill to meet the goal; null when 20 m do not do. */
+/**
+ * How far back the background must stand for the strobes' spill to meet the goal; null when 20 m do
+ * not do.
+ */
 function backgroundBack(plan: Plan): { readonly after: Plan; readonly effectStops: number } | null {
-  // The frame sees other parts of a background farther back, so the brightest of them counts, whichever it is then.
+  // The frame sees other parts of a background farther back, so the brightest of them counts,
+  // whichever it is then.
   const level = (distanceMm: number) => {
     const { flash } = ledgerOf({ ...plan, background: { ...plan.background, distanceMm } })
     return Math.max(...BACKGROUND_PLACES.map((place) => flash[place]!))

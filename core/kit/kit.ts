@@ -1,5 +1,6 @@
 /**
- * Kit: what the photographer owns, with the figures the sums need. Defined once, used by client and server.
+ * Kit: what the photographer owns, with the figures the sums need. Defined once, used by client and
+ * server.
  */
 import { z } from 'zod'
 import { distributionSchema } from '../light/beam'
@@ -70,7 +71,10 @@ export const lensSchema = z
   })
 
 const millimetres = z.number().min(1).max(3000)
-/** The lit face of a head or modifier: the light leaves it evenly, so a near one is summed over its area. */
+/**
+ * The lit face of a head or modifier: the light leaves it evenly, so a near one is summed over its
+ * area.
+ */
 export const faceSchema = z
   .discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('disc'), diameterMm: millimetres }),

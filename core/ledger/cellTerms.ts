@@ -55,7 +55,10 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
   ]
 }
 
-/** Smallest cosine and beam share a term is worked out with: past that the finite-source correction carries the rest. */
+/**
+ * Smallest cosine and beam share a term is worked out with: past that the finite-source correction
+ * carries the rest.
+ */
 const LEAST = 2 ** -10
 
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
@@ -151,7 +154,10 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   return terms
 }
 
-/** @returns the terms of a cell in the order they are read; empty where no light arrives or nothing is known */
+/**
+ * @returns the terms of a cell in the order they are read; empty where no light arrives or nothing
+ * is known
+ */
 export function cellTerms(plan: Plan, source: SourceId, place: Place): Term[] {
   const transport = transportOf(plan)
   const j = transport.scene.places.findIndex((each) => each.id === place)

@@ -1,5 +1,6 @@
 /**
- * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up without building the list.
+ * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up
+ * without building the list.
  */
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
 import { leafClip, highSpeedSyncLoss } from '../optics/shutter'
@@ -27,11 +28,17 @@ export function evOfReading(reading: AmbientReading): number {
   return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
 }
 
-/** Ambient is read at two places; the others have the light of the nearer kind: what belongs to the background its, all else the subject's. */
+/**
+ * Ambient is read at two places; the others have the light of the nearer kind: what belongs to the
+ * background its, all else the subject's.
+ */
 export const readPlaceOf = (place: Place): ReadPlace =>
   place.startsWith('background') ? 'background' : 'subject'
 
-/** What the surface adds to an ambient reading at a place: all of it for light falling in, the difference for light sent back. */
+/**
+ * What the surface adds to an ambient reading at a place: all of it for light falling in, the
+ * difference for light sent back.
+ */
 export function ambientSurfaceStops(
   plan: Plan,
   place: PlacePoint,
@@ -93,7 +100,10 @@ export const usesHighSpeedSync = (plan: Plan, light: Light): boolean =>
 export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
   flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
 
-/** What the shutter takes from a flash: high-speed sync, or a leaf shutter closing on its tail; stops ≤ 0. */
+/**
+ * What the shutter takes from a flash: high-speed sync, or a leaf shutter closing on its tail;
+ * stops ≤ 0.
+ */
 export function shutterLoss(
   plan: Plan,
   light: Light

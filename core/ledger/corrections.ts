@@ -1,7 +1,8 @@
 /**
- * Which of the user's readings corrects a cell. The newest one that still fits the kit in use counts. A strobe's
- * reading on the subject speaks for its output, so it serves every place that has none of its own; one on the background or
- * the lens speaks for the spill there alone. Ambient does not travel, each place has its own light.
+ * Which of the user's readings corrects a cell. The newest one that still fits the kit in use
+ * counts. A strobe's reading on the subject speaks for its output, so it serves every place that
+ * has none of its own; one on the background or the lens speaks for the spill there alone. Ambient
+ * does not travel, each place has its own light.
  */
 import type { Correction, Light, Place, Plan } from '../plan/plan'
 import type { SourceId } from './terms'

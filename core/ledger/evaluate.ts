@@ -1,5 +1,6 @@
 /**
- * The sum: every source at every place, totals, verdicts and the power to set. Pure and quick: it runs on every key press.
+ * The sum: every source at every place, totals, verdicts and the power to set. Pure and quick: it
+ * runs on every key press.
  */
 import type { LightId, Plan } from '../plan/plan'
 import { findFlags } from './flags'

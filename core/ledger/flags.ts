@@ -1,4 +1,6 @@
-/** Figures computed past the range their model holds for. They are shown as such, not quietly used. */
+/**
+ * Figures computed past the range their model holds for. They are shown as such, not quietly used.
+ */
 import type { Plan } from '../plan/plan'
 import { apertureRange, magnificationsOf } from '../plan/lensInUse'
 import { transportOf } from '../set/remembered'

@@ -37,7 +37,8 @@ describe('flash durations', () => {
     fc.assert(
       fc.property(fc.double({ min: -8, max: 0, noNaN: true }), (power) => {
         const tau = 1 / 300 / Math.LN10
-        // Walk the discharge until the share of its energy is given out, counting time above half and above a tenth.
+        // Walk the discharge until the share of its energy is given out, counting time above half
+        // and above a tenth.
         const end = flashDuration(power, 1 / 300, 'quenched', [])
         const step = end / 20000
         let half = 0

@@ -1,4 +1,7 @@
-/** What the flash freezes and what the shutter smears: durations and blur of every light that shows on the subject. */
+/**
+ * What the flash freezes and what the shutter smears: durations and blur of every light that shows
+ * on the subject.
+ */
 import { pixelPitchMm } from '../kit/kit'
 import { flashHalfDuration } from '../light/strobe'
 import { motionBlurTowardsPx } from '../optics/motion'
@@ -9,9 +12,14 @@ import { keyLight } from '../set/places'
 import { flashSecondsOf, usesHighSpeedSync, shutterLoss } from './cells'
 import { cellAt, type Ledger } from './ledger'
 
-/** Ambient on a moving part shows as a ghost above this level. Source: common practice, no source. */
+/**
+ * Ambient on a moving part shows as a ghost above this level. Source: common practice, no source.
+ */
 export const GHOST_LEVEL = -5
-/** A light this far under the strongest draws no edge of its own, stops. Source: common practice, no source. */
+/**
+ * A light this far under the strongest draws no edge of its own, stops. Source: common practice, no
+ * source.
+ */
 export const SHOWS_WITHIN = 6
 
 export interface LightFreeze {
@@ -20,7 +28,9 @@ export interface LightFreeze {
   readonly t01: number
   /** above half its peak: the figure on most boxes */
   readonly t05: number
-  /** how long this light is let in: t0.1, or the shutter in high-speed sync or when it closes first */
+  /**
+   * how long this light is let in: t0.1, or the shutter in high-speed sync or when it closes first
+   */
   readonly seconds: number
   readonly blurPx: number
   readonly highSpeed: boolean
@@ -66,7 +76,10 @@ export function blurFor(plan: Plan, seconds: number): number {
   )
 }
 
-/** How long a light is let in. In high-speed sync it shines for the whole travel, so the shutter, not the flash, freezes. */
+/**
+ * How long a light is let in. In high-speed sync it shines for the whole travel, so the shutter,
+ * not the flash, freezes.
+ */
 export function litSeconds(plan: Plan, light: Light): number {
   const shutter = secondsAt(plan.settings.shutterStops)
   return usesHighSpeedSync(plan, light) ? shutter : Math.min(flashSecondsOf(light), shutter)

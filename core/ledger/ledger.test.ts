@@ -15,7 +15,8 @@ const planWith = (change: (plan: Plan) => void) => testPlan(change)
 
 describe('the strobe at the subject', () => {
   test('agrees with the guide-number formula when everything else is neutral', () => {
-    // GN 36, 1/32, ISO 100, 0.30 m → f/21.2 (definition of the guide number): at f/21.2 an 18 % card is level 0.
+    // GN 36, 1/32, ISO 100, 0.30 m → f/21.2 (definition of the guide number): at f/21.2 an 18 %
+    // card is level 0.
     const plan = planWith((p) => {
       p.lights[0] = testLight({
         strobe: testStrobe({ guideNumberM: 36 }),
@@ -72,7 +73,8 @@ describe('the strobe at the subject', () => {
     )
   })
 
-  // The table of the two exposures: what each control does to ambient and strobe (section 1 of the trade's arithmetic, math).
+  // The table of the two exposures: what each control does to ambient and strobe (section 1 of the
+  // trade's arithmetic, math).
   test.each([
     [
       'shutter to sync',
@@ -326,7 +328,8 @@ describe('verdicts', () => {
     })
     expect(leaf.reason).toBe('sync-leaf')
   })
-  // Exponential decay through a leaf shutter: t0.1 = shutter lets 90 % through (−0.15); 1/300 against 1/500 75 % (−0.42).
+  // Exponential decay through a leaf shutter: t0.1 = shutter lets 90 % through (−0.15); 1/300
+  // against 1/500 75 % (−0.42).
   test.each([
     [300, 300, -0.15],
     [300, 500, -0.42]

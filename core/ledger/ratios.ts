@@ -15,7 +15,10 @@ export const sumAt = (ledger: Ledger, place: Place, sources: readonly SourceId[]
   )
 
 export interface Ratios {
-  /** key alone at the lit side over the fill alone at the shadow side, stops; null where nothing fills */
+  /**
+   * key alone at the lit side over the fill alone at the shadow side, stops; null where nothing
+   * fills
+   */
   readonly keyFill: number | null
   /** lit side over shadow side, everything on, stops; null where the subject has no shadow side */
   readonly litShadow: number | null
@@ -23,8 +26,8 @@ export interface Ratios {
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
 /**
- * How much of what each light gives at the shadow side counts as fill: all of a fill light's; without such lights what white
- * cards throw back of any light.
+ * How much of what each light gives at the shadow side counts as fill: all of a fill light's;
+ * without such lights what white cards throw back of any light.
  * @returns a share for each light, or null where the subject has no shadow side
  */
 export function fillShares(plan: Plan): number[] | null {

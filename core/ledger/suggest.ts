@@ -1,6 +1,6 @@
 /**
- * The power to set: what a light must give so that, with everything else, the place it serves comes out as wanted, on the
- * strobe's own dial.
+ * The power to set: what a light must give so that, with everything else, the place it serves comes
+ * out as wanted, on the strobe's own dial.
  */
 import type { Light, Place, Plan } from '../plan/plan'
 import { chooseOnDial, type DialChoice } from '../scales/dial'
@@ -11,8 +11,11 @@ export interface Suggestion {
   readonly place: Place
   readonly goalStops: number
   readonly toleranceStops: number
-  /** ok: a mark within the tolerance; coarse: the dial's steps are too wide; too-bright / too-dim: past an end of the
-   * dial; ambient-alone / others-alone: without this light there is already more than the goal; no-light: it does not reach the place */
+  /**
+   * ok: a mark within the tolerance; coarse: the dial's steps are too wide; too-bright / too-dim:
+   * past an end of the dial; ambient-alone / others-alone: without this light there is already more
+   * than the goal; no-light: it does not reach the place
+   */
   readonly state:
     'ok' | 'coarse' | 'too-bright' | 'too-dim' | 'ambient-alone' | 'others-alone' | 'no-light'
   /** power that would hit the goal exactly, stops below full; null when no power does */
@@ -36,8 +39,8 @@ export interface Aimed {
   readonly toleranceStops: number
 }
 /**
- * The place whose level a light sets, by its role, and the goal there. A light without a goal of its own kind has none;
- * the key light serves the subject.
+ * The place whose level a light sets, by its role, and the goal there. A light without a goal of
+ * its own kind has none; the key light serves the subject.
  */
 export function goalOf(plan: Plan, light: Light): Aimed | null {
   const place = keyLight(plan) === light ? 'subject' : SERVES[light.role]
@@ -76,7 +79,8 @@ export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestio
     return noPower(aimed, 'others-alone', Math.log2(others) - goal)
   if (own === -Infinity) return noPower(aimed, 'no-light', -Infinity)
   const room = 2 ** goal - others
-  // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark is the best.
+  // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark
+  // is the best.
   const wantedStops = room > 0 ? light.powerStops + Math.log2(room) - own : -99
   const choice = chooseOnDial(light.strobe.dial, wantedStops)
   const missStops = Math.log2(others + 2 ** (own - light.powerStops + choice.mark.stops)) - goal

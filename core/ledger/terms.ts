@@ -1,5 +1,6 @@
 /**
- * The ledger's parts. A term is one addend in stops with the figures it was made of; a cell is a source at a place.
+ * The ledger's parts. A term is one addend in stops with the figures it was made of; a cell is a
+ * source at a place.
  */
 import type { LightId, Place } from '../plan/plan'
 
@@ -37,8 +38,8 @@ export interface Term {
 }
 
 /**
- * known: a level; off: switched off; unknown: nobody has measured it yet. Dark ones say why no light arrives: outside the
- * beam, behind the surface, or something in the way.
+ * known: a level; off: switched off; unknown: nobody has measured it yet. Dark ones say why no
+ * light arrives: outside the beam, behind the surface, or something in the way.
  */
 export type CellState = 'known' | 'off' | 'outside' | 'behind' | 'shadowed' | 'unknown'
 export type SourceId = 'ambient' | LightId
@@ -63,7 +64,10 @@ export interface Cell {
   readonly limit: 'exact' | 'at-least' | 'at-most'
 }
 
-/** Formulas behind the terms, in the symbols the figures use, with their sources. Shown when a cell is opened. */
+/**
+ * Formulas behind the terms, in the symbols the figures use, with their sources. Shown when a cell
+ * is opened.
+ */
 export const TERM_FORMULAS: Record<
   TermKind,
   { readonly formula: string; readonly source: string }

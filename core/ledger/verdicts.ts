@@ -1,6 +1,7 @@
 /**
- * Verdicts: background, subject, depth, freeze, sync, reserve. Each says how it stands, the figure and its limit, why
- * (a reason code with figures; the words live with whoever shows them) and which term decides it.
+ * Verdicts: background, subject, depth, freeze, sync, reserve. Each says how it stands, the figure
+ * and its limit, why (a reason code with figures; the words live with whoever shows them) and which
+ * term decides it.
  */
 import { darkShare } from '../optics/shutter'
 import { pixelPitchMm } from '../kit/kit'
@@ -73,7 +74,8 @@ function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
   const byAmbient = ambient.level >= flash
   const level = ledger.totals[place]!
   const over = level - goal
-  // A reading that says "at most" cannot prove the background too bright at settings it was not taken at.
+  // A reading that says "at most" cannot prove the background too bright at settings it was not
+  // taken at.
   const unread =
     ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.limit === 'at-most')
   const bright = over > 1e-9 && !(unread && byAmbient)

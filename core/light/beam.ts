@@ -1,6 +1,6 @@
 /**
- * How a head's light falls off away from its axis: cosⁿ, a table, or a photometric file. Relative to the axis, so that
- * the guide number keeps its meaning.
+ * How a head's light falls off away from its axis: cosⁿ, a table, or a photometric file. Relative
+ * to the axis, so that the guide number keeps its meaning.
  */
 import { z } from 'zod'
 import { positive } from '../guard'
@@ -55,13 +55,17 @@ export const distributionSchema = z
   })
 export type Distribution = z.infer<typeof distributionSchema>
 
-/** Intensity against the axis, a share ≥ 0 of it, from the cosine of the angle off it and the angle round it (radians). */
+/**
+ * Intensity against the axis, a share ≥ 0 of it, from the cosine of the angle off it and the angle
+ * round it (radians).
+ */
 export type BeamShape = (cosOffAxis: number, roundRad: number) => number
 
 /**
  * Exponent of a cosⁿ beam that has lost one stop at the edge of its full angle.
  * @param beamDeg full angle, 1–178
- * Source: common practice for stated coverage (one stop at the edge), no source; n = 1, a Lambertian face, at 120°.
+ * Source: common practice for stated coverage (one stop at the edge), no source; n = 1, a
+ * Lambertian face, at 120°.
  */
 export const beamExponent = (beamDeg: number): number =>
   -1 / Math.log2(Math.cos((Math.min(positive(beamDeg, 'beamDeg'), 178) * Math.PI) / 360))
@@ -74,7 +78,10 @@ function between(list: readonly number[], value: number): readonly [number, numb
   return [i, span > 0 ? Math.min(1, Math.max(0, (value - list[i]!) / span)) : 0]
 }
 
-/** Brings an angle round the axis into the range a file gives, by the symmetry its last angle stands for (LM-63: 0, 90, 180 or 360). */
+/**
+ * Brings an angle round the axis into the range a file gives, by the symmetry its last angle stands
+ * for (LM-63: 0, 90, 180 or 360).
+ */
 function foldRound(deg: number, last: number): number {
   const full = ((deg % 360) + 360) % 360
   if (last <= 0) return 0
@@ -84,7 +91,10 @@ function foldRound(deg: number, last: number): number {
 }
 
 const STEPS = 4096
-/** cosⁿ from a table over the cosine, straight between its points: a power for each sample would take a quarter of an evaluation. Off by at most n²/(8·4096²) of the axis: 0.004 for a beam of 5°. */
+/**
+ * cosⁿ from a table over the cosine, straight between its points: a power for each sample would
+ * take a quarter of an evaluation. Off by at most n²/(8·4096²) of the axis: 0.004 for a beam of 5°.
+ */
 function tabled(n: number): BeamShape {
   const table = Float64Array.from(
     { length: STEPS + 2 },
@@ -136,7 +146,10 @@ export function beamShape(distribution: Distribution, beamDeg: number): BeamShap
   }
 }
 
-/** Full angle at whose edge a shape has lost one stop, degrees: what drawings show as the beam. Searched in half degrees. */
+/**
+ * Full angle at whose edge a shape has lost one stop, degrees: what drawings show as the beam.
+ * Searched in half degrees.
+ */
 export function edgeAngleDeg(shape: BeamShape): number {
   for (let half = 0.5; half < 90; half += 0.5)
     if (shape(Math.cos((half * Math.PI) / 180), 0) < 0.5) return 2 * half

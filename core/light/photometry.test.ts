@@ -3,7 +3,10 @@ import fc from 'fast-check'
 import { beamShape, distributionSchema, edgeAngleDeg } from './beam'
 import { fluxOf, parsePhotometry } from './photometry'
 
-/** A file after LM-63-2002's layout (from memory): an even Lambertian face of 1000 cd, by one plane and 19 angles. */
+/**
+ * A file after LM-63-2002's layout (from memory): an even Lambertian face of 1000 cd, by one plane
+ * and 19 angles.
+ */
 const DEGREES = Array.from({ length: 19 }, (_, i) => i * 5)
 const lambert = (change: (lines: string[]) => void = () => undefined): string => {
   const lines = [

@@ -1,6 +1,7 @@
 /**
  * Reads a photometric file, IES LM-63-2002 (also the -1991 and -1995 headers), type C photometry.
- * Source: ANSI/IESNA LM-63-02, Standard File Format for the Electronic Transfer of Photometric Data (layout from memory).
+ * Source: ANSI/IESNA LM-63-02, Standard File Format for the Electronic Transfer of Photometric Data
+ * (layout from memory).
  */
 import type { Distribution } from './beam'
 
@@ -150,8 +151,9 @@ export function parsePhotometry(text: string, name: string): PhotometryResult {
 }
 
 /**
- * Luminous flux of a distribution, candela·steradian, by trapezoids over its own angles (independent of the sampling of near sources).
- * Rotational symmetry of the horizontal planes is used as the file states it.
+ * Luminous flux of a distribution, candela·steradian, by trapezoids over its own angles
+ * (independent of the sampling of near sources). Rotational symmetry of the horizontal planes is
+ * used as the file states it.
  */
 export function fluxOf({
   verticalDeg,

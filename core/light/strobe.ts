@@ -24,7 +24,10 @@ export const fNumberFromGuide = (
 export const guideStops = (guideNumberM: number): number =>
   2 * Math.log2(positive(guideNumberM, 'guideNumberM'))
 
-/** What a distance gives against 1 m, stops: −2·log2(d / 1000 mm). Half the distance is two stops more. */
+/**
+ * What a distance gives against 1 m, stops: −2·log2(d / 1000 mm). Half the distance is two stops
+ * more.
+ */
 export const distanceStops = (distanceMm: number): number =>
   -2 * Math.log2(positive(distanceMm, 'distanceMm') / 1000)
 
@@ -36,9 +39,10 @@ export interface DurationPoint {
 }
 
 /**
- * Flash duration t0.1 at a power. With a table: log–log interpolation, held at its ends. Without one, a quenched head
- * cuts an exponential off early: t = −τ·ln(1 − p·(1 − 0.1)), which gives t0.1 = τ·ln 10 at full and shrinks with p.
- * A voltage-controlled head without a table is taken at its full-power duration, which is flagged by the caller.
+ * Flash duration t0.1 at a power. With a table: log–log interpolation, held at its ends. Without
+ * one, a quenched head cuts an exponential off early: t = −τ·ln(1 − p·(1 − 0.1)), which gives t0.1
+ * = τ·ln 10 at full and shrinks with p. A voltage-controlled head without a table is taken at its
+ * full-power duration, which is flagged by the caller.
  * @returns seconds
  * Source: RC discharge model; table figures are the maker's or the user's.
  */
@@ -56,8 +60,8 @@ export function flashDuration(
 }
 
 /**
- * Flash duration t0.5 at a power, seconds. From the model: an exponential is above half its peak for τ·ln 2, unless it is
- * cut off before; a table gives t0.1 only, of which a third is taken.
+ * Flash duration t0.5 at a power, seconds. From the model: an exponential is above half its peak
+ * for τ·ln 2, unless it is cut off before; a table gives t0.1 only, of which a third is taken.
  * Source: RC discharge model; t0.1 ≈ 3·t0.5 is common practice, no source.
  */
 export function flashHalfDuration(
@@ -84,7 +88,10 @@ function interpolateDuration(powerStops: number, table: readonly DurationPoint[]
   return low.t01 * (high.t01 / low.t01) ** share
 }
 
-/** Recycle time at a power: proportional to the energy used. Source: common practice for quenched heads, no source. */
+/**
+ * Recycle time at a power: proportional to the energy used. Source: common practice for quenched
+ * heads, no source.
+ */
 export const recycleSeconds = (powerStops: number, fullSeconds: number): number =>
   notNegative(fullSeconds, 'fullSeconds') * 2 ** powerStops
 

@@ -1,7 +1,8 @@
 /**
- * Reading a real frame: shares of black and clipped, histograms, percentiles, the level of a marked patch.
- * Pixels come in stripes of RGBA bytes (sRGB), so that a large picture never has to be in memory whole.
- * Source: IEC 61966-2-1 for decoding; luminance weights 0.2126, 0.7152, 0.0722 (ITU-R BT.709).
+ * Reading a real frame: shares of black and clipped, histograms, percentiles, the level of a marked
+ * patch. Pixels come in stripes of RGBA bytes (sRGB), so that a large picture never has to be in
+ * memory whole. Source: IEC 61966-2-1 for decoding; luminance weights 0.2126, 0.7152, 0.0722 (ITU-R
+ * BT.709).
  */
 import { z } from 'zod'
 import { CLIP_LEVEL, srgbDecode, srgbEncode } from '../ambient/blackScale'
@@ -129,7 +130,10 @@ export interface PatchLevel {
   readonly clippedShare: number
 }
 
-/** Below this an 8-bit file tells nothing more: value 1 of 255 is level −9.2, rounding makes it uncertain from −8 on. */
+/**
+ * Below this an 8-bit file tells nothing more: value 1 of 255 is level −9.2, rounding makes it
+ * uncertain from −8 on.
+ */
 export const FLOOR_LEVEL = -8
 
 /**

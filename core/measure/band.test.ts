@@ -15,7 +15,10 @@ interface Sheet {
   readonly vignette?: number
   readonly noise?: number
 }
-/** A white sheet as the camera would write it, worked out pixel by pixel: nothing of it comes from the code under test. */
+/**
+ * A white sheet as the camera would write it, worked out pixel by pixel: nothing of it comes from
+ * the code under test.
+ */
 const sheet = (
   { share, side, lit = 1, dark = -7, soft = 0, vignette = 0, noise = 0 }: Sheet,
   width = 120,
@@ -89,7 +92,8 @@ describe('the dark band in a picture', () => {
         Math.abs(findBand(sheet({ share: 0.3, side: 'bottom', dark }), 120, 90)!.share - 0.3)
       ).toBeLessThan(0.01)
   })
-  // Dark share 1 − t/Tc: sync 1/200 leaves half at 1/400, three quarters at 1/800 (curtain geometry; common practice, no source).
+  // Dark share 1 − t/Tc: sync 1/200 leaves half at 1/400, three quarters at 1/800 (curtain
+  // geometry; common practice, no source).
   test('bands of 1/400 and 1/800, measured, speak of curtains that take 1/200 s', () => {
     const trials = [1 / 400, 1 / 800].map((seconds) => ({
       shutterStops: -Math.log2(seconds),

@@ -1,7 +1,8 @@
 /**
- * The dark band of a shutter faster than the flash can follow, measured in a picture of an evenly lit sheet.
- * Source: the band's edge stands where the light is half way between dark and lit; the step is found as the split of the
- * line means that leaves the least squared rest (least-squares step fit, any handbook of statistics).
+ * The dark band of a shutter faster than the flash can follow, measured in a picture of an evenly
+ * lit sheet. Source: the band's edge stands where the light is half way between dark and lit; the
+ * step is found as the split of the line means that leaves the least squared rest (least-squares
+ * step fit, any handbook of statistics).
  */
 import { LINEAR } from './analyse'
 
@@ -13,9 +14,15 @@ export interface Band {
   readonly depthStops: number
 }
 
-/** A band is at least this much darker than the rest: vignetting and an uneven sheet are not. Common practice, no source. */
+/**
+ * A band is at least this much darker than the rest: vignetting and an uneven sheet are not. Common
+ * practice, no source.
+ */
 const LEAST_STOPS = 1.5
-/** Of all the unevenness, the share the step must account for; less is a subject, not a band. Common practice, no source. */
+/**
+ * Of all the unevenness, the share the step must account for; less is a subject, not a band. Common
+ * practice, no source.
+ */
 const LEAST_FIT = 0.75
 /** A sheet darker than this got no flash at all, linear light. */
 const NO_LIGHT = 0.18 * 2 ** -6
@@ -64,7 +71,10 @@ function stepIn(profile: Float64Array): Step {
   }
 }
 
-/** Where the profile passes half way between the two levels, nearest to the split, between two lines. */
+/**
+ * Where the profile passes half way between the two levels, nearest to the split, between two
+ * lines.
+ */
 function edge(profile: Float64Array, { at, before, after }: Step): number {
   const middle = (before + after) / 2
   let found = at

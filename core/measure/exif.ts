@@ -1,6 +1,6 @@
 /**
- * Camera settings written in a file, as positions on the scales. Tag values come from an EXIF reader.
- * Source: Exif 2.32 (CIPA DC-008): FNumber, ExposureTime and PhotographicSensitivity.
+ * Camera settings written in a file, as positions on the scales. Tag values come from an EXIF
+ * reader. Source: Exif 2.32 (CIPA DC-008): FNumber, ExposureTime and PhotographicSensitivity.
  */
 import { nearestMark, marksOf, type CameraStep } from '../scales/marks'
 
@@ -24,7 +24,9 @@ const at = (
   stops: number
 ): number | null => (Number.isFinite(stops) ? nearestMark(marksOf(axis, step), stops).stops : null)
 
-/** Snaps what the file says to the camera's marks; nonsense (zero, negative, missing) becomes null. */
+/**
+ * Snaps what the file says to the camera's marks; nonsense (zero, negative, missing) becomes null.
+ */
 export const settingsFromExif = (exif: ExifNumbers, step: CameraStep): ExifSettings => ({
   apertureStops:
     exif.fNumber && exif.fNumber > 0 ? at('aperture', step, 2 * Math.log2(exif.fNumber)) : null,

@@ -80,7 +80,8 @@ describe('movement', () => {
     expect(fallSpeedMmS(1000)).toBeCloseTo(4429, 0)
   })
   test('toward the lens only the edges wander: against a point followed through the pupil', () => {
-    // A point 10 mm off the axis, 300 mm from the pupil, 1 m/s toward the lens for 1/500 s: its image moves from m·10 to m·10·300/298.
+    // A point 10 mm off the axis, 300 mm from the pupil, 1 m/s toward the lens for 1/500 s: its
+    // image moves from m·10 to m·10·300/298.
     const px = motionBlurTowardsPx(1000, 90, 1 / 500, 0.5, 0.005, 10, 300)
     expect(px / ((0.5 * 10 * (300 / 298 - 1)) / 0.005)).toBeCloseTo(1, 1)
     expect(motionBlurTowardsPx(1000, 90, 1 / 500, 0.5, 0.005, 0, 300)).toBeCloseTo(0, 9)

@@ -1,8 +1,9 @@
 /**
- * What may be screwed to a lens: extension tubes behind it, a close-up lens in front, a teleconverter between.
- * Thin lenses in contact; the converter's own thickness is left out.
- * Sources: Gaussian optics, e.g. Kingslake, Optics in Photography: m = e/f at infinity focus with a tube of length e,
- * m = f·D/1000 with a close-up lens of D dioptres, 1/f' = 1/f + D/1000; a converter multiplies m and N.
+ * What may be screwed to a lens: extension tubes behind it, a close-up lens in front, a
+ * teleconverter between. Thin lenses in contact; the converter's own thickness is left out.
+ * Sources: Gaussian optics, e.g. Kingslake, Optics in Photography: m = e/f at infinity focus with a
+ * tube of length e, m = f·D/1000 with a close-up lens of D dioptres, 1/f' = 1/f + D/1000; a
+ * converter multiplies m and N.
  */
 import { notNegative, positive } from '../guard'
 import { closeUpLoss } from './closeUp'
@@ -39,7 +40,10 @@ export function magnificationRange(
   ]
 }
 
-/** Magnification the bare lens would have at the extension that gives `magnification` in all; ≥ 0. It is what costs light. */
+/**
+ * Magnification the bare lens would have at the extension that gives `magnification` in all; ≥ 0.
+ * It is what costs light.
+ */
 export const extensionMagnification = (
   focalMm: number,
   magnification: number,
@@ -50,7 +54,10 @@ export const extensionMagnification = (
     ((1 + magnification / teleconverter) * combinedFocalMm(focalMm, dioptres)) / focalMm - 1
   )
 
-/** Light lost to extension, stops ≥ 0, beyond what the shown f-number says (a converter's loss is in that number). */
+/**
+ * Light lost to extension, stops ≥ 0, beyond what the shown f-number says (a converter's loss is in
+ * that number).
+ */
 export const attachedCloseUpLoss = (
   focalMm: number,
   magnification: number,

@@ -29,7 +29,8 @@ export const lensToSubject = (focalMm: number, magnification: number): number =>
   positive(focalMm, 'focalMm') * (1 + 1 / positive(magnification, 'magnification'))
 
 /**
- * Magnification at which the subject stands `distanceMm` from the sensor plane, the smaller of the two solutions.
+ * Magnification at which the subject stands `distanceMm` from the sensor plane, the smaller of the
+ * two solutions.
  * @returns null when the distance is under four focal lengths, where a thin lens forms no image
  */
 export function magnificationAtDistance(focalMm: number, distanceMm: number): number | null {

@@ -17,8 +17,9 @@ export interface DepthLimits {
 }
 
 /**
- * Exact limits of a symmetric thin lens: near = u·A/(A+k), far = u·A/(A−k), A = f/N, k = c/m, u = f·(1+1/m);
- * with a pupil ratio P the entrance pupil stands at f·(1/P + 1/m) from the subject, which takes u's place.
+ * Exact limits of a symmetric thin lens: near = u·A/(A+k), far = u·A/(A−k), A = f/N, k = c/m, u =
+ * f·(1+1/m); with a pupil ratio P the entrance pupil stands at f·(1/P + 1/m) from the subject,
+ * which takes u's place.
  * @param focalMm focal length, > 0
  * @param fNumber marked f-number, > 0
  * @param magnification > 0
@@ -46,7 +47,10 @@ export function depthLimits(
 export const airyDisc = (effectiveF: number): number =>
   2.44 * WAVELENGTH_MM * positive(effectiveF, 'effectiveF')
 
-/** Blur disc on the sensor at both ends of a depth centred on the plane of focus, by defocus alone: D·m²/(2N(1+m/P)). */
+/**
+ * Blur disc on the sensor at both ends of a depth centred on the plane of focus, by defocus alone:
+ * D·m²/(2N(1+m/P)).
+ */
 export const defocusAtEnds = (
   depthMm: number,
   fNumber: number,
@@ -56,7 +60,10 @@ export const defocusAtEnds = (
   (depthMm * magnification ** 2) /
   (2 * positive(fNumber, 'fNumber') * (1 + positive(magnification, 'magnification') / pupilRatio))
 
-/** What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity 1.0). */
+/**
+ * What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity
+ * 1.0).
+ */
 const EYE_RAD = Math.PI / 180 / 60
 
 /**

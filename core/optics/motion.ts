@@ -1,6 +1,7 @@
 /**
  * Motion blur on the sensor, pixels.
- * Source: plain kinematics and the thin lens's magnification, m ∝ 1 / distance to the entrance pupil.
+ * Source: plain kinematics and the thin lens's magnification, m ∝ 1 / distance to the entrance
+ * pupil.
  */
 import { notNegative, positive } from '../guard'
 
@@ -22,8 +23,8 @@ export const motionBlurPx = (
   positive(pitchMm, 'pitchMm')
 
 /**
- * Movement in any direction, at the worst spot of the subject: across by the above; toward the lens the image grows, so a
- * spot `radiusMm` off the axis wanders by radius × (way / distance).
+ * Movement in any direction, at the worst spot of the subject: across by the above; toward the lens
+ * the image grows, so a spot `radiusMm` off the axis wanders by radius × (way / distance).
  * @param directionDeg 0 across, 90 straight toward the lens
  * @param radiusMm farthest spot of the subject from the lens axis
  * @param pupilMm subject to entrance pupil
@@ -45,6 +46,9 @@ export function motionBlurTowardsPx(
   return across + growing
 }
 
-/** Speed after a fall, or with which a jump of that height begins, mm/s: √(2·g·h). Source: free fall, g = 9.81 m/s². */
+/**
+ * Speed after a fall, or with which a jump of that height begins, mm/s: √(2·g·h). Source: free
+ * fall, g = 9.81 m/s².
+ */
 export const fallSpeedMmS = (heightMm: number): number =>
   Math.sqrt(2 * 9810 * notNegative(heightMm, 'heightMm'))

@@ -67,7 +67,8 @@ describe('depth of field', () => {
     expect(depthLimits(50, 22, 0.01, 0.03).farMm).toBe(Infinity)
   })
   test('independent ray construction: the blur disc of a point at each limit is exactly the permitted one', () => {
-    // Trace the marginal rays of an off-focus point through a thin lens with the lens equation alone.
+    // Trace the marginal rays of an off-focus point through a thin lens with the lens equation
+    // alone.
     fc.assert(
       fc.property(
         fc.double({ min: 40, max: 150, noNaN: true }),

@@ -1,6 +1,6 @@
 /**
- * Magnification from a photographed ruler: length of its image on the sensor over its length in life.
- * Source: definition of magnification.
+ * Magnification from a photographed ruler: length of its image on the sensor over its length in
+ * life. Source: definition of magnification.
  */
 import { positive } from '../guard'
 

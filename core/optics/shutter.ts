@@ -1,18 +1,23 @@
 /**
  * Shutter against flash. Seconds in, shares and stops out.
- * Source: geometry of a two-curtain focal-plane shutter; common practice, no source for the penalty of a head.
+ * Source: geometry of a two-curtain focal-plane shutter; common practice, no source for the penalty
+ * of a head.
  */
 import { positive } from '../guard'
 
 /**
- * Share of the frame a short flash leaves dark when the shutter is faster than the curtains' travel: 1 − t/Tc, 0 at sync.
+ * Share of the frame a short flash leaves dark when the shutter is faster than the curtains'
+ * travel: 1 − t/Tc, 0 at sync.
  * @param seconds shutter time
  * @param curtainSeconds curtain travel, about the sync time
  */
 export const darkShare = (seconds: number, curtainSeconds: number): number =>
   Math.max(0, 1 - positive(seconds, 'seconds') / positive(curtainSeconds, 'curtainSeconds'))
 
-/** Light lost in high-speed sync, given over the whole travel, stops ≥ 0: log2((Tc + t)/t), before the head's own penalty. */
+/**
+ * Light lost in high-speed sync, given over the whole travel, stops ≥ 0: log2((Tc + t)/t), before
+ * the head's own penalty.
+ */
 export const highSpeedSyncLoss = (seconds: number, curtainSeconds: number): number =>
   Math.log2((positive(curtainSeconds, 'curtainSeconds') + positive(seconds, 'seconds')) / seconds)
 
@@ -20,7 +25,8 @@ export const highSpeedSyncLoss = (seconds: number, curtainSeconds: number): numb
 const UNSEEN_CLIP = -0.005
 
 /**
- * What a leaf shutter cuts off a flash, stops ≤ 0: log2(1 − 10^(−t/t0.1)); 0 where it would not show.
+ * What a leaf shutter cuts off a flash, stops ≤ 0: log2(1 − 10^(−t/t0.1)); 0 where it would not
+ * show.
  * @param seconds shutter time
  * @param t01 flash above a tenth of its peak, s
  * Source: exponential decay.
@@ -41,7 +47,10 @@ export interface SyncFound {
   readonly cleanStops: number | null
   /** slowest with one */
   readonly bandedStops: number | null
-  /** curtain travel the bands speak of, s: from t / (1 − share), the middle of them; null without a band */
+  /**
+   * curtain travel the bands speak of, s: from t / (1 − share), the middle of them; null without a
+   * band
+   */
   readonly curtainSeconds: number | null
   /** a shutter without a band that is faster than one with: some trial is wrong */
   readonly contradictory: boolean
@@ -68,8 +77,9 @@ export function findSync(trials: readonly Trial[]): SyncFound {
 }
 
 /**
- * Where the next trial tells most: past the fastest clean mark and short of the slowest with a band; before any was clean,
- * the fastest that a measured band says should be. Null when there is none.
+ * Where the next trial tells most: past the fastest clean mark and short of the slowest with a
+ * band; before any was clean, the fastest that a measured band says should be. Null when there is
+ * none.
  * @param marks of the camera, slow to fast, −log2 s
  * @param syncStops what is believed so far
  */

@@ -1,13 +1,16 @@
 /**
- * A focus stack: several frames, the plane of focus moved on between them, so that together they are sharp over a depth
- * one frame cannot hold. Lengths in millimetres, times in seconds.
- * Source: step = depth of field × (1 − overlap), frames = ceil((D − depth) / step) + 1; geometry.
+ * A focus stack: several frames, the plane of focus moved on between them, so that together they
+ * are sharp over a depth one frame cannot hold. Lengths in millimetres, times in seconds. Source:
+ * step = depth of field × (1 − overlap), frames = ceil((D − depth) / step) + 1; geometry.
  */
 import { notNegative, positive } from '../guard'
 
 export interface FocusStack {
   readonly frames: number
-  /** how far the plane of focus moves from frame to frame, evened out over the frames; 0 for a single one */
+  /**
+   * how far the plane of focus moves from frame to frame, evened out over the frames; 0 for a
+   * single one
+   */
   readonly stepMm: number
   /** plane of focus of each frame, from the near end of the depth (0) backwards, first to last */
   readonly positionsMm: readonly number[]
@@ -15,7 +18,10 @@ export interface FocusStack {
   readonly overlap: number
 }
 
-/** Most frames a plan is made for; more says that the magnification or the aperture is the wrong place to start. */
+/**
+ * Most frames a plan is made for; more says that the magnification or the aperture is the wrong
+ * place to start.
+ */
 const MOST_FRAMES = 2000
 
 /**

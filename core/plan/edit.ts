@@ -1,6 +1,6 @@
 /**
- * Changes to a set that touch more than one figure: lights changed alone or as a group; lights, cards and places added,
- * copied and taken out. All return a new plan.
+ * Changes to a set that touch more than one figure: lights changed alone or as a group; lights,
+ * cards and places added, copied and taken out. All return a new plan.
  */
 import type { Modifier, Strobe } from '../kit/kit'
 import { chooseOnDial, dialMarks } from '../scales/dial'
@@ -17,7 +17,10 @@ export const withLight = (plan: Plan, index: number, part: Partial<Light>): Plan
   lights: plan.lights.map((light, i) => (i === index ? { ...light, ...part } : light))
 })
 
-/** A group's master moved: every light of the group by the same stops, each to the nearest mark of its own dial. */
+/**
+ * A group's master moved: every light of the group by the same stops, each to the nearest mark of
+ * its own dial.
+ */
 export const moveGroup = (plan: Plan, group: string, stops: number): Plan => ({
   ...plan,
   lights: plan.lights.map((light) =>
@@ -37,7 +40,10 @@ const freeNumber = (letter: string, taken: readonly { readonly id: string }[]): 
     .map((n) => `${letter}${n}`)
     .find((id) => !taken.some((each) => each.id === id)) ?? null
 
-/** Where each further light starts: opposite, then behind, so that it is seen at once and not on top of another. */
+/**
+ * Where each further light starts: opposite, then behind, so that it is seen at once and not on top
+ * of another.
+ */
 const STARTS = [
   [-40, 15],
   [150, 35],

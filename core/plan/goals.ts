@@ -1,10 +1,15 @@
-/** What the picture is wanted to be: levels, sharpness, times; which of it must hold and which is only wished. */
+/**
+ * What the picture is wanted to be: levels, sharpness, times; which of it must hold and which is
+ * only wished.
+ */
 import { z } from 'zod'
 import { placeSchema } from './light'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
-/** Names of goals, as `goals.wished` lists them. `at:` and a place for the goals of other places. */
+/**
+ * Names of goals, as `goals.wished` lists them. `at:` and a place for the goals of other places.
+ */
 const GOAL_IDS = [
   'subject',
   'background',

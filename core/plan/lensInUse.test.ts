@@ -45,7 +45,8 @@ describe('depth of field with things on the lens', () => {
               p.settings.apertureStops = aperture
             }
           )
-          // Close-up lens and lens as one thin lens with the lens's own pupil; the converter enlarges the image it makes.
+          // Close-up lens and lens as one thin lens with the lens's own pupil; the converter
+          // enlarges the image it makes.
           const f = 1 / (1 / 100 + dioptres / 1000)
           const base = m / teleconverter
           const v = f * (1 + base)

@@ -1,4 +1,7 @@
-/** The lens as it is used: with tubes, close-up lens and converter, on the part of the sensor in use. */
+/**
+ * The lens as it is used: with tubes, close-up lens and converter, on the part of the sensor in
+ * use.
+ */
 import { pixelPitchMm } from '../kit/kit'
 import { combinedFocalMm, attachedCloseUpLoss, magnificationRange } from '../optics/attachments'
 import { magnificationAtDistance } from '../optics/closeUp'
@@ -21,11 +24,16 @@ type Set = Used & Pick<Plan, 'settings'>
 export const closeUpLossOf = ({ lens, focus }: Used, magnification = focus.magnification): number =>
   attachedCloseUpLoss(lens.focalMm, magnification, lens.pupilRatio, focus)
 
-/** What the f-number shown leaves out, stops ≥ 0: nothing on a body that shows the effective one. */
+/**
+ * What the f-number shown leaves out, stops ≥ 0: nothing on a body that shows the effective one.
+ */
 export const hiddenCloseUpLoss = (plan: Used): number =>
   plan.camera.showsEffective ? 0 : closeUpLossOf(plan)
 
-/** Marked f-number in use, converter included (a body that shows the effective number is undone first). */
+/**
+ * Marked f-number in use, converter included (a body that shows the effective number is undone
+ * first).
+ */
 export const markedFNumber = (plan: Set): number =>
   2 ** ((plan.settings.apertureStops - (plan.camera.showsEffective ? closeUpLossOf(plan) : 0)) / 2)
 
@@ -106,12 +114,18 @@ const shownHeightMm = (plan: Used & Pick<Plan, 'subject'>): number =>
   Math.min(plan.subject.heightMm, sensorInUse(plan).height / plan.focus.magnification)
 const leanRad = (plan: Used): number => (plan.focus.tiltDeg * Math.PI) / 180
 
-/** Depth that must come out sharp, mm: the subject's own, and what a leaning flat adds over its height in the frame. */
+/**
+ * Depth that must come out sharp, mm: the subject's own, and what a leaning flat adds over its
+ * height in the frame.
+ */
 export const neededDepthMm = (plan: Used & Pick<Plan, 'subject'>): number =>
   plan.subject.sharpDepthMm * Math.cos(leanRad(plan)) +
   shownHeightMm(plan) * Math.sin(leanRad(plan))
 
-/** Height of the strip of a leaning flat that comes out sharp, mm; all that shows when it stands square. */
+/**
+ * Height of the strip of a leaning flat that comes out sharp, mm; all that shows when it stands
+ * square.
+ */
 export function sharpStripMm(plan: Set & Pick<Plan, 'subject'>): {
   readonly mm: number
   readonly whole: boolean
@@ -142,9 +156,9 @@ export function endBlur(plan: Set, depthMm: number, fNumber = markedFNumber(plan
 }
 
 /**
- * Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both parts are alike. For a bare
- * lens that is √(D·m²/(2·2.44·λ)) / (1 + m/P).
- * Source: the argument of Hansma, "View camera focusing in practice", Photo Techniques 1996 (from memory).
+ * Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both
+ * parts are alike. For a bare lens that is √(D·m²/(2·2.44·λ)) / (1 + m/P). Source: the argument of
+ * Hansma, "View camera focusing in practice", Photo Techniques 1996 (from memory).
  */
 export function bestMarkedFNumber(plan: Set, depthMm: number): number {
   // Defocus falls as 1/N, diffraction grows as N: alike at the root of their ratio.

@@ -1,5 +1,6 @@
 /**
- * What stands in a set: places whose light matters, lights, cards and flags, and where each stands and looks.
+ * What stands in a set: places whose light matters, lights, cards and flags, and where each stands
+ * and looks.
  */
 import { z } from 'zod'
 import { modifierSchema, strobeSchema } from '../kit/kit'
@@ -8,8 +9,9 @@ const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
 
 /**
- * Places whose light matters. `subject` is the subject's lit side, `background` the middle of the background as the frame sees it;
- * the rest follow from subject, camera and key light (core/set/places.ts). P1, P2 … are the user's own.
+ * Places whose light matters. `subject` is the subject's lit side, `background` the middle of the
+ * background as the frame sees it; the rest follow from subject, camera and key light
+ * (core/set/places.ts). P1, P2 … are the user's own.
  */
 export const placeSchema = z
   .string()
@@ -18,7 +20,10 @@ export const placeSchema = z
     'no such place'
   )
 export type Place = string
-/** The parts of the background whose light is looked at: its middle, and both edges of what the lens sees. */
+/**
+ * The parts of the background whose light is looked at: its middle, and both edges of what the lens
+ * sees.
+ */
 export const BACKGROUND_PLACES = ['background', 'backgroundLeft', 'backgroundRight'] as const
 
 /** Where ambient light is read. */
@@ -31,8 +36,9 @@ export type LightId = z.infer<typeof lightIdSchema>
 
 const degrees = (most: number) => z.number().min(-most).max(most)
 /**
- * Where a thing stands, seen from the focus point: distance, azimuth round the upright axis (0 toward the camera's
- * side, + to the right as the camera sees it, 180 straight behind) and elevation (+ above).
+ * Where a thing stands, seen from the focus point: distance, azimuth round the upright axis (0
+ * toward the camera's side, + to the right as the camera sees it, 180 straight behind) and
+ * elevation (+ above).
  */
 export const positionSchema = z.strictObject({
   distanceMm: lengthMm(5, 20000),

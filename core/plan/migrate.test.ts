@@ -180,7 +180,8 @@ describe('version 1 plans', () => {
             n * Math.log2(off) +
             Math.log2(0.02 / 0.18) +
             camera
-          // Version 1 left the subject's own shadow on the background out; where it falls on the middle the figures differ for that reason.
+          // Version 1 left the subject's own shadow on the background out; where it falls on the
+          // middle the figures differ for that reason.
           const atSubjectPlane = (across * plan.background.distanceMm) / along
           if (atSubjectPlane > plan.subject.widthMm / 2 + 20)
             expect(Math.abs(evaluate(plan).ledger.flash.background! - background)).toBeLessThan(

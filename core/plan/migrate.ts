@@ -1,6 +1,7 @@
 /**
- * Older documents made new, one version after the other. What the figures mean stays the same, and so does the light
- * they predict. Nothing is checked here: what does not fit is refused by the schema afterwards, by its path.
+ * Older documents made new, one version after the other. What the figures mean stays the same, and
+ * so does the light they predict. Nothing is checked here: what does not fit is refused by the
+ * schema afterwards, by its path.
  */
 import { isObject, type Loose } from './migrations/loose'
 import { kitItemFromVersion1, planFromVersion1, snapshotFromVersion1 } from './migrations/version1'

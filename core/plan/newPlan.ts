@@ -1,6 +1,6 @@
 /**
- * A new plan from a look, the starting point of a shoot. Figures are common practice, no source; the power is a
- * stand-in: `withBestPower` sets it, for that needs the whole sum.
+ * A new plan from a look, the starting point of a shoot. Figures are common practice, no source;
+ * the power is a stand-in: `withBestPower` sets it, for that needs the whole sum.
  */
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
@@ -91,7 +91,10 @@ export interface LookKit {
   readonly modifier: Modifier | null
 }
 
-/** A whole plan for a look on the kit given: lowest ISO, sync speed, aperture and magnification within the lens's range. */
+/**
+ * A whole plan for a look on the kit given: lowest ISO, sync speed, aperture and magnification
+ * within the lens's range.
+ */
 export function newPlan(look: Look, title: string, kit: LookKit): Plan {
   const start = STARTS[look]
   const { camera, lens } = kit

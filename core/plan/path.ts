@@ -1,7 +1,7 @@
 /**
- * Paths into the plan: dotted, members of lists named by their id (a goal elsewhere by its place), so that a path goes
- * on naming the same figure when something before it in the list is taken out: `settings.isoStops`,
- * `lights.A.at.distanceMm`, `goals.places.shadow.stops`.
+ * Paths into the plan: dotted, members of lists named by their id (a goal elsewhere by its place),
+ * so that a path goes on naming the same figure when something before it in the list is taken out:
+ * `settings.isoStops`, `lights.A.at.distanceMm`, `goals.places.shadow.stops`.
  */
 import type { LightId, Plan } from './plan'
 

@@ -1,6 +1,6 @@
 /**
- * The plan: everything that decides the picture, as one document that stands alone (the kit it uses is inside it).
- * What each version added: migrate.ts. Format: docs/plan-format.md.
+ * The plan: everything that decides the picture, as one document that stands alone (the kit it uses
+ * is inside it). What each version added: migrate.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
 import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'

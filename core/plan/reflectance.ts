@@ -1,6 +1,6 @@
 /**
- * Named reflectances to start from. 18 % is the grey card's definition; the others are values from memory, to be
- * replaced by a reading.
+ * Named reflectances to start from. 18 % is the grey card's definition; the others are values from
+ * memory, to be replaced by a reading.
  */
 export interface ReflectancePreset {
   readonly id: string

@@ -1,6 +1,6 @@
 /**
- * How fast small things go: starting points, mm/s. Falls and jumps follow from √(2·g·h); the others are common practice,
- * no source.
+ * How fast small things go: starting points, mm/s. Falls and jumps follow from √(2·g·h); the others
+ * are common practice, no source.
  */
 import { fallSpeedMmS } from '../optics/motion'
 

@@ -1,6 +1,7 @@
 /**
- * From what a frame showed to a figure in the ledger: measured minus predicted, for the source the frame isolates.
- * A black frame speaks for the ambient, a lit frame for the strobe (its light is what is left when the ambient is taken out).
+ * From what a frame showed to a figure in the ledger: measured minus predicted, for the source the
+ * frame isolates. A black frame speaks for the ambient, a lit frame for the strobe (its light is
+ * what is left when the ambient is taken out).
  */
 import { surfaceStops } from '../ambient/ev'
 import { readPlaceOf } from '../ledger/cells'
@@ -14,7 +15,10 @@ import { litIds, planAt, sameKit, type Evidence, type Frame } from './frame'
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
 export const UNCERTAINTY = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
 
-/** Places a frame is judged at, the likeliest first: what the one light that was on serves, the subject, the background. */
+/**
+ * Places a frame is judged at, the likeliest first: what the one light that was on serves, the
+ * subject, the background.
+ */
 export function judgedAt(plan: Plan, frame: Frame): Place[] {
   if (frame.kind === 'black') return ['background', 'subject']
   const ids = litIds(frame.snapshot)
@@ -54,8 +58,8 @@ export type Calibration =
     }
 
 /**
- * What one piece of evidence teaches. A frame with several lights speaks for the one that gives most at that place; the
- * others are taken out as the sum predicts them.
+ * What one piece of evidence teaches. A frame with several lights speaks for the one that gives
+ * most at that place; the others are taken out as the sum predicts them.
  * @param plan the plan now; its settings are replaced by the frame's
  * @param id identifier for a new correction
  */
@@ -159,7 +163,9 @@ function ambientFromLevel(
   }
 }
 
-/** The plan with a calibration taken in; an earlier one from the same frame and place is replaced. */
+/**
+ * The plan with a calibration taken in; an earlier one from the same frame and place is replaced.
+ */
 export function applyCalibration(plan: Plan, calibration: Calibration): Plan {
   if (calibration.kind === 'nothing') return plan
   if (calibration.kind === 'ambient')

@@ -22,7 +22,10 @@ export interface Change {
   readonly light: string | null
   readonly from: number | string | boolean
   readonly to: number | string | boolean
-  /** what it does to the strobe's light at the subject by itself, stops; null where that is not simple arithmetic */
+  /**
+   * what it does to the strobe's light at the subject by itself, stops; null where that is not
+   * simple arithmetic
+   */
   readonly stops: number | null
 }
 

@@ -94,7 +94,10 @@ export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => (
   }))
 })
 
-/** The plan as it stood when a frame was taken; its kit must still be the same for the result to mean anything. Lights the frame does not know are off. */
+/**
+ * The plan as it stood when a frame was taken; its kit must still be the same for the result to
+ * mean anything. Lights the frame does not know are off.
+ */
 export function planAt(plan: Plan, snapshot: Snapshot): Plan {
   const { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync, magnification } = snapshot
   return {

@@ -1,6 +1,6 @@
 /**
- * The next thing to do, one change at a time, worked out from the plan and the frames alone: nothing else is remembered,
- * so leaving and coming back loses nothing.
+ * The next thing to do, one change at a time, worked out from the plan and the frames alone:
+ * nothing else is remembered, so leaving and coming back loses nothing.
  */
 import { levelTo8Bit } from '../ambient/blackScale'
 import { BLACK_VALUE } from '../measure/analyse'
@@ -63,7 +63,9 @@ const seen = (frame: Frame, backgroundStops: number): boolean =>
   (frame.analysis !== null &&
     frame.analysis.percentiles.p99 <= Math.max(BLACK_VALUE, levelTo8Bit(backgroundStops)))
 
-/** What to do about one light's power; null when its place comes out as wanted or it has no goal. */
+/**
+ * What to do about one light's power; null when its place comes out as wanted or it has no goal.
+ */
 function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove | null {
   const suggestion = evaluation.suggestions[light.id]
   if (!suggestion) return null
@@ -96,7 +98,8 @@ function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove |
 }
 
 /**
- * The order people work in: the black frame; each light alone, the key first, its power corrected; all together.
+ * The order people work in: the black frame; each light alone, the key first, its power corrected;
+ * all together.
  * @param frames the run so far, oldest first
  */
 export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {

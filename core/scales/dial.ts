@@ -1,7 +1,7 @@
 /**
- * A strobe's power dial: its real marks, from the lowest to full. Positions are stops below full (0 = full).
- * Fractions, numbered levels, percent and decimal scales are in use side by side; a plan speaks the dial in hand.
- * Source: common practice, no source (one decimal unit = one stop).
+ * A strobe's power dial: its real marks, from the lowest to full. Positions are stops below full (0
+ * = full). Fractions, numbered levels, percent and decimal scales are in use side by side; a plan
+ * speaks the dial in hand. Source: common practice, no source (one decimal unit = one stop).
  */
 import { z } from 'zod'
 import type { Mark } from './marks'
@@ -107,11 +107,16 @@ export interface DialChoice {
   readonly mark: Mark
   /** what rounding to the dial costs: mark − wanted, stops */
   readonly errorStops: number
-  /** how far the wanted power lies below the lowest mark (negative) or above full (positive); 0 when in range */
+  /**
+   * how far the wanted power lies below the lowest mark (negative) or above full (positive); 0 when
+   * in range
+   */
   readonly beyondStops: number
 }
 
-/** The mark nearest to a wanted power, with the rounding error, and how far the dial falls short. */
+/**
+ * The mark nearest to a wanted power, with the rounding error, and how far the dial falls short.
+ */
 export function chooseOnDial(dial: Dial, wantedStops: number): DialChoice {
   const marks = dialMarks(dial)
   // Marks rise: halve until two neighbours are left; the lower one on a tie.
@@ -154,7 +159,8 @@ function parseFractionPower(text: string): number | null {
 
 /**
  * Reads a power in the dial's own notation, or as a fraction on any dial.
- * @returns stops below full, unrounded, or null. "0.3" and "0.7" mean a third and two thirds except on a tenths dial.
+ * @returns stops below full, unrounded, or null. "0.3" and "0.7" mean a third and two thirds
+ *   except on a tenths dial.
  */
 export function parsePower(dial: Dial, text: string): number | null {
   const clean = normalise(text)

@@ -1,10 +1,12 @@
 /**
- * Camera scales. A position is held in stops on its own axis and shown by the nominal mark nearest to it:
+ * Camera scales. A position is held in stops on its own axis and shown by the nominal mark nearest
+ * to it:
  *   aperture  2·log2(N)        0 = f/1
  *   shutter   −log2(t / 1 s)   0 = 1 s, larger is shorter
  *   iso       log2(S / 100)    0 = ISO 100
  * Marks are nominal, computing uses the exact value behind them (1/60 stands for 1/64 s).
- * Sources: ISO 517 (f-number series); exact exposure values as powers of two, common trade knowledge.
+ * Sources: ISO 517 (f-number series); exact exposure values as powers of two, common trade
+ * knowledge.
  */
 export type Axis = 'aperture' | 'shutter' | 'iso'
 export type CameraStep = 'third' | 'half' | 'whole'

@@ -1,7 +1,7 @@
 /**
  * Flash-meter notation: a whole-stop f-number and tenths of a stop. "8·6" is f/8 plus six tenths.
- * "1·4", "2·8" and "5·6" are read as the marks f/1.4, f/2.8 and f/5.6; to say f/2 plus eight tenths write "2+0.8".
- * Source: common practice of hand-held meters, no source.
+ * "1·4", "2·8" and "5·6" are read as the marks f/1.4, f/2.8 and f/5.6; to say f/2 plus eight tenths
+ * write "2+0.8". Source: common practice of hand-held meters, no source.
  */
 import { normalise } from './stops'
 
@@ -40,7 +40,10 @@ export function parseMeter(text: string): number | null {
   return mark(spelled[1]) + Number(spelled[2]) / 10
 }
 
-/** Prints a position back in tenths: 6.6 → "8·6"; f/2 plus eight tenths as "2+0.8" so that it cannot be misread. */
+/**
+ * Prints a position back in tenths: 6.6 → "8·6"; f/2 plus eight tenths as "2+0.8" so that it cannot
+ * be misread.
+ */
 export function formatMeter(apertureStops: number): string {
   const tenths = Math.round(apertureStops * 10)
   const whole = WHOLE[Math.floor(tenths / 10)]

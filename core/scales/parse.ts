@@ -1,11 +1,14 @@
 /**
- * Reads typed camera settings and lengths. Each returns the exact position of the nearest nominal mark
- * (so "1/60" is 1/64 s), or null when the text is not such a value.
+ * Reads typed camera settings and lengths. Each returns the exact position of the nearest nominal
+ * mark (so "1/60" is 1/64 s), or null when the text is not such a value.
  */
 import { nearestMark, marksOf, type Axis, type CameraStep, type Mark } from './marks'
 import { normalise } from './stops'
 
-/** A typed nominal wins over arithmetic: 1/60 is the mark 1/60, f/22 the mark f/22; else the value is computed. */
+/**
+ * A typed nominal wins over arithmetic: 1/60 is the mark 1/60, f/22 the mark f/22; else the value
+ * is computed.
+ */
 const byLabel = (marks: readonly Mark[], strip: (label: string) => string, text: string) =>
   marks.find((mark) => strip(mark.label) === text)
 
@@ -32,7 +35,10 @@ export function parseAperture(text: string, step: CameraStep = 'third'): number 
   ).stops
 }
 
-/** "1/250", "1/250 s", "0.5s", "2 s", "2\"", "250" (a bare whole number above 60 means a fraction of a second). */
+/**
+ * "1/250", "1/250 s", "0.5s", "2 s", "2\"", "250" (a bare whole number above 60 means a fraction of
+ * a second).
+ */
 export function parseShutter(text: string, step: CameraStep = 'third'): number | null {
   const clean = normalise(text).replace(/ ?(s|sec|seconds?|")$/, '')
   const hasUnit = clean !== normalise(text)

@@ -34,7 +34,8 @@ describe('camera marks', () => {
     ])
   })
   test('every nominal mark lies within a sixth of a stop of the exact value behind it', () => {
-    // Nominal 1/60 and 1/30 are the worst of the trade's series: 0.09 stop. "0.3 s" in the half series is 0.24 off.
+    // Nominal 1/60 and 1/30 are the worst of the trade's series: 0.09 stop. "0.3 s" in the half
+    // series is 0.24 off.
     for (const step of ['third', 'half'] as const) {
       for (const mark of marksOf('aperture', step))
         expect(Math.abs(2 * Math.log2(Number(mark.label.slice(2))) - mark.stops)).toBeLessThan(
@@ -167,7 +168,8 @@ describe('stops', () => {
 })
 
 describe('flash-meter tenths', () => {
-  // Common practice of hand-held meters, no source: 8·6 to 2·8 is 3.6 stops, 11·9 to 2·8 is 4.9 stops.
+  // Common practice of hand-held meters, no source: 8·6 to 2·8 is 3.6 stops, 11·9 to 2·8 is 4.9
+  // stops.
   test('differences counted for the photographer', () => {
     expect(parseMeter('8·6')! - parseMeter('2·8')!).toBeCloseTo(3.6, 9)
     expect(parseMeter('11·9')! - parseMeter('2·8')!).toBeCloseTo(4.9, 9)

@@ -1,5 +1,6 @@
 /**
- * Stops: the unit of everything. A level is a base-2 logarithm; 0 renders an 18 % grey card as mid-grey.
+ * Stops: the unit of everything. A level is a base-2 logarithm; 0 renders an 18 % grey card as
+ * mid-grey.
  */
 
 /**
@@ -14,13 +15,18 @@ export function sumLevels(levels: readonly number[]): number {
   return Math.log2(linear)
 }
 
-/** Rounds to a grid of 1/`perStop` stop without leaving float dust (12 keeps thirds, halves and quarters). */
+/**
+ * Rounds to a grid of 1/`perStop` stop without leaving float dust (12 keeps thirds, halves and
+ * quarters).
+ */
 export const roundToGrid = (stops: number, perStop: number): number =>
   Math.round(stops * perStop) / perStop
 
 const MINUS = '−'
 
-/** "+1.3", "−0.6", "0.0": one decimal unless told otherwise, a true minus sign; "none" for no light. */
+/**
+ * "+1.3", "−0.6", "0.0": one decimal unless told otherwise, a true minus sign; "none" for no light.
+ */
 export function formatStops(stops: number | null, decimals = 1): string {
   if (stops === null || stops === -Infinity) return 'none'
   const text = Math.abs(stops).toFixed(decimals)

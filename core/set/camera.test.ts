@@ -6,7 +6,8 @@ import { computeTransport } from './transport'
 import { add, anglesOf, basisOf, cross, direction, dot, scale, type Vec } from './vec'
 
 describe('the camera in the set', () => {
-  // Thin lens: f = 100, m = 1 → 400 mm from sensor to subject, m = 0.5 → 450 mm; field = sensor width / m.
+  // Thin lens: f = 100, m = 1 → 400 mm from sensor to subject, m = 0.5 → 450 mm; field = sensor
+  // width / m.
   test.each([
     [1, 400, 18],
     [0.5, 450, 36]

@@ -1,4 +1,7 @@
-/** The camera in the set: where its lens front and entrance pupil stand, and what its frame takes in. */
+/**
+ * The camera in the set: where its lens front and entrance pupil stand, and what its frame takes
+ * in.
+ */
 import { sensorToSubject } from '../optics/closeUp'
 import type { Plan } from '../plan/plan'
 import { sensorInUse, frontLens } from '../plan/lensInUse'
@@ -21,7 +24,10 @@ export interface CameraPose {
   readonly halfHeightMm: number
 }
 
-/** Distances of a thin lens with a pupil ratio and what is screwed to it, the same as in the Focus stage. */
+/**
+ * Distances of a thin lens with a pupil ratio and what is screwed to it, the same as in the Focus
+ * stage.
+ */
 export function poseOf(plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose {
   const { lens, focus, view } = plan
   const { focalMm, magnification } = frontLens(plan)
@@ -48,7 +54,10 @@ export function poseOf(plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): 
   }
 }
 
-/** A point as the frame sees it: x and y from −1 to 1 inside it, depth from the pupil; null beside or behind the lens. */
+/**
+ * A point as the frame sees it: x and y from −1 to 1 inside it, depth from the pupil; null beside
+ * or behind the lens.
+ */
 export function project(
   pose: CameraPose,
   p: Vec
@@ -63,7 +72,10 @@ export function project(
   }
 }
 
-/** Direction from the pupil through a spot of the frame (−1 to 1), not of unit length: it reaches the plane of focus at 1. */
+/**
+ * Direction from the pupil through a spot of the frame (−1 to 1), not of unit length: it reaches
+ * the plane of focus at 1.
+ */
 export const rayThrough = (pose: CameraPose, x: number, y: number): Vec =>
   sub(
     add(scale(pose.right, x * pose.halfWidthMm), scale(pose.up, y * pose.halfHeightMm)),

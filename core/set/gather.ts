@@ -1,6 +1,7 @@
 /**
- * Light of a head summed over its face: near sources, the cosines at both ends, the beam, and what stands in the way.
- * Source: radiometry of extended sources: Lambert's cosine law, inverse square for each sample.
+ * Light of a head summed over its face: near sources, the cosines at both ends, the beam, and what
+ * stands in the way. Source: radiometry of extended sources: Lambert's cosine law, inverse square
+ * for each sample.
  */
 import type { Head } from './heads'
 import { FINEST, samplesOf } from './samples'
@@ -8,7 +9,10 @@ import type { Scene } from './scene'
 import type { Blocked } from './surface'
 import type { Vec } from './vec'
 
-/** Light gathered at a point: straight light with and without what stands in the way, and whether a step runs across the face. */
+/**
+ * Light gathered at a point: straight light with and without what stands in the way, and whether a
+ * step runs across the face.
+ */
 export interface Gathered {
   direct: number
   open: number
@@ -70,7 +74,8 @@ export function gather(
   }
   into.direct = direct
   into.open = open
-  // Nodes stand off the face's edge: where the outermost sees little of it, the edge itself may be below the surface's horizon.
+  // Nodes stand off the face's edge: where the outermost sees little of it, the edge itself may be
+  // below the surface's horizon.
   into.mixed =
     (inside > 0 && inside < count) || (seen > 0 && seen < inside) || least * inside < 0.43 * cosines
 }

@@ -1,4 +1,7 @@
-/** A strobe with what is on it, as one source of light: where its face stands, which way it looks, how its light falls off. */
+/**
+ * A strobe with what is on it, as one source of light: where its face stands, which way it looks,
+ * how its light falls off.
+ */
 import type { Face } from '../kit/kit'
 import { beamShape, edgeAngleDeg, type BeamShape } from '../light/beam'
 import type { Aim, Light, Plan } from '../plan/plan'
@@ -20,7 +23,10 @@ export interface Head {
   readonly lossStops: number
 }
 
-/** Full angle a modifier cuts the beam to, degrees; null when it does not. Snoot: half angle atan(throat / length), geometry of a black tube. */
+/**
+ * Full angle a modifier cuts the beam to, degrees; null when it does not. Snoot: half angle
+ * atan(throat / length), geometry of a black tube.
+ */
 export const cutAngleDeg = (beam: Light['modifiers'][number]['beam']): number | null =>
   beam.kind === 'cut'
     ? beam.beamDeg

@@ -1,6 +1,6 @@
 /**
- * A light's highlight on a curved surface: the point whose normal halves the angle between lens and light.
- * Source: law of reflection.
+ * A light's highlight on a curved surface: the point whose normal halves the angle between lens and
+ * light. Source: law of reflection.
  */
 import type { Plan } from '../plan/plan'
 import { ellipsoidPoint, rotated } from './subjectBody'

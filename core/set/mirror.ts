@@ -1,7 +1,7 @@
 /**
- * What mirrors what: for flat shiny faces the zone in which a light or card shows to the lens, for curved ones each light's
- * highlight.
- * Source: law of reflection; the lens seen in a flat face is its mirror image behind the face.
+ * What mirrors what: for flat shiny faces the zone in which a light or card shows to the lens, for
+ * curved ones each light's highlight. Source: law of reflection; the lens seen in a flat face is
+ * its mirror image behind the face.
  */
 import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
@@ -18,7 +18,10 @@ export interface MirrorZone {
   /** index among the subject's flat faces */
   readonly face: number
   readonly corners: readonly Vec[]
-  /** the lens's mirror image: the zone is the cone from here through the corners, in front of the face */
+  /**
+   * the lens's mirror image: the zone is the cone from here through the corners, in front of the
+   * face
+   */
   readonly image: Vec
   readonly plane: Sheet
 }
@@ -56,7 +59,10 @@ export function mirrorZones(plan: Pick<Plan, 'subject'>, scene: Scene): MirrorZo
   })
 }
 
-/** Where the line from the lens's image to a point passes the face; null when it misses it or the point lies behind. */
+/**
+ * Where the line from the lens's image to a point passes the face; null when it misses it or the
+ * point lies behind.
+ */
 export function seenIn({ plane, image }: MirrorZone, p: Vec): Vec | null {
   if (dot(sub(p, plane.at), plane.normal) <= 1e-6) return null
   return firstMet(surfacesOf([plane]), image, sub(p, image), 0, 1)?.at ?? null
@@ -67,12 +73,18 @@ export interface Reflection {
   readonly of: number
   readonly kind: 'flat' | 'curved'
   readonly face: number
-  /** share of a flat face over which it shows; 0 for a highlight or what is smaller than the search finds */
+  /**
+   * share of a flat face over which it shows; 0 for a highlight or what is smaller than the search
+   * finds
+   */
   readonly share: number
   /** where in the picture, −1 to 1 */
   readonly x: number
   readonly y: number
-  /** lights: how bright its image is, stops, for a head of guide number 1 m at full power; cards: what the face takes from it (specular.ts) */
+  /**
+   * lights: how bright its image is, stops, for a head of guide number 1 m at full power; cards:
+   * what the face takes from it (specular.ts)
+   */
   readonly stops: number
   /** side of a card that shows, its unit normal */
   readonly side: Vec | null

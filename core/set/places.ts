@@ -1,7 +1,7 @@
 /**
- * The places of a plan as points with a surface: those that follow from subject, camera and key light, and the user's own.
- * The lit side is the point of the subject that faces half toward the key light and half toward the lens; the shadow side
- * its mirror about the lens axis.
+ * The places of a plan as points with a surface: those that follow from subject, camera and key
+ * light, and the user's own. The lit side is the point of the subject that faces half toward the
+ * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
 import type { Light, Plan } from '../plan/plan'
 import { rayThrough, type CameraPose } from './camera'
@@ -13,14 +13,20 @@ import { add, cross, dot, scale, sub, unit, type Vec } from './vec'
 export interface PlacePoint {
   readonly id: string
   readonly at: Vec
-  /** unit normal of the surface; null where light counts from every side alike (vapour, clear things) */
+  /**
+   * unit normal of the surface; null where light counts from every side alike (vapour, clear
+   * things)
+   */
   readonly normal: Vec | null
   readonly reflectance: number
   /** what the point lies on: that thing does not shade it unless it faces away */
   readonly on: 'subject' | 'background' | 'table' | 'free'
 }
 
-/** Key light: the first called so, else the first. On or off does not matter: switching lights moves no place. */
+/**
+ * Key light: the first called so, else the first. On or off does not matter: switching lights moves
+ * no place.
+ */
 export const keyLight = (plan: Pick<Plan, 'lights'>): Light =>
   plan.lights.find((light) => light.role === 'key') ?? plan.lights[0]!
 
@@ -123,7 +129,10 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
   return places
 }
 
-/** Where an aim points: a place of the plan or the focus point. A place that is not there counts as the focus point. */
+/**
+ * Where an aim points: a place of the plan or the focus point. A place that is not there counts as
+ * the focus point.
+ */
 export const aimPoint =
   (places: readonly PlacePoint[]) =>
   (id: string): Vec =>

@@ -1,4 +1,6 @@
-/** What throws light back once: cards, table, background, walls and ceiling, each cut into patches. */
+/**
+ * What throws light back once: cards, table, background, walls and ceiling, each cut into patches.
+ */
 import type { Card, Plan } from '../plan/plan'
 import { tableSheet } from './sheets'
 import { pointOn, type Sheet } from './surface'

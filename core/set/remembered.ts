@@ -1,6 +1,7 @@
 /**
- * How light travels in a set, remembered for the last few sets: power, aperture, shutter, ISO and goals move no light,
- * so they work nothing out anew; a light that moves leaves the others as they were.
+ * How light travels in a set, remembered for the last few sets: power, aperture, shutter, ISO and
+ * goals move no light, so they work nothing out anew; a light that moves leaves the others as they
+ * were.
  */
 import type { Plan } from '../plan/plan'
 import { sameLights, sameStage } from './same'

@@ -1,4 +1,7 @@
-/** What of two plans is the same as far as the way of light goes. Plans are immutable: the same object means the same figures. */
+/**
+ * What of two plans is the same as far as the way of light goes. Plans are immutable: the same
+ * object means the same figures.
+ */
 import type { Light, Plan } from '../plan/plan'
 import { keyLight } from './places'
 
@@ -16,7 +19,10 @@ export const sameLight = (a: Light, b: Light): boolean =>
     a.aim === b.aim &&
     a.rollDeg === b.rollDeg)
 
-/** Whether all is the same that light's way depends on, but for lights other than the key; where that stands decides which side is the lit one. */
+/**
+ * Whether all is the same that light's way depends on, but for lights other than the key; where
+ * that stands decides which side is the lit one.
+ */
 export function sameStage(a: Plan, b: Plan): boolean {
   if (
     a.subject !== b.subject ||

@@ -1,12 +1,16 @@
 /**
- * Sample points of a lit face. Smooth cases use Gauss–Legendre nodes (few points, closed forms met to 0.01 stop); edges of
- * shadows and beams use even strata, which resolve a step better.
- * Source of the nodes: Legendre polynomials, any handbook of numerical methods; the disc in equal steps of area.
+ * Sample points of a lit face. Smooth cases use Gauss–Legendre nodes (few points, closed forms met
+ * to 0.01 stop); edges of shadows and beams use even strata, which resolve a step better. Source of
+ * the nodes: Legendre polynomials, any handbook of numerical methods; the disc in equal steps of
+ * area.
  */
 import type { Face } from '../kit/kit'
 import { faceSizeMm, type Head } from './heads'
 
-/** Nodes and weights on −1 … 1, weights adding up to 1, by Newton's method on the Legendre polynomial. */
+/**
+ * Nodes and weights on −1 … 1, weights adding up to 1, by Newton's method on the Legendre
+ * polynomial.
+ */
 export const gaussNodes = (n: number): readonly (readonly [number, number])[] =>
   Array.from({ length: n }, (_, i) => {
     let x = Math.cos((Math.PI * (i + 0.75)) / (n + 0.5))

@@ -1,4 +1,7 @@
-/** A plan as geometry: camera, places, heads, what stands in the way of light and what throws it back. */
+/**
+ * A plan as geometry: camera, places, heads, what stands in the way of light and what throws it
+ * back.
+ */
 import { surfaceStops } from '../ambient/ev'
 import type { Plan } from '../plan/plan'
 import { poseOf, type CameraPose } from './camera'

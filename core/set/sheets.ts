@@ -29,7 +29,9 @@ export const tableSheet = (table: NonNullable<Plan['table']>): Sheet => ({
   halfUpward: table.depthMm / 2
 })
 
-/** The background: its middle lies on the lens axis behind the subject, square to it unless tilted. */
+/**
+ * The background: its middle lies on the lens axis behind the subject, square to it unless tilted.
+ */
 export function backgroundSheet(plan: Pick<Plan, 'background'>, pose: CameraPose): Sheet {
   const { distanceMm, tiltDeg, widthMm, heightMm } = plan.background
   const tilt = toRad(tiltDeg)

@@ -1,7 +1,8 @@
 /**
- * Bodies a ray may pass through, each scaled to a unit one: where the ray goes in and comes out, and the normal there.
- * Numbers only, nothing allocated: it is asked tens of thousands of times for each evaluation of a set.
- * Source: intersection of a line with slabs and quadrics, any handbook of analytic geometry.
+ * Bodies a ray may pass through, each scaled to a unit one: where the ray goes in and comes out,
+ * and the normal there. Numbers only, nothing allocated: it is asked tens of thousands of times for
+ * each evaluation of a set. Source: intersection of a line with slabs and quadrics, any handbook of
+ * analytic geometry.
  */
 export const BOX = 2
 export const ELLIPSOID = 3

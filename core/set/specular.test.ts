@@ -149,7 +149,8 @@ describe('the image of a head', () => {
     })
     const [found] = reflections(plan, sceneOf(plan))
     const level = lightStops(plan, plan.lights[0]!) + found!.stops
-    // A bare head in a glossy ball burns out, the ball itself is exposed right: facts of the trade (common practice, no source).
+    // A bare head in a glossy ball burns out, the ball itself is exposed right: facts of the trade
+    // (common practice, no source).
     expect(level).toBeGreaterThan(WHITE_STOPS)
     expect(WHITE_STOPS).toBeCloseTo(2.474, 3)
   })

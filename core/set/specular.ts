@@ -1,18 +1,25 @@
 /**
- * How bright a light's image in a polished face comes out: an image keeps the luminance of what it shows, times what the
- * surface mirrors, however far away the light stands. That is why a bigger or nearer source makes tamer highlights.
- * Source: conservation of luminance (étendue) in reflection, any optics handbook; Fresnel's equations.
+ * How bright a light's image in a polished face comes out: an image keeps the luminance of what it
+ * shows, times what the surface mirrors, however far away the light stands. That is why a bigger or
+ * nearer source makes tamer highlights. Source: conservation of luminance (étendue) in reflection,
+ * any optics handbook; Fresnel's equations.
  */
 import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import type { Head } from './heads'
 import { dot, sub, unit, type Vec } from './vec'
 
-/** Level at which sRGB is full: an 18 % card is level 0, so pure white stands log2(1 / 0.18) above it. */
+/**
+ * Level at which sRGB is full: an 18 % card is level 0, so pure white stands log2(1 / 0.18) above
+ * it.
+ */
 export const WHITE_STOPS = Math.log2(1 / 0.18)
 /** Glass, lacquer, chitin. Common handbook figure. */
 const INDEX = 1.5
-/** Share of light that bright polished metal mirrors; nickel silver and brass lie about here. Value from memory. */
+/**
+ * Share of light that bright polished metal mirrors; nickel silver and brass lie about here. Value
+ * from memory.
+ */
 const METAL = 0.7
 
 /**
@@ -45,8 +52,8 @@ export const faceAreaMm2 = (face: Face): number =>
       (face.kind === 'disc' ? face.diameterMm ** 2 : face.outerMm ** 2 - face.innerMm ** 2)
 
 /**
- * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at full power: add
- * `lightStops`. −∞ where the head does not look that way.
+ * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at
+ * full power: add `lightStops`. −∞ where the head does not look that way.
  * @param at the point
  * @param normal the surface there, unit
  */

@@ -1,4 +1,7 @@
-/** The subject as a body: its solid, its flat faces, and the point of its surface that looks a given way. */
+/**
+ * The subject as a body: its solid, its flat faces, and the point of its surface that looks a given
+ * way.
+ */
 import type { Plan } from '../plan/plan'
 import type { Sheet, Surface } from './surface'
 import { dot, scale, toRad, unit, type Vec } from './vec'
@@ -9,7 +12,10 @@ interface SurfacePoint {
   readonly normal: Vec
 }
 
-/** Rotates a point about the upright axis: from the subject's own axes into the set's, with −`rotationDeg` back. */
+/**
+ * Rotates a point about the upright axis: from the subject's own axes into the set's, with
+ * −`rotationDeg` back.
+ */
 export function rotated(p: Vec, rotationDeg: number): Vec {
   const c = Math.cos(toRad(rotationDeg))
   const s = Math.sin(toRad(rotationDeg))
@@ -26,7 +32,10 @@ const X: Vec = [1, 0, 0]
 const Y: Vec = [0, 1, 0]
 const Z: Vec = [0, 0, 1]
 
-/** Flat faces of a subject, in the set's axes: all of a box, the ends of a cylinder, both sides of a sheet. */
+/**
+ * Flat faces of a subject, in the set's axes: all of a box, the ends of a cylinder, both sides of a
+ * sheet.
+ */
 export function flatFaces(subject: Subject): Sheet[] {
   const [a, b, c] = halfSizes(subject)
   const face = (
@@ -87,7 +96,10 @@ export function subjectSurface(subject: Subject): Surface | null {
   }
 }
 
-/** The point of an ellipsoid (or, with level normals, of an upright cylinder's side) whose normal is `n`, in its own axes. */
+/**
+ * The point of an ellipsoid (or, with level normals, of an upright cylinder's side) whose normal is
+ * `n`, in its own axes.
+ */
 export function ellipsoidPoint(subject: Subject, n: Vec, upright: boolean): Vec {
   const [a, b, c] = halfSizes(subject)
   const size = Math.hypot(a * n[0], upright ? 0 : b * n[1], c * n[2]) || 1e-9

@@ -16,7 +16,10 @@ const line = fc
     ([from, x, y, z]) => [from, [2 * x - from[0], 2 * y - from[1], 2 * z - from[2]]] as [Vec, Vec]
   )
 
-/** How far out a point lies in a solid's own measure: below 1 inside, above 1 outside. Written apart from the code under test. */
+/**
+ * How far out a point lies in a solid's own measure: below 1 inside, above 1 outside. Written apart
+ * from the code under test.
+ */
 const outness = (
   kind: 'box' | 'ellipsoid' | 'cylinder',
   [a, b, c]: Vec,

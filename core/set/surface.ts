@@ -1,7 +1,8 @@
 /**
- * Surfaces of a set and where a ray meets them: what stands in the way of light, what shows in a mirror. Flat numbers
- * and no allocation inside: a set asks tens of thousands of times for each evaluation.
- * Source: intersection of a line with planes, quadrics and slabs, any handbook of analytic geometry.
+ * Surfaces of a set and where a ray meets them: what stands in the way of light, what shows in a
+ * mirror. Flat numbers and no allocation inside: a set asks tens of thousands of times for each
+ * evaluation. Source: intersection of a line with planes, quadrics and slabs, any handbook of
+ * analytic geometry.
  */
 import { BOX, CYLINDER, ELLIPSOID, solidNormal, throughSolid } from './solid'
 import { add, dot, scale, sub, toRad, type Vec } from './vec'
@@ -83,7 +84,9 @@ export interface Surfaces {
   ) => boolean
 }
 
-/** Share of a segment at either end that does not count, so that a surface does not shade itself. */
+/**
+ * Share of a segment at either end that does not count, so that a surface does not shade itself.
+ */
 const EPS = 1e-6
 
 const RECTANGLE = 0
@@ -100,8 +103,9 @@ const KINDS = {
 const ROW = 13
 
 /**
- * Numbers of each surface. Flat ones: normal, across / half, upward / half, each with what its middle gives along it,
- * square of the hole. Solids: cosine and sine of the rotation, 1 / half sizes.
+ * Numbers of each surface. Flat ones: normal, across / half, upward / half, each with what its
+ * middle gives along it, square of the hole. Solids: cosine and sine of the rotation, 1 / half
+ * sizes.
  */
 function packed(list: readonly Surface[]): Float64Array {
   const data = new Float64Array(list.length * ROW)
@@ -135,7 +139,10 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
   const data = packed(list)
   const span = new Float64Array(2)
 
-  /** Where a ray meets flat surface `o`, in lengths of its direction; Infinity where it does not before `most`. */
+  /**
+   * Where a ray meets flat surface `o`, in lengths of its direction; Infinity where it does not
+   * before `most`.
+   */
   const atSheet = (
     o: number,
     kind: number,
@@ -162,7 +169,10 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return r2 <= 1 && r2 >= data[o + 12]! ? t : Infinity
   }
 
-  /** Fills `span` with where a ray is inside solid `o`: into the solid's own axes, each by its half size. */
+  /**
+   * Fills `span` with where a ray is inside solid `o`: into the solid's own axes, each by its half
+   * size.
+   */
   const inSolid = (
     o: number,
     kind: number,
@@ -246,7 +256,10 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
   return { list, blocked, nearest }
 }
 
-/** A nearest hit to keep: the point, the normal on the side the ray comes from, how far along, and what was met. */
+/**
+ * A nearest hit to keep: the point, the normal on the side the ray comes from, how far along, and
+ * what was met.
+ */
 export interface Met {
   readonly at: Vec
   readonly normal: Vec
@@ -277,7 +290,8 @@ export function firstMet(
 }
 
 /**
- * How far along a ray it meets the whole plane a sheet lies in, beyond its edges too, in lengths of its direction.
+ * How far along a ray it meets the whole plane a sheet lies in, beyond its edges too, in lengths of
+ * its direction.
  * @returns null for a ray that runs along the plane
  */
 export function alongToPlane(sheet: Sheet, from: Vec, way: Vec): number | null {

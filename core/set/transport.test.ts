@@ -31,7 +31,8 @@ const againstPoint = (plan: Plan, distanceMm: number): number =>
   Math.log2(at(plan, 'subject').direct) + 2 * Math.log2(distanceMm / 1000)
 
 describe('near sources on their axis: closed forms', () => {
-  // Uniform Lambertian disc and ring: E = πL·[r2²/(r2²+d²) − r1²/(r1²+d²)] (radiation view factors; math, standard catalogues).
+  // Uniform Lambertian disc and ring: E = πL·[r2²/(r2²+d²) − r1²/(r1²+d²)] (radiation view factors;
+  // math, standard catalogues).
   test.each([
     [50, 100, -0.32],
     [50, 50, -1.0],
@@ -59,7 +60,8 @@ describe('near sources on their axis: closed forms', () => {
       )
     ).toBeLessThan(0.01)
   })
-  // Rectangle to a parallel element under its middle (radiation view-factor catalogues; value from memory).
+  // Rectangle to a parallel element under its middle (radiation view-factor catalogues; value from
+  // memory).
   test.each([
     [200, 200, 150, -0.66],
     [300, 200, 200, -0.61],
@@ -110,8 +112,9 @@ describe('near sources on their axis: closed forms', () => {
 })
 
 /**
- * Independent brute force: 40 000 even cells of the face, every vector written out again, a ball in the way tested by the
- * distance of the line from its middle and a card by solving for where the line meets its plane.
+ * Independent brute force: 40 000 even cells of the face, every vector written out again, a ball in
+ * the way tested by the distance of the line from its middle and a card by solving for where the
+ * line meets its plane.
  */
 const bruteForce = (
   face: { w: number; h: number },
@@ -200,7 +203,8 @@ describe('independent brute-force integration, to 0.05 stop', () => {
     const middle = scale(direction(25, 15), 300)
     const r = 22 * share
     const centre = scale(direction(28, 17), 300 * share)
-    // The subject is the ball; the light is judged at a place of the user's at the origin's stand-in, shifted so that the ball sits off it.
+    // The subject is the ball; the light is judged at a place of the user's at the origin's
+    // stand-in, shifted so that the ball sits off it.
     const plan = oneLight(
       testLight({
         strobe: testStrobe({
@@ -353,13 +357,15 @@ describe('bounce', () => {
       }
     expect(Math.abs(Math.log2(at(plan, 'P1').bounce / sum))).toBeLessThan(0.05)
   })
-  // Energy, both hemispheres: what a head sends out in front all lands on the walls of a closed room, nothing behind it; one bounce returns ρ of it, no more.
+  // Energy, both hemispheres: what a head sends out in front all lands on the walls of a closed
+  // room, nothing behind it; one bounce returns ρ of it, no more.
   test.each([[60], [120]])(
     'a head with a %d° beam in a closed white room creates no light',
     (beamDeg) => {
       const side = 2000
       const n = -1 / Math.log2(Math.cos((beamDeg * Math.PI) / 360))
-      // Flux of cosⁿ: ∫ cosⁿθ dω over the front hemisphere = 2π/(n + 1), in units of the axis intensity.
+      // Flux of cosⁿ: ∫ cosⁿθ dω over the front hemisphere = 2π/(n + 1), in units of the axis
+      // intensity.
       const flux = (2 * Math.PI) / (n + 1)
       const walls: { direct: number; bounce: number } = { direct: 0, bounce: 0 }
       const K = 12
@@ -417,11 +423,13 @@ describe('bounce', () => {
           walls.bounce += bounce[j]! * (cell / 1000) ** 2
         })
       }
-      // Left, right, floor twice for the ceiling, which mirrors it, far wall; the wall behind the head gets none straight.
+      // Left, right, floor twice for the ceiling, which mirrors it, far wall; the wall behind the
+      // head gets none straight.
       const share = walls.direct / flux
       expect(share).toBeLessThan(1.01)
       expect(share).toBeGreaterThan(0.98)
-      // The floor patch is missing from the bounce (the table stands in for it), so less than all of it returns.
+      // The floor patch is missing from the bounce (the table stands in for it), so less than all
+      // of it returns.
       expect(walls.bounce).toBeLessThan(flux)
       expect(walls.bounce).toBeGreaterThan(0.3 * flux)
     }

@@ -1,7 +1,8 @@
 /**
- * How much of each head's light arrives at each place, straight and by one bounce, whatever its power: a head with a guide
- * number of 1 m at full power gives 1 at one metre on its axis. Straight light: gather.ts.
- * Source: one diffuse bounce with disc-corrected patches, E = ρ·E₁·cos·cos·A/(πd² + A).
+ * How much of each head's light arrives at each place, straight and by one bounce, whatever its
+ * power: a head with a guide number of 1 m at full power gives 1 at one metre on its axis. Straight
+ * light: gather.ts. Source: one diffuse bounce with disc-corrected patches, E = ρ·E₁·cos·cos·A/(πd²
+ * + A).
  */
 import type { Plan } from '../plan/plan'
 import { gather, newGathered } from './gather'
@@ -26,7 +27,10 @@ export interface Transport {
 const distanceTo = (head: Head, at: Vec): number =>
   Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
 
-/** Share of a patch's returned light that reaches each place: [place × patch], what stands in the way counted. */
+/**
+ * Share of a patch's returned light that reaches each place: [place × patch], what stands in the
+ * way counted.
+ */
 function couplings({ places, reflectors, surfaces }: Scene): Float64Array {
   const { patches } = reflectors
   const { blocked } = surfaces
@@ -66,7 +70,8 @@ export interface Known {
 
 /**
  * How light travels in a set.
- * @param near a set of which only lights other than the key differ: what has not moved is taken from there
+ * @param near a set of which only lights other than the key differ: what has not moved is taken
+ *   from there
  */
 export function workOut(plan: Plan, near: Known | null): Known {
   const scene: Scene = near

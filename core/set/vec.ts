@@ -1,6 +1,6 @@
 /**
- * Points and directions of the set, millimetres. One frame for everything: origin at the subject's focus point, x to the
- * right, y up, z level toward the camera's side.
+ * Points and directions of the set, millimetres. One frame for everything: origin at the subject's
+ * focus point, x to the right, y up, z level toward the camera's side.
  */
 import type { Position } from '../plan/plan'
 
@@ -28,7 +28,10 @@ const RAD = Math.PI / 180
 export const toRad = (deg: number): number => deg * RAD
 export const toDeg = (rad: number): number => rad / RAD
 
-/** Unit direction of an azimuth (0 toward the camera's side, + right) and an elevation (+ up), degrees. */
+/**
+ * Unit direction of an azimuth (0 toward the camera's side, + right) and an elevation (+ up),
+ * degrees.
+ */
 export const direction = (azimuthDeg: number, elevationDeg: number): Vec => [
   Math.cos(elevationDeg * RAD) * Math.sin(azimuthDeg * RAD),
   Math.sin(elevationDeg * RAD),
@@ -43,10 +46,16 @@ export const anglesOf = (
 })
 export const pointOf = (spot: Position): Vec =>
   scale(direction(spot.azimuthDeg, spot.elevationDeg), spot.distanceMm)
-/** The spot of a point; the direction of the old one is kept for a point at the origin, which has none. */
+/**
+ * The spot of a point; the direction of the old one is kept for a point at the origin, which has
+ * none.
+ */
 export const positionOf = (p: Vec): Position => ({ distanceMm: length(p), ...anglesOf(p) })
 
-/** Two unit directions square to a unit normal and to each other: `across` level where that is possible, `upward` the other. */
+/**
+ * Two unit directions square to a unit normal and to each other: `across` level where that is
+ * possible, `upward` the other.
+ */
 export function basisOf(normal: Vec, rollDeg = 0): { readonly across: Vec; readonly upward: Vec } {
   const level = Math.abs(normal[1]) > 0.999999 ? ([1, 0, 0] as Vec) : unit(cross([0, 1, 0], normal))
   const up = cross(normal, level)

@@ -1,6 +1,7 @@
 /**
- * Branch and bound over the powers of all lights on their dials. A branch is left only when the best it could still give is
- * worse than what is kept already: exact up to `EXACT_LIGHTS`, nearly so past them.
+ * Branch and bound over the powers of all lights on their dials. A branch is left only when the
+ * best it could still give is worse than what is kept already: exact up to `EXACT_LIGHTS`, nearly
+ * so past them.
  */
 import { GHOST_LEVEL, SHOWS_WITHIN } from '../ledger/freeze'
 import { DUST, FAR_OFF } from './goals'
@@ -24,8 +25,9 @@ function levelCost(goal: LevelGoal, limit: number, low: number, high: number): n
 /** Up to so many lights the search is exact. */
 export const EXACT_LIGHTS = 4
 /**
- * With more there are too many all but equal mixtures to tell apart: of each light the two most promising marks are followed,
- * and what is not better by this much is let go (in the units of the score a tenth is a fifth of a stop off a goal).
+ * With more there are too many all but equal mixtures to tell apart: of each light the two most
+ * promising marks are followed, and what is not better by this much is let go (in the units of the
+ * score a tenth is a fifth of a stop off a goal).
  */
 const MANY = { slack: 0.1, breadth: 2 }
 
@@ -60,7 +62,10 @@ export function bestPowers(
   if (ghost >= limit) return null
 
   const limits = levels.map((goal) => 2 ** (goal.limit + takenStops))
-  /** Everything is added up before aperture, ISO and ND; instead the limits are raised by what those take. */
+  /**
+   * Everything is added up before aperture, ISO and ND; instead the limits are raised by what those
+   * take.
+   */
   const leastLevelCost = (d: number): number => {
     let cost = 0
     for (let g = 0; g < levels.length; g++) {
@@ -94,7 +99,10 @@ export function bestPowers(
       : levelCost(ratio, ratioLimit, l, h)
   }
 
-  /** What a light's mark costs by itself: its price, and how far it moves a level that is to be held. */
+  /**
+   * What a light's mark costs by itself: its price, and how far it moves a level that is to be
+   * held.
+   */
   const alone = ({ prepared, held }: CaseLight, k: number): number => {
     if (held.length === 0) return prepared.prices[k]!
     const moved = Math.abs(held[k]! - takenStops - prepared.heldLevel)
@@ -119,7 +127,10 @@ export function bestPowers(
     const { gives } = lights[d]!.prepared
     for (let j = 0; j < J; j++) sums[d + 1]![j] = sums[d]![j]! + gives[j]! * factor
   }
-  /** Puts light d at a mark. It surely shows when nothing that may still come can outshine it by so much. */
+  /**
+   * Puts light d at a mark. It surely shows when nothing that may still come can outshine it by so
+   * much.
+   */
   const put = (d: number, k: number): void => {
     const { prepared, factors, blurCost } = lights[d]!
     const gives = prepared.gives[subject]! * factors[k]!
@@ -218,8 +229,9 @@ export function bestPowers(
 const FAINT = 2 ** -8
 
 /**
- * Whether the ambient is too faint at every level of a goal to matter, so that another shutter with as little of it
- * would do the same. WeightedGoal only where there are too many lights for an exact search.
+ * Whether the ambient is too faint at every level of a goal to matter, so that another shutter with
+ * as little of it would do the same. WeightedGoal only where there are too many lights for an exact
+ * search.
  * @param ambient linear, at each place, before aperture, ISO and ND
  */
 export const isFaint = (

@@ -26,7 +26,10 @@ export interface EqualExposure {
   readonly slots: Int32Array
 }
 
-/** Apertures, ISOs and filters that keep the goals they decide alone, by how much light they take together. */
+/**
+ * Apertures, ISOs and filters that keep the goals they decide alone, by how much light they take
+ * together.
+ */
 export function settingsByStops(
   from: Plan,
   space: SearchSpace,

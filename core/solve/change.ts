@@ -54,7 +54,10 @@ export function applyChange(plan: Plan, change: WayChange): Plan {
 export const sameModifiers = (a: readonly Modifier[], b: readonly Modifier[]): boolean =>
   a.length === b.length && a.every((each, i) => each.id === b[i]!.id)
 
-/** Which way of working leads from one plan to the other: what is moved or added comes before what is only set. */
+/**
+ * Which way of working leads from one plan to the other: what is moved or added comes before what
+ * is only set.
+ */
 export function groupOf(from: Plan, to: Plan): WayGroup {
   for (const [i, light] of to.lights.entries()) {
     const was = from.lights[i]!

@@ -1,6 +1,7 @@
 /**
- * Goals: what the picture is wanted to be, as limits with tolerance, each hard or wished, and how a plan stands to them.
- * A miss is counted in stops whatever the goal: levels as they are, all else as log2 of the ratio to the limit.
+ * Goals: what the picture is wanted to be, as limits with tolerance, each hard or wished, and how a
+ * plan stands to them. A miss is counted in stops whatever the goal: levels as they are, all else
+ * as log2 of the ratio to the limit.
  */
 import { pixelPitchMm } from '../kit/kit'
 import type { Evaluation } from '../ledger/evaluate'

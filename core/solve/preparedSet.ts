@@ -1,4 +1,7 @@
-/** A set prepared for the search: what every light gives at every place at full power, and what each mark of it costs, as plain numbers. */
+/**
+ * A set prepared for the search: what every light gives at every place at full power, and what each
+ * mark of it costs, as plain numbers.
+ */
 import { flashDuration, flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { fillShares } from '../ledger/ratios'
@@ -17,7 +20,10 @@ import type { SearchSpace } from './searchSpace'
 export interface PreparedLight {
   readonly light: Light
   readonly marks: Float64Array
-  /** what each mark costs whatever the shutter: by itself, by its recycle, by the flashes of a charge */
+  /**
+   * what each mark costs whatever the shutter: by itself, by its recycle, by the flashes of a
+   * charge
+   */
   readonly prices: Float64Array
   readonly recycleCost: Float64Array
   readonly flashesCost: Float64Array

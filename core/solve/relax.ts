@@ -1,7 +1,8 @@
 /**
- * When nothing fits: the smallest changes that would make it fit, each found by searching again, not guessed.
- * A goal may yield (by how much at the least, all others kept), a lock may be opened, or something outside the search space may be
- * moved: the ambient shaded, the background set back, a light moved nearer or farther.
+ * When nothing fits: the smallest changes that would make it fit, each found by searching again,
+ * not guessed. A goal may yield (by how much at the least, all others kept), a lock may be opened,
+ * or something outside the search space may be moved: the ambient shaded, the background set back,
+ * a light moved nearer or farther.
  */
 import { evaluate } from '../ledger/evaluate'
 import type { LightId, Plan } from '../plan/plan'
@@ -44,7 +45,9 @@ function fitted(plan: Plan): Plan | null {
   return found ? applyChange(plan, found.change) : null
 }
 
-/** The present set only: the question is whether that set can be lit, not what else could be moved. */
+/**
+ * The present set only: the question is whether that set can be lit, not what else could be moved.
+ */
 const still = (plan: Plan): Plan => ({
   ...plan,
   bag: { ...plan.bag, shadeStops: 0, modifiers: [] },
@@ -171,7 +174,10 @@ const moving = (plan: Plan): Relaxation[] =>
     })
   })
 
-/** @returns relaxations in the order people would look at them: goals by how little they yield, then what could be moved */
+/**
+ * @returns relaxations in the order people would look at them: goals by how little they yield, then
+ * what could be moved
+ */
 export function relaxations(plan: Plan, progress?: (share: number) => void): Relaxation[] {
   const found: Relaxation[] = []
   const steps = [yielding, unlocking, shading, backgroundBack, moving]

@@ -1,6 +1,6 @@
 /**
- * How ways are ordered: wishes first, by stops missed; then what a way costs. The weights say how many stops of one thing
- * people give for a stop of another; common practice, no source.
+ * How ways are ordered: wishes first, by stops missed; then what a way costs. The weights say how
+ * many stops of one thing people give for a stop of another; common practice, no source.
  */
 import { pixelPitchMm } from '../kit/kit'
 import type { Ledger } from '../ledger/ledger'
@@ -92,7 +92,10 @@ export const setPrice = (from: Plan, to: Plan): number =>
     ? 0
     : WEIGHT.shade + WEIGHT.shadeStop * Math.abs(to.ambient.shadeStops - from.ambient.shadeStops))
 
-/** A way's whole score from its own evaluation; smaller is better. The search adds the same up by parts. */
+/**
+ * A way's whole score from its own evaluation; smaller is better. The search adds the same up by
+ * parts.
+ */
 export function scoreOf(
   from: Plan,
   was: Ledger,

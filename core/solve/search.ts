@@ -1,6 +1,6 @@
 /**
- * The search for settings: every set, shutter and amount of light, the powers found by branch and bound. Only what keeps
- * every hard goal is kept, the best of each aperture in each kind of way.
+ * The search for settings: every set, shutter and amount of light, the powers found by branch and
+ * bound. Only what keeps every hard goal is kept, the best of each aperture in each kind of way.
  */
 import { evaluate } from '../ledger/evaluate'
 import { blurFor } from '../ledger/freeze'
@@ -93,7 +93,8 @@ export function search(
       const highSpeedSync = highSpeedSyncAt(plan, shutterStops)
       const shutterCase = shutterCaseOf(prepared, shutterStops, highSpeedSync, blur)
       const base = moved + shutterPrice(plan, shutterStops)
-      // With many lights a shutter that changes nothing but the ambient, where there is none to speak of, is not gone into.
+      // With many lights a shutter that changes nothing but the ambient, where there is none to
+      // speak of, is not gone into.
       const idle =
         prepared.lights.length > EXACT_LIGHTS &&
         plan.camera.curtain === 'focal-plane' &&

@@ -1,7 +1,8 @@
 /**
- * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each light may go. Locks and
- * bounds are kept here, so that nothing outside is ever looked at. Of the set itself one thing is changed at a time: one
- * light moved (or all that may, by the same factor), one modifier put on or taken off, or the ambient shaded.
+ * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each
+ * light may go. Locks and bounds are kept here, so that nothing outside is ever looked at. Of the
+ * set itself one thing is changed at a time: one light moved (or all that may, by the same factor),
+ * one modifier put on or taken off, or the ambient shaded.
  */
 import type { Modifier } from '../kit/kit'
 import type { Plan } from '../plan/plan'

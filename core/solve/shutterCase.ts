@@ -1,4 +1,7 @@
-/** A prepared set under one shutter: what each mark of each light gives then, and what the blur of it costs. */
+/**
+ * A prepared set under one shutter: what each mark of each light gives then, and what the blur of
+ * it costs.
+ */
 import { usesHighSpeedSync, shutterLoss } from '../ledger/cells'
 import { leafClip } from '../optics/shutter'
 import type { Plan } from '../plan/plan'
@@ -18,7 +21,10 @@ export interface CaseLight {
   readonly held: Float64Array
 }
 
-/** What is known when the first d lights have their marks, at index d; nothing in the search is allocated mark by mark. */
+/**
+ * What is known when the first d lights have their marks, at index d; nothing in the search is
+ * allocated mark by mark.
+ */
 export interface Scratch {
   /** linear light at each place: ambient first, then light by light */
   readonly sums: readonly Float64Array[]
@@ -40,7 +46,10 @@ export interface ShutterCase {
   readonly lights: readonly CaseLight[]
   /** smear by ambient where it shows, px; 0 for a still subject */
   readonly ambientPx: number
-  /** what the lights from the d-th on give at least and at most, at each place, before aperture, ISO and ND */
+  /**
+   * what the lights from the d-th on give at least and at most, at each place, before aperture, ISO
+   * and ND
+   */
   readonly low: readonly Float64Array[]
   readonly high: readonly Float64Array[]
   /** the same of what counts as fill, and the most any one of them gives the subject */

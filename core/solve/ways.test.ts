@@ -1,4 +1,6 @@
-/** The solver against exhaustive search written apart, and what it promises against the whole sum. */
+/**
+ * The solver against exhaustive search written apart, and what it promises against the whole sum.
+ */
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
@@ -103,7 +105,10 @@ const smallPlan = (x: Small): Plan =>
     plan.locks = x.lock ? [x.lock] : []
   })
 
-/** Everything there is, one by one, each by the whole sum. Built from the plan, not from the solver's space, but for its sets. */
+/**
+ * Everything there is, one by one, each by the whole sum. Built from the plan, not from the
+ * solver's space, but for its sets.
+ */
 const exhaustive = (plan: Plan): Map<string, number> => {
   const { camera, settings, bag, locks } = plan
   const free = (path: string, marks: readonly number[], now: number): readonly number[] =>

@@ -1,6 +1,7 @@
 /**
- * Goals and locks in, complete settings out: the best ways of each kind, or nothing when no way keeps every hard goal.
- * Everything offered has been evaluated again by the whole sum, and stands with its verdicts.
+ * Goals and locks in, complete settings out: the best ways of each kind, or nothing when no way
+ * keeps every hard goal. Everything offered has been evaluated again by the whole sum, and stands
+ * with its verdicts.
  */
 import { pixelPitchMm } from '../kit/kit'
 import { evaluate } from '../ledger/evaluate'
@@ -83,7 +84,10 @@ function wayOf(plan: Plan, change: WayChange): Way {
   }
 }
 
-/** @returns the best ways, best first; empty when nothing keeps every hard goal within locks and bounds */
+/**
+ * @returns the best ways, best first; empty when nothing keeps every hard goal within locks and
+ * bounds
+ */
 export const findWays = (plan: Plan, progress?: (share: number) => void): Way[] =>
   search(plan, weightedGoalsOf(plan), progress ? { progress } : {})
     .map(({ change }) => wayOf(plan, change))

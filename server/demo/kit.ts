@@ -1,4 +1,7 @@
-/** The invented kit of the Tidewater Cabinet: every kind of dial, a leaf and a focal-plane shutter. Nobody's real gear. */
+/**
+ * The invented kit of the Tidewater Cabinet: every kind of dial, a leaf and a focal-plane shutter.
+ * Nobody's real gear.
+ */
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 
 const f = (n: number) => Math.round(2 * Math.log2(n) * 3) / 3

@@ -1,4 +1,7 @@
-/** Drawn stand-ins for demo frames: a shape at one level on a background at another, as an sRGB JPEG with camera settings in it. */
+/**
+ * Drawn stand-ins for demo frames: a shape at one level on a background at another, as an sRGB JPEG
+ * with camera settings in it.
+ */
 import sharp from 'sharp'
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import type { Plan } from '@core/plan/plan'
@@ -7,7 +10,10 @@ import { secondsAt } from '@core/scales/marks'
 const WIDTH = 1200
 const HEIGHT = 800
 
-/** A tint that leaves the luminance at the level: shares of red, green and blue light, evened out by the weights of BT.709. */
+/**
+ * A tint that leaves the luminance at the level: shares of red, green and blue light, evened out by
+ * the weights of BT.709.
+ */
 function tone(level: number, warm = 0): string {
   const tint = [1, 1 - 0.25 * warm, 1 - 0.65 * warm]
   const even = 0.2126 * tint[0]! + 0.7152 * tint[1]! + 0.0722 * tint[2]!

@@ -1,4 +1,7 @@
-/** Only this machine's own pages may speak to this server: headers, and refusal of foreign Host and Origin. */
+/**
+ * Only this machine's own pages may speak to this server: headers, and refusal of foreign Host and
+ * Origin.
+ */
 import { randomBytes } from 'node:crypto'
 import type { RequestHandler } from 'express'
 import helmet from 'helmet'
@@ -8,7 +11,10 @@ const LOCAL = ['localhost', '127.0.0.1', '[::1]']
 
 const hostName = (host: string): string => host.replace(/:\d+$/, '').toLowerCase()
 
-/** A page elsewhere that has its name point here (DNS rebinding) carries a foreign Host; a form elsewhere a foreign Origin. */
+/**
+ * A page elsewhere that has its name point here (DNS rebinding) carries a foreign Host; a form
+ * elsewhere a foreign Origin.
+ */
 export function refuseForeign(configuredHost: string): RequestHandler {
   const allowed = new Set([
     ...LOCAL,
@@ -18,7 +24,8 @@ export function refuseForeign(configuredHost: string): RequestHandler {
   const open = configuredHost === '0.0.0.0' || configuredHost === '::'
   return (req, res, next) => {
     const host = req.headers.host ?? ''
-    // Listening on every address means the user chose to be reached by names we cannot know: numbers are let in.
+    // Listening on every address means the user chose to be reached by names we cannot know:
+    // numbers are let in.
     const named = open && /^(\d+\.){3}\d+$/.test(hostName(host))
     if (!allowed.has(hostName(host)) && !named)
       return send(

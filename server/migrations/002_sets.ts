@@ -1,4 +1,7 @@
-/** Plans, kit and frames of one strobe at an angle become sets in space. What cannot be read is left as it was. */
+/**
+ * Plans, kit and frames of one strobe at an angle become sets in space. What cannot be read is left
+ * as it was.
+ */
 import type { Knex } from 'knex'
 import { migrateDocuments } from './documents'
 

@@ -1,4 +1,7 @@
-/** Every stored document brought to the present version. A plan that cannot be read is left as it was. */
+/**
+ * Every stored document brought to the present version. A plan that cannot be read is left as it
+ * was.
+ */
 import type { Knex } from 'knex'
 import { migrateFrame, migrateKitItem } from '@core/plan/migrate'
 import { openPlan } from '@core/plan/open'

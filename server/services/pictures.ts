@@ -9,7 +9,9 @@ import { invalid } from '../http/problem'
 const THUMBNAIL_WIDTH = 240
 const MAX_PIXELS = 150_000_000
 
-/** Decodes every pixel, so that a truncated or foreign file is refused before anything is written. */
+/**
+ * Decodes every pixel, so that a truncated or foreign file is refused before anything is written.
+ */
 async function check(bytes: Buffer): Promise<void> {
   try {
     const image = sharp(bytes, { failOn: 'truncated', limitInputPixels: MAX_PIXELS })

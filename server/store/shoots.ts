@@ -56,7 +56,9 @@ export function shootStore(db: Knex) {
         .select('id', 'version', 'stage', 'updated_at')
         .select(
           db.raw(
-            "json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look, json_extract(plan, '$.subject.shape') as shape, json_extract(plan, '$.lights') as lights"
+            "json_extract(plan, '$.title') as title, json_extract(plan, '$.look') as look, " +
+              "json_extract(plan, '$.subject.shape') as shape, " +
+              "json_extract(plan, '$.lights') as lights"
           )
         )
         .select(

@@ -1,4 +1,7 @@
-/** Calls to the server. Failures come out as ApiProblem with the server's words, or as "not reachable". */
+/**
+ * Calls to the server. Failures come out as ApiProblem with the server's words, or as "not
+ * reachable".
+ */
 import type { KitItem } from '@core/kit/kit'
 import type { Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Ambient at subject and background against the shutter, the strobe's light beside it, and what kind of sync each shutter means. */
+/**
+ * Ambient at subject and background against the shutter, the strobe's light beside it, and what
+ * kind of sync each shutter means.
+ */
 import { computed, ref } from 'vue'
 import {
   byShutter,

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Blur at the ends of the depth against the aperture: out of focus, diffraction, both; and the best aperture in words. */
+/**
+ * Blur at the ends of the depth against the aperture: out of focus, diffraction, both; and the best
+ * aperture in words.
+ */
 import { computed } from 'vue'
 import { bestAperture, byAperture } from '@core/advise/byAperture'
 import { nameOf } from '@core/scales/marks'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Two drawings to scale: the lens and the subject, and under it the depth of field held against the depth needed. */
+/**
+ * Two drawings to scale: the lens and the subject, and under it the depth of field held against the
+ * depth needed.
+ */
 import { computed } from 'vue'
 import { poseOf } from '@core/set/camera'
 import { depthOf, sensorInUse, neededDepthMm } from '@core/plan/lensInUse'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Blur of every light and of the ambient against what is allowed, in pixels on a scale of doublings. */
+/**
+ * Blur of every light and of the ambient against what is allowed, in pixels on a scale of
+ * doublings.
+ */
 import { computed } from 'vue'
 import type { Freeze } from '@core/ledger/freeze'
 import { usePlan } from '@/stores/plan'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A small question mark that explains a term, by pointer, touch or keyboard. The menu is made when it is first asked for. */
+/**
+ * A small question mark that explains a term, by pointer, touch or keyboard. The menu is made when
+ * it is first asked for.
+ */
 import { mdiHelpCircleOutline } from '@mdi/js'
 import { ref, useTemplateRef } from 'vue'
 

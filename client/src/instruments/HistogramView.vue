@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Histogram of a frame: luminance filled, channels as lines. Roots of the counts, so that a few bright pixels still show. */
+/**
+ * Histogram of a frame: luminance filled, channels as lines. Roots of the counts, so that a few
+ * bright pixels still show.
+ */
 import { computed } from 'vue'
 import type { FrameAnalysis } from '@core/measure/analyse'
 import { percent } from '@/words/format'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Which item of the kit the plan uses. The plan keeps its own copy; when the kit's figures have moved on, it says so. */
+/**
+ * Which item of the kit the plan uses. The plan keeps its own copy; when the kit's figures have
+ * moved on, it says so.
+ */
 import { dequal } from 'dequal/lite'
 import { computed } from 'vue'
 import type { KitItem, KitKind } from '@core/kit/kit'

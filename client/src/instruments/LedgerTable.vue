@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Sources down, places across, each cell a level in stops that opens into its terms; any set of sources can be summed alone. */
+/**
+ * Sources down, places across, each cell a level in stops that opens into its terms; any set of
+ * sources can be summed alone.
+ */
 import { computed } from 'vue'
 import { sumAt } from '@core/ledger/ratios'
 import type { Cell, SourceId } from '@core/ledger/terms'
@@ -24,7 +27,8 @@ const inSum = (source: SourceId): boolean =>
   props.isolated.length === 0 || props.isolated.includes(source)
 const toggle = (source: SourceId, event: MouseEvent): void => {
   const now = props.isolated.length === 0 ? [] : [...props.isolated]
-  // A plain click asks what this one does alone; with shift or control it joins the ones already chosen.
+  // A plain click asks what this one does alone; with shift or control it joins the ones already
+  // chosen.
   const more = event.shiftKey || event.ctrlKey || event.metaKey
   const next = now.includes(source)
     ? now.filter((each) => each !== source)

@@ -118,7 +118,8 @@ const lit = computed(() => plan.value.lights.filter((light) => light.on))
     grid-auto-flow: row;
     grid-template-columns: 1.3fr repeat(3, 1fr);
   }
-  /* With more than one light the dials stand in rows, lights first, three or two side by side; what names them gives way. */
+  /* With more than one light the dials stand in rows, lights first, three or two side by side;
+     what names them gives way. */
   .dials.many {
     grid-auto-flow: row;
     grid-template-columns: repeat(6, minmax(0, 1fr));

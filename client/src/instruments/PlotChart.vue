@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A chart by Plotly, loaded when first shown. It can be read by pointer or arrow keys: the line beneath says the figures there. */
+/**
+ * A chart by Plotly, loaded when first shown. It can be read by pointer or arrow keys: the line
+ * beneath says the figures there.
+ */
 import { useDebounceFn, useResizeObserver } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useTheme } from 'vuetify'
@@ -36,7 +39,10 @@ const draw = async (): Promise<void> => {
     { displayModeBar: false, responsive: false, staticPlot: true }
   )
 }
-/** Plotly keeps its rules in an inline style; under the page's policy it must carry the page's nonce. */
+/**
+ * Plotly keeps its rules in an inline style; under the page's policy it must carry the page's
+ * nonce.
+ */
 const allowStyle = (): void => {
   const id = 'plotly.js-style-global'
   if (document.getElementById(id)) return

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Remedies when the dial cannot give the light wanted, each priced; taking one is one undoable step. */
+/**
+ * Remedies when the dial cannot give the light wanted, each priced; taking one is one undoable
+ * step.
+ */
 import { computed } from 'vue'
 import type { PowerRemedy } from '@core/advise/powerRemedies'
 import type { LightId } from '@core/plan/plan'

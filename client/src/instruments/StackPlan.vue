@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** When one frame cannot hold the depth: how many, how far apart, how long, and where the rail stands for each. */
+/**
+ * When one frame cannot hold the depth: how many, how far apart, how long, and where the rail
+ * stands for each.
+ */
 import { stringify } from 'csv-stringify/browser/esm/sync'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'

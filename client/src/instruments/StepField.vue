@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** One figure on a line: typed in any sensible notation, stepped with the arrow keys, locked. Wrong text stays and is explained. */
+/**
+ * One figure on a line: typed in any sensible notation, stepped with the arrow keys, locked. Wrong
+ * text stays and is explained.
+ */
 import { useId } from 'vue'
 import HelpTip from './HelpTip.vue'
 import LockButton from './LockButton.vue'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** One control on the strip: its name, its value in large figures, a step either way, a lock and a line beneath. */
+/**
+ * One control on the strip: its name, its value in large figures, a step either way, a lock and a
+ * line beneath.
+ */
 import { useId } from 'vue'
 import LockButton from './LockButton.vue'
 import WhatIf from './WhatIf.vue'

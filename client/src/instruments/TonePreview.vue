@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The tones the sum predicts: the subject's lit side on the background, flat. Not a rendering of its shape. */
+/**
+ * The tones the sum predicts: the subject's lit side on the background, flat. Not a rendering of
+ * its shape.
+ */
 import { computed } from 'vue'
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import { usePlan } from '@/stores/plan'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The six verdicts: a mark, a name, a figure. Each opens to say why and leads to the term that decides it. */
+/**
+ * The six verdicts: a mark, a name, a figure. Each opens to say why and leads to the term that
+ * decides it.
+ */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Verdict } from '@core/ledger/verdicts'
@@ -19,7 +22,10 @@ const store = usePlan()
 const router = useRouter()
 const verdicts = computed(() => store.evaluation?.verdicts ?? [])
 
-/** One menu for all six, hung on the verdict it speaks of: six of their own would cost more than the sum itself. */
+/**
+ * One menu for all six, hung on the verdict it speaks of: six of their own would cost more than the
+ * sum itself.
+ */
 const target = shallowRef<HTMLElement | null>(null)
 const shown = ref('')
 const open = ref(false)

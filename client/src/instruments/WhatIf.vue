@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** Beside a dial: what one step either way does to every verdict. The line under the dial opens it. */
+/**
+ * Beside a dial: what one step either way does to every verdict. The line under the dial opens it.
+ */
 import { computed, ref, useTemplateRef } from 'vue'
 import { whatIf, type SteppablePath } from '@core/advise/whatIf'
 import { figureOf, type PlanPath } from '@core/plan/path'

@@ -1,4 +1,7 @@
-/** How each kind of figure is typed, shown and stepped. One step is a third of a stop wherever that has a meaning. */
+/**
+ * How each kind of figure is typed, shown and stepped. One step is a third of a stop wherever that
+ * has a meaning.
+ */
 import { dialMarks, formatPower, parsePower, type Dial } from '@core/scales/dial'
 import { marksOf, nameOf, stepMark } from '@core/scales/marks'
 import {
@@ -33,7 +36,10 @@ function parseMillimetres(text: string): number | null {
   const size = parseLength(text.replace(/^\s*[-−–+]\s*/, ''))
   return size === null ? null : negative ? -size : size
 }
-/** A number in the dress its figure shows it in: what stands before and after it goes, "none" stands for a value. */
+/**
+ * A number in the dress its figure shows it in: what stands before and after it goes, "none" stands
+ * for a value.
+ */
 const dressed =
   (
     parse: (text: string) => number | null,

@@ -6,7 +6,10 @@ import { usePlan } from '@/stores/plan'
 import { KINDS, type Kind, type KindName } from './kinds'
 
 export interface FigureProps {
-  /** where the figure stands in the plan, which also names its lock; none for a figure that is not in the plan */
+  /**
+   * where the figure stands in the plan, which also names its lock; none for a figure that is not
+   * in the plan
+   */
   path?: PlanPath
   kind: KindName
   label: string

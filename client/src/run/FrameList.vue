@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The run so far, newest first: what each frame showed and what was changed since the one before. */
+/**
+ * The run so far, newest first: what each frame showed and what was changed since the one before.
+ */
 import { computed } from 'vue'
 import type { Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'

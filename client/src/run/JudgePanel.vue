@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What did the frame show? By eye, from the picture, or with a flash meter: each says how sure it is. */
+/**
+ * What did the frame show? By eye, from the picture, or with a flash meter: each says how sure it
+ * is.
+ */
 import { computed, ref, useId } from 'vue'
 import { formatMeter, parseMeter } from '@core/scales/meter'
 import { parseStops } from '@core/scales/stops'
@@ -53,7 +56,10 @@ const typed = ref('')
 const error = ref('')
 const judged = (levelStops: number, limit: 'exact' | 'at-most' = 'exact'): void =>
   emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, limit })
-/** What right means at the judged place: its goal, for a light judged alone what that light is to give there. */
+/**
+ * What right means at the judged place: its goal, for a light judged alone what that light is to
+ * give there.
+ */
 const right = computed(() => {
   if (black.value) return 0
   const ids = litIds(props.frame.snapshot)

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The picture with a round patch to place on an even part of subject or background; its level is measured from the file itself. */
+/**
+ * The picture with a round patch to place on an even part of subject or background; its level is
+ * measured from the file itself.
+ */
 import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/analyse'
 import type { Place } from '@core/plan/plan'

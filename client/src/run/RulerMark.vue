@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Two marks on a picture of a ruler, what lies between them in life, and the magnification that follows. */
+/**
+ * Two marks on a picture of a ruler, what lies between them in life, and the magnification that
+ * follows.
+ */
 import { useObjectUrl } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
 import { magnificationFromRuler } from '@core/optics/ruler'

@@ -29,7 +29,9 @@ export function useRun() {
     }
   }
 
-  /** Logs a frame with the settings in the plan, or with those the file names where it names any. */
+  /**
+   * Logs a frame with the settings in the plan, or with those the file names where it names any.
+   */
   const log = async (
     kind: Frame['kind'],
     file: File | null,

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** How a head's light falls off: smooth, a table of angles, or a photometric file read from disk. */
+/**
+ * How a head's light falls off: smooth, a table of angles, or a photometric file read from disk.
+ */
 import { computed, ref } from 'vue'
 import { beamShape, edgeAngleDeg, type Distribution } from '@core/light/beam'
 import { fluxOf, parsePhotometry } from '@core/light/photometry'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The same shoot was saved elsewhere meanwhile: say what differs, let the user take either side. Taking theirs can be undone. */
+/**
+ * The same shoot was saved elsewhere meanwhile: say what differs, let the user take either side.
+ * Taking theirs can be undone.
+ */
 import microdiff from 'microdiff'
 import { computed } from 'vue'
 import { usePlan } from '@/stores/plan'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Add or change a kit item. Every figure is checked by the same schema as on the server; faults stand at their field. */
+/**
+ * Add or change a kit item. Every figure is checked by the same schema as on the server; faults
+ * stand at their field.
+ */
 import { computed, ref } from 'vue'
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { faultsOf } from '@core/plan/open'

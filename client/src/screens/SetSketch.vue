@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** A set at a glance, from above with the camera below: stands for a shoot that has no picture yet. */
+/**
+ * A set at a glance, from above with the camera below: stands for a shoot that has no picture yet.
+ */
 import { computed } from 'vue'
 import type { ShootSummary } from '@core/api/api'
 

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The group a light belongs to, and that group's master: every light of it by the same stops, each on its own dial. */
+/**
+ * The group a light belongs to, and that group's master: every light of it by the same stops, each
+ * on its own dial.
+ */
 import { computed } from 'vue'
 import { formatPower } from '@core/scales/dial'
 import { moveGroup } from '@core/plan/edit'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The picked light: its strobe and what is on it, where it stands, what it is for, the power to set. */
+/**
+ * The picked light: its strobe and what is on it, where it stands, what it is for, the power to
+ * set.
+ */
 import { computed } from 'vue'
 import type { Modifier, Strobe } from '@core/kit/kit'
 import { copyLight, removeLight } from '@core/plan/edit'

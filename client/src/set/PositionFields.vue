@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Where a light or card stands, both ways: distance, azimuth and elevation from the subject, or x, y, z. The two say the same. */
+/**
+ * Where a light or card stands, both ways: distance, azimuth and elevation from the subject, or x,
+ * y, z. The two say the same.
+ */
 import { computed, ref } from 'vue'
 import { faultsOf } from '@core/plan/open'
 import { ownerOf, valueAt, type PlacedPath } from '@core/plan/path'

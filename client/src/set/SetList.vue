@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Everything in the set as a list: what is hidden behind something else in a drawing is still reached here. */
+/**
+ * Everything in the set as a list: what is hidden behind something else in a drawing is still
+ * reached here.
+ */
 import { computed } from 'vue'
 import { addCard, addLight, addPlace } from '@core/plan/edit'
 import type { Strobe } from '@core/kit/kit'

@@ -1,6 +1,7 @@
 /**
- * The set flattened onto a view: from above (the camera's side at the bottom), from the left or from the right (up is up).
- * Plane coordinates are millimetres, the second axis down the screen. No pixels here.
+ * The set flattened onto a view: from above (the camera's side at the bottom), from the left or
+ * from the right (up is up). Plane coordinates are millimetres, the second axis down the screen. No
+ * pixels here.
  */
 import { polygonHull } from 'd3-polygon'
 import type { Plan } from '@core/plan/plan'
@@ -75,7 +76,10 @@ export function subjectPoints({ subject }: Pick<Plan, 'subject'>): Vec[] {
   )
 }
 
-/** The lit face and the body behind it; drawn no smaller than `leastMm` so that it can be seen and hit. */
+/**
+ * The lit face and the body behind it; drawn no smaller than `leastMm` so that it can be seen and
+ * hit.
+ */
 export function headOutline(
   view: View,
   head: Head,
@@ -111,8 +115,9 @@ export function headOutline(
 }
 
 /**
- * Real edges of a beam in a view: a cone of half angle θ whose axis shows with length L is seen as a fan of half angle
- * asin(sin θ / L); one that looks at the viewer fills all round. Source: orthographic outline of a cone, geometry.
+ * Real edges of a beam in a view: a cone of half angle θ whose axis shows with length L is seen as
+ * a fan of half angle asin(sin θ / L); one that looks at the viewer fills all round. Source:
+ * orthographic outline of a cone, geometry.
  * @returns null when it fills all round
  */
 export function beamFan(
@@ -187,7 +192,10 @@ export interface Viewport {
   readonly top: number
   readonly bottom: number
 }
-/** What a view should take in: subject, lens, lights, cards; the background and the whole camera when they are not far off. */
+/**
+ * What a view should take in: subject, lens, lights, cards; the background and the whole camera
+ * when they are not far off.
+ */
 export function fitOf(view: View, plan: Plan, scene: Scene): Viewport {
   const reach = Math.max(
     60,

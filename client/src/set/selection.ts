@@ -1,4 +1,7 @@
-/** What is picked: one light, one card or one place of the set. Shared by the drawings, the list and the panels; no part of the plan. */
+/**
+ * What is picked: one light, one card or one place of the set. Shared by the drawings, the list and
+ * the panels; no part of the plan.
+ */
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 

@@ -1,4 +1,7 @@
-/** Dragging with d3-drag, mouse and touch alike; at most one step for each drawn frame, and one undo for each drag. */
+/**
+ * Dragging with d3-drag, mouse and touch alike; at most one step for each drawn frame, and one undo
+ * for each drag.
+ */
 import { drag, type D3DragEvent } from 'd3-drag'
 import { select } from 'd3-selection'
 import type { Directive } from 'vue'

@@ -1,4 +1,7 @@
-/** What hands do in a drawing of the set: dragging, turning and nudging its things, panning and zooming by keys. */
+/**
+ * What hands do in a drawing of the set: dragging, turning and nudging its things, panning and
+ * zooming by keys.
+ */
 import type { Ref } from 'vue'
 import { addPlace } from '@core/plan/edit'
 import { usePlan } from '@/stores/plan'
@@ -56,7 +59,10 @@ export const useGestures = (
     const [h, v] = flatten(view, now)
     moveTo(thing, unflatten(view, [h + by[0] * size, v + by[1] * size], now), `nudge ${thing.id}`)
   }
-  /** A double click on an empty spot puts a place there; what the view does not show stays level with the focus point. */
+  /**
+   * A double click on an empty spot puts a place there; what the view does not show stays level
+   * with the focus point.
+   */
   const placeHere = (event: MouseEvent): void => {
     if ((event.target as Element).closest('[data-thing]')) return
     const area = svg.value!.getBoundingClientRect()

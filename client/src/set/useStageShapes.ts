@@ -1,4 +1,7 @@
-/** What stands still in a drawing of the set, in pixels: grid, background, table, field of view, camera, mirror zones, subject. */
+/**
+ * What stands still in a drawing of the set, in pixels: grid, background, table, field of view,
+ * camera, mirror zones, subject.
+ */
 import { computed, type Ref } from 'vue'
 import { depthOf } from '@core/plan/lensInUse'
 import type { Plan } from '@core/plan/plan'

@@ -1,4 +1,7 @@
-/** What can be picked and moved in a drawing of the set, in pixels: heads with their beams, cards, places. */
+/**
+ * What can be picked and moved in a drawing of the set, in pixels: heads with their beams, cards,
+ * places.
+ */
 import { computed, type Ref } from 'vue'
 import type { Plan } from '@core/plan/plan'
 import type { Scene } from '@core/set/scene'

@@ -1,4 +1,6 @@
-/** Zoom and pan of a drawing by wheel, pinch and keys, over a scale that first takes everything in. */
+/**
+ * Zoom and pan of a drawing by wheel, pinch and keys, over a scale that first takes everything in.
+ */
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, type Ref } from 'vue'
@@ -35,7 +37,8 @@ export function useViewport(
   onMounted(() => {
     behaviour = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.2, 40])
-      // One finger scrolls the page past the drawing; two zoom and pan it. Things of the set have their own gesture.
+      // One finger scrolls the page past the drawing; two zoom and pan it. Things of the set have
+      // their own gesture.
       .filter((event: Event) => {
         if ((event.target as Element).closest('[data-thing]') && event.type !== 'wheel')
           return false

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Where the ambient light falls, and what each control would take from it at what cost to the strobe. */
+/**
+ * Where the ambient light falls, and what each control would take from it at what cost to the
+ * strobe.
+ */
 import { computed } from 'vue'
 import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/advise/darken'
 import AmbientAge from '@/instruments/AmbientAge.vue'
@@ -55,7 +58,10 @@ const label = (move: DarkMove): string =>
       : move.control === 'iso'
         ? 'ISO, to the lowest'
         : `ND filter, ${ND_STEP} stops more`
-/** Ambient falls by the same amount wherever it is known; unread places are counted from the control itself. */
+/**
+ * Ambient falls by the same amount wherever it is known; unread places are counted from the control
+ * itself.
+ */
 const buys = (move: DarkMove): number =>
   move.price.ambientBackground || move.price.ambientSubject || -Math.abs(move.to - move.from)
 const side = (move: DarkMove): string =>

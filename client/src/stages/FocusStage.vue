@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Camera, lens, how large the subject is drawn, how deep it is sharp, and at which aperture it is sharpest. */
+/**
+ * Camera, lens, how large the subject is drawn, how deep it is sharp, and at which aperture it is
+ * sharpest.
+ */
 import { computed, ref } from 'vue'
 import { pixelPitchMm } from '@core/kit/kit'
 import {

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What moves, what the flash freezes of it, what the shutter smears, and what would freeze more at what cost. */
+/**
+ * What moves, what the flash freezes of it, what the shutter smears, and what would freeze more at
+ * what cost.
+ */
 import { computed } from 'vue'
 import { SPEEDS } from '@core/plan/speeds'
 import { nameOf } from '@core/scales/marks'

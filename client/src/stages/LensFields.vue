@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Camera, lens and what is screwed to it; frame width, magnification and working distance, any of which may be typed. */
+/**
+ * Camera, lens and what is screwed to it; frame width, magnification and working distance, any of
+ * which may be typed.
+ */
 import { computed, ref } from 'vue'
 import type { Camera, Lens } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
@@ -47,7 +50,10 @@ const setWidth = (width: number): readonly Fault[] =>
     : [{ path: '', message: 'must be above 0 mm' }]
 const setWorking = (distance: number): readonly Fault[] =>
   setMagnification(magnificationAtFront(plan.value, distance))
-/** With something else in the way the old magnification may no longer focus: it goes to the nearest that does. */
+/**
+ * With something else in the way the old magnification may no longer focus: it goes to the nearest
+ * that does.
+ */
 const within = (draft: Plan): void => {
   draft.focus.magnification = Math.min(
     20,

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The set in two linked drawings, the sum under them, and beside them the picked thing, the opened cell and the checks. */
+/**
+ * The set in two linked drawings, the sum under them, and beside them the picked thing, the opened
+ * cell and the checks.
+ */
 import { stringify } from 'csv-stringify/browser/esm/sync'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** One step at a time: what to switch, what to set, take the frame, what it showed, what to change next. */
+/**
+ * One step at a time: what to switch, what to set, take the frame, what it showed, what to change
+ * next.
+ */
 import { computed, ref } from 'vue'
 import type { Frame } from '@core/run/frame'
 import AmbientAge from '@/instruments/AmbientAge.vue'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** How far ways may go: where each light may stand, what is in the bag, whether the shutter may pass sync. */
+/**
+ * How far ways may go: where each light may stand, what is in the bag, whether the shutter may pass
+ * sync.
+ */
 import { computed, ref } from 'vue'
 import type { Light } from '@core/plan/plan'
 import { parseStops } from '@core/scales/stops'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What is photographed, what must be sharp, what stands behind, and the light that is already there. */
+/**
+ * What is photographed, what must be sharp, what stands behind, and the light that is already
+ * there.
+ */
 import { computed } from 'vue'
 import { BLACK_TARGETS, levelTo8Bit } from '@core/ambient/blackScale'
 import { BACKGROUND_REFLECTANCES, SUBJECT_REFLECTANCES } from '@core/plan/reflectance'

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Ask for the picture, get the settings: goals and search space on the left, the ways they leave on the right. */
+/**
+ * Ask for the picture, get the settings: goals and search space on the left, the ways they leave on
+ * the right.
+ */
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Plan } from '@core/plan/plan'

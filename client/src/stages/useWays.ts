@@ -1,4 +1,7 @@
-/** The ways to the goals of a plan, looked for in a worker that a newer question, leaving, or Cancel ends. */
+/**
+ * The ways to the goals of a plan, looked for in a worker that a newer question, leaving, or Cancel
+ * ends.
+ */
 import type { Plan } from '@core/plan/plan'
 import type { Nearest, Relaxation } from '@core/solve/relax'
 import type { Way } from '@core/solve/ways'

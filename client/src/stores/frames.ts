@@ -1,4 +1,7 @@
-/** Frames of the open shoot. One that the server has not taken yet waits in this browser and is sent again. */
+/**
+ * Frames of the open shoot. One that the server has not taken yet waits in this browser and is sent
+ * again.
+ */
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Frame } from '@core/run/frame'

@@ -1,6 +1,6 @@
 /**
- * The plan being worked on: one immutable document, changed by small steps that undo, evaluated anew after each.
- * Saving is its own concern, see saving.ts.
+ * The plan being worked on: one immutable document, changed by small steps that undo, evaluated
+ * anew after each. Saving is its own concern, see saving.ts.
  */
 import { produce } from 'immer'
 import { defineStore } from 'pinia'
@@ -24,7 +24,9 @@ const MOST_STEPS = 300
 
 type Recipe = (draft: Plan) => void
 
-/** What the schema refuses of a change. Parts that stayed the same objects have been checked before. */
+/**
+ * What the schema refuses of a change. Parts that stayed the same objects have been checked before.
+ */
 function faultsIn(before: Plan, next: Plan): readonly Fault[] {
   const sameIds = (['lights', 'cards', 'places'] as const).every(
     (list) =>
@@ -81,7 +83,8 @@ export const usePlan = defineStore('plan', () => {
     if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label }]
     lastMerge = { key: mergeKey, at: now }
     future.value = []
-    // The checked plan is the one given, not a copy: parts that did not change stay the same objects, so what shows them rests.
+    // The checked plan is the one given, not a copy: parts that did not change stay the same
+    // objects, so what shows them rests.
     plan.value = next
     return []
   }

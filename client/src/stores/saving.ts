@@ -1,6 +1,7 @@
 /**
- * Saves the plan as it changes. Each write states the version it started from; when somebody else was quicker the user
- * is told and picks a side. Until the server has acknowledged a change it is also kept in this browser.
+ * Saves the plan as it changes. Each write states the version it started from; when somebody else
+ * was quicker the user is told and picks a side. Until the server has acknowledged a change it is
+ * also kept in this browser.
  */
 import { dequal } from 'dequal/lite'
 import { defineStore } from 'pinia'
@@ -132,7 +133,10 @@ export const useSaving = defineStore('saving', () => {
     { flush: 'sync' }
   )
 
-  /** Opens a shoot; a draft the server never got is taken up again, or set against what is there now. */
+  /**
+   * Opens a shoot; a draft the server never got is taken up again, or set against what is there
+   * now.
+   */
   const load = async (shootId: string): Promise<void> => {
     await flush()
     const shoot = await api.shoot(shootId)

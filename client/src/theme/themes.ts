@@ -1,6 +1,7 @@
 /**
- * Three themes. Dark is for work beside a black set; dim stays lower still, so that the screen does not light the set;
- * light is for daylight and print. Text on surfaces keeps a contrast of 4.5 or more in each.
+ * Three themes. Dark is for work beside a black set; dim stays lower still, so that the screen does
+ * not light the set; light is for daylight and print. Text on surfaces keeps a contrast of 4.5 or
+ * more in each.
  */
 import type { ThemeDefinition } from 'vuetify'
 

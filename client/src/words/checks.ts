@@ -108,7 +108,8 @@ function effect(check: Check, remedy: Remedy): string {
     Math.abs(remedy.figures.background ?? 0) >= 0.05
       ? `, ${stops(remedy.figures.background!)} on the background`
       : ''
-  // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black with its background.
+  // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black
+  // with its background.
   if (check.kind === 'shadow')
     return ` (${stopCount(remedy.effectStops)} of shadow gone from sight${subject}${background})`
   return (

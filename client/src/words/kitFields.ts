@@ -1,4 +1,7 @@
-/** What a kit item's form asks, in order: the path in the item, how the figure is typed and shown, and help where the term is not plain. */
+/**
+ * What a kit item's form asks, in order: the path in the item, how the figure is typed and shown,
+ * and help where the term is not plain.
+ */
 import { parseAperture, parseIso, parseLength, parseNumber, parseShutter } from '@core/scales/parse'
 import { nameOf } from '@core/scales/marks'
 import { formatStops, normalise, parseStops } from '@core/scales/stops'

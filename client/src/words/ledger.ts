@@ -16,7 +16,10 @@ const NO_LEVEL: Record<Exclude<CellState, 'known'>, string> = {
 export const cellWords = (cell: Cell): string =>
   cell.state !== 'known' ? NO_LEVEL[cell.state] : `${limitSign(cell.limit)}${stops(cell.level)}`
 
-/** A header and a row for each source, then the sum and the goals. Plain minus signs, so that a spreadsheet reads numbers. */
+/**
+ * A header and a row for each source, then the sum and the goals. Plain minus signs, so that a
+ * spreadsheet reads numbers.
+ */
 export function ledgerRows(plan: Plan): string[][] {
   const { ledger } = evaluate(plan)
   const figure = (level: number): string => (Number.isFinite(level) ? level.toFixed(2) : '')

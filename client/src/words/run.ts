@@ -67,8 +67,8 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
             head: 'Shade the set',
             detail:
               `Ambient lifts the background ${stopCount(move.overStops)} over your limit and ` +
-              'every control is locked or at its end: draw a curtain, switch a lamp off, or move the ' +
-              'background back. Then take the black frame again.'
+              'every control is locked or at its end: draw a curtain, switch a lamp off, or ' +
+              'move the background back. Then take the black frame again.'
           }
     case 'set-power':
       return {

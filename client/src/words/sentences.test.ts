@@ -1,4 +1,6 @@
-/** Exact sentences: what the screens say of checks, frames, goals and the run, each with its units. */
+/**
+ * Exact sentences: what the screens say of checks, frames, goals and the run, each with its units.
+ */
 import { describe, expect, test } from '@jest/globals'
 import type { Check, CheckKind, Remedy, RemedyKind } from '@core/checks/check'
 import { evaluate } from '@core/ledger/evaluate'
@@ -155,7 +157,8 @@ describe('checks', () => {
     [
       'mirror-curved',
       remedy('nearer', { distanceMm: 120, subject: 0.1 }, -2),
-      'Move it nearer, to 120 mm, and its power down to 1/64: the subject keeps its light (−2.0 in the ' +
+      'Move it nearer, to 120 mm, and its power down to 1/64: the subject keeps its light ' +
+        '(−2.0 in the ' +
         'highlight, +0.1 on the lit side).'
     ],
     [

@@ -1,4 +1,6 @@
-/** Opens a JPEG away from the page: counts its pixels in stripes, measures patches, reads its EXIF. */
+/**
+ * Opens a JPEG away from the page: counts its pixels in stripes, measures patches, reads its EXIF.
+ */
 import * as Comlink from 'comlink'
 import ExifReader from 'exifreader'
 import {
@@ -95,7 +97,10 @@ const worker = {
       bitmap.close()
     }
   },
-  /** The dark band of a shutter past sync, and what the file says of its settings; null for a picture without light. */
+  /**
+   * The dark band of a shutter past sync, and what the file says of its settings; null for a
+   * picture without light.
+   */
   band: async (file: Blob): Promise<{ readonly band: Band | null; readonly exif: ExifNumbers }> => {
     const bitmap = await open(file)
     try {

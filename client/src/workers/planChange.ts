@@ -1,6 +1,7 @@
 /**
- * Plans on their way to a worker and back: said by what differs from one the other side has, so that parts that did not
- * change stay the same objects there and what is remembered of them serves again.
+ * Plans on their way to a worker and back: said by what differs from one the other side has, so
+ * that parts that did not change stay the same objects there and what is remembered of them serves
+ * again.
  */
 import { applyPatches, enablePatches, type Patch } from 'immer'
 import type { Plan } from '@core/plan/plan'
@@ -24,7 +25,10 @@ function sameShape(before: unknown, after: unknown): boolean {
   )
 }
 
-/** What makes one document of another, as immer's patches. Parts that are the same objects are not looked into. */
+/**
+ * What makes one document of another, as immer's patches. Parts that are the same objects are not
+ * looked into.
+ */
 export function patchesBetween(
   before: unknown,
   after: unknown,

@@ -1,4 +1,7 @@
-/** What looks for remedies by evaluating many sets: away from the page, so that typing and dragging never wait. */
+/**
+ * What looks for remedies by evaluating many sets: away from the page, so that typing and dragging
+ * never wait.
+ */
 import * as Comlink from 'comlink'
 import { powerRemedies } from '@core/advise/powerRemedies'
 import { checkSet } from '@core/checks/checks'

@@ -1,4 +1,6 @@
-/** A question about the plan put to a worker a moment after the last change; the newest answer wins. */
+/**
+ * A question about the plan put to a worker a moment after the last change; the newest answer wins.
+ */
 import * as Comlink from 'comlink'
 import { useDebounceFn } from '@vueuse/core'
 import { onBeforeUnmount, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'

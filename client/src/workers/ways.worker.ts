@@ -1,4 +1,7 @@
-/** Looks for ways, and for the smallest relaxations where there are none. Ended as a whole when it is cancelled. */
+/**
+ * Looks for ways, and for the smallest relaxations where there are none. Ended as a whole when it
+ * is cancelled.
+ */
 import * as Comlink from 'comlink'
 import { nearestWay, relaxations } from '@core/solve/relax'
 import { findWays } from '@core/solve/ways'

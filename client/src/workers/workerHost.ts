@@ -1,4 +1,7 @@
-/** One worker and the questions put to it: started when first asked; cancelling ends it, the next question starts another. */
+/**
+ * One worker and the questions put to it: started when first asked; cancelling ends it, the next
+ * question starts another.
+ */
 import * as Comlink from 'comlink'
 import type { Plan } from '@core/plan/plan'
 import { planSender, type PlanChange } from './planChange'
@@ -24,7 +27,10 @@ export interface WorkerHost<Api> {
   readonly cancel: () => void
 }
 
-/** @param start makes the worker: `() => new Worker(new URL('./x.worker.ts', import.meta.url), { type: 'module' })` */
+/**
+ * @param start makes the worker: `() => new Worker(new URL('./x.worker.ts', import.meta.url), {
+ * type: 'module' })`
+ */
 export function workerHost<Api>(start: () => Worker): WorkerHost<Api> {
   let running: Running<Api> | null = null
   const waiting = new Set<(reason: Error) => void>()

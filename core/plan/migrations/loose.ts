@@ -1,4 +1,7 @@
-/** Documents nobody has checked yet: a migration only moves what is there, the schema refuses the rest by its path. */
+/**
+ * Documents nobody has checked yet: a migration only moves what is there, the schema refuses the
+ * rest by its path.
+ */
 export type Loose = Record<string, unknown>
 export const isObject = (value: unknown): value is Loose =>
   typeof value === 'object' && value !== null && !Array.isArray(value)

@@ -1,6 +1,7 @@
 /**
- * Version 1 to 2: one strobe at a distance and an angle off the lens axis, a flat subject facing the lens and a
- * background square to it become a set in space. The light they predict stays the same.
+ * Version 1 to 2: one strobe at a distance and an angle off the lens axis, a flat subject facing
+ * the lens and a background square to it become a set in space. The light they predict stays the
+ * same.
  */
 import { isObject, loose, number, type Loose } from './loose'
 

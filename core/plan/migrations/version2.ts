@@ -1,4 +1,6 @@
-/** Version 2 to 3: goals that may yield, limits of the search, a bag, what is screwed to the lens. */
+/**
+ * Version 2 to 3: goals that may yield, limits of the search, a bag, what is screwed to the lens.
+ */
 import { isObject, loose, type Loose } from './loose'
 
 const added = (part: unknown, extra: Loose): unknown =>
@@ -6,7 +8,10 @@ const added = (part: unknown, extra: Loose): unknown =>
 const readingFromVersion2 = (reading: unknown): unknown =>
   added(reading, { takenAt: null, look: null })
 
-/** A plan of version 2 as version 3 writes it: nothing new is asked and nothing new allowed: the goals there were stay, each of them hard. */
+/**
+ * A plan of version 2 as version 3 writes it: nothing new is asked and nothing new allowed: the
+ * goals there were stay, each of them hard.
+ */
 export function planFromVersion2(plan: Loose): Loose {
   const ambient = loose(plan.ambient)
   return {

@@ -1,6 +1,6 @@
 /**
- * Version 3 to 4: names by the field's own terms, and locks that name lights, cards and places by their id. No figure
- * changes.
+ * Version 3 to 4: names by the field's own terms, and locks that name lights, cards and places by
+ * their id. No figure changes.
  */
 import { isObject, loose, type Loose } from './loose'
 

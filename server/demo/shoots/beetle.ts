@@ -6,7 +6,9 @@ import { demoItem } from '../kit'
 import type { DemoShoot } from './demoShoot'
 import { take } from './take'
 
-/** Black background, still: a snooted key, a rim from behind and a white card, played to its end. */
+/**
+ * Black background, still: a snooted key, a rim from behind and a white card, played to its end.
+ */
 export const beetle = async (): Promise<DemoShoot> => {
   const base = newPlan('black-still', 'Ground beetle, drawer 14', {
     camera: demoItem('camera', 'slate-body'),

@@ -3,7 +3,10 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
 
-/** A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for the facets. */
+/**
+ * A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for
+ * the facets.
+ */
 export const bottle = (): DemoShoot => {
   const strobe = demoItem('strobe', 'bench-200')
   const base = newPlan('black-still', 'Scent bottle, cut stopper', {

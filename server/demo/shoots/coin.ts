@@ -3,7 +3,10 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
 
-/** A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows, a flag reaches into it. */
+/**
+ * A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows,
+ * a flag reaches into it.
+ */
 export const coin = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
   const base = newPlan('black-soft', 'Silver token, 1st tray', {

@@ -3,7 +3,10 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
 
-/** A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between the frames. */
+/**
+ * A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between
+ * the frames.
+ */
 export const crystal = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
   const base = newPlan('black-soft', 'Quartz cluster, deep', {

@@ -32,7 +32,9 @@ export const light = (
   reach: null,
   ...part
 })
-/** Every light at the power the sum suggests, worked out twice because each counts on the others. */
+/**
+ * Every light at the power the sum suggests, worked out twice because each counts on the others.
+ */
 export const settled = (plan: Plan): Plan =>
   [...plan.lights, ...plan.lights].reduce(
     (p, _, i) => withBestPower(p, i % plan.lights.length),

@@ -1,4 +1,7 @@
-/** Demo shoots of the Tidewater Cabinet, in different states and looks. Subjects, kit and figures are invented. */
+/**
+ * Demo shoots of the Tidewater Cabinet, in different states and looks. Subjects, kit and figures
+ * are invented.
+ */
 import { beetle } from './beetle'
 import { bottle } from './bottle'
 import { coin } from './coin'

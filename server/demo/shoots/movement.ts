@@ -3,7 +3,10 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, type DemoShoot } from './demoShoot'
 
-/** A watch movement under a ring round the lens, so near that the point formula is most of a stop off. */
+/**
+ * A watch movement under a ring round the lens, so near that the point formula is most of a stop
+ * off.
+ */
 export const movement = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-ring')
   const base = newPlan('black-soft', 'Watch movement, lever escapement', {

@@ -3,7 +3,10 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
 
-/** A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick recycle; both cannot be had. */
+/**
+ * A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick
+ * recycle; both cannot be had.
+ */
 export const vial = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lamplet-20')
   const base = newPlan('black-still', 'Amber vial, ground stopper', {
