@@ -12,7 +12,8 @@ import {
 } from '@core/advise/byShutter'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
-import { percent, stopCount, stops } from '@/words/format'
+import { percent, stops } from '@/words/format'
+import { highSpeedWords } from '@/words/sync'
 import PlotChart from './PlotChart.vue'
 import SyncBand from './SyncBand.vue'
 import type { PlotBand, PlotSpec } from './plot'
@@ -107,16 +108,7 @@ const label = computed(
 )
 const price = computed(() => {
   const past = highSpeedAgainstSync(plan.value)
-  if (!past) return ''
-  const net = past.highSpeed - past.byAperture
-  const atSync = net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs it about the same'
-  return (
-    `High-speed sync at this shutter takes ${stopCount(past.darker)} from the ambient and ` +
-    `${stopCount(past.highSpeed)} from the strobe. At the sync speed, closing the aperture for ` +
-    `the same darkness takes ${stopCount(past.byAperture)} from both: that ${atSync} and gains ` +
-    'depth, while high-speed sync keeps the aperture open. Past the first penalty neither ' +
-    'darkens the background against the subject any better.'
-  )
+  return past ? highSpeedWords(past) : ''
 })
 const shown = computed(
   () => points.value[reading.value ?? now.value]?.shutterStops ?? plan.value.settings.shutterStops

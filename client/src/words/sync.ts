@@ -1,9 +1,11 @@
-/** What the trials of a camera's sync speed showed, in words. */
+/** The sync speed and what lies past it, in words. */
+import type { HighSpeedPrice } from '@core/advise/byShutter'
 import { nameOf } from '@core/scales/marks'
 import type { findSync } from '@core/optics/shutter'
-import { seconds } from './format'
+import { seconds, stopCount } from './format'
 
 /**
+ * What the trials of a camera's sync speed showed.
  * @param found what the trials say together
  * @param banded how many of them showed a band
  */
@@ -31,4 +33,17 @@ export function syncWords(found: ReturnType<typeof findSync>, banded: number): s
       : `. The ${banded > 1 ? 'bands speak' : 'band speaks'} of curtains that take ` +
         seconds(curtainSeconds)
   return `${clean}${band}${travel}.`
+}
+
+/** High-speed sync against staying at the sync speed and closing the aperture. */
+export function highSpeedWords(past: HighSpeedPrice): string {
+  const net = past.highSpeed - past.byAperture
+  const atSync = net > 0.05 ? `leaves the strobe ${stopCount(net)} more` : 'costs it about the same'
+  return (
+    `High-speed sync at this shutter takes ${stopCount(past.darker)} from the ambient and ` +
+    `${stopCount(past.highSpeed)} from the strobe. At the sync speed, closing the aperture for ` +
+    `the same darkness takes ${stopCount(past.byAperture)} from both: that ${atSync} and gains ` +
+    'depth, while high-speed sync keeps the aperture open. Past the first penalty neither ' +
+    'darkens the background against the subject any better.'
+  )
 }
