@@ -4,9 +4,9 @@ import sharp from 'sharp'
 import { evaluate } from '@core/ledger/evaluate'
 import { openPlan } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
-import type { Frame } from '@core/run/frame'
 import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary } from '@core/api/api'
 import { loadDemo } from './demo/load'
+import { testFrame } from '@core/testing'
 import { testServer } from './testing'
 
 let server: Awaited<ReturnType<typeof testServer>>
@@ -225,30 +225,6 @@ describe('kit', () => {
 })
 
 describe('frames and pictures', () => {
-  const frameFor = (shoot: Shoot, id: string): Frame => ({
-    id,
-    kind: 'lit',
-    takenAt: '2026-11-24T10:00:00.000Z',
-    fileName: null,
-    analysis: null,
-    evidence: [],
-    note: '',
-    snapshot: {
-      ...shoot.plan.settings,
-      magnification: 1,
-      lights: [
-        {
-          id: 'A',
-          on: true,
-          powerStops: -3,
-          at: { distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 },
-          strobeId: 's',
-          modifierIds: [],
-          modifierNames: []
-        }
-      ]
-    }
-  })
   const jpeg = () =>
     sharp({ create: { width: 300, height: 200, channels: 3, background: '#777' } })
       .jpeg()
@@ -256,7 +232,7 @@ describe('frames and pictures', () => {
 
   test('sent twice, written once; picture kept as it came, small on request', async () => {
     const shoot = await make()
-    const frame = frameFor(shoot, 'one')
+    const frame = testFrame(shoot.plan, 'one', 'lit')
     await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, frame)
     await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, { ...frame, note: 'again' })
     const bytes = await jpeg()
@@ -273,7 +249,11 @@ describe('frames and pictures', () => {
   })
   test('a cut-off, empty or foreign file is refused and nothing is lost', async () => {
     const shoot = await make()
-    await server.call('PUT', `/api/shoots/${shoot.id}/frames/one`, frameFor(shoot, 'one'))
+    await server.call(
+      'PUT',
+      `/api/shoots/${shoot.id}/frames/one`,
+      testFrame(shoot.plan, 'one', 'lit')
+    )
     const whole = await sharp({
       create: {
         width: 900,
@@ -303,11 +283,17 @@ describe('frames and pictures', () => {
   test('a frame of no shoot, or with another name than its address', async () => {
     const shoot = await make()
     expect(
-      (await server.call('PUT', '/api/shoots/none/frames/one', frameFor(shoot, 'one'))).status
+      (await server.call('PUT', '/api/shoots/none/frames/one', testFrame(shoot.plan, 'one', 'lit')))
+        .status
     ).toBe(404)
     expect(
-      (await server.call('PUT', `/api/shoots/${shoot.id}/frames/two`, frameFor(shoot, 'one')))
-        .status
+      (
+        await server.call(
+          'PUT',
+          `/api/shoots/${shoot.id}/frames/two`,
+          testFrame(shoot.plan, 'one', 'lit')
+        )
+      ).status
     ).toBe(422)
     expect(
       (await server.call('GET', `/api/shoots/${shoot.id}/frames/..%2f..%2fetc/image`)).status

@@ -7,6 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
 import type { FrameRecord, Shoot } from '@core/api/api'
+import { testFrame } from '@core/testing'
 import { startServer } from '../e2e/server'
 
 const KILLS = 6
@@ -46,30 +47,8 @@ const write = async (url: string, done: Acknowledged, next: () => number): Promi
       })) as Shoot
       done.shoots.set(shoot.id, { version: shoot.version, width })
       const id = `f${width}`
-      await post(`${url}/api/shoots/${shoot.id}/frames/${id}`, 'PUT', {
-        id,
-        kind: 'black',
-        takenAt: '2026-11-24T10:00:00.000Z',
-        fileName: null,
-        analysis: null,
-        evidence: [],
-        note: '',
-        snapshot: {
-          ...shoot.plan.settings,
-          magnification: 1,
-          lights: [
-            {
-              id: 'A',
-              on: true,
-              powerStops: -3,
-              at: { distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 },
-              strobeId: 's',
-              modifierIds: [],
-              modifierNames: []
-            }
-          ]
-        }
-      })
+      const frame = testFrame(shoot.plan, id, 'black')
+      await post(`${url}/api/shoots/${shoot.id}/frames/${id}`, 'PUT', frame)
       done.frames.add(`${shoot.id}/${id}`)
     }
   } catch {
