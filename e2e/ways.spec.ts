@@ -148,7 +148,7 @@ test('freeze: presets, direction, durations, advice in order of price', async ({
   await page.locator('[data-move="nearer"]').getByRole('button').click()
   await expect(page.locator('[data-enough]')).toContainText('within your limits')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await choose(page, 'About as fast as', /Rising steam/)
+  await choose(page, 'Typical speeds', /Rising steam/)
   await expect(figure(page, 'Speed')).toHaveValue('250 mm/s')
   await expect(page.locator('[data-enough]')).toBeVisible()
   await type(page, 'Speed', '5 m/s')
