@@ -11,7 +11,8 @@ import { highlightOn } from './highlight'
 import type { Scene } from './scene'
 import { imageStops, mirrorShare } from './specular'
 import { flatFaces } from './subjectBody'
-import { firstMet, isSheet, pointOn, surfacesOf, type Blocked, type Sheet } from './surface'
+import { pointOn } from './onSheet'
+import { firstMet, isSheet, surfacesOf, type Blocked, type Sheet } from './surface'
 import { add, dot, scale, sub, unit, type Vec } from './vec'
 
 export interface MirrorZone {

@@ -7,7 +7,8 @@ import type { Light, Plan } from '../plan/plan'
 import { rayThrough, type CameraPose } from './camera'
 import { lightPoint } from './heads'
 import { pointFacing } from './subjectBody'
-import { alongToPlane, pointOn, type Sheet } from './surface'
+import { alongToPlane, pointOn } from './onSheet'
+import type { Sheet } from './surface'
 import { add, cross, dot, scale, sub, unit, type Vec } from './vec'
 
 export interface PlacePoint {

@@ -3,7 +3,8 @@
  */
 import type { Card, Plan } from '../plan/plan'
 import { tableSheet } from './sheets'
-import { pointOn, type Sheet } from './surface'
+import { pointOn } from './onSheet'
+import type { Sheet } from './surface'
 import { scale, type Vec } from './vec'
 
 export interface Patch {

@@ -101,7 +101,7 @@ const take = (remedy: PowerRemedy): void =>
           :aria-label="`Apply: ${CONTROL_NAMES[remedy.control]} to ${at(remedy, remedy.to)}`"
           @click="take(remedy)"
         >
-          Take
+          Apply
         </button>
       </li>
     </ul>

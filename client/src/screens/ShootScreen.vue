@@ -59,7 +59,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
     <main v-else-if="failure" class="stage">
       <h1 class="bright">This shoot cannot be opened</h1>
       <p role="alert">{{ failure }}</p>
-      <p class="doors">
+      <p class="acts">
         <button type="button" class="push" @click="load">Try again</button>
         <router-link class="push" to="/">All shoots</router-link>
       </p>
@@ -87,7 +87,7 @@ main {
   min-height: 0;
   position: relative;
 }
-.doors {
+.acts {
   display: flex;
   gap: 0.5rem;
 }

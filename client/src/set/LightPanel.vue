@@ -166,7 +166,7 @@ const copy = (): void => {
         :disabled="store.plan!.lights.length === 1"
         @click="remove"
       >
-        Take out
+        Remove
       </button>
     </div>
   </section>

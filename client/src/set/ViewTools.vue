@@ -6,6 +6,13 @@ import { VIEW_NAMES } from './words'
 
 defineProps<{ view: View; where: string }>()
 defineEmits<{ zoom: [factor: number]; fit: []; save: [] }>()
+
+/** `factor` null: as far as everything shows. */
+const TOOLS = [
+  { name: 'Zoom in', icon: mdiMagnifyPlusOutline, factor: 1.25 },
+  { name: 'Zoom out', icon: mdiMagnifyMinusOutline, factor: 0.8 },
+  { name: 'Take everything in', icon: mdiFitToPageOutline, factor: null }
+] as const
 </script>
 
 <template>
@@ -13,33 +20,15 @@ defineEmits<{ zoom: [factor: number]; fit: []; save: [] }>()
     {{ VIEW_NAMES[view] }}
     <slot />
     <button
+      v-for="tool in TOOLS"
+      :key="tool.name"
       type="button"
       class="tool"
-      :aria-label="`Zoom in, ${where}`"
-      @click="$emit('zoom', 1.25)"
+      :aria-label="`${tool.name}, ${where}`"
+      @click="tool.factor === null ? $emit('fit') : $emit('zoom', tool.factor)"
     >
       <svg viewBox="0 0 24 24" class="icon" aria-hidden="true">
-        <path :d="mdiMagnifyPlusOutline" />
-      </svg>
-    </button>
-    <button
-      type="button"
-      class="tool"
-      :aria-label="`Zoom out, ${where}`"
-      @click="$emit('zoom', 0.8)"
-    >
-      <svg viewBox="0 0 24 24" class="icon" aria-hidden="true">
-        <path :d="mdiMagnifyMinusOutline" />
-      </svg>
-    </button>
-    <button
-      type="button"
-      class="tool"
-      :aria-label="`Take everything in, ${where}`"
-      @click="$emit('fit')"
-    >
-      <svg viewBox="0 0 24 24" class="icon" aria-hidden="true">
-        <path :d="mdiFitToPageOutline" />
+        <path :d="tool.icon" />
       </svg>
     </button>
     <button

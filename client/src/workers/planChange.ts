@@ -36,9 +36,8 @@ export function patchesBetween(
 ): Patch[] {
   if (Object.is(before, after)) return []
   if (!sameShape(before, after)) return [{ op: 'replace', path: [...path], value: after }]
-  return keysOf(after)!.flatMap((key) =>
-    patchesBetween((before as Plan)[key as 'look'], (after as Plan)[key as 'look'], [...path, key])
-  )
+  const [was, is] = [before, after] as Record<string, unknown>[]
+  return keysOf(after)!.flatMap((key) => patchesBetween(was![key], is![key], [...path, key]))
 }
 
 /** The plan that patches make of another. */
