@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, open, rowOf, test } from './fixtures'
+import { expect, open, rowOf, test, type } from './fixtures'
 
 const VIEWS = [
   '/',
@@ -113,6 +113,28 @@ for (const [width, height] of [
         ])
       expect(cut, shoot).toEqual([])
     }
+  })
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844]
+] as const)
+  test(`the strip at ${width}x${height} in high-speed sync: no note, no verdict cut`, async ({
+    page,
+    newShoot
+  }) => {
+    await page.setViewportSize({ width, height })
+    await open(page, await newShoot(), 'dark')
+    await type(page, 'Shutter', '1/800')
+    await expect(page.locator('[data-verdict="sync"]')).toContainText('HSS −')
+    const cut = await page
+      .locator('footer')
+      .evaluate((strip) =>
+        [...strip.querySelectorAll('.note, .num')]
+          .filter((each) => each.scrollWidth > each.clientWidth && each.clientWidth > 0)
+          .map((each) => each.textContent)
+      )
+    expect(cut).toEqual([])
   })
 
 test('the main job by keyboard alone', async ({ page, newShoot }) => {

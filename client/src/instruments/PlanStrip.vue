@@ -19,8 +19,7 @@ const apertureNote = computed(() => {
 const faster = computed(() => plan.value.settings.shutterStops - plan.value.camera.syncStops)
 const shutterNote = computed(() => {
   if (plan.value.camera.curtain === 'leaf') return 'leaf, syncs always'
-  if (faster.value > 1e-6)
-    return `faster than sync ${nameOf('shutter', plan.value.camera.syncStops)}`
+  if (faster.value > 1e-6) return `sync is ${nameOf('shutter', plan.value.camera.syncStops)}`
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
 const isoNote = computed(() =>

@@ -22,7 +22,7 @@ export function verdictValue(verdict: Verdict): string {
       return verdict.reason === 'sync-band'
         ? `${percent(figures.dark ?? 0)} dark`
         : verdict.reason === 'sync-high-speed'
-          ? `high-speed ${stops(figures.loss ?? 0)}`
+          ? `HSS ${stops(figures.loss ?? 0)}`
           : nameOf('shutter', value ?? 0)
     case 'reserve':
       return stops(value)
