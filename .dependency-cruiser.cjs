@@ -27,7 +27,7 @@ const OUTSIDE = ['npm', 'npm-dev', 'core']
 
 const inCore = CORE.map((house, floor) => ({
   from: { path: `^core/${house}/`, pathNot: TEST },
-  to: { path: `^core/(guard\\.ts$|(${CORE.slice(0, floor + 1).join('|')})/)`, pathNot: TEST }
+  to: { path: `^core/((guard|text)\\.ts$|(${CORE.slice(0, floor + 1).join('|')})/)`, pathNot: TEST }
 }))
 
 module.exports = {

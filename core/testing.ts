@@ -11,7 +11,7 @@ import {
 } from './kit/kit'
 import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
-import { snapshotOf, type Frame } from './run/frame'
+import { logFrame, type Frame } from './run/frame'
 import { lightSchema, planSchema, type Light, type Plan } from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
@@ -121,15 +121,5 @@ export const testLight = (part: Partial<Light> = {}): Light =>
   })
 
 /** A frame taken with a plan as it stands, not judged yet. */
-export function testFrame(plan: Plan, id: string, kind: Frame['kind']): Frame {
-  return {
-    id,
-    kind,
-    takenAt: '2026-11-24T10:00:00.000Z',
-    fileName: null,
-    analysis: null,
-    evidence: [],
-    note: '',
-    snapshot: snapshotOf(plan)
-  }
-}
+export const testFrame = (plan: Plan, id: string, kind: Frame['kind']): Frame =>
+  logFrame(plan, { id, kind, takenAt: '2026-11-24T10:00:00.000Z' })

@@ -8,25 +8,40 @@ import type { Logger } from 'pino'
 import { planJsonSchema } from '@core/plan/open'
 import type { Config } from './config'
 import { errorHandler, noSuchRoute } from './http/problem'
-import { headers, nonce, refuseForeign } from './http/security'
+import { headers, isOpen, limitRate, nonce, refuseForeign } from './http/security'
 import { buildOpenApi } from './openapi'
 import { frameRoutes } from './routes/frames'
 import { kitRoutes } from './routes/kit'
 import { shootRoutes } from './routes/shoots'
-import { pictureStore } from './services/pictures'
+import type { PictureStore } from './services/pictures'
 import { shootService } from './services/shoots'
+import type { Space } from './services/space'
 import { frameStore } from './store/frames'
 import { kitStore } from './store/kit'
+import { patient } from './store/patient'
+import { shootList } from './store/shootList'
 import { shootStore } from './store/shoots'
 
-export function createApp(config: Config, db: Knex, log: Logger): Express {
-  const shoots = shootStore(db)
-  const kit = kitStore(db)
-  const frames = frameStore(db)
+interface Parts {
+  readonly config: Config
+  readonly db: Knex
+  readonly log: Logger
+  readonly pictures: PictureStore
+  readonly space: Space
+}
+
+/** Eight photometric beams in one plan come to six megabytes. */
+const MAX_DOCUMENT = '12mb'
+
+export function createApp({ config, db, log, pictures, space }: Parts): Express {
+  const shoots = patient(shootStore(db))
+  const kit = patient(kitStore(db))
+  const frames = patient(frameStore(db))
   const app = express()
   app.disable('x-powered-by')
   app.set('query parser', 'simple')
   app.use(nonce, headers, refuseForeign(config.host), compression())
+  if (isOpen(config.host)) app.use(limitRate())
 
   const api = express.Router()
   api.use((_req, res, next) => {
@@ -34,20 +49,19 @@ export function createApp(config: Config, db: Knex, log: Logger): Express {
     next()
   })
   const isPicture = (req: express.Request) => req.method === 'PUT' && req.path.endsWith('/image')
-  const readJson = express.json({ limit: '2mb' })
+  const readJson = express.json({ limit: MAX_DOCUMENT })
   api.use((req, res, next) => (isPicture(req) ? next() : readJson(req, res, next)))
-  api.get(
-    '/health',
-    async (_req, res) => void res.json({ status: 'ok', shoots: await shoots.count() })
-  )
+  api.get('/health', async (_req, res) => {
+    res.json({ status: 'ok', shoots: await shoots.count(), freeBytes: await space.freeBytes() })
+  })
   let description: unknown
   api.get('/openapi', (_req, res) => void res.json((description ??= buildOpenApi())))
   api.get(
     '/schema/plan',
     (_req, res) => void res.type('application/schema+json').send(JSON.stringify(planJsonSchema()))
   )
-  api.use('/shoots/:id/frames', frameRoutes(frames, shoots, pictureStore(config.dataDir)))
-  api.use('/shoots', shootRoutes(shoots, shootService({ shoots, kit, frames })))
+  api.use('/shoots/:id/frames', frameRoutes(frames, shoots, pictures))
+  api.use('/shoots', shootRoutes(shoots, patient(shootList(db)), shootService({ shoots, kit })))
   api.use('/kit', kitRoutes(kit))
   api.use(noSuchRoute)
   app.use('/api', api)
@@ -65,7 +79,9 @@ function serveClient(app: Express, dir: string): void {
   const page = readFileSync(index, 'utf8')
   app.use(
     '/assets',
-    express.static(join(dir, 'assets'), { immutable: true, maxAge: '1y', index: false })
+    express.static(join(dir, 'assets'), { immutable: true, maxAge: '1y', index: false }),
+    // A page opened before an upgrade asks for parts that are gone; it offers to load anew.
+    noSuchRoute
   )
   app.get('/{*path}', (_req, res) => {
     res

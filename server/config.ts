@@ -2,11 +2,21 @@
 import { resolve } from 'node:path'
 import { z } from 'zod'
 
+/** A whole number as text; an empty setting is a mistake, not 0. */
+const whole = (least: number, most: number, otherwise: number) =>
+  z
+    .string()
+    .regex(/^\d{1,9}$/, `a whole number from ${least} to ${most} is needed`)
+    .transform(Number)
+    .pipe(z.number().min(least).max(most))
+    .default(otherwise)
+
 const envSchema = z.object({
-  PORT: z.coerce.number().int().min(0).max(65535).default(4617),
-  HOST: z.string().min(1).default('127.0.0.1'),
-  DATA_DIR: z.string().min(1).default('data'),
+  PORT: whole(0, 65535, 4617),
+  HOST: z.string().trim().min(1, 'an address is needed, such as 127.0.0.1').default('127.0.0.1'),
+  DATA_DIR: z.string().trim().min(1, 'a folder is needed').default('data'),
   FINE_SPARK_ROOT: z.string().min(1).default(process.cwd()),
+  KEEP_FREE_MB: whole(0, 100_000, 64),
   LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn')
 })
 
@@ -15,6 +25,8 @@ export interface Config {
   readonly host: string
   readonly dataDir: string
   readonly clientDir: string
+  /** room on the disk that pictures may not take, bytes */
+  readonly keepFreeBytes: number
   readonly logLevel: string
 }
 
@@ -25,12 +37,13 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     throw new Error(
       parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n')
     )
-  const { PORT, HOST, DATA_DIR, FINE_SPARK_ROOT, LOG_LEVEL } = parsed.data
+  const { PORT, HOST, DATA_DIR, FINE_SPARK_ROOT, KEEP_FREE_MB, LOG_LEVEL } = parsed.data
   return {
     port: PORT,
     host: HOST,
     dataDir: resolve(FINE_SPARK_ROOT, DATA_DIR),
     clientDir: resolve(FINE_SPARK_ROOT, 'dist/client'),
+    keepFreeBytes: KEEP_FREE_MB * 2 ** 20,
     logLevel: LOG_LEVEL
   }
 }

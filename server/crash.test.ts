@@ -6,7 +6,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@jest/globals'
-import type { FrameRecord, Shoot } from '@core/api/api'
+import type { RunFrames, Shoot } from '@core/api/api'
 import { testFrame } from '@core/testing'
 import { startServer } from '../e2e/server'
 
@@ -48,7 +48,7 @@ const write = async (url: string, done: Acknowledged, next: () => number): Promi
       done.shoots.set(shoot.id, { version: shoot.version, width })
       const id = `f${width}`
       const frame = testFrame(shoot.plan, id, 'black')
-      await post(`${url}/api/shoots/${shoot.id}/frames/${id}`, 'PUT', frame)
+      await post(`${url}/api/shoots/${shoot.id}/frames/${id}`, 'PUT', { version: null, frame })
       done.frames.add(`${shoot.id}/${id}`)
     }
   } catch {
@@ -82,9 +82,9 @@ test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost`, async (
     )
       lost++
     const frames = new Set(
-      ((await (await fetch(`${server.url}/api/shoots/${id}/frames`)).json()) as FrameRecord[]).map(
-        (record) => `${id}/${record.frame.id}`
-      )
+      (
+        (await (await fetch(`${server.url}/api/shoots/${id}/frames`)).json()) as RunFrames
+      ).frames.map((record) => `${id}/${record.frame.id}`)
     )
     for (const frame of done.frames) if (frame.startsWith(`${id}/`) && !frames.has(frame)) lost++
   }

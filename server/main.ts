@@ -1,30 +1,72 @@
 /** Starts the server: database, demo data on the first run, listening, a clean stop. */
+import { networkInterfaces } from 'node:os'
+import type { AddressInfo } from 'node:net'
+import type { Server } from 'node:http'
 import { pino } from 'pino'
 import { usePlainMessages } from '@core/api/messages'
 import { createApp } from './app'
-import { readConfig } from './config'
+import { readConfig, type Config } from './config'
 import { loadDemo } from './demo/load'
+import { isOpen } from './http/security'
+import { lockFolder } from './services/folderLock'
+import { pictureStore } from './services/pictures'
+import { diskSpace } from './services/space'
+import { startWords } from './startWords'
 import { openDatabase } from './store/db'
+import { frameStore } from './store/frames'
 
 usePlainMessages()
 
-async function start(): Promise<void> {
-  const config = readConfig(process.env)
-  const log = pino({ level: config.logLevel })
-  const db = await openDatabase(config.dataDir)
-  await loadDemo(db, config.dataDir)
-  const server = createApp(config, db, log).listen(config.port, config.host, (error?: Error) => {
-    if (error) {
-      console.error(`Fine Spark cannot listen on ${config.host}:${config.port}: ${error.message}`)
-      process.exit(1)
-    }
-    const address = server.address()
-    const port = typeof address === 'object' && address ? address.port : config.port
-    const host = config.host.includes(':') ? `[${config.host}]` : config.host
-    console.log(`Fine Spark is ready: http://${host}:${port}/`)
+/** A picture of 60 MB over a slow network takes minutes; a request that only dawdles does not. */
+const TIMEOUTS = { requestTimeout: 300_000, headersTimeout: 20_000, keepAliveTimeout: 10_000 }
+
+const urlOf = (host: string, port: number): string =>
+  `http://${host.includes(':') ? `[${host}]` : host}:${port}/`
+
+/** Where others may reach a server that listens on every address. */
+const addressesOf = (host: string): string[] =>
+  Object.values(networkInterfaces())
+    .flatMap((list) => list ?? [])
+    .filter(({ internal, family, address }) => {
+      const reachable = family === 'IPv4' || (host !== '0.0.0.0' && !address.startsWith('fe80'))
+      return !internal && reachable
+    })
+    .map(({ address }) => address)
+
+function greet({ host }: Config, port: number): void {
+  console.log(`Fine Spark is ready: ${urlOf(isOpen(host) ? '127.0.0.1' : host, port)}`)
+  if (!isOpen(host)) return
+  const addresses = addressesOf(host).map((address) => urlOf(address, port))
+  console.log(
+    'Everybody on this network may open it, and read and change everything in it' +
+      (addresses.length ? `: ${addresses.join(' ')}` : '.')
+  )
+}
+
+const listening = (app: ReturnType<typeof createApp>, { host, port }: Config): Promise<Server> =>
+  new Promise((resolve, reject) => {
+    const server = app.listen(port, host, (error?: Error) =>
+      error ? reject(error) : resolve(server)
+    )
+    Object.assign(server, TIMEOUTS)
   })
+
+async function start(config: Config): Promise<void> {
+  const { dataDir } = config
+  const log = pino({ level: config.logLevel })
+  const unlock = lockFolder(dataDir)
+  const space = diskSpace(dataDir, config.keepFreeBytes)
+  const pictures = pictureStore(dataDir, space)
+  const db = await openDatabase(dataDir)
+  await loadDemo(db, pictures)
+  const frames = frameStore(db)
+  await pictures.sweep(await frames.imagesInUse())
+  await frames.dropUnusedPlans()
+  const server = await listening(createApp({ config, db, log, pictures, space }), config)
+  greet(config, (server.address() as AddressInfo).port)
   const stop = () => {
-    server.close(() => void db.destroy().then(() => process.exit(0)))
+    const end = () => void db.destroy().then(() => (unlock(), process.exit(0)))
+    server.close(end)
     server.closeIdleConnections()
     setTimeout(() => process.exit(0), 2000).unref()
   }
@@ -32,7 +74,15 @@ async function start(): Promise<void> {
   process.on('SIGTERM', stop)
 }
 
-start().catch((error: unknown) => {
-  console.error(error instanceof Error ? error.message : error)
+const fail = (words: string): never => {
+  console.error(words)
   process.exit(1)
-})
+}
+
+let config: Config
+try {
+  config = readConfig(process.env)
+} catch (error) {
+  fail((error as Error).message)
+}
+start(config!).catch((error: unknown) => fail(startWords(error, config.dataDir)))

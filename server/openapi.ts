@@ -5,8 +5,8 @@ import {
   extendZodWithOpenApi
 } from '@asteasolutions/zod-to-openapi'
 import { z } from 'zod'
+import { kitItemSchema } from '@core/kit/kit'
 import { planSchema } from '@core/plan/plan'
-import { frameSchema } from '@core/run/frame'
 import * as schemas from '@core/api/api'
 
 extendZodWithOpenApi(z)
@@ -46,7 +46,12 @@ const ROUTES: readonly Route[] = [
     'post',
     '/api/shoots/import',
     'New shoot from a plan document',
-    { body: planSchema, returns: schemas.shootSchema, status: 201 }
+    {
+      query: schemas.newIdQuery,
+      body: planSchema,
+      returns: schemas.shootSchema,
+      status: 201
+    }
   ],
   ['get', '/api/shoots/{id}', 'One shoot', { params: id, returns: schemas.shootSchema }],
   [
@@ -67,7 +72,7 @@ const ROUTES: readonly Route[] = [
     'post',
     '/api/shoots/{id}/duplicate',
     'Copy plan and frames',
-    { params: id, returns: schemas.shootSchema, status: 201 }
+    { params: id, query: schemas.newIdQuery, returns: schemas.shootSchema, status: 201 }
   ],
   [
     'put',
@@ -85,13 +90,13 @@ const ROUTES: readonly Route[] = [
     'get',
     '/api/shoots/{id}/frames',
     'Frames of the run, in order',
-    { params: id, returns: z.array(schemas.frameRecordSchema) }
+    { params: id, returns: schemas.runFramesSchema }
   ],
   [
     'put',
     '/api/shoots/{id}/frames/{frameId}',
-    'Log or change a frame',
-    { params: frame, body: frameSchema, returns: schemas.frameRecordSchema }
+    'Log or change a frame; 409 when the version is not the present one, 410 when it was deleted',
+    { params: frame, body: schemas.saveFrameSchema, returns: schemas.frameRecordSchema }
   ],
   [
     'delete',
@@ -123,6 +128,13 @@ const ROUTES: readonly Route[] = [
     'Kit items',
     { query: schemas.kitQuery, returns: z.array(schemas.kitRecordSchema) }
   ],
+  [
+    'get',
+    '/api/kit/unreadable',
+    'Items that are kept but cannot be read',
+    { returns: z.array(schemas.unreadableItemSchema) }
+  ],
+  ['get', '/api/kit/{id}', 'One item as it is stored', { params: id, returns: kitItemSchema }],
   [
     'put',
     '/api/kit/{id}',

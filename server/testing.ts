@@ -7,18 +7,41 @@ import { pino } from 'pino'
 import { usePlainMessages } from '@core/api/messages'
 import { createApp } from './app'
 import { loadDemo } from './demo/load'
+import { pictureStore } from './services/pictures'
+import { diskSpace } from './services/space'
 import { openDatabase } from './store/db'
 
-export async function testServer() {
+interface Options {
+  /** a folder to go on with; an empty one of its own when left out */
+  readonly dataDir?: string
+  readonly clientDir?: string
+  readonly keepFreeBytes?: number
+}
+
+export async function testServer({
+  dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-test-')),
+  clientDir = join(dataDir, 'none'),
+  keepFreeBytes = 0
+}: Options = {}) {
   usePlainMessages()
-  const dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-test-'))
   const db = await openDatabase(dataDir)
-  await loadDemo(db, dataDir)
-  const app = createApp(
-    { port: 0, host: '127.0.0.1', dataDir, clientDir: join(dataDir, 'none'), logLevel: 'silent' },
+  const space = diskSpace(dataDir, keepFreeBytes)
+  const pictures = pictureStore(dataDir, space)
+  await loadDemo(db, pictureStore(dataDir, diskSpace(dataDir, 0)))
+  const app = createApp({
+    config: {
+      port: 0,
+      host: '127.0.0.1',
+      dataDir,
+      clientDir,
+      keepFreeBytes,
+      logLevel: 'silent'
+    },
     db,
-    pino({ level: 'silent' })
-  )
+    log: pino({ level: 'silent' }),
+    pictures,
+    space
+  })
   const server = app.listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
@@ -49,6 +72,7 @@ export async function testServer() {
   return {
     db,
     dataDir,
+    pictures,
     url,
     call,
     stop: async () => {

@@ -2,7 +2,8 @@
  * Ambient and strobe at every shutter of the camera, all else as it is: what the Dark stage draws.
  */
 import type { Plan } from '../plan/plan'
-import { usesHighSpeedSync, shutterLoss } from '../ledger/cells'
+import { shutterLoss } from '../ledger/cells'
+import { usesHighSpeedSync } from '../plan/sync'
 import { visibleLights } from '../ledger/freeze'
 import { ledgerOf } from '../ledger/ledger'
 import { keyLight } from '../set/places'

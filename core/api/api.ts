@@ -4,36 +4,54 @@
 import { z } from 'zod'
 import { kitItemSchema } from '../kit/kit'
 import { lightIdSchema, lookSchema, planSchema, SHAPES } from '../plan/plan'
-import { frameSchema } from '../run/frame'
+import { frameNotesSchema, frameSchema } from '../run/frame'
 
 export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'] as const
 export const stageSchema = z.enum(STAGES)
 export type Stage = z.infer<typeof stageSchema>
 
-const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
+export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
 export const idParams = z.strictObject({ id: idSchema })
 export const frameParams = z.strictObject({ id: idSchema, frameId: idSchema })
+/** The client names what it makes, so that a request sent twice makes it once. */
+export const newIdQuery = z.strictObject({ id: idSchema.optional() })
 
 /** Rises by one with each accepted write; a write states the version it started from. */
 const version = z.number().int().min(1)
 
-export const shootSummarySchema = z.object({
+const summaryShape = {
   id: idSchema,
   title: z.string(),
-  look: lookSchema,
   stage: stageSchema.describe('furthest stage reached'),
   frames: z.number().int(),
   picture: idSchema.nullable().describe('newest lit frame that has a picture'),
+  version,
+  updatedAt: z.iso.datetime()
+}
+export const readableSummarySchema = z.object({
+  ...summaryShape,
+  unreadable: z.null(),
+  look: lookSchema,
   set: z
     .object({
       shape: z.enum(SHAPES),
       lights: z.array(z.object({ id: lightIdSchema, azimuthDeg: z.number(), atLens: z.boolean() }))
     })
-    .describe('what a sketch of the set takes: lights that are on, from where'),
-  version,
-  updatedAt: z.iso.datetime()
+    .describe('what a sketch of the set takes: lights that are on, from where')
 })
+export const unreadableSummarySchema = z
+  .object({
+    ...summaryShape,
+    unreadable: z.string().describe('why its plan cannot be read'),
+    look: z.null(),
+    set: z.null()
+  })
+  .describe('a shoot that is kept and can be exported, but not opened')
+export const shootSummarySchema = z.union([readableSummarySchema, unreadableSummarySchema])
 export type ShootSummary = z.infer<typeof shootSummarySchema>
+
+/** A client's name for one write, so that it knows its own again. */
+const writeName = idSchema
 
 export const shootSchema = z.object({
   id: idSchema,
@@ -41,15 +59,21 @@ export const shootSchema = z.object({
   version,
   createdAt: z.iso.datetime(),
   updatedAt: z.iso.datetime(),
+  lastWrite: writeName.nullable().describe('the write that made this version'),
   plan: planSchema
 })
 export type Shoot = z.infer<typeof shootSchema>
 
 export const newShootSchema = z.strictObject({
+  id: idSchema.optional().describe('of the new shoot; made up by the server when left out'),
   title: z.string().trim().min(1, 'a title is needed').max(120),
   look: lookSchema
 })
-export const savePlanSchema = z.strictObject({ version, plan: planSchema })
+export const savePlanSchema = z.strictObject({
+  version,
+  plan: planSchema,
+  write: writeName.optional().describe('sent again under this name, it is known')
+})
 export const renameSchema = z.strictObject({ version, title: newShootSchema.shape.title })
 export const stageBodySchema = z.strictObject({ stage: stageSchema })
 
@@ -63,13 +87,31 @@ export const saveKitSchema = z.strictObject({
 export const kitQuery = z.strictObject({
   kind: z.enum(['camera', 'lens', 'strobe', 'modifier']).optional()
 })
+export const unreadableItemSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  why: z.string()
+})
+export type UnreadableItem = z.infer<typeof unreadableItemSchema>
 
 export const frameRecordSchema = z.object({
-  frame: frameSchema,
+  frame: frameNotesSchema,
+  plan: z.string().describe('hash of the plan it was taken with'),
+  version,
   hasImage: z.boolean(),
   seq: z.number().int()
 })
 export type FrameRecord = z.infer<typeof frameRecordSchema>
+export const runFramesSchema = z.object({
+  frames: z.array(frameRecordSchema),
+  plans: z.record(z.string(), planSchema).describe('by hash'),
+  unreadable: z.array(z.object({ id: idSchema, why: z.string() }))
+})
+export type RunFrames = z.infer<typeof runFramesSchema>
+export const saveFrameSchema = z.strictObject({
+  version: version.nullable().describe('null for a new frame'),
+  frame: frameSchema
+})
 
 export const imageQuery = z.strictObject({ size: z.enum(['whole', 'small']).default('whole') })
 
@@ -84,4 +126,8 @@ export const problemSchema = z.object({
 })
 export type Problem = z.infer<typeof problemSchema>
 
-export const healthSchema = z.object({ status: z.literal('ok'), shoots: z.number().int() })
+export const healthSchema = z.object({
+  status: z.literal('ok'),
+  shoots: z.number().int(),
+  freeBytes: z.number().describe('left on the disk that holds plans and pictures')
+})

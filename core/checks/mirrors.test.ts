@@ -398,6 +398,9 @@ describe('mirrors', () => {
             limit: 'exact',
             strobeId: light!.strobe.id,
             modifierIds: [],
+            highSpeedSync: null,
+            geometry: null,
+            reading: null,
             on: true
           }
         ]

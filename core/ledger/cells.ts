@@ -5,9 +5,11 @@
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
 import { leafClip, highSpeedSyncLoss } from '../optics/shutter'
 import { flashDuration, guideStops } from '../light/strobe'
-import type { AmbientReading, Light, Place, Plan, ReadPlace } from '../plan/plan'
+import type { AmbientReading, Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
+import { readPlaceOf } from '../plan/readPlace'
+import { usesHighSpeedSync } from '../plan/sync'
 import type { PlacePoint } from '../set/places'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
@@ -27,13 +29,6 @@ export function evOfReading(reading: AmbientReading): number {
     return exposureValue(value.apertureStops, value.shutterStops, value.isoStops)
   return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
 }
-
-/**
- * Ambient is read at two places; the others have the light of the nearer kind: what belongs to the
- * background its, all else the subject's.
- */
-export const readPlaceOf = (place: Place): ReadPlace =>
-  place.startsWith('background') ? 'background' : 'subject'
 
 /**
  * What the surface adds to an ambient reading at a place: all of it for light falling in, the
@@ -87,14 +82,6 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
     cameraStops(plan)
   return close(plan, 'ambient', place.id, 'known', sum, reading.limit)
 }
-
-/** Faster than sync with a focal-plane shutter, this strobe in high-speed sync. */
-export const usesHighSpeedSync = (plan: Plan, light: Light): boolean =>
-  plan.camera.curtain === 'focal-plane' &&
-  plan.settings.shutterStops > plan.camera.syncStops + 1e-6 &&
-  plan.settings.highSpeedSync &&
-  plan.camera.highSpeedSync &&
-  light.strobe.highSpeedSync
 
 /** t0.1 of a light's flash at its power, seconds. */
 export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>

@@ -1,10 +1,13 @@
 /**
- * Which of the user's readings corrects a cell. The newest one that still fits the kit in use
- * counts. A strobe's reading on the subject speaks for its output, so it serves every place that
- * has none of its own; one on the background or the lens speaks for the spill there alone. Ambient
- * does not travel, each place has its own light.
+ * Which of the user's readings corrects a cell. The newest one that still fits counts: same strobe,
+ * modifiers and way of firing; for light past the subject the same geometry; for ambient the same
+ * reading behind it. A strobe's reading on the subject speaks for its output, so it serves every
+ * place that has none of its own; one on the background or the lens speaks for the spill there
+ * alone. Ambient does not travel, each place has its own light.
  */
-import type { Correction, Light, Place, Plan } from '../plan/plan'
+import type { AmbientReading, Correction, Geometry, Light, Place, Plan } from '../plan/plan'
+import { readPlaceOf } from '../plan/readPlace'
+import { usesHighSpeedSync } from '../plan/sync'
 import type { SourceId } from './terms'
 
 const ON_SUBJECT = /^(subject|shadow|top|front|P\d)$/
@@ -12,8 +15,56 @@ const ON_SUBJECT = /^(subject|shadow|top|front|P\d)$/
 const sameList = (a: readonly string[], b: readonly { readonly id: string }[]): boolean =>
   a.length === b.length && a.every((id, i) => id === b[i]!.id)
 
-const fitsKit = (correction: Pick<Correction, 'strobeId' | 'modifierIds'>, light: Light): boolean =>
-  correction.strobeId === light.strobe.id && sameList(correction.modifierIds, light.modifiers)
+const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6
+
+/** Flat parts of a plan, told apart by what they hold. */
+const same = (a: object, b: object): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
+
+/** Where a light and the background stand, for light that goes past the subject. */
+const geometryOf = (plan: Plan, light: Light): Geometry => ({
+  at: light.at,
+  aim: light.aim,
+  rollDeg: light.rollDeg,
+  backgroundMm: plan.background.distanceMm,
+  backgroundTiltDeg: plan.background.tiltDeg
+})
+
+const stands = (geometry: Geometry, plan: Plan, light: Light): boolean =>
+  near(geometry.at.distanceMm, light.at.distanceMm) &&
+  near(geometry.at.azimuthDeg, light.at.azimuthDeg) &&
+  near(geometry.at.elevationDeg, light.at.elevationDeg) &&
+  near(geometry.rollDeg, light.rollDeg) &&
+  near(geometry.backgroundMm, plan.background.distanceMm) &&
+  near(geometry.backgroundTiltDeg, plan.background.tiltDeg) &&
+  same(geometry.aim, light.aim)
+
+/** What a correction measured with this plan holds for. */
+export function heldBy(
+  plan: Plan,
+  source: SourceId,
+  place: Place
+): Pick<Correction, 'strobeId' | 'modifierIds' | 'highSpeedSync' | 'geometry' | 'reading'> {
+  const light = plan.lights.find((each) => each.id === source)
+  return {
+    strobeId: light?.strobe.id ?? null,
+    modifierIds: light?.modifiers.map((each) => each.id) ?? [],
+    highSpeedSync: light ? usesHighSpeedSync(plan, light) : null,
+    geometry: light && !ON_SUBJECT.test(place) ? geometryOf(plan, light) : null,
+    reading: light ? null : plan.ambient[readPlaceOf(place)]
+  }
+}
+
+const fitsLight = (correction: Correction, plan: Plan, light: Light): boolean =>
+  correction.strobeId === light.strobe.id &&
+  sameList(correction.modifierIds, light.modifiers) &&
+  (correction.highSpeedSync === null ||
+    correction.highSpeedSync === usesHighSpeedSync(plan, light)) &&
+  (correction.geometry === null || stands(correction.geometry, plan, light))
+
+function fitsAmbient({ reading, place }: Correction, plan: Plan): boolean {
+  const now: AmbientReading | null = plan.ambient[readPlaceOf(place)]
+  return reading === null || (now !== null && same(reading, now))
+}
 
 export function correctionFor(plan: Plan, source: SourceId, place: Place): Correction | null {
   if (plan.corrections.length === 0) return null
@@ -22,10 +73,11 @@ export function correctionFor(plan: Plan, source: SourceId, place: Place): Corre
   let bySubject = false
   for (let i = plan.corrections.length - 1; i >= 0; i--) {
     const correction = plan.corrections[i]!
-    if (!correction.on || correction.source !== source || (light && !fitsKit(correction, light)))
-      continue
+    if (!correction.on || correction.source !== source) continue
+    const serves = correction.place === place || (light && ON_SUBJECT.test(correction.place))
+    if (!serves) continue
+    if (!(light ? fitsLight(correction, plan, light) : fitsAmbient(correction, plan))) continue
     if (correction.place === place) return correction
-    if (!light || !ON_SUBJECT.test(correction.place)) continue
     if (!elsewhere || (correction.place === 'subject' && !bySubject)) {
       elsewhere = correction
       bySubject = correction.place === 'subject'

@@ -9,7 +9,8 @@ import type { Light, LightId, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { frontLens, sensorInUse } from '../plan/lensInUse'
 import { keyLight } from '../set/places'
-import { flashSecondsOf, usesHighSpeedSync, shutterLoss } from './cells'
+import { usesHighSpeedSync } from '../plan/sync'
+import { flashSecondsOf, shutterLoss } from './cells'
 import { cellAt, type Ledger } from './ledger'
 
 /**

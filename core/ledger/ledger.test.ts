@@ -476,6 +476,9 @@ describe('your readings in the sum', () => {
     limit: 'exact',
     strobeId: 'strobe',
     modifierIds: [],
+    highSpeedSync: null,
+    geometry: null,
+    reading: null,
     on: true,
     ...part
   })

@@ -5,6 +5,10 @@
 import { z } from 'zod'
 import { positive } from '../guard'
 
+/** The largest photometric file a plan takes: values, and candela each. */
+export const MOST_VALUES = 40_000
+export const MOST_CANDELA = 1e9
+
 const angles = z.array(z.number().min(-360).max(360)).min(1).max(400)
 
 export const distributionSchema = z
@@ -30,9 +34,9 @@ export const distributionSchema = z
         verticalDeg: angles,
         horizontalDeg: angles,
         candela: z
-          .array(z.number().min(0).max(1e9))
+          .array(z.number().min(0).max(MOST_CANDELA))
           .min(1)
-          .max(40000)
+          .max(MOST_VALUES)
           .describe('horizontal plane by plane, each with all vertical angles')
       })
       .describe('read from an IES LM-63 file, type C, its nadir is the head’s axis')

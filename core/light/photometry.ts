@@ -3,7 +3,8 @@
  * Source: ANSI/IESNA LM-63-02, Standard File Format for the Electronic Transfer of Photometric Data
  * (layout from memory).
  */
-import type { Distribution } from './beam'
+import { shorten } from '../text'
+import { MOST_CANDELA, MOST_VALUES, type Distribution } from './beam'
 
 export type PhotometryResult =
   | {
@@ -109,14 +110,21 @@ function parse(text: string, name: string): PhotometryResult {
   rising(horizontalDeg, read.at(), 'horizontal angles')
   if (horizontalDeg[0] !== 0 || ![0, 90, 180, 360].includes(horizontalDeg[horizontals - 1]!))
     throw new Fault(read.at(), 'horizontal angles must run from 0 to 0, 90, 180 or 360')
+  if (verticals * horizontals > MOST_VALUES)
+    throw new Fault(
+      read.at(),
+      `${verticals} × ${horizontals} angles are more than the ${MOST_VALUES} values read here`
+    )
   const candela: number[] = []
   for (let i = 0; i < verticals * horizontals; i++) {
     const value = read.next(`candela value ${i + 1} of ${verticals * horizontals}`) * multiplier
     if (value < 0) throw new Fault(read.at(), 'candela values cannot be negative')
+    if (value > MOST_CANDELA)
+      throw new Fault(read.at(), `${value} cd is more than the ${MOST_CANDELA} cd read here`)
     candela.push(value)
   }
   if (read.rest()) throw new Fault(read.at() + 1, 'there is more in the file than its counts say')
-  const maxCandela = Math.max(...candela)
+  const maxCandela = candela.reduce((most, each) => Math.max(most, each), 0)
   if (!(maxCandela > 0)) throw new Fault(read.at(), 'every candela value is 0')
   if (!(candela[0]! > 0))
     throw new Fault(
@@ -127,7 +135,7 @@ function parse(text: string, name: string): PhotometryResult {
     ok: true,
     distribution: {
       kind: 'file',
-      name: name.slice(0, 120) || 'photometric file',
+      name: shorten(name, 120) || 'photometric file',
       verticalDeg,
       horizontalDeg,
       candela

@@ -22,9 +22,9 @@ export const readingSchema = z
       z.strictObject({ kind: z.literal('lux'), lux: z.number().min(0.0001).max(300000) })
     ]),
     limit: z
-      .enum(['exact', 'at-most'])
+      .enum(['exact', 'at-least', 'at-most'])
       .default('exact')
-      .describe('at-most: nothing showed, it may be darker still'),
+      .describe('at-most: nothing showed; at-least: it was clipped'),
     via: z
       .enum(['lens', 'reflected', 'incident'])
       .describe('through the lens; hand-held at the surface; hand-held dome'),
@@ -34,7 +34,13 @@ export const readingSchema = z
       .max(20)
       .describe('magnification when read through the lens'),
     takenAt: z.iso.datetime().nullable().describe('when it was read; null when nobody noted it'),
-    look: lookSchema.nullable().describe('the look it was read for')
+    look: lookSchema.nullable().describe('the look it was read for'),
+    frameId: z
+      .string()
+      .min(1)
+      .max(64)
+      .optional()
+      .describe('the frame it was read from; left out when it was typed')
   })
   .superRefine((reading, context) => {
     if (reading.value.kind === 'lux' && reading.via !== 'incident')

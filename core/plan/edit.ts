@@ -5,6 +5,7 @@
 import type { Modifier, Strobe } from '../kit/kit'
 import { chooseOnDial, dialMarks } from '../scales/dial'
 import { nearestMark } from '../scales/marks'
+import { shorten } from '../text'
 import { locksWithout } from './path'
 import { LIGHT_IDS, type Card, type Light, type LightId, type OwnPlace, type Plan } from './plan'
 
@@ -54,16 +55,24 @@ const STARTS = [
   [20, -20]
 ] as const
 
+/** The first of key, fill, two rims that no light plays yet. */
+function freeRole(plan: Plan): Pick<Light, 'name' | 'role'> {
+  const played = (role: Light['role']) => plan.lights.filter((light) => light.role === role).length
+  if (!played('key')) return { name: 'Key', role: 'key' }
+  if (!played('fill')) return { name: 'Fill', role: 'fill' }
+  return { name: 'Rim', role: played('rim') < 2 ? 'rim' : 'other' }
+}
+
 /** @returns the same plan when there are eight already */
 export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan {
   const id = freeLetter(plan)
   if (!id) return plan
   const [azimuthDeg, elevationDeg] = STARTS[(plan.lights.length - 1) % STARTS.length]!
-  const roles = ['fill', 'rim', 'rim'] as const
+  const { name, role } = freeRole(plan)
   const light: Light = {
     id,
-    name: id === 'A' ? 'Key' : plan.lights.length === 1 ? 'Fill' : 'Rim',
-    role: roles[plan.lights.length - 1] ?? 'other',
+    name,
+    role,
     on: true,
     group: null,
     strobe,
@@ -78,12 +87,16 @@ export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifie
   return { ...plan, lights: [...plan.lights, light] }
 }
 
-/** @returns the same plan when it is the only light */
+/**
+ * What was measured of the light goes with it: its letter may be another light's next.
+ * @returns the same plan when it is the only light
+ */
 export function removeLight(plan: Plan, id: LightId): Plan {
   if (plan.lights.length === 1 || !plan.lights.some((light) => light.id === id)) return plan
   return {
     ...plan,
     lights: plan.lights.filter((light) => light.id !== id),
+    corrections: plan.corrections.filter((each) => each.source !== id),
     locks: locksWithout(plan.locks, `lights.${id}`)
   }
 }
@@ -103,7 +116,7 @@ export function copyLight(plan: Plan, id: LightId): Plan {
       {
         ...light,
         id: letter,
-        name: `${light.name.slice(0, 33)} copy`,
+        name: `${shorten(light.name, 33)} copy`,
         role: light.role === 'key' ? 'fill' : light.role,
         at: { ...light.at, azimuthDeg: -light.at.azimuthDeg || 20 }
       }
@@ -154,7 +167,10 @@ export function addPlace(plan: Plan, xMm: number, yMm: number, zMm: number): Pla
   }
   return { ...plan, places: [...plan.places, place] }
 }
-/** What pointed at the place points at the focus point again; its goal goes with it. */
+/**
+ * What pointed at the place points at the focus point again; its goal and what was measured there
+ * go with it.
+ */
 export function removePlace(plan: Plan, id: string): Plan {
   if (!plan.places.some((place) => place.id === id)) return plan
   const aimed = <T extends { readonly aim: Light['aim'] }>(thing: T): T =>
@@ -166,7 +182,14 @@ export function removePlace(plan: Plan, id: string): Plan {
     places: plan.places.filter((place) => place.id !== id),
     lights: plan.lights.map(aimed),
     cards: plan.cards.map(aimed),
-    goals: { ...plan.goals, places: plan.goals.places.filter((goal) => goal.place !== id) },
-    locks: locksWithout(plan.locks, `places.${id}`)
+    goals: {
+      ...plan.goals,
+      places: plan.goals.places.filter((goal) => goal.place !== id),
+      wished: plan.goals.wished.filter((goal) => goal !== `at:${id}`)
+    },
+    corrections: plan.corrections.filter((each) => each.place !== id),
+    locks: locksWithout(plan.locks, `places.${id}`).filter(
+      (path) => !path.startsWith(`goals.places.${id}.`)
+    )
   }
 }

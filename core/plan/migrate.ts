@@ -6,13 +6,15 @@
 import { isObject, type Loose } from './migrations/loose'
 import { kitItemFromVersion1, planFromVersion1, snapshotFromVersion1 } from './migrations/version1'
 import { planFromVersion2 } from './migrations/version2'
+import { planFromVersion4 } from './migrations/version4'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
 /** What makes a plan of each version one of the next. */
 const STEPS: Record<number, (plan: Loose) => Loose> = {
   1: planFromVersion1,
   2: planFromVersion2,
-  3: planFromVersion3
+  3: planFromVersion3,
+  4: planFromVersion4
 }
 
 /**

@@ -18,8 +18,24 @@ export const faultsOf = (error: z.ZodError): Fault[] =>
 
 const headSchema = z.object({ format: z.literal(PLAN_FORMAT), version: z.number().int().min(1) })
 
+/** A plan nests a dozen deep; a document past this is none, and not worth following down. */
+const DEEPEST = 40
+
+function tooDeep(input: unknown): boolean {
+  let layer: unknown[] = [input]
+  for (let depth = 0; depth < DEEPEST; depth++) {
+    layer = layer.flatMap((each) =>
+      typeof each === 'object' && each !== null ? Object.values(each) : []
+    )
+    if (layer.length === 0) return false
+  }
+  return true
+}
+
 /** @param input parsed JSON of any origin; never throws */
 export function openPlan(input: unknown): Opened {
+  if (tooDeep(input))
+    return { ok: false, faults: [{ path: '', message: `nested more than ${DEEPEST} deep` }] }
   const head = headSchema.safeParse(input)
   if (!head.success)
     return {

@@ -5,7 +5,7 @@ import { testCamera, testLens, testPlan, testStrobe } from '../testing'
 import { withBestPower } from '../solve/power'
 import { newPlan } from './newPlan'
 import { openPlan, planJsonSchema } from './open'
-import { LOOKS } from './plan'
+import { LOOKS, PLAN_VERSION } from './plan'
 
 const json = (plan: unknown) => JSON.parse(JSON.stringify(plan)) as Record<string, never>
 const broken = (change: (plan: Record<string, Record<string, unknown>>) => void) => {
@@ -58,7 +58,7 @@ describe('opening a plan', () => {
     ).toEqual(['lights.0.at.distanceMm'])
   })
   test('a newer version is refused by name', () => {
-    const opened = openPlan({ ...testPlan(), version: 5 })
+    const opened = openPlan({ ...testPlan(), version: PLAN_VERSION + 1 })
     expect(opened).toMatchObject({ ok: false, faults: [{ path: 'version' }] })
     expect(openPlan({ format: 'other', version: 1 })).toMatchObject({
       ok: false,

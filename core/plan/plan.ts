@@ -4,22 +4,43 @@
  */
 import { z } from 'zod'
 import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
-import { ambientSchema, lookSchema } from './ambient'
+import { ambientSchema, lookSchema, readingSchema } from './ambient'
 import { goalsSchema } from './goals'
-import { cardSchema, LIGHT_IDS, lightSchema, ownPlaceSchema, placeSchema } from './light'
+import {
+  aimSchema,
+  cardSchema,
+  LIGHT_IDS,
+  lightSchema,
+  ownPlaceSchema,
+  placeSchema,
+  positionSchema
+} from './light'
 
 export * from './ambient'
 export * from './goals'
 export * from './light'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 4
+export const PLAN_VERSION = 5
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
 const degrees = (most: number) => z.number().min(-most).max(most)
 
-/** A measured fact about one source at one place, held against what the sum had said. */
+/** Where things stood that light past the subject depends on. */
+export const geometrySchema = z.strictObject({
+  at: positionSchema,
+  aim: aimSchema,
+  rollDeg: degrees(180),
+  backgroundMm: lengthMm(1, 1e6),
+  backgroundTiltDeg: degrees(80)
+})
+export type Geometry = z.infer<typeof geometrySchema>
+
+/**
+ * A measured fact about one source at one place, held against what the sum had said. It holds while
+ * what it was measured with is the same: see core/ledger/corrections.ts.
+ */
 export const correctionSchema = z.strictObject({
   id: z.string().min(1).max(64),
   frameId: z.string().min(1).max(64),
@@ -33,6 +54,16 @@ export const correctionSchema = z.strictObject({
     .describe('a clipped or black patch gives a limit only'),
   strobeId: z.string().max(64).nullable(),
   modifierIds: z.array(z.string().max(64)).max(4),
+  highSpeedSync: z
+    .boolean()
+    .nullable()
+    .describe('whether the strobe fired in high-speed sync; null: not noted, or ambient'),
+  geometry: geometrySchema
+    .nullable()
+    .describe('where things stood, for light that goes past the subject; null: not tied to it'),
+  reading: readingSchema
+    .nullable()
+    .describe('the ambient reading it corrects; null: not noted, or a strobe'),
   on: z.boolean()
 })
 export type Correction = z.infer<typeof correctionSchema>

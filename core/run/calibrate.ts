@@ -4,13 +4,15 @@
  * what is left when the ambient is taken out).
  */
 import { surfaceStops } from '../ambient/ev'
-import { readPlaceOf } from '../ledger/cells'
+import { heldBy } from '../ledger/corrections'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
 import { hiddenCloseUpLoss } from '../plan/lensInUse'
-import type { AmbientReading, Correction, Place, Plan, ReadPlace } from '../plan/plan'
+import type { AmbientReading, Correction, Light, Place, Plan, ReadPlace } from '../plan/plan'
+import { readPlaceOf } from '../plan/readPlace'
+import { usesHighSpeedSync } from '../plan/sync'
 import { goalOf } from '../ledger/suggest'
-import { litIds, planAt, sameKit, type Evidence, type Frame } from './frame'
+import { litIds, type Evidence, type Frame } from './frame'
 
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
 export const UNCERTAINTY = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
@@ -19,11 +21,11 @@ export const UNCERTAINTY = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
  * Places a frame is judged at, the likeliest first: what the one light that was on serves, the
  * subject, the background.
  */
-export function judgedAt(plan: Plan, frame: Frame): Place[] {
+export function judgedAt(frame: Frame): Place[] {
   if (frame.kind === 'black') return ['background', 'subject']
-  const ids = litIds(frame.snapshot)
-  const light = ids.length === 1 ? plan.lights.find((each) => each.id === ids[0]) : undefined
-  const own = light ? goalOf(plan, light)?.place : undefined
+  const ids = litIds(frame)
+  const light = ids.length === 1 ? frame.plan.lights.find((each) => each.id === ids[0]) : undefined
+  const own = light ? goalOf(frame.plan, light)?.place : undefined
   return [...new Set([...(own ? [own] : []), 'subject', 'background'])]
 }
 
@@ -50,95 +52,143 @@ export type Calibration =
       readonly kind: 'nothing'
       readonly why:
         | 'as-predicted-or-darker'
+        | 'as-predicted-or-brighter'
         | 'rest-alone'
         | 'other-kit'
         | 'strobe-out-of-reach'
         | 'meter-on-black'
+        | 'meter-in-high-speed-sync'
         | 'no-such-place'
     }
 
+const nothing = (why: Extract<Calibration, { kind: 'nothing' }>['why']): Calibration => ({
+  kind: 'nothing',
+  why
+})
+
+const byOthers = (reading: AmbientReading | null, frameId: string): AmbientReading | null =>
+  reading?.frameId === frameId ? null : reading
+
+/**
+ * The set a frame was taken with, with what has been learned since by other frames: its own earlier
+ * corrections at the place are what is to be found anew.
+ */
+function setOf(frame: Frame, plan: Plan, place: Place): Plan {
+  const then = frame.plan
+  return {
+    ...then,
+    corrections: plan.corrections.filter(
+      (each) => each.frameId !== frame.id || each.place !== place
+    ),
+    ambient: {
+      ...then.ambient,
+      subject: then.ambient.subject ?? byOthers(plan.ambient.subject, frame.id),
+      background: then.ambient.background ?? byOthers(plan.ambient.background, frame.id)
+    }
+  }
+}
+
+/**
+ * The set as a flash meter sees it: no shutter cuts a flash short for it.
+ */
+const asMetered = (plan: Plan): Plan => ({
+  ...plan,
+  settings: { ...plan.settings, shutterStops: plan.camera.slowestShutterStops }
+})
+
+/** Whether a limit says no more than the sum does already. */
+const isKnown = (limit: Correction['limit'], predicted: number, level: number): boolean =>
+  (limit === 'at-most' && predicted <= level) || (limit === 'at-least' && predicted >= level)
+
+const asPredicted = (limit: Correction['limit']): Calibration =>
+  nothing(limit === 'at-most' ? 'as-predicted-or-darker' : 'as-predicted-or-brighter')
+
 /**
  * What one piece of evidence teaches. A frame with several lights speaks for the one that gives
- * most at that place; the others are taken out as the sum predicts them.
- * @param plan the plan now; its settings are replaced by the frame's
+ * most at that place; the others are taken out as the sum predicts them. The sum is that of the set
+ * the frame was taken with, whatever was changed since.
+ * @param plan the plan now: what other frames taught, and the kit a correction must fit
  * @param id identifier for a new correction
  */
 export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: string): Calibration {
-  const was = planAt(plan, frame.snapshot)
   const place = placeOf(evidence)
+  const was = setOf(frame, plan, place)
   const level = measuredLevel(was, evidence)
   const limit = evidence.kind === 'meter' ? 'exact' : evidence.limit
-  const correction = (source: SourceId, predicted: number, measured: number): Calibration => {
-    const light = plan.lights.find((each) => each.id === source)
-    return {
-      kind: 'correction',
-      correction: {
-        id,
-        frameId: frame.id,
-        source,
-        place,
-        stops: measured - predicted,
-        uncertaintyStops: UNCERTAINTY[evidence.kind],
-        method: evidence.kind,
-        limit,
-        strobeId: light?.strobe.id ?? null,
-        modifierIds: light?.modifiers.map((each) => each.id) ?? [],
-        on: true
-      }
+  const correction = (source: SourceId, predicted: number, measured: number): Calibration => ({
+    kind: 'correction',
+    correction: {
+      id,
+      frameId: frame.id,
+      source,
+      place,
+      stops: measured - predicted,
+      uncertaintyStops: UNCERTAINTY[evidence.kind],
+      method: evidence.kind,
+      limit,
+      ...heldBy(was, source, place),
+      on: true
     }
-  }
-  const plain = ledgerOf({ ...was, corrections: [] })
-  const corrected = ledgerOf(was)
-  if (!plain.places.includes(place)) return { kind: 'nothing', why: 'no-such-place' }
+  })
+  const gone = isOwnPlace(place) && !plan.places.some((each) => each.id === place)
+  const seen = evidence.kind === 'meter' ? asMetered(was) : was
+  const plain = ledgerOf({ ...seen, corrections: [] })
+  const corrected = ledgerOf(seen)
+  if (gone || !plain.places.includes(place)) return nothing('no-such-place')
   if (frame.kind === 'black') {
-    if (evidence.kind === 'meter') return { kind: 'nothing', why: 'meter-on-black' }
-    const read = readPlaceOf(place)
+    if (evidence.kind === 'meter') return nothing('meter-on-black')
     if (plain.ambient[place]!.state === 'unknown')
       return {
         kind: 'ambient',
-        place: read,
-        reading: ambientFromLevel(
-          was,
-          level,
-          limit === 'at-most' ? 'at-most' : 'exact',
-          frame.takenAt
-        )
+        place: readPlaceOf(place),
+        reading: ambientFromLevel(was, level, limit, frame)
       }
-    if (limit === 'at-most' && corrected.ambient[place]!.level <= level)
-      return { kind: 'nothing', why: 'as-predicted-or-darker' }
-    return correction('ambient', plain.ambient[place]!.level, level)
+    return isKnown(limit, corrected.ambient[place]!.level, level)
+      ? asPredicted(limit)
+      : correction('ambient', plain.ambient[place]!.level, level)
   }
   const rows = plain.rows.filter(
     (row) => row.source !== 'ambient' && row.cells[place]!.state === 'known'
   )
-  if (rows.length === 0) return { kind: 'nothing', why: 'strobe-out-of-reach' }
+  if (rows.length === 0) return nothing('strobe-out-of-reach')
   const most = rows.reduce((best, row) =>
     row.cells[place]!.level > best.cells[place]!.level ? row : best
   )
+  const fired = was.lights.find((light) => light.id === most.source)!
   if (
     !sameKit(
-      plan.lights.find((light) => light.id === most.source)!,
-      frame.snapshot
+      plan.lights.find((light) => light.id === most.source),
+      fired
     )
   )
-    return { kind: 'nothing', why: 'other-kit' }
-  if (limit === 'at-most' && cellAt(corrected, most.source, place)!.level <= level)
-    return { kind: 'nothing', why: 'as-predicted-or-darker' }
+    return nothing('other-kit')
+  if (evidence.kind === 'meter' && usesHighSpeedSync(was, fired))
+    return nothing('meter-in-high-speed-sync')
   // A flash meter reads the flash alone; a picture shows everything, so the rest is taken out.
   let rest = evidence.kind === 'meter' ? 0 : 2 ** corrected.ambient[place]!.level
   for (const row of corrected.rows)
     if (row.source !== 'ambient' && row.source !== most.source) rest += 2 ** row.cells[place]!.level
+  const predicted = Math.log2(rest + 2 ** cellAt(corrected, most.source, place)!.level)
+  if (isKnown(limit, predicted, level)) return asPredicted(limit)
   const own = 2 ** level - rest
-  if (!(own > 2 ** level * 0.03)) return { kind: 'nothing', why: 'rest-alone' }
+  if (!(own > 2 ** level * 0.03)) return nothing('rest-alone')
   return correction(most.source, most.cells[place]!.level, Math.log2(own))
 }
+
+/** Strobe and modifiers that a correction speaks for are still on that light. */
+const sameKit = (now: Light | undefined, then: Light): boolean =>
+  now !== undefined &&
+  now.strobe.id === then.strobe.id &&
+  now.modifiers.map((each) => each.id).join() === then.modifiers.map((each) => each.id).join()
+
+const isOwnPlace = (place: Place): boolean => /^P\d$/.test(place)
 
 /** A level seen through the lens at known settings, as the ambient reading it amounts to. */
 function ambientFromLevel(
   plan: Plan,
   level: number,
   limit: AmbientReading['limit'],
-  takenAt: string
+  { id, takenAt }: Frame
 ): AmbientReading {
   const { apertureStops, shutterStops, isoStops, ndStops } = plan.settings
   return {
@@ -159,7 +209,8 @@ function ambientFromLevel(
     via: 'lens',
     atMagnification: plan.focus.magnification,
     takenAt,
-    look: plan.look
+    look: plan.look,
+    frameId: id
   }
 }
 

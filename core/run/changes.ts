@@ -1,6 +1,5 @@
-/** What was changed between two frames, control by control. */
-import type { Position } from '../plan/plan'
-import type { LightState, Snapshot } from './frame'
+/** What was changed between two frames, or two plans, control by control. */
+import type { Light, Plan, Position } from '../plan/plan'
 
 export type ChangedControl =
   | 'aperture'
@@ -11,14 +10,17 @@ export type ChangedControl =
   | 'power'
   | 'distance'
   | 'place'
+  | 'aim'
   | 'modifier'
   | 'strobe'
   | 'magnification'
+  | 'background'
+  | 'cards'
   | 'switch'
 
 export interface Change {
   readonly control: ChangedControl
-  /** the light it belongs to; null for the camera's own */
+  /** the light it belongs to; null for the camera's and the set's own */
   readonly light: string | null
   readonly from: number | string | boolean
   readonly to: number | string | boolean
@@ -29,20 +31,30 @@ export interface Change {
   readonly stops: number | null
 }
 
-const angles = (at: Position): string =>
-  `${Math.round(at.azimuthDeg * 10) / 10}° / ${Math.round(at.elevationDeg * 10) / 10}°`
+const degrees = (value: number): string => `${Math.round(value * 10) / 10}°`
+const angles = (at: Pick<Position, 'azimuthDeg' | 'elevationDeg'>): string =>
+  `${degrees(at.azimuthDeg)} / ${degrees(at.elevationDeg)}`
+const aimOf = ({ aim }: Light): string => (aim.kind === 'place' ? aim.place : angles(aim))
+const namesOf = (light: Light): string => light.modifiers.map((each) => each.name).join(' + ')
+const cardsOf = (plan: Plan): string =>
+  plan.cards
+    .filter((card) => card.on)
+    .map(
+      ({ id, at, widthMm, heightMm }) =>
+        `${id} ${Math.round(widthMm)} × ${Math.round(heightMm)} mm at ` +
+        `${Math.round(at.distanceMm)} mm, ${angles(at)}`
+    )
+    .join('; ')
 
-function lightChanges(
-  a: LightState,
-  b: LightState,
-  add: (
-    control: ChangedControl,
-    from: Change['from'],
-    to: Change['to'],
-    stops: number | null,
-    light: string
-  ) => void
-): void {
+type Add = (
+  control: ChangedControl,
+  from: Change['from'],
+  to: Change['to'],
+  stops: number | null,
+  light?: string
+) => void
+
+function lightChanges(a: Light, b: Light, add: Add): void {
   add('switch', a.on, b.on, null, b.id)
   if (!a.on && !b.on) return
   add('power', a.powerStops, b.powerStops, b.powerStops - a.powerStops, b.id)
@@ -54,33 +66,31 @@ function lightChanges(
     b.id
   )
   add('place', angles(a.at), angles(b.at), null, b.id)
-  add('modifier', a.modifierNames.join(' + '), b.modifierNames.join(' + '), null, b.id)
-  add('strobe', a.strobeId, b.strobeId, null, b.id)
+  add('aim', aimOf(a), aimOf(b), null, b.id)
+  add('modifier', namesOf(a), namesOf(b), null, b.id)
+  if (a.strobe.id !== b.strobe.id) add('strobe', a.strobe.name, b.strobe.name, null, b.id)
 }
 
-export function changesBetween(a: Snapshot, b: Snapshot): Change[] {
+export function changesBetween(a: Plan, b: Plan): Change[] {
   const changes: Change[] = []
-  const add = (
-    control: ChangedControl,
-    from: Change['from'],
-    to: Change['to'],
-    stops: number | null,
-    light: string | null = null
-  ) => {
+  const add: Add = (control, from, to, stops, light) => {
     const same =
       typeof from === 'number' && typeof to === 'number' ? Math.abs(from - to) < 1e-6 : from === to
-    if (!same) changes.push({ control, light, from, to, stops })
+    if (!same) changes.push({ control, light: light ?? null, from, to, stops })
   }
-  add('aperture', a.apertureStops, b.apertureStops, a.apertureStops - b.apertureStops)
-  add('shutter', a.shutterStops, b.shutterStops, null)
-  add('iso', a.isoStops, b.isoStops, b.isoStops - a.isoStops)
-  add('nd', a.ndStops, b.ndStops, a.ndStops - b.ndStops)
-  add('highSpeedSync', a.highSpeedSync, b.highSpeedSync, null)
-  add('magnification', a.magnification, b.magnification, null)
-  for (const now of b.lights) {
-    const before = a.lights.find((light) => light.id === now.id)
-    if (before) lightChanges(before, now, add)
-    else if (now.on) add('switch', false, true, null, now.id)
+  const [was, now] = [a.settings, b.settings]
+  add('aperture', was.apertureStops, now.apertureStops, was.apertureStops - now.apertureStops)
+  add('shutter', was.shutterStops, now.shutterStops, null)
+  add('iso', was.isoStops, now.isoStops, now.isoStops - was.isoStops)
+  add('nd', was.ndStops, now.ndStops, was.ndStops - now.ndStops)
+  add('highSpeedSync', was.highSpeedSync, now.highSpeedSync, null)
+  add('magnification', a.focus.magnification, b.focus.magnification, null)
+  add('background', a.background.distanceMm, b.background.distanceMm, null)
+  add('cards', cardsOf(a), cardsOf(b), null)
+  for (const light of b.lights) {
+    const before = a.lights.find((each) => each.id === light.id)
+    if (before) lightChanges(before, light, add)
+    else if (light.on) add('switch', false, true, null, light.id)
   }
   for (const before of a.lights)
     if (before.on && !b.lights.some((light) => light.id === before.id))

@@ -1,38 +1,12 @@
 /**
- * A frame: one picture of the run, the settings it was taken at, and what it showed.
+ * A frame: one picture of the run, the whole plan it was taken with, and what it showed.
  */
 import { z } from 'zod'
-import { analysisSchema } from '../measure/analyse'
-import {
-  lightIdSchema,
-  placeSchema,
-  settingsSchema,
-  positionSchema,
-  type Light,
-  type LightId,
-  type Plan
-} from '../plan/plan'
+import { analysisSchema, type FrameAnalysis } from '../measure/analyse'
+import type { ExifSettings } from '../measure/exif'
+import { placeSchema, planSchema, type LightId, type Plan } from '../plan/plan'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
-
-export const lightStateSchema = z.strictObject({
-  id: lightIdSchema,
-  on: z.boolean(),
-  powerStops: stops(-14, 0),
-  at: positionSchema,
-  strobeId: z.string().min(1).max(64),
-  modifierIds: z.array(z.string().max(64)).max(4),
-  modifierNames: z.array(z.string().max(80)).max(4)
-})
-export type LightState = z.infer<typeof lightStateSchema>
-
-/** What stood on camera and strobes when the frame was taken. */
-export const snapshotSchema = z.strictObject({
-  ...settingsSchema.shape,
-  magnification: z.number().min(0.001).max(20),
-  lights: z.array(lightStateSchema).min(1).max(8)
-})
-export type Snapshot = z.infer<typeof snapshotSchema>
 
 export const evidenceSchema = z.discriminatedUnion('kind', [
   z
@@ -40,9 +14,11 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
       kind: z.literal('judged'),
       place: placeSchema,
       levelStops: stops(-15, 8),
-      limit: z.enum(['exact', 'at-most'])
+      limit: z.enum(['exact', 'at-least', 'at-most'])
     })
-    .describe('by eye: the level the place seems to have; at-most when nothing shows'),
+    .describe(
+      'by eye: the level the place seems to have; at-most when nothing shows, at-least when it is blown out'
+    ),
   z
     .strictObject({
       kind: z.literal('meter'),
@@ -64,64 +40,72 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
 ])
 export type Evidence = z.infer<typeof evidenceSchema>
 
-export const frameSchema = z.strictObject({
+/** Everything of a frame but its plan: frames of one plan point to it. */
+export const frameNotesSchema = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only'),
   kind: z.enum(['black', 'lit']),
   takenAt: z.iso.datetime(),
-  snapshot: snapshotSchema,
+  rebuilt: z
+    .boolean()
+    .describe('its plan was put together afterwards from the settings an older log held'),
   fileName: z.string().max(200).nullable(),
   analysis: analysisSchema.nullable(),
   evidence: z.array(evidenceSchema).max(8),
   note: z.string().max(1000)
 })
+export type FrameNotes = z.infer<typeof frameNotesSchema>
+
+export const frameSchema = frameNotesSchema.extend({
+  plan: planSchema.describe(
+    'the plan it was taken with: settings as the file named them, lights on that fired'
+  )
+})
 export type Frame = z.infer<typeof frameSchema>
 
-/**
- * The settings of a plan as they stand now.
- * @param only the lights that were fired; all that are on when left out
- */
-export const snapshotOf = (plan: Plan, only?: readonly LightId[]): Snapshot => ({
-  ...plan.settings,
-  magnification: plan.focus.magnification,
-  lights: plan.lights.map((light) => ({
-    id: light.id,
-    on: only ? only.includes(light.id) : light.on,
-    powerStops: light.powerStops,
-    at: light.at,
-    strobeId: light.strobe.id,
-    modifierIds: light.modifiers.map((each) => each.id),
-    modifierNames: light.modifiers.map((each) => each.name)
-  }))
-})
+/** What is known of a picture when it is logged. */
+export interface Shot {
+  readonly id: string
+  readonly kind: Frame['kind']
+  /** ISO 8601, UTC */
+  readonly takenAt: string
+  /** the lights that fired; all that are on in the plan when left out, none in a black frame */
+  readonly fired?: readonly LightId[] | undefined
+  /** settings the file names; they stand over the plan's */
+  readonly named?: ExifSettings | null
+  readonly fileName?: string | null
+  readonly analysis?: FrameAnalysis | null
+  readonly note?: string
+}
 
-/**
- * The plan as it stood when a frame was taken; its kit must still be the same for the result to
- * mean anything. Lights the frame does not know are off.
- */
-export function planAt(plan: Plan, snapshot: Snapshot): Plan {
-  const { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync, magnification } = snapshot
+/** The frame of a shot taken with a plan as it stands. */
+export function logFrame(plan: Plan, shot: Shot): Frame {
+  const { id, kind, takenAt, named } = shot
+  const fired = kind === 'black' ? [] : shot.fired
   return {
-    ...plan,
-    settings: { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync },
-    focus: { ...plan.focus, magnification },
-    lights: plan.lights.map((light) => {
-      const then = snapshot.lights.find((each) => each.id === light.id)
-      return then
-        ? { ...light, on: then.on, powerStops: then.powerStops, at: then.at }
-        : { ...light, on: false }
-    })
+    id,
+    kind,
+    takenAt,
+    rebuilt: false,
+    fileName: shot.fileName ?? null,
+    analysis: shot.analysis ?? null,
+    evidence: [],
+    note: shot.note ?? '',
+    plan: {
+      ...plan,
+      settings: {
+        ...plan.settings,
+        apertureStops: named?.apertureStops ?? plan.settings.apertureStops,
+        shutterStops: named?.shutterStops ?? plan.settings.shutterStops,
+        isoStops: named?.isoStops ?? plan.settings.isoStops
+      },
+      lights: plan.lights.map((light) => ({
+        ...light,
+        on: fired ? fired.includes(light.id) : light.on
+      }))
+    }
   }
 }
 
-export const litIds = (snapshot: Snapshot): LightId[] =>
-  snapshot.lights.filter((light) => light.on).map((light) => light.id)
-
-/** Same kit on a light as when the frame was taken. */
-export function sameKit(light: Light, snapshot: Snapshot): boolean {
-  const then = snapshot.lights.find((each) => each.id === light.id)
-  return (
-    then !== undefined &&
-    then.strobeId === light.strobe.id &&
-    then.modifierIds.join() === light.modifiers.map((each) => each.id).join()
-  )
-}
+/** The lights that fired. */
+export const litIds = (frame: Pick<Frame, 'plan'>): LightId[] =>
+  frame.plan.lights.filter((light) => light.on).map((light) => light.id)

@@ -10,7 +10,7 @@ import { keyLight } from '../set/places'
 import { darkenMove, type DarkMove } from '../advise/darken'
 import { isLightLocked } from '../plan/controls'
 import { withLight } from '../plan/edit'
-import { litIds, snapshotOf, type Frame, type LightState, type Snapshot } from './frame'
+import { litIds, type Frame } from './frame'
 
 export type NextMove =
   | { readonly kind: 'take-black' }
@@ -38,19 +38,30 @@ export type NextMove =
   | { readonly kind: 'done'; readonly frame: Frame; readonly missStops: number }
 
 const near = (a: number, b: number) => Math.abs(a - b) < 1e-6
-const sameCamera = (a: Snapshot, b: Snapshot): boolean =>
-  near(a.apertureStops, b.apertureStops) &&
-  near(a.shutterStops, b.shutterStops) &&
-  near(a.isoStops, b.isoStops) &&
-  near(a.ndStops, b.ndStops) &&
-  near(a.magnification, b.magnification)
-const sameLight = (a: LightState, b: LightState): boolean =>
-  near(a.powerStops, b.powerStops) &&
-  near(a.at.distanceMm, b.at.distanceMm) &&
-  near(a.at.azimuthDeg, b.at.azimuthDeg) &&
-  near(a.at.elevationDeg, b.at.elevationDeg) &&
-  a.strobeId === b.strobeId &&
-  a.modifierIds.join() === b.modifierIds.join()
+const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
+const sameCamera = ({ settings: a, focus }: Plan, now: Plan): boolean =>
+  near(a.apertureStops, now.settings.apertureStops) &&
+  near(a.shutterStops, now.settings.shutterStops) &&
+  near(a.isoStops, now.settings.isoStops) &&
+  near(a.ndStops, now.settings.ndStops) &&
+  near(focus.magnification, now.focus.magnification)
+/** What stands round the subject is where it was. */
+const sameSet = (a: Plan, now: Plan): boolean =>
+  near(a.background.distanceMm, now.background.distanceMm) &&
+  near(a.background.tiltDeg, now.background.tiltDeg) &&
+  same(a.cards, now.cards)
+const sameLight = (a: Light, now: Light | undefined): boolean =>
+  now !== undefined &&
+  near(a.powerStops, now.powerStops) &&
+  near(a.at.distanceMm, now.at.distanceMm) &&
+  near(a.at.azimuthDeg, now.at.azimuthDeg) &&
+  near(a.at.elevationDeg, now.at.elevationDeg) &&
+  near(a.rollDeg, now.rollDeg) &&
+  same(a.aim, now.aim) &&
+  a.strobe.id === now.strobe.id &&
+  a.modifiers.map((each) => each.id).join() === now.modifiers.map((each) => each.id).join()
+const sameIds = (a: readonly LightId[], b: readonly LightId[]): boolean =>
+  a.length === b.length && a.every((id) => b.includes(id))
 
 function latest(frames: readonly Frame[], test: (frame: Frame) => boolean): Frame | null {
   for (let i = frames.length - 1; i >= 0; i--) if (test(frames[i]!)) return frames[i]!
@@ -103,10 +114,12 @@ function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove |
  * @param frames the run so far, oldest first
  */
 export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
-  const now = snapshotOf(plan)
   const evaluation = evaluate(plan)
   const { ledger } = evaluation
-  const black = latest(frames, (frame) => frame.kind === 'black' && sameCamera(frame.snapshot, now))
+  const black = latest(
+    frames,
+    ({ kind, plan: then }) => kind === 'black' && sameCamera(then, plan) && sameSet(then, plan)
+  )
   const ambient = ledger.ambient.background!
   if (ambient.level > plan.goals.backgroundStops + 0.05 && (ambient.limit !== 'at-most' || black))
     return {
@@ -126,17 +139,18 @@ export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
   const taken = (ids: readonly LightId[]): Frame | null =>
     latest(
       frames,
-      ({ kind, snapshot }) =>
+      ({ kind, plan: then }) =>
         kind === 'lit' &&
-        sameCamera(snapshot, now) &&
-        snapshot.highSpeedSync === now.highSpeedSync &&
-        litIds(snapshot).join() === [...ids].sort().join() &&
-        snapshot.lights.every(
+        sameCamera(then, plan) &&
+        sameSet(then, plan) &&
+        then.settings.highSpeedSync === plan.settings.highSpeedSync &&
+        sameIds(litIds({ plan: then }), ids) &&
+        then.lights.every(
           (light) =>
             !light.on ||
             sameLight(
               light,
-              now.lights.find((each) => each.id === light.id)!
+              plan.lights.find((each) => each.id === light.id)
             )
         )
     )

@@ -7,22 +7,17 @@ import { darkenMove, darkMoves, darkReserve } from '../advise/darken'
 import { moveGroup, withLight } from '../plan/edit'
 import { withBestPower } from '../solve/power'
 import { powerRemedies } from '../advise/powerRemedies'
-import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testFrame, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { changesBetween } from './changes'
-import { snapshotOf, type Evidence, type Frame } from './frame'
+import { logFrame, type Evidence, type Frame } from './frame'
 import { nextMove } from './nextMove'
 import { calibrate, measuredLevel, applyCalibration } from './calibrate'
 
+const TAKEN_AT = '2026-11-24T10:00:00.000Z'
 let count = 0
 const frame = (plan: Plan, kind: 'black' | 'lit', evidence: Evidence[] = []): Frame => ({
-  id: `f${++count}`,
-  kind,
-  takenAt: '2026-11-24T10:00:00.000Z',
-  snapshot: snapshotOf(plan),
-  fileName: null,
-  analysis: null,
-  evidence,
-  note: ''
+  ...testFrame(plan, `f${++count}`, kind),
+  evidence
 })
 const judged = (levelStops: number, place: 'subject' | 'background' = 'subject'): Evidence => ({
   kind: 'judged',
@@ -291,10 +286,7 @@ describe('the run, move by move', () => {
     plan = log(plan, good)
     expect(nextMove(plan, frames).kind).toBe('done')
     expect(
-      changesBetween(lit.snapshot, good.snapshot).map((each) => [
-        each.control,
-        Math.round(each.stops!)
-      ])
+      changesBetween(lit.plan, good.plan).map((each) => [each.control, Math.round(each.stops!)])
     ).toEqual([['power', 2]])
   })
   test('something shows in the black frame: darken before any light', () => {
@@ -355,8 +347,8 @@ describe('the run, move by move', () => {
     plan = log(plan, black)
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['A'], alone: true })
     const only = (ids: ('A' | 'B')[], evidence: Evidence[]): Frame => ({
-      ...frame(plan, 'lit', evidence),
-      snapshot: snapshotOf(plan, ids)
+      ...logFrame(plan, { id: `f${++count}`, kind: 'lit', takenAt: TAKEN_AT, fired: ids }),
+      evidence
     })
     const keyAlone = only(['A'], [judged(evaluate(plan).ledger.rows[1]!.cells.subject!.level)])
     frames.push(keyAlone)
@@ -384,7 +376,7 @@ describe('the run, move by move', () => {
     frames.push(only(['A', 'B'], [judged(0)]))
     expect(nextMove(plan, frames).kind).toBe('done')
     expect(
-      changesBetween(frames[1]!.snapshot, frames[2]!.snapshot).map((each) => [
+      changesBetween(frames[1]!.plan, frames[2]!.plan).map((each) => [
         each.light,
         each.control,
         each.to

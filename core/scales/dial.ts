@@ -80,7 +80,13 @@ function buildMarks(dial: Dial): Mark[] {
     for (let k = first; k * dial.stepPercent < 100 - 1e-9; k++) add(k * dial.stepPercent)
     add(100)
   } else {
-    const count = Math.round((dial.full - dial.lowest) / dial.step)
+    // Counted down from full; a lowest power between two steps is a mark of its own.
+    const count = Math.floor((dial.full - dial.lowest) / dial.step + 1e-9)
+    if (dial.full - count * dial.step > dial.lowest + 1e-6)
+      marks.push({
+        stops: Number((dial.lowest - dial.full).toFixed(6)),
+        label: String(Number(dial.lowest.toFixed(2)))
+      })
     for (let k = count; k >= 0; k--) {
       const value = dial.full - k * dial.step
       marks.push({ stops: Number((-k * dial.step).toFixed(6)), label: value.toFixed(1) })

@@ -2,7 +2,8 @@
  * A prepared set under one shutter: what each mark of each light gives then, and what the blur of
  * it costs.
  */
-import { usesHighSpeedSync, shutterLoss } from '../ledger/cells'
+import { shutterLoss } from '../ledger/cells'
+import { usesHighSpeedSync } from '../plan/sync'
 import { leafClip } from '../optics/shutter'
 import type { Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'

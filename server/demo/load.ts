@@ -1,6 +1,6 @@
 /** Puts the demo data into an empty database, once; never over anything of the user's. */
 import type { Knex } from 'knex'
-import { pictureStore } from '../services/pictures'
+import type { PictureStore } from '../services/pictures'
 import { frameStore } from '../store/frames'
 import { kitStore } from '../store/kit'
 import { shootStore } from '../store/shoots'
@@ -9,10 +9,9 @@ import { demoShoots } from './shoots/index'
 
 const FACT = 'demo-loaded'
 
-export async function loadDemo(db: Knex, dataDir: string): Promise<void> {
+export async function loadDemo(db: Knex, pictures: PictureStore): Promise<void> {
   if (await db('facts').where({ name: FACT }).first()) return
   const shoots = await demoShoots()
-  const pictures = pictureStore(dataDir)
   const names = new Map<string, string>()
   for (const { frames } of shoots)
     for (const { frame, jpeg } of frames) names.set(frame.id, await pictures.keep(jpeg))
@@ -20,9 +19,10 @@ export async function loadDemo(db: Knex, dataDir: string): Promise<void> {
     const kit = kitStore(trx)
     for (const item of DEMO_KIT) await kit.save(item, null)
     for (const shoot of shoots) {
-      await shootStore(trx).create(shoot.id, shoot.plan, shoot.stage, shoot.at)
+      const { id, plan, stage, at } = shoot
+      await shootStore(trx).create({ id, plan, stage, at })
       for (const { frame } of shoot.frames) {
-        await frameStore(trx).put(shoot.id, frame)
+        await frameStore(trx).put(shoot.id, frame, null)
         await frameStore(trx).setImage(shoot.id, frame.id, names.get(frame.id)!)
       }
     }

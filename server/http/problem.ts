@@ -21,9 +21,12 @@ export const invalid = (errors: readonly Fault[]): ProblemError =>
   new ProblemError(
     422,
     'Some figures are not right',
-    errors.map(({ path, message }) => `${path || 'document'}: ${message}`).join('; '),
+    errors
+      .slice(0, 50)
+      .map(({ path, message }) => `${path || 'document'}: ${message}`)
+      .join('; '),
     {
-      errors: [...errors]
+      errors: errors.slice(0, 50)
     }
   )
 export const conflict = (what: string, currentVersion: number): ProblemError =>
@@ -34,9 +37,48 @@ export const conflict = (what: string, currentVersion: number): ProblemError =>
     { currentVersion }
   )
 
+export const gone = (what: string): ProblemError =>
+  new ProblemError(
+    410,
+    'Deleted meanwhile',
+    `This ${what} was deleted elsewhere. Bring it back to change it; nothing was written.`
+  )
+export const unreadable = (what: string, faults: readonly Fault[]): ProblemError =>
+  new ProblemError(
+    422,
+    'Kept, but not readable',
+    `What is stored of this ${what} cannot be read by this program. It is kept as it is and can ` +
+      'be exported.',
+    { errors: faults.slice(0, 20) }
+  )
+
 interface BodyError {
   readonly type?: string
   readonly status?: number
+}
+
+/** What the disk and the database refuse, in plain words. */
+function fromDisk(error: unknown): ProblemError | null {
+  const code = String((error as { code?: unknown } | null)?.code)
+  if (code.startsWith('SQLITE_BUSY') || code.startsWith('SQLITE_LOCKED'))
+    return new ProblemError(
+      503,
+      'The database is held',
+      'Another program has the database at the moment. Nothing was changed; try again in a moment.'
+    )
+  if (['SQLITE_FULL', 'ENOSPC', 'EDQUOT'].includes(code))
+    return new ProblemError(
+      507,
+      'The disk is full',
+      'There is no room left on the disk. Nothing was changed; free some space and try again.'
+    )
+  if (/^SQLITE_(IOERR|READONLY|CANTOPEN|CORRUPT|NOTADB)|^(EIO|EROFS|EACCES|EPERM)$/.test(code))
+    return new ProblemError(
+      503,
+      'The disk cannot be used',
+      'The folder with plans and pictures could not be read or written. Nothing was changed.'
+    )
+  return null
 }
 
 /** What Express's own body readers throw, in plain words. */
@@ -67,7 +109,12 @@ export const errorHandler =
   (log: Logger): ErrorRequestHandler =>
   (error, req, res, next) => {
     if (res.headersSent) return next(error)
-    const known = error instanceof ProblemError ? error : fromBodyReader(error as BodyError)
+    const known =
+      error instanceof ProblemError
+        ? error
+        : (fromDisk(error) ?? fromBodyReader(error as BodyError))
+    if (known && known.status >= 500) log.warn({ err: error, url: req.url }, known.title)
+    if (known?.status === 503) res.set('Retry-After', '1')
     if (!known) log.error({ err: error, url: req.url }, 'unexpected')
     send(
       res,

@@ -3,31 +3,37 @@
  * Origin.
  */
 import { randomBytes } from 'node:crypto'
+import { hostname } from 'node:os'
 import type { RequestHandler } from 'express'
+import { rateLimit } from 'express-rate-limit'
 import helmet from 'helmet'
 import { ProblemError, send } from './problem'
 
 const LOCAL = ['localhost', '127.0.0.1', '[::1]']
 
 const hostName = (host: string): string => host.replace(/:\d+$/, '').toLowerCase()
+const IS_NUMBER = /^((\d{1,3}\.){3}\d{1,3}|\[[0-9a-f:.]+(%[\w-]+)?\])$/
+
+/** Whether the server listens on every address of this machine. */
+export const isOpen = (host: string): boolean => ['0.0.0.0', '::', '[::]'].includes(host)
 
 /**
  * A page elsewhere that has its name point here (DNS rebinding) carries a foreign Host; a form
  * elsewhere a foreign Origin.
  */
 export function refuseForeign(configuredHost: string): RequestHandler {
-  const allowed = new Set([
-    ...LOCAL,
-    configuredHost.toLowerCase(),
-    configuredHost.includes(':') ? `[${configuredHost}]` : ''
-  ])
-  const open = configuredHost === '0.0.0.0' || configuredHost === '::'
+  const host = configuredHost.toLowerCase()
+  const allowed = new Set([...LOCAL, host.includes(':') ? `[${host}]` : host])
+  if (isOpen(host)) {
+    allowed.add(hostname().toLowerCase())
+    allowed.add(`${hostname().toLowerCase()}.local`)
+  }
   return (req, res, next) => {
     const host = req.headers.host ?? ''
-    // Listening on every address means the user chose to be reached by names we cannot know:
-    // numbers are let in.
-    const named = open && /^(\d+\.){3}\d+$/.test(hostName(host))
-    if (!allowed.has(hostName(host)) && !named)
+    const name = hostName(host)
+    // Listening on every address means to be reached by addresses we cannot know: numbers are let
+    // in, names other than this machine's own are not.
+    if (!allowed.has(name) && !(isOpen(configuredHost) && IS_NUMBER.test(name)))
       return send(
         res,
         new ProblemError(
@@ -45,6 +51,28 @@ export function refuseForeign(configuredHost: string): RequestHandler {
     next()
   }
 }
+
+const RATE_WINDOW_MS = 10_000
+const RATE_LIMIT = 1000
+
+/** Reachable by others, one of them may not keep the server from the rest. */
+export const limitRate = (): RequestHandler =>
+  rateLimit({
+    windowMs: RATE_WINDOW_MS,
+    limit: RATE_LIMIT,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: (_req, res) =>
+      send(
+        res,
+        new ProblemError(
+          429,
+          'Too many requests',
+          `More than ${RATE_LIMIT} requests in ${RATE_WINDOW_MS / 1000} s from one address. Wait ` +
+            'a few seconds.'
+        )
+      )
+  })
 
 /** A fresh nonce for each response; the page's only inline style (the theme's) carries it. */
 export const nonce: RequestHandler = (_req, res, next) => {

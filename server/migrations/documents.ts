@@ -1,12 +1,11 @@
 /**
- * Every stored document brought to the present version. A plan that cannot be read is left as it
- * was.
+ * Every stored document brought to the present version. What cannot be read is left as it was.
  */
 import type { Knex } from 'knex'
 import { migrateFrame, migrateKitItem } from '@core/plan/migrate'
-import { openPlan } from '@core/plan/open'
+import { openStoredPlan, parseJson } from '../store/stored'
 
-const rowsOf = async <T>(knex: Knex, table: string, ...columns: string[]): Promise<T[]> =>
+export const rowsOf = async <T>(knex: Knex, table: string, ...columns: string[]): Promise<T[]> =>
   (await knex(table).select(...columns)) as T[]
 
 export async function migrateDocuments(knex: Knex): Promise<void> {
@@ -16,23 +15,34 @@ export async function migrateDocuments(knex: Knex): Promise<void> {
     'id',
     'plan'
   )) {
-    const opened = openPlan(JSON.parse(plan))
+    const opened = openStoredPlan(plan)
     if (opened.ok)
       await knex('shoots')
         .where({ id })
         .update({ plan: JSON.stringify(opened.plan) })
   }
-  for (const { id, item } of await rowsOf<{ id: string; item: string }>(knex, 'kit', 'id', 'item'))
-    await knex('kit')
-      .where({ id })
-      .update({ item: JSON.stringify(migrateKitItem(JSON.parse(item))) })
+  for (const { id, item } of await rowsOf<{ id: string; item: string }>(
+    knex,
+    'kit',
+    'id',
+    'item'
+  )) {
+    const parsed = parseJson(item)
+    if (parsed !== undefined)
+      await knex('kit')
+        .where({ id })
+        .update({ item: JSON.stringify(migrateKitItem(parsed)) })
+  }
   for (const { seq, frame } of await rowsOf<{ seq: number; frame: string }>(
     knex,
     'frames',
     'seq',
     'frame'
-  ))
-    await knex('frames')
-      .where({ seq })
-      .update({ frame: JSON.stringify(migrateFrame(JSON.parse(frame))) })
+  )) {
+    const parsed = parseJson(frame)
+    if (parsed !== undefined)
+      await knex('frames')
+        .where({ seq })
+        .update({ frame: JSON.stringify(migrateFrame(parsed)) })
+  }
 }

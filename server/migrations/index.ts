@@ -4,6 +4,8 @@ import * as first from './001_first'
 import * as sets from './002_sets'
 import * as goals from './003_goals'
 import * as names from './004_names'
+import * as identity from './005_identity'
+import * as framePlans from './006_frame_plans'
 
 interface Migration {
   readonly name: string
@@ -15,7 +17,9 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '001_first', ...first },
   { name: '002_sets', ...sets },
   { name: '003_goals', ...goals },
-  { name: '004_names', ...names }
+  { name: '004_names', ...names },
+  { name: '005_identity', ...identity },
+  { name: '006_frame_plans', ...framePlans }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,7 +1,6 @@
 import express, { Router } from 'express'
-import { frameSchema } from '@core/run/frame'
-import { frameParams, idParams, imageQuery } from '@core/api/api'
-import { invalid, notFound } from '../http/problem'
+import { frameParams, idParams, imageQuery, saveFrameSchema } from '@core/api/api'
+import { conflict, gone, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { PictureStore } from '../services/pictures'
 import type { FrameStore } from '../store/frames'
@@ -12,7 +11,11 @@ const MAX_PICTURE = '60mb'
 export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: PictureStore): Router {
   const router = Router({ mergeParams: true })
   const need = async (id: string) => {
-    if (!(await shoots.get(id))) throw notFound('shoot')
+    if (!(await shoots.exists(id))) throw notFound('shoot')
+  }
+  const needFrame = async (id: string, frameId: string) => {
+    await need(id)
+    if (!(await store.exists(id, frameId))) throw notFound('frame')
   }
   router.get('/', async (req, res) => {
     const { id } = parse(idParams, req.params)
@@ -21,20 +24,30 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
   })
   router.put('/:frameId', async (req, res) => {
     const { id, frameId } = parse(frameParams, req.params)
-    const frame = parse(frameSchema, req.body)
+    const { frame, version } = parse(saveFrameSchema, req.body)
     if (frame.id !== frameId)
-      throw invalid([{ path: 'id', message: 'the frame and its address name different things' }])
+      throw invalid([
+        { path: 'frame.id', message: 'the frame and its address name different things' }
+      ])
     await need(id)
-    res.json(await store.put(id, frame))
+    const result = await store.put(id, frame, version)
+    if (result.kind === 'deleted') throw gone('frame')
+    if (result.kind === 'stale') throw conflict('frame', result.version)
+    res.json(result.record)
   })
   router.put(
     '/:frameId/image',
+    async (req, _res, next) => {
+      // Before the picture is even received: nothing is stored for a frame that is not there.
+      const { id, frameId } = parse(frameParams, req.params)
+      await needFrame(id, frameId)
+      next()
+    },
     express.raw({ type: () => true, limit: MAX_PICTURE }),
     async (req, res) => {
       const { id, frameId } = parse(frameParams, req.params)
       if (!Buffer.isBuffer(req.body) || req.body.length === 0)
         throw invalid([{ path: 'image', message: 'the picture is empty' }])
-      await need(id)
       if (!(await store.setImage(id, frameId, await pictures.keep(req.body))))
         throw notFound('frame')
       res.status(204).end()
@@ -42,15 +55,19 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
   )
   router.get('/:frameId/image', async (req, res) => {
     const { id, frameId } = parse(frameParams, req.params)
+    const { size } = parse(imageQuery, req.query)
+    await need(id)
     const name = await store.imageName(id, frameId)
     if (!name) throw notFound('picture')
-    const { size } = parse(imageQuery, req.query)
+    // A frame may get another picture: the browser asks each time, and is told when it is the same.
+    res.set({ 'Cache-Control': 'private, no-cache', ETag: `"${size}-${name}"` })
+    if (req.fresh) return void res.status(304).end()
     const bytes = await (size === 'small' ? pictures.thumbnail(name) : pictures.read(name)).catch(
       () => {
         throw notFound('picture')
       }
     )
-    res.type('image/jpeg').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes)
+    res.type('image/jpeg').send(bytes)
   })
   for (const [path, method, deleted] of [
     ['/:frameId', 'delete', true],

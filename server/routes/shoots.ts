@@ -1,43 +1,48 @@
 import { Router } from 'express'
 import {
   idParams,
+  newIdQuery,
   newShootSchema,
   renameSchema,
   savePlanSchema,
-  stageBodySchema
+  stageBodySchema,
+  type Shoot
 } from '@core/api/api'
-import { conflict, notFound } from '../http/problem'
+import { shorten } from '@core/text'
+import { conflict, gone, notFound } from '../http/problem'
 import { parse } from '../http/validate'
+import { found } from '../services/found'
 import type { ShootService } from '../services/shoots'
+import type { ShootList } from '../store/shootList'
 import type { SaveResult, ShootStore } from '../store/shoots'
 
-function saved(result: SaveResult) {
-  if (result.kind === 'missing') throw notFound('shoot')
+function saved(result: SaveResult): Shoot {
+  if (result.kind === 'saved') return result.shoot
   if (result.kind === 'stale') throw conflict('shoot', result.version)
-  return result.shoot
+  throw result.kind === 'deleted' ? gone('shoot') : notFound('shoot')
 }
 
-export function shootRoutes(store: ShootStore, service: ShootService): Router {
+/** A file name out of a title: letters, digits, space, - and _ of it. */
+const fileName = (title: string): string =>
+  `${shorten(title.replace(/[^\p{L}\p{N} _-]/gu, '').trim(), 60).trim() || 'plan'}.plan.json`
+
+export function shootRoutes(store: ShootStore, list: ShootList, service: ShootService): Router {
   const router = Router()
-  const find = async (params: unknown) => {
-    const shoot = await store.get(parse(idParams, params).id)
-    if (!shoot) throw notFound('shoot')
-    return shoot
-  }
-  router.get('/', async (_req, res) => void res.json(await store.list()))
+  const find = async (params: unknown) => found(await store.get(parse(idParams, params).id))
+  router.get('/', async (_req, res) => void res.json(await list.list()))
   router.post('/', async (req, res) => {
-    const { title, look } = parse(newShootSchema, req.body)
-    res.status(201).json(await service.fromLook(title, look))
+    const { id, title, look } = parse(newShootSchema, req.body)
+    res.status(201).json(await service.fromLook(title, look, id))
   })
-  router.post(
-    '/import',
-    async (req, res) => void res.status(201).json(await service.fromPlan(req.body))
-  )
+  router.post('/import', async (req, res) => {
+    const { id } = parse(newIdQuery, req.query)
+    res.status(201).json(await service.fromPlan(req.body, id))
+  })
   router.get('/:id', async (req, res) => void res.json(await find(req.params)))
   router.put('/:id', async (req, res) => {
     const { id } = parse(idParams, req.params)
-    const { version, plan } = parse(savePlanSchema, req.body)
-    res.json(saved(await store.save(id, version, plan)))
+    const { version, plan, write } = parse(savePlanSchema, req.body)
+    res.json(saved(await store.save(id, version, plan, write)))
   })
   router.patch('/:id', async (req, res) => {
     const { version, title } = parse(renameSchema, req.body)
@@ -51,23 +56,20 @@ export function shootRoutes(store: ShootStore, service: ShootService): Router {
       throw notFound('shoot')
     res.status(204).end()
   })
+  /** A plan that cannot be read goes out as it lies there: it is the user's all the same. */
   router.get('/:id/plan', async (req, res) => {
-    const { plan } = await find(req.params)
-    const name =
-      plan.title
-        .replace(/[^\p{L}\p{N} _-]/gu, '')
-        .trim()
-        .slice(0, 60) || 'plan'
-    res
-      .attachment(`${name}.plan.json`)
-      .type('application/json')
-      .send(JSON.stringify(plan, null, 2))
+    const { id } = parse(idParams, req.params)
+    const result = await store.get(id)
+    const [name, text] =
+      result.kind === 'unreadable'
+        ? [`${id} unread.plan.json`, result.stored]
+        : [fileName(found(result).plan.title), JSON.stringify(found(result).plan, null, 2)]
+    res.attachment(name).type('application/json').send(text)
   })
-  router.post(
-    '/:id/duplicate',
-    async (req, res) =>
-      void res.status(201).json(await service.duplicate(parse(idParams, req.params).id))
-  )
+  router.post('/:id/duplicate', async (req, res) => {
+    const { id } = parse(newIdQuery, req.query)
+    res.status(201).json(await service.duplicate(parse(idParams, req.params).id, id))
+  })
   for (const [path, method, deleted] of [
     ['/:id', 'delete', true],
     ['/:id/restore', 'post', false]

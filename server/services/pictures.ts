@@ -1,46 +1,125 @@
 /** Pictures on disk. The file is kept as it came; it is only opened to see that it is whole. */
-import { createHash } from 'node:crypto'
-import { mkdir, readFile } from 'node:fs/promises'
+import { createHash, randomUUID } from 'node:crypto'
+import { mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
+import pLimit from 'p-limit'
 import sharp from 'sharp'
-import writeFileAtomic from 'write-file-atomic'
 import { invalid } from '../http/problem'
+import type { Space } from './space'
 
 const THUMBNAIL_WIDTH = 240
-const MAX_PIXELS = 150_000_000
+const MOST_PIXELS = 150_000_000
+/** A progressive file is held whole while it is decoded: some 3 bytes a pixel. */
+const MOST_PROGRESSIVE_PIXELS = 60_000_000
+const DECODE_SECONDS = 30
+/** Decoding takes memory by the picture, so only so many at once, however many are sent. */
+const decoding = pLimit(2)
+const HALF_WRITTEN = '.part'
+
+const refuse = (message: string) => invalid([{ path: 'image', message }])
+const NOT_WHOLE = 'not a whole JPEG picture; the frame keeps everything else'
+
+const decode = (bytes: Buffer, failOn: 'warning' | 'truncated') =>
+  sharp(bytes, { failOn, limitInputPixels: MOST_PIXELS, sequentialRead: true })
+    .timeout({ seconds: DECODE_SECONDS })
+    .stats()
 
 /**
- * Decodes every pixel, so that a truncated or foreign file is refused before anything is written.
+ * Decodes every pixel, so that a truncated or foreign file is refused before anything is written. A
+ * decoder fills up what a file only claims to hold, so its warnings count; stray bytes between
+ * segments alone do not: some cameras write them.
  */
 async function check(bytes: Buffer): Promise<void> {
+  const { format, width, height, isProgressive } = await sharp(bytes, {
+    limitInputPixels: MOST_PIXELS
+  })
+    .metadata()
+    .catch(() => {
+      throw refuse(NOT_WHOLE)
+    })
+  if (format !== 'jpeg') throw refuse(NOT_WHOLE)
+  const most = isProgressive ? MOST_PROGRESSIVE_PIXELS : MOST_PIXELS
+  if (width * height > most)
+    throw refuse(
+      `${Math.round((width * height) / 1e6)} megapixels are more than the ${most / 1e6} taken ` +
+        `of a${isProgressive ? ' progressive' : ''} JPEG`
+    )
   try {
-    const image = sharp(bytes, { failOn: 'truncated', limitInputPixels: MAX_PIXELS })
-    const { format } = await image.metadata()
-    if (format !== 'jpeg') throw new Error(`format ${format}`)
-    await image.stats()
+    await decode(bytes, 'warning').catch((error: Error) => {
+      if (!/extraneous bytes/.test(error.message)) throw error
+      return decode(bytes, 'truncated')
+    })
   } catch {
-    throw invalid([
-      { path: 'image', message: 'not a whole JPEG picture; the frame keeps everything else' }
-    ])
+    throw refuse(NOT_WHOLE)
   }
 }
 
-export function pictureStore(dataDir: string) {
+/** A rename is only on the disk when its folder is. */
+async function syncFolder(dir: string): Promise<void> {
+  const folder = await open(dir, 'r')
+  try {
+    await folder.sync()
+  } finally {
+    await folder.close()
+  }
+}
+
+/** Whole on the disk before it has its name; a failure leaves nothing behind. */
+async function writeWhole(dir: string, name: string, bytes: Buffer): Promise<void> {
+  const half = join(dir, `${randomUUID()}${HALF_WRITTEN}`)
+  try {
+    const file = await open(half, 'wx')
+    try {
+      await file.writeFile(bytes)
+      await file.sync()
+    } finally {
+      await file.close()
+    }
+    await rename(half, join(dir, name))
+    await syncFolder(dir)
+  } catch (error) {
+    await rm(half, { force: true })
+    throw error
+  }
+}
+
+export function pictureStore(dataDir: string, space: Space) {
   const dir = join(dataDir, 'pictures')
   return {
     /** @returns the name it is kept under: its own hash, so equal pictures are one file */
     keep: async (bytes: Buffer): Promise<string> => {
-      await check(bytes)
+      await decoding(() => check(bytes))
       await mkdir(dir, { recursive: true })
       const name = `${createHash('sha256').update(bytes).digest('hex').slice(0, 32)}.jpg`
-      // Whole on the disk before it has its name.
-      await writeFileAtomic(join(dir, name), bytes)
+      const known = await stat(join(dir, name)).catch(() => null)
+      if (known?.size === bytes.length) return name
+      await space.need(bytes.length)
+      await writeWhole(dir, name, bytes)
       return name
     },
     read: (name: string): Promise<Buffer> => readFile(join(dir, name)),
     /** Small enough for a list. Made when asked for. */
     thumbnail: (name: string): Promise<Buffer> =>
-      sharp(join(dir, name)).rotate().resize(THUMBNAIL_WIDTH).jpeg({ quality: 80 }).toBuffer()
+      decoding(() =>
+        sharp(join(dir, name), { limitInputPixels: MOST_PIXELS })
+          .timeout({ seconds: DECODE_SECONDS })
+          .rotate()
+          .resize(THUMBNAIL_WIDTH)
+          .jpeg({ quality: 80 })
+          .toBuffer()
+      ),
+    /**
+     * At the start, before anybody writes: half-written files and pictures no frame points to go.
+     * @returns how many went
+     */
+    sweep: async (used: ReadonlySet<string>): Promise<number> => {
+      const names = await readdir(dir).catch(() => [])
+      const stray = names.filter(
+        (name) => name.endsWith(HALF_WRITTEN) || (name.endsWith('.jpg') && !used.has(name))
+      )
+      for (const name of stray) await rm(join(dir, name), { force: true })
+      return stray.length
+    }
   }
 }
 export type PictureStore = ReturnType<typeof pictureStore>

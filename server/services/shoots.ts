@@ -3,18 +3,32 @@ import { randomUUID } from 'node:crypto'
 import type { KitItem, KitKind } from '@core/kit/kit'
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
-import type { Look, Plan } from '@core/plan/plan'
+import type { Look } from '@core/plan/plan'
 import { withBestPower } from '@core/solve/power'
 import type { Shoot } from '@core/api/api'
-import { invalid, notFound, ProblemError } from '../http/problem'
-import type { FrameStore } from '../store/frames'
+import { shorten } from '@core/text'
+import { found } from './found'
+import { invalid, ProblemError } from '../http/problem'
+import { copyFrames, hashOf } from '../store/frames'
 import type { KitStore } from '../store/kit'
-import type { ShootStore } from '../store/shoots'
+import type { CreateResult, ShootStore } from '../store/shoots'
 
 interface Stores {
   readonly shoots: ShootStore
   readonly kit: KitStore
-  readonly frames: FrameStore
+}
+
+/** What a shoot is made from, told apart by its digest. */
+const originOf = (...parts: readonly unknown[]): string => hashOf(JSON.stringify(parts))
+
+function made(result: CreateResult): Shoot {
+  if (result.kind === 'taken')
+    throw new ProblemError(
+      409,
+      'This name is taken',
+      'Another shoot was made under this id already. Nothing was changed.'
+    )
+  return result.shoot
 }
 
 function need<K extends KitKind>(
@@ -31,9 +45,9 @@ function need<K extends KitKind>(
   return found
 }
 
-export const shootService = ({ shoots, kit, frames }: Stores) => ({
+export const shootService = ({ shoots, kit }: Stores) => ({
   /** The first of each kind in the kit list serves until the user picks another. */
-  fromLook: async (title: string, look: Look): Promise<Shoot> => {
+  fromLook: async (title: string, look: Look, id: string = randomUUID()): Promise<Shoot> => {
     const items = (await kit.list()).map((record) => record.item)
     const modifiers = items.filter((item) => item.kind === 'modifier')
     const modifier =
@@ -48,23 +62,36 @@ export const shootService = ({ shoots, kit, frames }: Stores) => ({
       strobe: need(items, 'strobe'),
       modifier: modifier ?? null
     })
-    return shoots.create(randomUUID(), withBestPower(plan, 0), 'subject')
+    return made(
+      await shoots.create({
+        id,
+        plan: withBestPower(plan, 0),
+        stage: 'subject',
+        origin: originOf('look', title, look)
+      })
+    )
   },
 
-  duplicate: async (id: string): Promise<Shoot> => {
-    const original = await shoots.get(id)
-    if (!original) throw notFound('shoot')
-    const plan: Plan = { ...original.plan, title: `${original.plan.title.slice(0, 113)} (copy)` }
-    const copy = await shoots.create(randomUUID(), plan, original.stage)
-    await frames.copyAll(id, copy.id)
-    return copy
+  duplicate: async (of: string, id: string = randomUUID()): Promise<Shoot> => {
+    const result = await shoots.copy(
+      of,
+      ({ plan, stage }) => ({
+        id,
+        plan: { ...plan, title: `${shorten(plan.title, 113)} (copy)` },
+        stage,
+        origin: originOf('copy', of)
+      }),
+      (trx) => copyFrames(trx, of, id)
+    )
+    return result.kind === 'missing' || result.kind === 'unreadable' ? found(result) : made(result)
   },
 
-  fromPlan: async (input: unknown): Promise<Shoot> => {
+  fromPlan: async (input: unknown, id: string = randomUUID()): Promise<Shoot> => {
     const opened = openPlan(input)
     if (!opened.ok) throw invalid(opened.faults)
     // Frames do not travel with a plan; the readings taken from them do.
-    return shoots.create(randomUUID(), opened.plan, 'subject')
+    const { plan } = opened
+    return made(await shoots.create({ id, plan, stage: 'subject', origin: originOf('plan', plan) }))
   }
 })
 export type ShootService = ReturnType<typeof shootService>

@@ -8,6 +8,10 @@ interface RawConnection {
   pragma(text: string): unknown
 }
 
+/** How long a statement may hold up everything else when another program has the database. */
+const BUSY_MS = 20
+
+/** @throws Error from the driver or the folder; `startWords` says what it means */
 export async function openDatabase(dataDir: string): Promise<Knex> {
   mkdirSync(dataDir, { recursive: true })
   const db = knex({
@@ -19,17 +23,27 @@ export async function openDatabase(dataDir: string): Promise<Knex> {
       max: 1,
       afterCreate: (
         connection: RawConnection,
-        done: (error: Error | null, connection: RawConnection) => void
+        done: (error: unknown, connection: RawConnection) => void
       ) => {
-        connection.pragma('journal_mode = WAL')
-        // An acknowledged write is on the disk, not only in the system's cache.
-        connection.pragma('synchronous = FULL')
-        connection.pragma('foreign_keys = ON')
-        connection.pragma('busy_timeout = 5000')
-        done(null, connection)
+        try {
+          connection.pragma('busy_timeout = 2000')
+          connection.pragma('journal_mode = WAL')
+          // An acknowledged write is on the disk, not only in the system's cache.
+          connection.pragma('synchronous = FULL')
+          connection.pragma('foreign_keys = ON')
+          connection.pragma(`busy_timeout = ${BUSY_MS}`)
+          done(null, connection)
+        } catch (error) {
+          done(error, connection)
+        }
       }
     }
   })
-  await db.migrate.latest({ migrationSource })
+  try {
+    await db.migrate.latest({ migrationSource })
+  } catch (error) {
+    await db.destroy()
+    throw error
+  }
   return db
 }

@@ -1,60 +1,158 @@
-/** Frames of a run. Identifiers come from the client, so sending one twice writes it once. */
+/**
+ * Frames of a run. Identifiers come from the client, so sending one twice writes it once; versions
+ * guard every change. The plan a frame was taken with is stored once, by its hash.
+ */
+import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
-import type { Frame } from '@core/run/frame'
-import type { FrameRecord } from '@core/api/api'
+import type { Plan } from '@core/plan/plan'
+import { frameNotesSchema, type Frame } from '@core/run/frame'
+import type { FrameRecord, RunFrames } from '@core/api/api'
+import { faultWords, openStored, openStoredPlan, type Checked } from './stored'
 
 interface Row {
   seq: number
   id: string
   shoot_id: string
   frame: string
+  plan_hash: string | null
+  version: number
   image: string | null
   deleted_at: string | null
 }
 
-const toRecord = (row: Row): FrameRecord => ({
-  frame: JSON.parse(row.frame) as Frame,
-  hasImage: row.image !== null,
-  seq: row.seq
-})
+export const hashOf = (text: string): string =>
+  createHash('sha256').update(text).digest('hex').slice(0, 32)
 
-export function frameStore(db: Knex) {
-  const one = (shootId: string, id: string) =>
-    db<Row>('frames').where({ shoot_id: shootId, id }).first()
-  const frames = {
-    list: async (shootId: string): Promise<FrameRecord[]> =>
-      (
-        await db<Row>('frames').where({ shoot_id: shootId }).whereNull('deleted_at').orderBy('seq')
-      ).map(toRecord),
+export type FrameSave =
+  | { readonly kind: 'saved'; readonly record: FrameRecord }
+  | { readonly kind: 'stale'; readonly version: number }
+  | { readonly kind: 'deleted' }
 
-    put: async (shootId: string, frame: Frame): Promise<FrameRecord> => {
-      await db<Row>('frames')
-        .insert({ id: frame.id, shoot_id: shootId, frame: JSON.stringify(frame) })
-        .onConflict(['shoot_id', 'id'])
-        .merge(['frame'])
-      return toRecord((await one(shootId, frame.id))!)
-    },
-
-    imageName: async (shootId: string, id: string): Promise<string | null> =>
-      (await one(shootId, id))?.image ?? null,
-
-    setImage: async (shootId: string, id: string, image: string): Promise<boolean> =>
-      (await db<Row>('frames').where({ shoot_id: shootId, id }).update({ image })) > 0,
-
-    setDeleted: async (shootId: string, id: string, deleted: boolean): Promise<boolean> =>
-      (await db<Row>('frames')
-        .where({ shoot_id: shootId, id })
-        .update({ deleted_at: deleted ? new Date().toISOString() : null })) > 0,
-
-    copyAll: async (fromShoot: string, toShoot: string): Promise<void> => {
-      const rows = await db<Row>('frames')
-        .where({ shoot_id: fromShoot })
-        .whereNull('deleted_at')
-        .orderBy('seq')
-      for (const { id, frame, image } of rows)
-        await db<Row>('frames').insert({ id, shoot_id: toShoot, frame, image })
+function toRecord(row: Row): Checked<FrameRecord> {
+  const notes = openStored(frameNotesSchema, row.frame)
+  if (!notes.ok) return notes
+  if (!row.plan_hash) return { ok: false, faults: [{ path: 'plan', message: 'it has none' }] }
+  return {
+    ok: true,
+    value: {
+      frame: notes.value,
+      plan: row.plan_hash,
+      version: row.version,
+      hasImage: row.image !== null,
+      seq: row.seq
     }
   }
-  return frames
+}
+
+async function plansOf(db: Knex, hashes: readonly string[]): Promise<Map<string, Plan>> {
+  const rows = (await db('plans').whereIn('hash', [...new Set(hashes)])) as {
+    hash: string
+    plan: string
+  }[]
+  return new Map(
+    rows.flatMap(({ hash, plan }) => {
+      const opened = openStoredPlan(plan)
+      return opened.ok ? [[hash, opened.plan] as const] : []
+    })
+  )
+}
+
+export function frameStore(db: Knex) {
+  const one = (on: Knex, shootId: string, id: string) =>
+    on<Row>('frames').where({ shoot_id: shootId, id })
+  const alive = (shootId: string) =>
+    db<Row>('frames').where({ shoot_id: shootId }).whereNull('deleted_at')
+
+  return {
+    list: async (shootId: string): Promise<RunFrames> => {
+      const rows = await alive(shootId).orderBy('seq')
+      const plans = await plansOf(
+        db,
+        rows.flatMap((row) => row.plan_hash ?? [])
+      )
+      const frames: FrameRecord[] = []
+      const unreadable: RunFrames['unreadable'][number][] = []
+      for (const row of rows) {
+        const record = toRecord(row)
+        if (!record.ok) unreadable.push({ id: row.id, why: faultWords(record.faults) })
+        else if (!plans.has(record.value.plan))
+          unreadable.push({ id: row.id, why: 'the plan it was taken with' })
+        else frames.push(record.value)
+      }
+      return { frames, plans: Object.fromEntries(plans), unreadable }
+    },
+
+    /** @param version null for a new frame */
+    put: async (shootId: string, frame: Frame, version: number | null): Promise<FrameSave> => {
+      const { plan, ...notes } = frame
+      const planText = JSON.stringify(plan)
+      const row = {
+        frame: JSON.stringify(notes),
+        plan_hash: hashOf(planText),
+        version: (version ?? 0) + 1
+      }
+      return db.transaction(async (trx) => {
+        await trx('plans')
+          .insert({ hash: row.plan_hash, plan: planText })
+          .onConflict('hash')
+          .ignore()
+        const written =
+          version === null
+            ? (
+                await trx<Row>('frames')
+                  .insert({ ...row, id: frame.id, shoot_id: shootId })
+                  .onConflict(['shoot_id', 'id'])
+                  .ignore()
+                  .returning('seq')
+              ).length
+            : await one(trx, shootId, frame.id)
+                .where({ version })
+                .whereNull('deleted_at')
+                .update(row)
+        const now = await one(trx, shootId, frame.id).first()
+        if (!now || now.deleted_at !== null) return { kind: 'deleted' as const }
+        const same = now.frame === row.frame && now.plan_hash === row.plan_hash
+        if (written === 0 && !(same && now.version >= row.version))
+          return { kind: 'stale' as const, version: now.version }
+        const record = toRecord(now)
+        if (!record.ok) throw new Error(faultWords(record.faults))
+        return { kind: 'saved' as const, record: record.value }
+      })
+    },
+
+    exists: async (shootId: string, id: string): Promise<boolean> =>
+      (await alive(shootId).where({ id }).first('id')) !== undefined,
+
+    imageName: async (shootId: string, id: string): Promise<string | null> =>
+      (await alive(shootId).where({ id }).first())?.image ?? null,
+
+    setImage: async (shootId: string, id: string, image: string): Promise<boolean> =>
+      (await alive(shootId).where({ id }).update({ image })) > 0,
+
+    setDeleted: async (shootId: string, id: string, deleted: boolean): Promise<boolean> =>
+      (await one(db, shootId, id).update({
+        deleted_at: deleted ? new Date().toISOString() : null
+      })) > 0,
+
+    /** Names of all pictures that some frame has, deleted ones too: they may be restored. */
+    imagesInUse: async (): Promise<Set<string>> =>
+      new Set((await db<Row>('frames').whereNotNull('image').pluck('image')) as string[]),
+
+    dropUnusedPlans: async (): Promise<void> => {
+      await db('plans')
+        .whereNotIn('hash', db('frames').whereNotNull('plan_hash').select('plan_hash'))
+        .delete()
+    }
+  }
 }
 export type FrameStore = ReturnType<typeof frameStore>
+
+/** All frames of a shoot, copied to another inside a transaction. */
+export async function copyFrames(trx: Knex, fromShoot: string, toShoot: string): Promise<void> {
+  const rows = await trx<Row>('frames')
+    .where({ shoot_id: fromShoot })
+    .whereNull('deleted_at')
+    .orderBy('seq')
+  for (const { id, frame, plan_hash, image } of rows)
+    await trx<Row>('frames').insert({ id, shoot_id: toShoot, frame, plan_hash, image })
+}

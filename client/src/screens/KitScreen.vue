@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Kit: what the photographer owns, with the figures the sums use. */
 import { onMounted, ref, shallowRef } from 'vue'
+import { shorten } from '@core/text'
 import type { KitItem, KitKind } from '@core/kit/kit'
 import type { KitRecord } from '@core/api/api'
 import { type ApiProblem } from '@/api/client'
@@ -30,7 +31,7 @@ const copy = (item: KitItem): void => {
     item: {
       ...structuredClone(item),
       id: crypto.randomUUID(),
-      name: `${item.name.slice(0, 72)} (copy)`
+      name: `${shorten(item.name, 72)} (copy)`
     },
     version: null
   }

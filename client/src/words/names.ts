@@ -149,7 +149,10 @@ export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   place: 'Position',
   switch: 'Light',
   strobe: 'Strobe',
-  magnification: 'Magnification'
+  magnification: 'Magnification',
+  aim: 'Aim',
+  background: 'Background',
+  cards: 'Cards and flags'
 }
 
 export const REFLECTANCE_NAMES: Record<string, string> = {

@@ -154,9 +154,9 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
 
 /** "strobe off", "A alone", "A and B" */
 export function frameWords(plan: Plan, frame: Frame): string {
-  const ids = litIds(frame.snapshot)
+  const ids = litIds(frame)
   if (frame.kind === 'black' || ids.length === 0) return 'strobe off'
-  if (frame.snapshot.lights.length === 1 && plan.lights.length === 1) return 'strobe on'
+  if (frame.plan.lights.length === 1 && plan.lights.length === 1) return 'strobe on'
   return ids.length === 1 ? `${ids[0]} alone` : `${ids.slice(0, -1).join(', ')} and ${ids.at(-1)}`
 }
 
@@ -186,6 +186,8 @@ export function evidenceWords(evidence: Evidence): string {
 
 const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> = {
   'as-predicted-or-darker': 'Noted. It is as dark as predicted or darker: nothing to correct.',
+  'as-predicted-or-brighter':
+    'Noted. It is clipped, as bright as predicted or brighter: nothing to correct.',
   'rest-alone':
     'Noted. The rest of the light alone would explain this, so it says nothing about the strobe.',
   'no-such-place': 'Noted. The plan no longer has that place.',
@@ -194,22 +196,27 @@ const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> 
     'one is not corrected.',
   'strobe-out-of-reach':
     'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
-  'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.'
+  'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.',
+  'meter-in-high-speed-sync':
+    'Noted. In high-speed sync a flash meter reads part of the pulses only: meter a single flash ' +
+    'at sync speed or slower.'
 }
+
+const LIMIT_WORDS = { exact: '', 'at-least': ', at least', 'at-most': ', at most' } as const
 
 export function calibrationWords(calibration: Calibration): string {
   if (calibration.kind === 'nothing') return NOTHING[calibration.why]
   if (calibration.kind === 'ambient')
     return (
       `Ambient at the ${calibration.place} is now in the ` +
-      `sum${calibration.reading.limit === 'at-most' ? ', as a limit' : ''}.`
+      `sum${calibration.reading.limit === 'exact' ? '' : ', as a limit'}.`
     )
   const { correction } = calibration
   return (
     `Correction: ${stops(correction.stops)} for ` +
     `${correction.source === 'ambient' ? 'the ambient' : `strobe ${correction.source}`} ` +
     `at the ${EVIDENCE_PLACES[correction.place] ?? correction.place}, ± ` +
-    `${correction.uncertaintyStops}. The sum now uses it.`
+    `${correction.uncertaintyStops}${LIMIT_WORDS[correction.limit]}. The sum now uses it.`
   )
 }
 

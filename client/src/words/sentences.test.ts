@@ -6,9 +6,9 @@ import type { Check, CheckKind, Remedy, RemedyKind } from '@core/checks/check'
 import { evaluate } from '@core/ledger/evaluate'
 import type { Correction, Place, Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
-import { snapshotOf, type Frame } from '@core/run/frame'
+import type { Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
-import { testLight, testModifier, testPlan, testStrobe } from '@core/testing'
+import { testFrame, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
 import { changesWords } from './changes'
 import { checkWords, remedyWords } from './checks'
 import { goalState, goalWords } from './goals'
@@ -177,16 +177,7 @@ describe('checks', () => {
 
 describe('the run', () => {
   const one = testPlan()
-  const frame = (kind: Frame['kind'], plan = two): Frame => ({
-    id: 'f',
-    kind,
-    takenAt: '2026-11-24T10:00:00.000Z',
-    snapshot: snapshotOf(plan),
-    fileName: null,
-    analysis: null,
-    evidence: [],
-    note: ''
-  })
+  const frame = (kind: Frame['kind'], plan = two): Frame => testFrame(plan, 'f', kind)
   const locked = testPlan((p) => {
     p.settings = { ...p.settings, ndStops: 3 }
   })
@@ -338,6 +329,9 @@ describe('the run', () => {
       limit: 'exact',
       strobeId: 'strobe',
       modifierIds: [],
+      highSpeedSync: false,
+      geometry: null,
+      reading: null,
       on: true
     }
     expect(calibrationWords({ kind: 'correction', correction })).toBe(
@@ -358,14 +352,14 @@ describe('the run', () => {
           ...two.lights[1]!,
           modifiers: [testModifier({ name: 'Tube' })],
           at: { ...two.lights[1]!.at, distanceMm: 120 },
-          strobe: testStrobe({ id: 'other' })
+          strobe: testStrobe({ id: 'other', name: 'Other head' })
         }
       ]
     }
-    expect(changesWords(two, changesBetween(snapshotOf(two), snapshotOf(later)))).toBe(
+    expect(changesWords(two, changesBetween(two, later))).toBe(
       'Aperture f/16 → f/22 (−1.0), ISO 100 → 200 (+1.0), Magnification 1 : 1 → 1 : 2, A ' +
         'switched off, B: Distance 240 mm → 120 mm (+2.0), B: Modifier none → Tube, B: ' +
-        'Strobe strobe → other'
+        'Strobe Test head → Other head'
     )
     expect(changesWords(two, [])).toBe('Nothing was changed')
   })

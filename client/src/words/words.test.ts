@@ -3,11 +3,18 @@ import fc from 'fast-check'
 import { evaluate } from '@core/ledger/evaluate'
 import { TERM_FORMULAS, type TermKind } from '@core/ledger/terms'
 import type { Plan } from '@core/plan/plan'
-import { snapshotOf, type Frame } from '@core/run/frame'
+import type { Frame } from '@core/run/frame'
 import { changesBetween } from '@core/run/changes'
 import { nextMove, type NextMove } from '@core/run/nextMove'
 import { darkMoves } from '@core/advise/darken'
-import { testCamera, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
+import {
+  testCamera,
+  testFrame,
+  testLight,
+  testModifier,
+  testPlan,
+  testStrobe
+} from '@core/testing'
 import { checkSet } from '@core/checks/checks'
 import { cellTerms } from '@core/ledger/cellTerms'
 import { cellsOf } from '@core/ledger/ledger'
@@ -157,14 +164,8 @@ describe('every verdict, term, flag and move can be said', () => {
     fc.assert(
       fc.property(anyPlan, fc.boolean(), fc.boolean(), (plan, black, lit) => {
         const frame = (kind: Frame['kind'], evidence: Frame['evidence']): Frame => ({
-          id: kind,
-          kind,
-          takenAt: '2026-11-24T10:00:00.000Z',
-          snapshot: snapshotOf(plan),
-          fileName: null,
-          analysis: null,
-          evidence,
-          note: ''
+          ...testFrame(plan, kind, kind),
+          evidence
         })
         const frames = [
           ...(black
@@ -196,7 +197,7 @@ describe('every verdict, term, flag and move can be said', () => {
       p.lights[0]!.at = { ...p.lights[0]!.at, distanceMm: 100 }
       p.settings.highSpeedSync = !p.settings.highSpeedSync
     })
-    const words = changesWords(before, changesBetween(snapshotOf(before), snapshotOf(after)))
+    const words = changesWords(before, changesBetween(before, after))
     expect(words).toContain('Power 1/32 → 1/32 +0.7 (+0.7)')
     expect(words).toContain('Distance 200 mm → 100 mm (+2.0)')
     expect(words).toContain('High-speed sync on → off')
@@ -205,6 +206,8 @@ describe('every verdict, term, flag and move can be said', () => {
   test('corrections, and files that disagree with the plan', () => {
     for (const why of [
       'as-predicted-or-darker',
+      'as-predicted-or-brighter',
+      'meter-in-high-speed-sync',
       'rest-alone',
       'no-such-place',
       'other-kit',

@@ -8,3 +8,9 @@ export const isObject = (value: unknown): value is Loose =>
 export const loose = (value: unknown): Loose => (isObject(value) ? value : {})
 export const number = (value: unknown, otherwise: number): number =>
   typeof value === 'number' && Number.isFinite(value) ? value : otherwise
+/** A text or a number as text; '' for anything else, so that no object is asked how it reads. */
+export const text = (value: unknown): string =>
+  typeof value === 'string' || typeof value === 'number' ? String(value) : ''
+/** What a table of new names gives for a name; the name itself where it has none. */
+export const named = (table: ReadonlyMap<string, string>, value: unknown): unknown =>
+  table.get(text(value)) ?? value

@@ -3,7 +3,7 @@
  * the lens and a background square to it become a set in space. The light they predict stays the
  * same.
  */
-import { isObject, loose, number, type Loose } from './loose'
+import { isObject, loose, named, number, type Loose } from './loose'
 
 /** A kit item of version 1: sizes become faces. Other items pass as they are. */
 export function kitItemFromVersion1(item: unknown): unknown {
@@ -54,11 +54,11 @@ function correctionFromVersion1(correction: unknown): unknown {
   return { ...rest, modifierIds: modifierId === null ? [] : [modifierId] }
 }
 
-const LOCKS: Record<string, string> = {
-  'lights.0.distanceMm': 'lights.0.at.distanceMm',
-  'lights.0.tiltDeg': 'lights.0.at.turnDeg',
-  'lights.0.modifier': 'lights.0.modifiers'
-}
+const LOCKS = new Map([
+  ['lights.0.distanceMm', 'lights.0.at.distanceMm'],
+  ['lights.0.tiltDeg', 'lights.0.at.turnDeg'],
+  ['lights.0.modifier', 'lights.0.modifiers']
+])
 
 /** A plan of version 1 as version 2 writes it. */
 export function planFromVersion1(plan: Loose): Loose {
@@ -94,7 +94,7 @@ export function planFromVersion1(plan: Loose): Loose {
       ? plan.corrections.map(correctionFromVersion1)
       : plan.corrections,
     locks: Array.isArray(plan.locks)
-      ? plan.locks.map((path: unknown) => LOCKS[String(path)] ?? path)
+      ? plan.locks.map((path: unknown) => named(LOCKS, path))
       : plan.locks
   }
 }

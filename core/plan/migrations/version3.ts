@@ -2,30 +2,30 @@
  * Version 3 to 4: names by the field's own terms, and locks that name lights, cards and places by
  * their id. No figure changes.
  */
-import { isObject, loose, type Loose } from './loose'
+import { isObject, loose, named, text, type Loose } from './loose'
 
-const KEYS: Record<string, string> = {
-  ground: 'background',
-  groundStops: 'backgroundStops',
-  pulsedSync: 'highSpeedSync',
-  pulsedPenaltyStops: 'highSpeedPenaltyStops',
-  turnDeg: 'azimuthDeg',
-  heightDeg: 'elevationDeg',
-  sureStops: 'uncertaintyStops',
-  bound: 'limit'
-}
+const KEYS = new Map([
+  ['ground', 'background'],
+  ['groundStops', 'backgroundStops'],
+  ['pulsedSync', 'highSpeedSync'],
+  ['pulsedPenaltyStops', 'highSpeedPenaltyStops'],
+  ['turnDeg', 'azimuthDeg'],
+  ['heightDeg', 'elevationDeg'],
+  ['sureStops', 'uncertaintyStops'],
+  ['bound', 'limit']
+])
 /** The subject turns about its own axis; everything else stands at an azimuth. */
 const keyIn = (owner: string, key: string): string =>
-  owner === 'subject' && key === 'turnDeg' ? 'rotationDeg' : (KEYS[key] ?? key)
+  owner === 'subject' && key === 'turnDeg' ? 'rotationDeg' : (KEYS.get(key) ?? key)
 
-const PLACES: Record<string, string> = {
-  ground: 'background',
-  groundLeft: 'backgroundLeft',
-  groundRight: 'backgroundRight'
-}
-const place = (value: unknown): unknown => PLACES[String(value)] ?? value
+const PLACES = new Map([
+  ['ground', 'background'],
+  ['groundLeft', 'backgroundLeft'],
+  ['groundRight', 'backgroundRight']
+])
+const place = (value: unknown): unknown => named(PLACES, value)
 const goalId = (id: unknown): unknown =>
-  String(id).startsWith('at:') ? `at:${String(place(String(id).slice(3)))}` : place(id)
+  text(id).startsWith('at:') ? `at:${text(place(text(id).slice(3)))}` : place(id)
 
 /** Any part of a document of version 3 with version 4's names. */
 function renamed(value: unknown, owner: string): unknown {
@@ -52,7 +52,7 @@ function lockFromVersion3(plan: Loose, path: unknown): unknown {
     if (Array.isArray(owner)) {
       const member = loose(owner[Number(step)])
       owner = member
-      return String(member.id ?? place(member.place) ?? step)
+      return text(member.id) || text(place(member.place)) || step
     }
     const name = keyIn(parent, step)
     owner = loose(owner)[step]

@@ -2,7 +2,7 @@
 import { countPixels, finishCount, newCounter, patchLevel } from '@core/measure/analyse'
 import type { LightId, Plan } from '@core/plan/plan'
 import { applyCalibration, calibrate } from '@core/run/calibrate'
-import { snapshotOf, type Evidence, type Frame } from '@core/run/frame'
+import { logFrame, type Evidence, type Frame } from '@core/run/frame'
 import { drawFrame, FRAME_SIZE, PATCH, pixelsOf, type Shape } from '../pictures'
 
 const patchEvidence = async (jpeg: Buffer, shape: Shape, place: string): Promise<Evidence> => {
@@ -34,14 +34,16 @@ export const take = async (
     await patchEvidence(jpeg, shape, place ?? (kind === 'black' ? 'background' : 'subject'))
   ]
   const frame: Frame = {
-    id,
-    kind,
-    takenAt,
-    snapshot: snapshotOf(plan, only),
-    fileName: `${id}.jpg`,
-    analysis: finishCount(counter, FRAME_SIZE.width, FRAME_SIZE.height),
-    evidence,
-    note
+    ...logFrame(plan, {
+      id,
+      kind,
+      takenAt,
+      fired: only,
+      fileName: `${id}.jpg`,
+      analysis: finishCount(counter, FRAME_SIZE.width, FRAME_SIZE.height),
+      note
+    }),
+    evidence
   }
   return {
     frame,
