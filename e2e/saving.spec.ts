@@ -1,3 +1,4 @@
+import type { RunFrames } from '../core/api/api'
 import { expect, figure, open, saved, test, type } from './fixtures'
 
 test('two tabs on one shoot: the later writer is told, and may keep its own', async ({
@@ -79,7 +80,8 @@ test('a frame logged without a server waits here and is sent later', async ({
   await page.unroute('**/frames/**')
   await page.getByRole('button', { name: 'Send now' }).click()
   await expect(page.getByText(/kept here until/)).toBeHidden()
-  expect(await (await page.request.get(`/api/shoots/${shoot.id}/frames`)).json()).toHaveLength(1)
+  const run = (await (await page.request.get(`/api/shoots/${shoot.id}/frames`)).json()) as RunFrames
+  expect(run.frames).toHaveLength(1)
 })
 
 test('an address that leads nowhere', async ({ page, expected }) => {

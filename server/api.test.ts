@@ -66,7 +66,7 @@ describe('demo data', () => {
   })
   test('the list tells what a sketch of each set takes: only lights that are on, from where', async () => {
     const list = await get<ShootSummary[]>('/api/shoots')
-    const setOf = (id: string) => list.find((shoot) => shoot.id === id)!.set
+    const setOf = (id: string) => list.find((shoot) => shoot.id === id)!.set!
     expect(setOf('demo-movement')).toMatchObject({
       shape: 'cylinder',
       lights: [{ id: 'A', atLens: true }]

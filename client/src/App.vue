@@ -9,14 +9,14 @@ const notices = useNotices()
     <router-view />
     <v-snackbar
       :model-value="notices.current !== null"
-      :timeout="notices.current?.undo ? 9000 : 6000"
+      :timeout="notices.current?.act ? 9000 : 6000"
       location="bottom"
       color="raised"
       @update:model-value="notices.clear()"
     >
       <span role="status">{{ notices.current?.text }}</span>
-      <template v-if="notices.current?.undo" #actions>
-        <v-btn color="primary" @click="notices.runUndo()">Undo</v-btn>
+      <template v-if="notices.current?.act" #actions>
+        <v-btn color="primary" @click="notices.act()">{{ notices.current.act.label }}</v-btn>
       </template>
     </v-snackbar>
   </v-app>

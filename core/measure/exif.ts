@@ -9,7 +9,33 @@ export interface ExifNumbers {
   readonly seconds: number | null
   readonly iso: number | null
   readonly takenAt: string | null
+  /** of the camera's clock against UTC, "±hh:mm" */
+  readonly offset: string | null
   readonly camera: string | null
+}
+
+/** The trade's first digital files: what is older is a clock that was never set. */
+const EARLIEST = Date.UTC(2000, 0, 1)
+/** Clocks of camera and computer may differ by this. */
+const AHEAD_MS = 120_000
+
+/**
+ * When a picture was taken, by the camera's clock.
+ * @param now what the clock here says: a camera that runs ahead of it is not believed
+ * @returns null when the file does not say, or says nonsense
+ * Source: Exif 2.32: DateTimeOriginal "YYYY:MM:DD hh:mm:ss" in local time, OffsetTimeOriginal
+ * "±hh:mm" where the camera knows it; without, the time zone here is taken.
+ */
+export function takenAtFromExif(
+  { takenAt, offset }: Pick<ExifNumbers, 'takenAt' | 'offset'>,
+  now: Date
+): Date | null {
+  const parts = takenAt?.match(/^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d:\d\d:\d\d)/)
+  if (!parts) return null
+  const zone = /^[+-]\d\d:\d\d$/.test(offset ?? '') ? offset! : ''
+  const date = new Date(`${parts[1]}-${parts[2]}-${parts[3]}T${parts[4]}${zone}`)
+  const time = date.getTime()
+  return time >= EARLIEST && time <= now.getTime() + AHEAD_MS ? date : null
 }
 
 export interface ExifSettings {

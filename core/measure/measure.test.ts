@@ -70,12 +70,12 @@ describe('reading a frame', () => {
   test('EXIF figures snap to the camera’s marks; nonsense becomes nothing', () => {
     expect(
       settingsFromExif(
-        { fNumber: 16, seconds: 1 / 250, iso: 100, takenAt: null, camera: null },
+        { fNumber: 16, seconds: 1 / 250, iso: 100, takenAt: null, offset: null, camera: null },
         'third'
       )
     ).toEqual({ apertureStops: 8, shutterStops: 8, isoStops: 0 })
     expect(
-      settingsFromExif({ fNumber: 0, seconds: -1, iso: NaN, takenAt: null, camera: null }, 'third')
+      settingsFromExif({ fNumber: 0, seconds: -1, iso: NaN, takenAt: null, offset: null, camera: null }, 'third')
     ).toEqual({ apertureStops: null, shutterStops: null, isoStops: null })
   })
 })

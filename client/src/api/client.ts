@@ -5,7 +5,17 @@
 import type { KitItem } from '@core/kit/kit'
 import type { Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
-import type { FrameRecord, KitRecord, Problem, Shoot, ShootSummary, Stage } from '@core/api/api'
+import type {
+  FrameRecord,
+  KitRecord,
+  Problem,
+  RunFrames,
+  Shoot,
+  ShootSummary,
+  Stage,
+  UnreadableItem
+} from '@core/api/api'
+import { makeOnce } from './repeat'
 
 export class ApiProblem extends Error {
   constructor(
@@ -17,6 +27,10 @@ export class ApiProblem extends Error {
   }
   get unreachable(): boolean {
     return this.status === 0
+  }
+  /** Asked again later the answer may be another. */
+  get passing(): boolean {
+    return this.status === 0 || this.status === 429 || this.status >= 500
   }
 }
 
@@ -61,14 +75,21 @@ const done = async (response: Promise<Response>): Promise<void> => void (await r
 export const api = {
   shoots: () => json<ShootSummary[]>(call('GET', '/shoots')),
   shoot: (id: string) => json<Shoot>(call('GET', `/shoots/${id}`)),
-  createShoot: (title: string, look: Look) => json<Shoot>(call('POST', '/shoots', { title, look })),
-  importPlan: (plan: unknown) => json<Shoot>(call('POST', '/shoots/import', plan)),
-  savePlan: (id: string, version: number, plan: Plan, keepalive = false) =>
-    json<Shoot>(call('PUT', `/shoots/${id}`, { version, plan }, { keepalive })),
+  createShoot: (title: string, look: Look) =>
+    makeOnce(`new ${look} ${title}`, (id) =>
+      json<Shoot>(call('POST', '/shoots', { id, title, look }))
+    ),
+  importPlan: (plan: unknown) =>
+    makeOnce(`import ${JSON.stringify(plan)}`, (id) =>
+      json<Shoot>(call('POST', `/shoots/import?id=${id}`, plan))
+    ),
+  savePlan: (id: string, version: number, plan: Plan, write: string, leaving = false) =>
+    json<Shoot>(call('PUT', `/shoots/${id}`, { version, plan, write }, { keepalive: leaving })),
   rename: (id: string, version: number, title: string) =>
     json<Shoot>(call('PATCH', `/shoots/${id}`, { version, title })),
   reach: (id: string, stage: Stage) => done(call('PUT', `/shoots/${id}/stage`, { stage })),
-  duplicate: (id: string) => json<Shoot>(call('POST', `/shoots/${id}/duplicate`)),
+  duplicate: (of: string) =>
+    makeOnce(`copy ${of}`, (id) => json<Shoot>(call('POST', `/shoots/${of}/duplicate?id=${id}`))),
   deleteShoot: (id: string) => done(call('DELETE', `/shoots/${id}`)),
   restoreShoot: (id: string) => done(call('POST', `/shoots/${id}/restore`)),
   planUrl: (id: string) => `/api/shoots/${id}/plan`,
@@ -76,12 +97,14 @@ export const api = {
   kit: () => json<KitRecord[]>(call('GET', '/kit')),
   saveKit: (item: KitItem, version: number | null) =>
     json<KitRecord>(call('PUT', `/kit/${item.id}`, { item, version })),
+  unreadableKit: () => json<UnreadableItem[]>(call('GET', '/kit/unreadable')),
+  kitItemUrl: (id: string) => `/api/kit/${id}`,
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),
   restoreKit: (id: string) => done(call('POST', `/kit/${id}/restore`)),
 
-  frames: (shootId: string) => json<FrameRecord[]>(call('GET', `/shoots/${shootId}/frames`)),
-  putFrame: (shootId: string, frame: Frame) =>
-    json<FrameRecord>(call('PUT', `/shoots/${shootId}/frames/${frame.id}`, frame)),
+  frames: (shootId: string) => json<RunFrames>(call('GET', `/shoots/${shootId}/frames`)),
+  putFrame: (shootId: string, frame: Frame, version: number | null) =>
+    json<FrameRecord>(call('PUT', `/shoots/${shootId}/frames/${frame.id}`, { version, frame })),
   putImage: (shootId: string, frameId: string, image: Blob) =>
     done(call('PUT', `/shoots/${shootId}/frames/${frameId}/image`, image)),
   deleteFrame: (shootId: string, frameId: string) =>

@@ -4,12 +4,12 @@
  * stands for each.
  */
 import { stringify } from 'csv-stringify/browser/esm/sync'
-import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { depthOf, neededDepthMm } from '@core/plan/lensInUse'
 import { recycleSeconds } from '@core/light/strobe'
 import { focusStack, stackSeconds, type FocusStack } from '@core/optics/stack'
 import { secondsAt } from '@core/scales/marks'
+import { keptNumber } from '@/kept/keptNumber'
 import { saveText } from '@/set/exportSvg'
 import { usePlan } from '@/stores/plan'
 import { duration, mm, percent } from '@/words/format'
@@ -18,8 +18,8 @@ import StepField from './StepField.vue'
 const store = usePlan()
 const plan = computed(() => store.plan!)
 /** Habits of the hand, kept in this browser: no part of the picture. */
-const overlap = useLocalStorage('fine-spark-stack-overlap', 0.25)
-const settle = useLocalStorage('fine-spark-stack-settle', 2)
+const overlap = keptNumber('fine-spark-stack-overlap', 0.25, 0, 0.9)
+const settle = keptNumber('fine-spark-stack-settle', 2, 0, 600)
 const depth = computed(() => depthOf(plan.value).totalMm)
 const result = computed<{ stack: FocusStack | null; fault: string }>(() => {
   try {

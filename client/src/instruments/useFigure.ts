@@ -90,6 +90,7 @@ export function useFigure(props: FigureProps) {
     'aria-valuenow': current.value,
     'aria-valuetext': shown.value,
     'aria-invalid': error.value !== '',
+    'data-typing': typed.value === null ? undefined : '',
     onInput: (event: Event) => (typed.value = (event.target as HTMLInputElement).value),
     onFocus: (event: Event) => (event.target as HTMLInputElement).select(),
     onBlur: commit,

@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import type { Frame } from '@core/run/frame'
 import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
-import { cancelReading, readFrame } from './frameReader'
+import { readFrame } from './frameReader'
 
 const props = defineProps<{ expected: Frame['kind']; quiet: boolean }>()
 const emit = defineEmits<{
@@ -12,6 +12,8 @@ const emit = defineEmits<{
 }>()
 
 const share = ref<number | null>(null)
+let reading = new AbortController()
+const cancel = (): void => reading.abort()
 const failure = ref('')
 const dragging = ref(false)
 const other = computed<Frame['kind']>(() => (props.expected === 'black' ? 'lit' : 'black'))
@@ -21,8 +23,11 @@ const read = async (file: File | undefined): Promise<void> => {
   if (!file || share.value !== null) return
   failure.value = ''
   share.value = 0
+  reading = new AbortController()
+  const { expected } = props
   try {
-    emit('logged', props.expected, file, await readFrame(file, (done) => (share.value = done)))
+    const found = await readFrame(file, (done) => (share.value = done), reading.signal)
+    emit('logged', expected, file, found)
   } catch (error) {
     if (!(error instanceof Cancelled))
       failure.value = `${(error as Error).message} Nothing was logged.`
@@ -39,7 +44,7 @@ const onDrop = (event: DragEvent): void => {
   dragging.value = false
   void read(event.dataTransfer?.files[0])
 }
-onBeforeUnmount(() => share.value !== null && cancelReading())
+onBeforeUnmount(cancel)
 </script>
 
 <template>
@@ -58,7 +63,7 @@ onBeforeUnmount(() => share.value !== null && cancelReading())
         aria-label="Reading the picture"
       />
       <span class="small">Reading the picture … {{ Math.round(share * 100) }} %</span>
-      <button type="button" class="push" @click="cancelReading">Cancel</button>
+      <button type="button" class="push" @click="cancel">Cancel</button>
     </div>
     <div v-else class="row">
       <label class="push" :class="{ main: !quiet }"

@@ -6,20 +6,20 @@ import { computed } from 'vue'
 import type { Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
-import type { FrameRecord } from '@core/api/api'
 import HistogramView from '@/instruments/HistogramView.vue'
 import { changesWords } from '@/words/changes'
 import { percent, when } from '@/words/format'
+import type { RunFrame } from '@/stores/frames'
 import { evidenceWords, frameWords } from '@/words/run'
 
-const props = defineProps<{ frames: readonly FrameRecord[]; plan: Plan; chosen: string }>()
+const props = defineProps<{ frames: readonly RunFrame[]; plan: Plan; chosen: string }>()
 defineEmits<{ choose: [id: string]; remove: [frame: Frame] }>()
 
 const rows = computed(() =>
   props.frames
     .map(({ frame }, i) => {
       const before = props.frames[i - 1]?.frame
-      const changes = before ? changesBetween(before.snapshot, frame.snapshot) : []
+      const changes = before ? changesBetween(before.plan, frame.plan) : []
       const real = changes.filter((each) => each.control !== 'switch')
       return {
         frame,
@@ -84,6 +84,9 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
           Showed: {{ frame.evidence.map(evidenceWords).join('; ') }}
         </p>
         <p v-else class="small muted">Not judged yet</p>
+        <p v-if="frame.rebuilt" class="small muted">
+          From an older log, which held the settings only: the rest of its set is as it stands now.
+        </p>
         <p v-if="frame.note" class="small muted">{{ frame.note }}</p>
       </li>
     </ol>

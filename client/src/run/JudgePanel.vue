@@ -4,6 +4,7 @@
  * is.
  */
 import { computed, ref, useId } from 'vue'
+import { CLIP_LEVEL } from '@core/ambient/blackScale'
 import { formatMeter, parseMeter } from '@core/scales/meter'
 import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
@@ -27,7 +28,7 @@ const black = computed(() => props.frame.kind === 'black')
 const hasImage = computed(
   () => frames.records.find((record) => record.frame.id === props.frame.id)?.hasImage ?? false
 )
-const place = computed<Place>(() => judgedAt(store.plan!, props.frame)[0]!)
+const place = computed<Place>(() => judgedAt(props.frame)[0]!)
 const ways = computed(() => [
   { value: 'eye', title: 'By eye' },
   ...(hasImage.value ? [{ value: 'picture', title: 'In the picture' }] : []),
@@ -52,9 +53,10 @@ const choose = (value: string): void => {
   error.value = ''
 }
 
+type Limit = Extract<Evidence, { kind: 'judged' }>['limit']
 const typed = ref('')
 const error = ref('')
-const judged = (levelStops: number, limit: 'exact' | 'at-most' = 'exact'): void =>
+const judged = (levelStops: number, limit: Limit = 'exact'): void =>
   emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, limit })
 /**
  * What right means at the judged place: its goal, for a light judged alone what that light is to
@@ -62,11 +64,12 @@ const judged = (levelStops: number, limit: 'exact' | 'at-most' = 'exact'): void 
  */
 const right = computed(() => {
   if (black.value) return 0
-  const ids = litIds(props.frame.snapshot)
-  const light = store.plan!.lights.find((each) => each.id === ids[0])
+  const { plan } = props.frame
+  const ids = litIds(props.frame)
+  const light = plan.lights.find((each) => each.id === ids[0])
   return ids.length === 1 && light
-    ? (goalOf(store.plan!, light)?.stops ?? store.plan!.goals.subjectStops)
-    : store.plan!.goals.subjectStops
+    ? (goalOf(plan, light)?.stops ?? plan.goals.subjectStops)
+    : plan.goals.subjectStops
 })
 const submitTyped = (): void => {
   if (way.value === 'meter') {
@@ -75,7 +78,7 @@ const submitTyped = (): void => {
     return emit('judge', props.frame, {
       kind: 'meter',
       apertureStops: value,
-      isoStops: props.frame.snapshot.isoStops
+      isoStops: props.frame.plan.settings.isoStops
     })
   }
   const value = parseStops(typed.value)
@@ -136,6 +139,9 @@ const understood = computed(() => {
           @click="judged(right + off)"
         >
           {{ off === 0 ? 'right' : stops(off) }}
+        </button>
+        <button type="button" class="push" @click="judged(CLIP_LEVEL, 'at-least')">
+          blown out
         </button>
       </div>
     </template>

@@ -3,6 +3,7 @@
  * The picture with a round patch to place on an even part of subject or background; its level is
  * measured from the file itself.
  */
+import { useObjectUrl } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/analyse'
 import type { Place } from '@core/plan/plan'
@@ -22,13 +23,16 @@ const frames = useFrames()
 
 const known = props.frame.evidence.find((each) => each.kind === 'patch')
 const plan = usePlan().plan!
-const choices = judgedAt(plan, props.frame)
+const choices = judgedAt(props.frame)
 const place = ref<Place>(known?.place ?? choices[0]!)
 const spot = ref({ x: known?.x ?? 0.5, y: known?.y ?? 0.5, radius: known?.radius ?? 0.025 })
 const level = ref<PatchLevel | null>(null)
 const failure = ref('')
-const url = computed(() => api.imageUrl(frames.shootId, props.frame.id))
-let file: Promise<Blob> | null = null
+/** A picture that still waits to be sent is read from here. */
+const waiting = frames.imageOf(props.frame.id)
+const waitingUrl = useObjectUrl(() => waiting ?? undefined)
+const url = computed(() => waitingUrl.value ?? api.imageUrl(frames.shootId, props.frame.id))
+let file: Promise<Blob> | null = waiting ? Promise.resolve(waiting) : null
 
 const measure = async (): Promise<void> => {
   failure.value = ''

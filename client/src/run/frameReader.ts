@@ -1,4 +1,4 @@
-/** Reads pictures in a worker. Cancelling ends the worker; the next picture starts a new one. */
+/** Reads pictures in a worker. One reading can be called off without the others. */
 import * as Comlink from 'comlink'
 import type { PatchLevel } from '@core/measure/analyse'
 import type { FrameReading, FrameWorker } from '@/workers/frame.worker'
@@ -8,8 +8,11 @@ const host = workerHost<FrameWorker>(
   () => new Worker(new URL('../workers/frame.worker.ts', import.meta.url), { type: 'module' })
 )
 
-export const readFrame = (file: Blob, progress: (share: number) => void): Promise<FrameReading> =>
-  host.ask((api) => api.read(file, Comlink.proxy(progress)))
+export const readFrame = (
+  file: Blob,
+  progress: (share: number) => void,
+  signal: AbortSignal
+): Promise<FrameReading> => host.ask((api) => api.read(file, Comlink.proxy(progress)), signal)
 
 /**
  * The level of a patch of a picture.
@@ -21,5 +24,3 @@ export const readPatch = (file: Blob, x: number, y: number, radius: number): Pro
 
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
   host.ask((api) => api.band(file))
-
-export const cancelReading = host.cancel

@@ -1,9 +1,12 @@
 /** The run of the open shoot: the next move, logging frames, taking readings in. */
+import { nanoid } from 'nanoid'
 import { computed } from 'vue'
-import { settingsFromExif } from '@core/measure/exif'
-import { snapshotOf, type Evidence, type Frame } from '@core/run/frame'
-import { nextMove } from '@core/run/nextMove'
+import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import { applyCalibration, calibrate, placeOf, type Calibration } from '@core/run/calibrate'
+import { logFrame, type Evidence, type Frame } from '@core/run/frame'
+import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
+import { nextMove } from '@core/run/nextMove'
+import { shorten } from '@core/text'
 import { type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
@@ -18,19 +21,22 @@ export function useRun() {
 
   const move = computed(() => nextMove(store.plan!, frames.frames))
 
-  const send = async (frame: Frame): Promise<void> => {
+  const send = async (shoot: string, frame: Frame, image: Blob | null = null): Promise<void> => {
     try {
-      if (!(await frames.put(frame)))
-        notices.say(
-          'The server cannot be reached. The frame is kept here and will be sent when it answers.'
-        )
+      await frames.put(shoot, frame, image)
     } catch (error) {
-      notices.say((error as ApiProblem).message)
+      const problem = error as ApiProblem
+      notices.say(
+        problem.unreachable
+          ? 'The server cannot be reached. The frame is kept here and will be sent when it answers.'
+          : `The server did not take the frame: ${problem.message} It is kept here.`
+      )
     }
   }
 
   /**
-   * Logs a frame with the settings in the plan, or with those the file names where it names any.
+   * Logs a frame with the plan as it stands; what the file says of settings and time stands over
+   * it.
    */
   const log = async (
     kind: Frame['kind'],
@@ -38,56 +44,73 @@ export function useRun() {
     reading: FrameReading | null
   ): Promise<Frame> => {
     const plan = store.plan!
+    const named = reading ? settingsFromExif(reading.exif, plan.camera.step) : null
     // A frame asked for with one light alone is logged so, whatever is on in the plan.
     const asked = move.value.kind === 'take-lit' && kind === 'lit' ? move.value.lights : undefined
-    const snapshot = snapshotOf(plan, kind === 'black' ? [] : asked)
-    if (reading) {
-      const named = settingsFromExif(reading.exif, plan.camera.step)
-      const differs = settingsDiffer(plan, named)
-      Object.assign(
-        snapshot,
-        Object.fromEntries(Object.entries(named).filter(([, value]) => value !== null))
-      )
-      if (differs) notices.say(differs)
-    }
-    const frame: Frame = {
-      id: crypto.randomUUID(),
+    const now = new Date()
+    const frame = logFrame(plan, {
+      id: nanoid(),
       kind,
-      takenAt: new Date().toISOString(),
-      snapshot,
-      fileName: file?.name.slice(0, 200) ?? null,
-      analysis: reading?.analysis ?? null,
-      evidence: [],
-      note: ''
-    }
-    await send(frame)
-    if (file)
-      await frames
-        .attach(frame.id, file)
-        .catch((error: ApiProblem) =>
-          notices.say(`The picture itself was not kept: ${error.message}`)
-        )
+      takenAt: ((reading && takenAtFromExif(reading.exif, now)) ?? now).toISOString(),
+      fired: asked,
+      named,
+      fileName: file ? shorten(file.name, 200) : null,
+      analysis: reading?.analysis ?? null
+    })
+    const differs = named && settingsDiffer(plan, named)
+    if (differs) notices.say(differs)
+    await send(frames.shootId, frame, file)
     return frame
   }
 
-  /** Notes what a frame showed and corrects the plan by it, in one undoable step. */
+  /**
+   * Notes what a frame showed and corrects the plan by it, in one step: undone, neither stays.
+   */
   const judge = async (frame: Frame, evidence: Evidence): Promise<Calibration> => {
-    const calibration = calibrate(store.plan!, frame, evidence, crypto.randomUUID())
-    const kept = frame.evidence.filter((each) => placeOf(each) !== placeOf(evidence))
-    if (calibration.kind !== 'nothing')
-      store.replace(applyCalibration(store.plan!, calibration), 'your reading')
-    notices.say(calibrationWords(calibration))
-    await send({ ...frame, evidence: [...kept, evidence] })
+    const shoot = frames.shootId
+    const calibration = calibrate(store.plan!, frame, evidence, nanoid())
+    const before = frame.evidence.filter((each) => placeOf(each) === placeOf(evidence))
+    /** What is said of that place of the frame, whatever else was noted of it meanwhile. */
+    const say = async (said: readonly Evidence[]): Promise<void> => {
+      const now = frames.frames.find((each) => each.id === frame.id)
+      if (!now || frames.shootId !== shoot) return
+      const others = now.evidence.filter((each) => placeOf(each) !== placeOf(evidence))
+      await send(shoot, { ...now, evidence: [...others, ...said].slice(-8) })
+    }
+    const along = { undo: () => void say(before), redo: () => void say([evidence]) }
+    if (calibration.kind === 'nothing') notices.say(calibrationWords(calibration), along.undo)
+    else {
+      const after = applyCalibration(store.plan!, calibration)
+      if (store.replace(after, 'your reading', '', along).length > 0) return calibration
+      notices.say(calibrationWords(calibration))
+    }
+    await say([evidence])
     return calibration
   }
 
+  /** A deleted frame takes along what it taught; both come back together. */
   const remove = async (frame: Frame): Promise<void> => {
+    const shoot = frames.shootId
+    const lessons = lessonsOf(store.plan!, frame.id)
+    const trouble = (error: unknown): void => notices.say((error as ApiProblem).message)
     try {
-      const undo = await frames.remove(frame.id)
-      notices.say('Frame deleted', undo)
+      await frames.remove(frame)
     } catch (error) {
-      notices.say((error as ApiProblem).message)
+      return trouble(error)
     }
+    if (frames.shootId !== shoot) return
+    const before = store.plan!
+    const after = withoutLessons(before, frame.id)
+    if (after !== before)
+      store.replace(after, 'frame deleted', '', {
+        undo: () => void frames.restore(shoot, frame.id).catch(trouble),
+        redo: () => void frames.remove(frame).catch(trouble)
+      })
+    notices.say('Frame deleted', async () => {
+      await frames.restore(shoot, frame.id)
+      if (frames.shootId === shoot && after !== before)
+        store.replace(withLessons(store.plan!, lessons), 'frame restored')
+    })
   }
 
   return { store, frames, move, log, judge, remove }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Kit: what the photographer owns, with the figures the sums use. */
+import { nanoid } from 'nanoid'
 import { onMounted, ref, shallowRef } from 'vue'
 import { shorten } from '@core/text'
 import type { KitItem, KitKind } from '@core/kit/kit'
@@ -30,7 +31,7 @@ const copy = (item: KitItem): void => {
   editing.value = {
     item: {
       ...structuredClone(item),
-      id: crypto.randomUUID(),
+      id: nanoid(),
       name: `${shorten(item.name, 72)} (copy)`
     },
     version: null

@@ -5,9 +5,10 @@
 import { computed } from 'vue'
 import type { ShootSummary } from '@core/api/api'
 
-const props = defineProps<{ set: ShootSummary['set'] }>()
+type Sketched = NonNullable<ShootSummary['set']>
+const props = defineProps<{ set: Sketched }>()
 const MIDDLE = { x: 42, y: 24 }
-const SIZES: Record<ShootSummary['set']['shape'], readonly [number, number]> = {
+const SIZES: Record<Sketched['shape'], readonly [number, number]> = {
   sheet: [7, 1],
   ellipsoid: [6, 4],
   box: [5, 4],

@@ -34,7 +34,7 @@ const endRename = (keep: boolean): void => {
         width="84"
         height="56"
       />
-      <SetSketch v-else :set="shoot.set" />
+      <SetSketch v-else-if="shoot.set" :set="shoot.set" />
     </td>
     <td class="title">
       <input
@@ -47,17 +47,24 @@ const endRename = (keep: boolean): void => {
         @keydown.esc="endRename(false)"
         @blur="endRename(true)"
       />
+      <template v-else-if="shoot.unreadable !== null">
+        <b>{{ shoot.title }}</b>
+        <span class="why near small"
+          >Kept, but this program cannot read it: {{ shoot.unreadable }}. Export it to look
+          into.</span
+        >
+      </template>
       <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{
         shoot.title
       }}</router-link>
-      <span class="narrow small muted"
+      <span v-if="shoot.look" class="narrow small muted"
         >{{ LOOK_NAMES[shoot.look].name
         }}<span class="phone">
           · {{ STAGE_NAMES[shoot.stage] }} · {{ when(shoot.updatedAt) }}</span
         ></span
       >
     </td>
-    <td class="wide">{{ LOOK_NAMES[shoot.look].name }}</td>
+    <td class="wide">{{ shoot.look ? LOOK_NAMES[shoot.look].name : '—' }}</td>
     <td class="roomy">{{ STAGE_NAMES[shoot.stage] }}</td>
     <td class="wide num">{{ shoot.frames }}</td>
     <td class="roomy">{{ when(shoot.updatedAt) }}</td>
@@ -74,8 +81,10 @@ const endRename = (keep: boolean): void => {
           </button>
         </template>
         <v-list density="compact" bg-color="raised">
-          <v-list-item title="Rename" @click="startRename" />
-          <v-list-item title="Duplicate" @click="$emit('duplicate')" />
+          <template v-if="shoot.unreadable === null">
+            <v-list-item title="Rename" @click="startRename" />
+            <v-list-item title="Duplicate" @click="$emit('duplicate')" />
+          </template>
           <v-list-item title="Export plan" :href="api.planUrl(shoot.id)" download />
           <v-list-item title="Delete" @click="$emit('remove')" />
         </v-list>
@@ -109,6 +118,13 @@ td {
 }
 .title a:hover {
   color: var(--accent);
+}
+.title b {
+  font-weight: 500;
+}
+.why {
+  display: block;
+  max-width: 46ch;
 }
 input {
   width: 100%;

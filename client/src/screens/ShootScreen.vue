@@ -22,13 +22,15 @@ const kit = useKit()
 const failure = ref('')
 
 const load = async (): Promise<void> => {
+  const { id } = props
   failure.value = ''
   plan.plan = null
   try {
-    await Promise.all([saving.load(props.id), frames.load(props.id), kit.load()])
+    const [current] = await Promise.all([saving.load(id), frames.load(id), kit.load()])
+    if (!current || id !== props.id) return
     await saving.reach(route.name as Stage, STAGES)
   } catch (error) {
-    failure.value = (error as ApiProblem).message
+    if (id === props.id) failure.value = (error as ApiProblem).message
   }
 }
 watch(() => props.id, load, { immediate: true })
@@ -36,11 +38,22 @@ watch(
   () => route.name,
   (name) => plan.plan && STAGES.includes(name as Stage) && void saving.reach(name as Stage, STAGES)
 )
-onBeforeRouteLeave(() => saving.flush())
+/** Leaving waits a moment for the last change to be saved; a slow server does not hold it up. */
+const LEAVE_MS = 700
+onBeforeRouteLeave(() =>
+  Promise.race([saving.leave(), new Promise<void>((done) => setTimeout(done, LEAVE_MS))])
+)
+onBeforeUnmount(() => saving.leave())
+
+/** A text being written has an undo of its own; a figure that is done being typed has the plan's. */
+const isWriting = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.matches('textarea, [contenteditable], input:not([role="spinbutton"]), [data-typing]')
 
 const onKey = (event: KeyboardEvent): void => {
   if (!(event.ctrlKey || event.metaKey)) return
   const key = event.key.toLowerCase()
+  if (['z', 'y'].includes(key) && isWriting(event.target)) return
   if (key === 'z' && !event.shiftKey) plan.undo()
   else if (key === 'y' || (key === 'z' && event.shiftKey)) plan.redo()
   else if (key === 's') void saving.save()
@@ -55,7 +68,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
   <div class="work">
     <WorkHeader />
     <StageRail />
-    <main v-if="plan.plan && frames.shootId === id" :key="id"><router-view /></main>
+    <main v-if="plan.plan && saving.id === id && frames.shootId === id" :key="id">
+      <router-view />
+    </main>
     <main v-else-if="failure" class="stage">
       <h1 class="bright">This shoot cannot be opened</h1>
       <p role="alert">{{ failure }}</p>

@@ -3,6 +3,7 @@
 import { mdiBrightness4, mdiBrightness5, mdiBrightness7 } from '@mdi/js'
 import { computed } from 'vue'
 import { useTheme } from 'vuetify'
+import { keep } from '@/kept/storage'
 import { THEME_NAMES, type ThemeName } from '@/theme/themes'
 
 const ICONS: Record<ThemeName, string> = {
@@ -16,7 +17,7 @@ const next = computed(
   () => THEME_NAMES[(THEME_NAMES.indexOf(name.value) + 1) % THEME_NAMES.length]!
 )
 const turn = (): void => {
-  localStorage.setItem('fine-spark-theme', next.value)
+  keep('fine-spark-theme', next.value)
   theme.change(next.value)
 }
 </script>

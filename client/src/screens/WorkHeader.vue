@@ -4,7 +4,8 @@ import { mdiDownload, mdiRedoVariant, mdiUndoVariant } from '@mdi/js'
 import { computed } from 'vue'
 import { api } from '@/api/client'
 import { usePlan } from '@/stores/plan'
-import { useSaving, type SaveState } from '@/stores/saving'
+import { useSaving } from '@/stores/saving'
+import type { SaveState } from '@/stores/saveSession'
 import { clock } from '@/words/format'
 import { LOOK_NAMES } from '@/words/names'
 import ThemeButton from './ThemeButton.vue'
@@ -22,7 +23,11 @@ const words: Record<SaveState, string> = {
 const state = computed(() =>
   saving.state === 'saved' && saving.savedAt
     ? `Saved ${clock(saving.savedAt)}`
-    : words[saving.state]
+    : saving.state === 'offline' && !saving.kept
+      ? 'Not saved: no server. Leave this page open'
+      : saving.state === 'refused' && !saving.kept
+        ? 'Not saved. Leave this page open'
+        : words[saving.state]
 )
 const troubled = computed(() => ['offline', 'refused', 'conflict'].includes(saving.state))
 </script>

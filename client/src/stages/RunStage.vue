@@ -11,6 +11,7 @@ import FrameList from '@/run/FrameList.vue'
 import JudgePanel from '@/run/JudgePanel.vue'
 import StepCard from '@/run/StepCard.vue'
 import { useRun } from '@/run/useRun'
+import WaitingFrames from '@/run/WaitingFrames.vue'
 
 const { store, frames, move, log, judge, remove } = useRun()
 const chosen = ref<string | null>(null)
@@ -61,11 +62,7 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
       @choose="chosen = $event"
       @remove="remove"
     />
-    <p v-if="frames.waiting.length" role="status" class="near small">
-      {{ frames.waiting.length }} frame{{ frames.waiting.length > 1 ? 's are' : ' is' }} kept here
-      until the server answers.
-      <button type="button" class="push" @click="frames.sendWaiting()">Send now</button>
-    </p>
+    <WaitingFrames />
   </div>
 </template>
 

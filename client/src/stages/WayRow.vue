@@ -4,7 +4,6 @@ import { computed, ref, useId } from 'vue'
 import { evaluate } from '@core/ledger/evaluate'
 import type { Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
-import { snapshotOf } from '@core/run/frame'
 import { applyChange } from '@core/solve/change'
 import type { Way } from '@core/solve/ways'
 import { changeWords } from '@/words/changes'
@@ -30,9 +29,7 @@ const lights = computed(() => lightWords(props.plan, after.value))
 const shade = computed(() => props.way.change.shadeStops - props.plan.ambient.shadeStops)
 const missed = computed(() => props.way.goals.filter((goal) => !goal.ok))
 const changes = computed(() => [
-  ...changesBetween(snapshotOf(props.plan), snapshotOf(after.value)).map((change) =>
-    changeWords(props.plan, change)
-  ),
+  ...changesBetween(props.plan, after.value).map((change) => changeWords(props.plan, change)),
   ...(Math.abs(shade.value) > 1e-6
     ? [
         shade.value > 0

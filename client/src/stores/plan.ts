@@ -10,12 +10,20 @@ import { faultsOf, type Fault } from '@core/plan/open'
 import { isLocked as isLockedIn, withValueAt, type PlanPath } from '@core/plan/path'
 import { planSchema, type Plan } from '@core/plan/plan'
 import { usePlainMessages } from '@core/api/messages'
+import { useNotices } from './notices'
 
 usePlainMessages()
+
+/** What else a step changed, outside the plan: it goes and comes back with the step. */
+export interface Along {
+  readonly undo: () => void
+  readonly redo: () => void
+}
 
 interface Step {
   readonly plan: Plan
   readonly label: string
+  readonly along?: Along | undefined
 }
 
 /** Quick steps at one figure (held arrow key) are one undo. */
@@ -49,7 +57,10 @@ function faultsIn(before: Plan, next: Plan): readonly Fault[] {
   })
 }
 
+const faultWords = ({ path, message }: Fault): string => (path ? `${path}: ${message}` : message)
+
 export const usePlan = defineStore('plan', () => {
+  const notices = useNotices()
   const plan = shallowRef<Plan | null>(null)
   const past = shallowRef<readonly Step[]>([])
   const future = shallowRef<readonly Step[]>([])
@@ -67,9 +78,17 @@ export const usePlan = defineStore('plan', () => {
   /**
    * Replaces the plan as one undoable step.
    * @param mergeKey quick changes with the same key are one step
-   * @returns what is wrong, or an empty list when it was taken
+   * @param along what goes with the step when it is undone
+   * @returns what is wrong, or an empty list when it was taken; it is also said, for those who
+   *   have no field to show it at
    */
-  const replace = (next: Plan, label: string, mergeKey = ''): readonly Fault[] => {
+  const replace = (next: Plan, label: string, mergeKey = '', along?: Along): readonly Fault[] => {
+    const faults = take(next, label, mergeKey, along)
+    if (faults[0]) notices.say(`Not done: ${faultWords(faults[0])}`)
+    return faults
+  }
+
+  const take = (next: Plan, label: string, mergeKey: string, along?: Along): readonly Fault[] => {
     const before = plan.value
     if (!before) return []
     const faults = faultsIn(before, next)
@@ -80,7 +99,7 @@ export const usePlan = defineStore('plan', () => {
       mergeKey !== '' &&
       mergeKey === lastMerge.key &&
       (mergeKey.startsWith('drag:') || now - lastMerge.at < MERGE_MS)
-    if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label }]
+    if (!merge) past.value = [...past.value.slice(-MOST_STEPS + 1), { plan: before, label, along }]
     lastMerge = { key: mergeKey, at: now }
     future.value = []
     // The checked plan is the one given, not a copy: parts that did not change stay the same
@@ -98,17 +117,18 @@ export const usePlan = defineStore('plan', () => {
     )
   }
 
-  /** Another value at a path. */
+  /** Another value at a path; what is wrong with it is for its field to say. */
   const set = (path: PlanPath, value: unknown, label: string): readonly Fault[] =>
-    plan.value ? replace(withValueAt(plan.value, path, value), label, path) : []
+    plan.value ? take(withValueAt(plan.value, path, value), label, path) : []
 
-  const move = (from: typeof past, to: typeof past): void => {
+  const move = (from: typeof past, to: typeof past, which: keyof Along): void => {
     const step = from.value.at(-1)
     if (!step || !plan.value) return
     from.value = from.value.slice(0, -1)
-    to.value = [...to.value, { plan: plan.value, label: step.label }]
+    to.value = [...to.value, { ...step, plan: plan.value }]
     plan.value = step.plan
     lastMerge = { key: '', at: 0 }
+    step.along?.[which]()
   }
 
   const isLocked = (path: PlanPath): boolean => plan.value !== null && isLockedIn(plan.value, path)
@@ -131,7 +151,7 @@ export const usePlan = defineStore('plan', () => {
     set,
     isLocked,
     toggleLock,
-    undo: () => move(past, future),
-    redo: () => move(future, past)
+    undo: () => move(past, future, 'undo'),
+    redo: () => move(future, past, 'redo')
   }
 })

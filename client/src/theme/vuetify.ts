@@ -1,15 +1,16 @@
 import 'vuetify/styles'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { readKept } from '@/kept/storage'
 import { THEMES } from './themes'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce
-const kept = localStorage.getItem('fine-spark-theme')
+const kept = readKept('fine-spark-theme')
 
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: {
-    defaultTheme: kept && kept in THEMES ? kept : 'dark',
+    defaultTheme: kept !== null && Object.hasOwn(THEMES, kept) ? kept : 'dark',
     themes: THEMES,
     cspNonce: nonce
   },

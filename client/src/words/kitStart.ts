@@ -1,4 +1,5 @@
 /** What a new kit item starts with, and the short line the list shows for one. */
+import { nanoid } from 'nanoid'
 import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
@@ -6,7 +7,7 @@ import { cutAngleDeg } from '@core/set/heads'
 import { plain } from './format'
 
 export function newItem(kind: KitKind): KitItem {
-  const base = { id: crypto.randomUUID(), name: '', notes: '' }
+  const base = { id: nanoid(), name: '', notes: '' }
   switch (kind) {
     case 'camera':
       return {

@@ -7,14 +7,7 @@ import type { Frame } from '@core/run/frame'
 import { changesBetween } from '@core/run/changes'
 import { nextMove, type NextMove } from '@core/run/nextMove'
 import { darkMoves } from '@core/advise/darken'
-import {
-  testCamera,
-  testFrame,
-  testLight,
-  testModifier,
-  testPlan,
-  testStrobe
-} from '@core/testing'
+import { testCamera, testFrame, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
 import { checkSet } from '@core/checks/checks'
 import { cellTerms } from '@core/ledger/cellTerms'
 import { cellsOf } from '@core/ledger/ledger'

@@ -81,10 +81,11 @@ async function readExif(file: Blob): Promise<ExifNumbers> {
       seconds: figure(exif?.ExposureTime?.value),
       iso: figure(exif?.ISOSpeedRatings?.value),
       takenAt: typeof date === 'string' ? date : null,
+      offset: exif?.OffsetTimeOriginal?.description ?? null,
       camera: exif?.Model?.description ?? null
     }
   } catch {
-    return { fNumber: null, seconds: null, iso: null, takenAt: null, camera: null }
+    return { fNumber: null, seconds: null, iso: null, takenAt: null, offset: null, camera: null }
   }
 }
 

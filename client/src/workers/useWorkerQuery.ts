@@ -40,7 +40,7 @@ interface Question<Api, A> {
   ) => Promise<A>
   readonly nothing: A
   readonly delayMs: number
-  /** a newer question ends work on the older one, instead of waiting behind it */
+  /** the worker is this page's own: a newer question, or leaving, ends what it is at */
   readonly endsOlder?: boolean
 }
 
@@ -120,7 +120,8 @@ export function useWorkerQuery<Api, A>(question: Question<Api, A>): WorkerQuery<
   onBeforeUnmount(() => {
     left = true
     asked++
-    endOlder()
+    // A worker of this page's own would stay for ever; a shared one serves the next page.
+    if (endsOlder) host.cancel()
   })
   return { answer, about, state, share, since, failure, look, cancel }
 }

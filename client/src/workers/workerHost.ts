@@ -1,6 +1,6 @@
 /**
- * One worker and the questions put to it: started when first asked; cancelling ends it, the next
- * question starts another.
+ * One worker and the questions put to it: started when first asked. Calling a question off ends the
+ * worker, as nothing else stops one at work; the other questions are put again to the next.
  */
 import * as Comlink from 'comlink'
 import type { Plan } from '@core/plan/plan'
@@ -15,14 +15,20 @@ interface Running<Api> {
   readonly changeTo: (plan: Plan) => PlanChange
 }
 
+type Put<Api, T> = (api: Comlink.Remote<Api>, changeTo: (plan: Plan) => PlanChange) => Promise<T>
+
+interface Waiting<Api> {
+  readonly put: (running: Running<Api>) => void
+  readonly refuse: (reason: Error) => void
+}
+
 export interface WorkerHost<Api> {
   /**
    * Puts a question to the worker.
    * @param question gets the worker's functions and what to send it in place of a plan
+   * @param signal calls this question off, and no other
    */
-  readonly ask: <T>(
-    question: (api: Comlink.Remote<Api>, changeTo: (plan: Plan) => PlanChange) => Promise<T>
-  ) => Promise<T>
+  readonly ask: <T>(question: Put<Api, T>, signal?: AbortSignal) => Promise<T>
   /** Ends the worker; every question that waits is refused with `Cancelled`. */
   readonly cancel: () => void
 }
@@ -33,12 +39,15 @@ export interface WorkerHost<Api> {
  */
 export function workerHost<Api>(start: () => Worker): WorkerHost<Api> {
   let running: Running<Api> | null = null
-  const waiting = new Set<(reason: Error) => void>()
+  const waiting = new Set<Waiting<Api>>()
 
-  const end = (reason: Error): void => {
+  const stop = (): void => {
     running?.worker.terminate()
     running = null
-    for (const refuse of [...waiting]) refuse(reason)
+  }
+  const end = (reason: Error): void => {
+    stop()
+    for (const { refuse } of [...waiting]) refuse(reason)
     waiting.clear()
   }
   const begin = (): Running<Api> => {
@@ -46,15 +55,34 @@ export function workerHost<Api>(start: () => Worker): WorkerHost<Api> {
     worker.onerror = (event) => end(new Error(event.message || 'the work broke off'))
     return { worker, api: Comlink.wrap<Api>(worker), changeTo: planSender() }
   }
-  return {
-    ask: (question) =>
-      new Promise((resolve, reject) => {
-        running ??= begin()
-        waiting.add(reject)
-        question(running.api, running.changeTo)
-          .then(resolve, reject)
-          .finally(() => waiting.delete(reject))
-      }),
-    cancel: () => end(new Cancelled('Cancelled.'))
-  }
+  const ask = <T>(question: Put<Api, T>, signal?: AbortSignal): Promise<T> =>
+    new Promise((resolve, reject) => {
+      if (signal?.aborted) return reject(new Cancelled('Cancelled.'))
+      const mine: Waiting<Api> = {
+        put: (to) =>
+          void question(to.api, to.changeTo).then(
+            // A worker that was ended answers nothing any more.
+            (answer) => to === running && settle(() => resolve(answer)),
+            (error: Error) => to === running && settle(() => reject(error))
+          ),
+        refuse: (reason) => settle(() => reject(reason))
+      }
+      const callOff = (): void => {
+        settle(() => reject(new Cancelled('Cancelled.')))
+        stop()
+        if (waiting.size === 0) return
+        running = begin()
+        for (const other of waiting) other.put(running)
+      }
+      const settle = (how: () => void): void => {
+        waiting.delete(mine)
+        signal?.removeEventListener('abort', callOff)
+        how()
+      }
+      signal?.addEventListener('abort', callOff)
+      waiting.add(mine)
+      running ??= begin()
+      mine.put(running)
+    })
+  return { ask, cancel: () => end(new Cancelled('Cancelled.')) }
 }

@@ -1,0 +1,75 @@
+/**
+ * Changes the server has not acknowledged yet, kept in this browser: the version they began from,
+ * the writes that went out for them, and the plan. Every tab keeps its own; one that was closed
+ * leaves its draft to whoever opens the shoot next.
+ */
+import { openPlan } from '@core/plan/open'
+import type { Plan } from '@core/plan/plan'
+import { forget, keep, keptKeys, readKept } from './storage'
+import { isOpen, thisTab } from './tabs'
+
+export interface Draft {
+  /** of the shoot as it was when these changes began */
+  readonly version: number
+  /** names of writes that may or may not have got through */
+  readonly sent: readonly string[]
+  readonly plan: Plan
+}
+
+const START = 'fine-spark-draft-'
+/** No id holds the mark between shoot and tab. */
+const keyOf = (shootId: string, tab: string): string => `${START}${shootId}~${tab}`
+
+export const keepDraft = (shootId: string, draft: Draft): boolean =>
+  keep(keyOf(shootId, thisTab), JSON.stringify({ ...draft, at: Date.now() }))
+
+export const dropDraft = (shootId: string): void => forget(keyOf(shootId, thisTab))
+
+interface Found extends Draft {
+  readonly at: number
+  readonly key: string
+}
+
+function read(key: string): Found | null {
+  try {
+    const { version, sent, plan, at } = JSON.parse(readKept(key) ?? '') as Record<string, unknown>
+    const opened = openPlan(plan)
+    if (!opened.ok || typeof version !== 'number') return null
+    return {
+      key,
+      version,
+      sent: Array.isArray(sent) ? sent.filter((name) => typeof name === 'string') : [],
+      plan: opened.plan,
+      at: typeof at === 'number' ? at : 0
+    }
+  } catch {
+    return null
+  }
+}
+
+/**
+ * The newest draft of a shoot that no other tab is working on; this tab's from then on. Older ones
+ * wait for the next time.
+ */
+export async function takeUpDraft(shootId: string): Promise<Draft | null> {
+  const keys = keptKeys(`${START}${shootId}`).filter((key) => {
+    const rest = key.slice(START.length + shootId.length)
+    return rest === '' || rest.startsWith('~')
+  })
+  const open = await Promise.all(
+    keys.map((key) => {
+      const tab = key.split('~')[1]
+      return tab !== undefined && tab !== thisTab && isOpen(tab)
+    })
+  )
+  const drafts = keys
+    .filter((_, i) => !open[i])
+    .flatMap((key) => read(key) ?? [])
+    .sort((a, b) => b.at - a.at)
+  const [newest] = drafts
+  if (!newest) return null
+  const { version, sent, plan } = newest
+  if (keepDraft(shootId, { version, sent, plan }) && newest.key !== keyOf(shootId, thisTab))
+    forget(newest.key)
+  return { version, sent, plan }
+}

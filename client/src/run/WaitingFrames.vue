@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/**
+ * Frames that are not on the server: those that wait for it, those it will not take, and those it
+ * has but cannot read.
+ */
+import { computed, ref } from 'vue'
+import type { Waiting } from '@/kept/outbox'
+import { useFrames } from '@/stores/frames'
+import { useNotices } from '@/stores/notices'
+
+const frames = useFrames()
+const notices = useNotices()
+const busy = ref(false)
+
+const going = computed(() => frames.waiting.filter((entry) => entry.refused === null))
+const refused = computed(() => frames.waiting.filter((entry) => entry.refused !== null))
+const many = (count: number, rest: string): string =>
+  `${count} ${count === 1 ? `frame is` : 'frames are'} ${rest}`
+
+const sendNow = async (): Promise<void> => {
+  busy.value = true
+  const failure = await frames.sendWaiting(true)
+  busy.value = false
+  if (failure) notices.say(`Not sent: ${failure}`)
+}
+const discard = async (entry: Waiting): Promise<void> => {
+  await frames.discard(entry)
+  notices.say('What waited of that frame is given up', () =>
+    frames.put(entry.shootId, entry.frame, entry.image)
+  )
+}
+</script>
+
+<template>
+  <section v-if="going.length || refused.length || frames.unreadable.length" class="waiting">
+    <p v-if="going.length" role="status" class="near small">
+      {{ many(going.length, 'kept here until the server answers.') }}
+      <template v-if="!frames.kept">
+        This browser lets nothing be kept: leave this page open until then.
+      </template>
+      <button type="button" class="push" :disabled="busy" @click="sendNow">Send now</button>
+    </p>
+    <ul v-if="refused.length" role="alert">
+      <li v-for="entry in refused" :key="entry.frame.id" class="miss small">
+        A frame was not taken by the server and is kept here: {{ entry.refused }}
+        <button type="button" class="push" :disabled="busy" @click="sendNow">Send again</button>
+        <button type="button" class="push" @click="discard(entry)">Give up</button>
+      </li>
+    </ul>
+    <p v-if="frames.unreadable.length" class="near small">
+      {{ many(frames.unreadable.length, 'kept on the server but cannot be read:') }}
+      {{ frames.unreadable.map((each) => `${each.id} (${each.why})`).join('; ') }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.waiting {
+  display: grid;
+  gap: 0.5rem;
+}
+</style>
