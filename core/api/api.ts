@@ -10,7 +10,7 @@ export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'r
 export const stageSchema = z.enum(STAGES)
 export type Stage = z.infer<typeof stageSchema>
 
-export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
+const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
 export const idParams = z.strictObject({ id: idSchema })
 export const frameParams = z.strictObject({ id: idSchema, frameId: idSchema })
 /** The client names what it makes, so that a request sent twice makes it once. */
@@ -39,7 +39,7 @@ export const readableSummarySchema = z.object({
     })
     .describe('what a sketch of the set takes: lights that are on, from where')
 })
-export const unreadableSummarySchema = z
+const unreadableSummarySchema = z
   .object({
     ...summaryShape,
     unreadable: z.string().describe('why its plan cannot be read'),
@@ -131,3 +131,4 @@ export const healthSchema = z.object({
   shoots: z.number().int(),
   freeBytes: z.number().describe('left on the disk that holds plans and pictures')
 })
+export type Health = z.infer<typeof healthSchema>

@@ -75,7 +75,10 @@ describe('reading a frame', () => {
       )
     ).toEqual({ apertureStops: 8, shutterStops: 8, isoStops: 0 })
     expect(
-      settingsFromExif({ fNumber: 0, seconds: -1, iso: NaN, takenAt: null, offset: null, camera: null }, 'third')
+      settingsFromExif(
+        { fNumber: 0, seconds: -1, iso: NaN, takenAt: null, offset: null, camera: null },
+        'third'
+      )
     ).toEqual({ apertureStops: null, shutterStops: null, isoStops: null })
   })
 })

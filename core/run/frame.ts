@@ -53,7 +53,6 @@ export const frameNotesSchema = z.strictObject({
   evidence: z.array(evidenceSchema).max(8),
   note: z.string().max(1000)
 })
-export type FrameNotes = z.infer<typeof frameNotesSchema>
 
 export const frameSchema = frameNotesSchema.extend({
   plan: planSchema.describe(

@@ -7,6 +7,7 @@ import type { Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
 import type {
   FrameRecord,
+  Health,
   KitRecord,
   Problem,
   RunFrames,
@@ -73,6 +74,7 @@ const json = async <T>(response: Promise<Response>): Promise<T> =>
 const done = async (response: Promise<Response>): Promise<void> => void (await response)
 
 export const api = {
+  health: () => json<Health>(call('GET', '/health')),
   shoots: () => json<ShootSummary[]>(call('GET', '/shoots')),
   shoot: (id: string) => json<Shoot>(call('GET', `/shoots/${id}`)),
   createShoot: (title: string, look: Look) =>

@@ -26,7 +26,7 @@ const stuck = computed(() =>
     store.evaluation?.suggestions[light.value.id]?.state ?? ''
   )
 )
-const { answer, state } = useWorkerQuery<SetWorker, readonly PowerRemedy[]>({
+const { answer, state, failure, look } = useWorkerQuery<SetWorker, readonly PowerRemedy[]>({
   host: setWorker,
   plan: () => (stuck.value ? store.plan : null),
   besides: () => [props.id, kit.modifiers],
@@ -71,6 +71,10 @@ const take = (remedy: PowerRemedy): void =>
 
 <template>
   <p v-if="stuck && busy" class="small muted" role="status">Looking for remedies …</p>
+  <p v-if="stuck && failure" role="alert" class="miss small">
+    No remedies could be worked out: {{ failure }}
+    <button type="button" class="push" @click="look()">Try again</button>
+  </p>
   <div v-if="remedies.length" class="remedies">
     <h3>Remedies</h3>
     <ul>

@@ -5,7 +5,7 @@
 
 function storage(): Storage | null {
   try {
-    return localStorage
+    return localStorage ?? null
   } catch {
     return null
   }

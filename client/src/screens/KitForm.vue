@@ -8,8 +8,6 @@ import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { faultsOf } from '@core/plan/open'
 import { valueIn, withValueIn } from '@core/plan/path'
 import { usePlainMessages } from '@core/api/messages'
-import { type ApiProblem } from '@/api/client'
-import { useKit } from '@/stores/kit'
 import {
   BEAM_FIELDS,
   DIAL_FIELDS,
@@ -24,18 +22,17 @@ import { KIND_NAMES } from '@/words/names'
 import BeamForm from './BeamForm.vue'
 import DurationTable from './DurationTable.vue'
 import KitField from './KitField.vue'
+import { useKitSaving } from './useKitSaving'
 
 const props = defineProps<{ item: KitItem; version: number | null }>()
 const emit = defineEmits<{ close: [] }>()
-const kit = useKit()
 
 usePlainMessages()
 
 type Draft = Record<string, unknown>
 const draft = ref<Draft>(structuredClone(props.item) as unknown as Draft)
-const failure = ref('')
+const incomplete = ref('')
 const tried = ref(false)
-const saving = ref(false)
 
 const at = (path: string): unknown => valueIn(draft.value, path)
 /** Another kind of a part starts that part anew. */
@@ -70,25 +67,17 @@ const dialFields = computed(() =>
   props.item.kind === 'strobe' ? (DIAL_FIELDS[String(at('dial.kind'))] ?? []) : []
 )
 
-const save = async (): Promise<void> => {
+const saving = useKitSaving(props.item.id, props.version, () => emit('close'))
+const failure = computed(() => incomplete.value || saving.failure.value)
+const withItem = async (use: (item: KitItem) => Promise<void>): Promise<void> => {
   tried.value = true
-  failure.value = ''
   const checked = kitItemSchema.safeParse(draft.value)
-  if (!checked.success)
-    return void (failure.value = 'Some figures are not right yet: see the marked fields.')
-  saving.value = true
-  try {
-    await kit.save(checked.data, props.version)
-    emit('close')
-  } catch (error) {
-    const problem = error as ApiProblem
-    failure.value =
-      problem.status === 409
-        ? 'This item was changed elsewhere meanwhile. Close, open it again and repeat your change.'
-        : problem.message
-  } finally {
-    saving.value = false
-  }
+  incomplete.value = checked.success ? '' : 'Some figures are not right yet: see the marked fields.'
+  if (checked.success) await use(checked.data)
+}
+const takeTheirs = (): void => {
+  const item = saving.takeTheirs()
+  if (item) draft.value = structuredClone(item) as unknown as Draft
 }
 </script>
 
@@ -100,7 +89,7 @@ const save = async (): Promise<void> => {
     aria-labelledby="kit-form-title"
     @update:model-value="emit('close')"
   >
-    <form class="panel" novalidate @submit.prevent="save">
+    <form class="panel" novalidate @submit.prevent="withItem(saving.save)">
       <h2 id="kit-form-title">
         {{ version === null ? 'Add' : 'Change' }} {{ KIND_NAMES[item.kind].one.toLowerCase() }}
       </h2>
@@ -188,7 +177,21 @@ const save = async (): Promise<void> => {
       </div>
       <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
       <div class="row">
-        <button type="submit" class="push main" :disabled="saving">Save</button>
+        <template v-if="saving.theirs.value">
+          <button type="button" class="push main" @click="withItem(saving.saveOver)">
+            Save mine over it
+          </button>
+          <button type="button" class="push" @click="takeTheirs">Show theirs</button>
+        </template>
+        <button
+          v-else-if="saving.deleted.value"
+          type="button"
+          class="push main"
+          @click="withItem(saving.bringBack)"
+        >
+          Bring it back with my changes
+        </button>
+        <button v-else type="submit" class="push main" :disabled="saving.busy.value">Save</button>
         <button type="button" class="push" @click="emit('close')">Cancel</button>
       </div>
     </form>

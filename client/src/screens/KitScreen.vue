@@ -5,7 +5,7 @@ import { onMounted, ref, shallowRef } from 'vue'
 import { shorten } from '@core/text'
 import type { KitItem, KitKind } from '@core/kit/kit'
 import type { KitRecord } from '@core/api/api'
-import { type ApiProblem } from '@/api/client'
+import { api, type ApiProblem } from '@/api/client'
 import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'
 import { itemLine, newItem } from '@/words/kitStart'
@@ -21,7 +21,9 @@ const kinds = Object.keys(KIND_NAMES) as KitKind[]
 
 const load = async (): Promise<void> => {
   failure.value = ''
-  await kit.load().catch((error: ApiProblem) => (failure.value = error.message))
+  await Promise.all([kit.load(), kit.loadUnreadable()]).catch(
+    (error: ApiProblem) => (failure.value = error.message)
+  )
 }
 onMounted(load)
 
@@ -61,13 +63,20 @@ const remove = async (record: KitRecord): Promise<void> => {
     <p v-if="failure" role="alert" class="miss">
       {{ failure }} <button type="button" class="push" @click="load">Try again</button>
     </p>
+    <p v-if="kit.unreadable.length" class="near small">
+      Kept, but this program cannot read:
+      <template v-for="(each, i) in kit.unreadable" :key="each.id"
+        ><template v-if="i">, </template
+        ><a :href="api.kitItemUrl(each.id)" download>{{ each.name }}</a> ({{ each.why }})</template
+      >
+    </p>
     <v-progress-linear
-      v-else-if="kit.records === null"
+      v-if="kit.records === null && !failure"
       indeterminate
       color="primary"
       aria-label="Loading kit"
     />
-    <div v-else class="kinds">
+    <div v-else-if="kit.records !== null" class="kinds">
       <section v-for="kind in kinds" :key="kind" :aria-label="KIND_NAMES[kind].many">
         <div class="head">
           <h2>{{ KIND_NAMES[kind].many }}</h2>

@@ -18,10 +18,15 @@ const title = ref('')
 const titleError = ref('')
 const importErrors = shallowRef<readonly string[]>([])
 
+/** Below this a shoot's pictures may soon find no room. */
+const LITTLE_ROOM_MB = 500
+const freeMb = ref<number | null>(null)
+
 const load = async (): Promise<void> => {
   failure.value = ''
   try {
     shoots.value = await api.shoots()
+    freeMb.value = Math.floor((await api.health()).freeBytes / 2 ** 20)
   } catch (error) {
     failure.value = (error as ApiProblem).message
   }
@@ -89,16 +94,19 @@ const importFile = async (event: Event): Promise<void> => {
       <p v-if="failure" role="alert" class="miss">
         {{ failure }} <button type="button" class="push" @click="load">Try again</button>
       </p>
+      <p v-if="freeMb !== null && freeMb < LITTLE_ROOM_MB" role="status" class="near small">
+        Only {{ freeMb }} MB are free on the disk: pictures may soon find no room.
+      </p>
       <v-progress-linear
-        v-else-if="shoots === null"
+        v-if="shoots === null && !failure"
         indeterminate
         color="primary"
         aria-label="Loading shoots"
       />
-      <p v-else-if="shoots.length === 0" class="lead">
+      <p v-else-if="shoots?.length === 0" class="lead">
         No shoots yet. Name one and pick its look: it starts with settings that fit your kit.
       </p>
-      <table v-else>
+      <table v-else-if="shoots">
         <thead>
           <tr>
             <th><span class="hidden-label">Last picture</span></th>

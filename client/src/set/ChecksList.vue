@@ -17,7 +17,8 @@ const kit = useKit()
 const {
   answer: checks,
   state,
-  failure
+  failure,
+  look
 } = useWorkerQuery<SetWorker, readonly Check[]>({
   host: setWorker,
   plan: () => store.plan,
@@ -58,6 +59,7 @@ const says = computed(() =>
     </h2>
     <p v-if="failure" role="alert" class="miss small">
       The checks could not be worked out: {{ failure }}
+      <button type="button" class="push" @click="look()">Try again</button>
     </p>
     <p v-else-if="says && !busy" class="small muted">{{ says }}</p>
     <ul :class="{ busy }">

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { KitItem, KitKind } from '@core/kit/kit'
-import type { KitRecord } from '@core/api/api'
+import type { KitRecord, UnreadableItem } from '@core/api/api'
 import { api } from '@/api/client'
 
 export const useKit = defineStore('kit', () => {
@@ -10,6 +10,11 @@ export const useKit = defineStore('kit', () => {
 
   const load = async (): Promise<void> => {
     records.value = await api.kit()
+  }
+  /** Items that are kept but cannot be read. */
+  const unreadable = shallowRef<readonly UnreadableItem[]>([])
+  const loadUnreadable = async (): Promise<void> => {
+    unreadable.value = await api.unreadableKit()
   }
   const ofKind = <K extends KitKind>(kind: K): Extract<KitItem, { kind: K }>[] =>
     (records.value ?? [])
@@ -36,7 +41,9 @@ export const useKit = defineStore('kit', () => {
 
   return {
     records,
+    unreadable,
     load,
+    loadUnreadable,
     ofKind,
     save,
     remove,
