@@ -49,10 +49,10 @@ module.exports = {
     { from: { path: '^client/src/', pathNot: TEST }, to: { dependencyTypes: ['npm'] } },
     // Tests, the bench and the scripts may use everything.
     {
-      from: { path: `${TEST}|^(e2e|bench|scripts)/` },
-      to: { path: '^(core|server|client|e2e|bench|scripts)/' }
+      from: { path: `${TEST}|^(e2e|bench|scripts|soak)/` },
+      to: { path: '^(core|server|client|e2e|bench|scripts|soak)/' }
     },
-    { from: { path: `${TEST}|^(e2e|bench|scripts)/` }, to: { dependencyTypes: OUTSIDE } },
+    { from: { path: `${TEST}|^(e2e|bench|scripts|soak)/` }, to: { dependencyTypes: OUTSIDE } },
     // The tools' own configurations.
     { from: { path: '^[^/]+$|^client/vite\\.config\\.ts$' }, to: { dependencyTypes: OUTSIDE } },
     { from: { path: '^playwright\\.config\\.ts$' }, to: { path: '^e2e/' } }

@@ -1,7 +1,7 @@
 export default {
   // A busy machine may take its time to load the demo data.
   testTimeout: 180_000,
-  testMatch: ['<rootDir>/{core,server,client,scripts}/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,server,client,scripts,soak}/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
     '^.+\\.ts$': [

@@ -19,7 +19,8 @@ export interface RunningServer {
 
 export async function startServer(
   dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-')),
-  command = 'dist/server.mjs'
+  command = 'dist/server.mjs',
+  settings: Readonly<Record<string, string>> = {}
 ): Promise<RunningServer> {
   const began = performance.now()
   const child = spawn(process.execPath, [command], {
@@ -32,7 +33,8 @@ export async function startServer(
       DATA_DIR: dataDir,
       FINE_SPARK_ROOT: ROOT,
       NODE_ENV: 'production',
-      LOG_LEVEL: 'error'
+      LOG_LEVEL: 'error',
+      ...settings
     }
   })
   const url = await new Promise<string>((resolve, reject) => {

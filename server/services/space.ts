@@ -30,7 +30,7 @@ export function diskSpace(dir: string, keepFreeBytes: number): Space {
         throw new ProblemError(
           507,
           'The disk is nearly full',
-          `${megabytes(free)} are free, and ${megabytes(keepFreeBytes)} of it are kept for plans ` +
+          `${megabytes(free)} are free; the last ${megabytes(keepFreeBytes)} are kept for plans ` +
             'and frames: the picture was not stored. Free some space and send it again.'
         )
     }
