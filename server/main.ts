@@ -34,13 +34,14 @@ const addressesOf = (host: string): string[] =>
     .map(({ address }) => address)
 
 function greet({ host }: Config, port: number): void {
+  if (isOpen(host)) {
+    const addresses = addressesOf(host).map((address) => urlOf(address, port))
+    console.log(
+      'Everybody on this network may open it, and read and change everything in it' +
+        (addresses.length ? `: ${addresses.join(' ')}` : '.')
+    )
+  }
   console.log(`Fine Spark is ready: ${urlOf(isOpen(host) ? '127.0.0.1' : host, port)}`)
-  if (!isOpen(host)) return
-  const addresses = addressesOf(host).map((address) => urlOf(address, port))
-  console.log(
-    'Everybody on this network may open it, and read and change everything in it' +
-      (addresses.length ? `: ${addresses.join(' ')}` : '.')
-  )
 }
 
 const listening = (app: ReturnType<typeof createApp>, { host, port }: Config): Promise<Server> =>

@@ -11,6 +11,8 @@ interface RawConnection {
 /** How long a statement may hold up everything else when another program has the database. */
 const BUSY_MS = 20
 
+const quiet = (): void => undefined
+
 /** @throws Error from the driver or the folder; `startWords` says what it means */
 export async function openDatabase(dataDir: string): Promise<Knex> {
   mkdirSync(dataDir, { recursive: true })
@@ -18,6 +20,8 @@ export async function openDatabase(dataDir: string): Promise<Knex> {
     client: 'better-sqlite3',
     connection: { filename: join(dataDir, 'fine-spark.sqlite') },
     useNullAsDefault: true,
+    // What goes wrong is said in our own words, not in the driver's beside them.
+    log: { warn: quiet, error: quiet, deprecate: quiet, debug: quiet },
     pool: {
       min: 1,
       max: 1,

@@ -73,7 +73,12 @@ const put = (key: string) => (value: number) =>
     (draft) => {
       const target = draft.ambient[props.place]!
       Object.assign(target.value, { [key]: value })
-      Object.assign(target, { takenAt: new Date().toISOString(), look: draft.look })
+      Object.assign(target, {
+        takenAt: new Date().toISOString(),
+        look: draft.look,
+        limit: 'exact'
+      })
+      delete target.frameId
     },
     path.value
   )
@@ -145,6 +150,8 @@ const put = (key: string) => (value: number) =>
       <p class="small muted">
         EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.limit === 'at-most'"
           >, at most: nothing showed in the frame</template
+        ><template v-else-if="reading.limit === 'at-least'"
+          >, at least: the frame was clipped there</template
         >
       </p>
     </template>

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import { usePlan } from '@/stores/plan'
-import { stops } from '@/words/format'
+import { limitSign, stops } from '@/words/format'
 
 const FROM = 1
 const TO = -11
@@ -56,7 +56,7 @@ const words = computed(
           :style="{ left: `${mark.at}%` }"
         >
           {{ mark.place }}
-          <b class="num">{{ mark.limit === 'at-most' ? '≤ ' : '' }}{{ stops(mark.level) }}</b>
+          <b class="num">{{ limitSign(mark.limit) }}{{ stops(mark.level) }}</b>
         </span>
       </template>
     </div>

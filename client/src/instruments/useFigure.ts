@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Fault } from '@core/plan/open'
 import { valueAt, type PlanPath } from '@core/plan/path'
+import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
 import { KINDS, type Kind, type KindName } from './kinds'
 
@@ -23,6 +24,7 @@ const STEPS: Record<string, number> = { ArrowUp: 1, ArrowDown: -1, PageUp: 3, Pa
 
 export function useFigure(props: FigureProps) {
   const store = usePlan()
+  const notices = useNotices()
   const typed = ref<string | null>(null)
   const error = ref('')
 
@@ -38,6 +40,8 @@ export function useFigure(props: FigureProps) {
       ? props.set(value)
       : store.set(props.path!, value, props.label.toLowerCase())
     error.value = faults[0]?.message ?? ''
+    // Said here, at the field, it need not be said at the foot of the screen too.
+    if (faults.length > 0) notices.clear()
     return faults.length === 0
   }
 

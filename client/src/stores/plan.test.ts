@@ -4,6 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { valueAt, type PlanPath } from '@core/plan/path'
 import { testPlan } from '@core/testing'
 import { KINDS, type KindName } from '@/instruments/kinds'
+import { useNotices } from './notices'
 import { usePlan } from './plan'
 
 beforeEach(() => void setActivePinia(createPinia()))
@@ -14,6 +15,39 @@ const opened = () => {
 }
 
 describe('the plan being worked on', () => {
+  test('a change the plan refuses is said, where no field can say it', () => {
+    const store = opened()
+    const notices = useNotices()
+    store.update('too many cards', (draft) => {
+      draft.cards = Array.from({ length: 9 }, (_, i) => ({
+        id: `K${i}` as 'K1',
+        kind: 'card' as const,
+        on: true,
+        widthMm: 50,
+        heightMm: 50,
+        reflectance: 0.8,
+        at: { distanceMm: 100, azimuthDeg: 0, elevationDeg: 0 },
+        aim: { kind: 'place' as const, place: 'focus' }
+      }))
+    })
+    expect(notices.current!.text).toMatch(/^Not done: cards/)
+    expect(store.plan!.cards).toEqual([])
+    notices.clear()
+    store.set('subject.widthMm', -4, 'width')
+    expect(notices.current).toBeNull()
+  })
+  test('what goes along with a step goes back and forth with it', () => {
+    const store = opened()
+    const gone: string[] = []
+    store.replace({ ...store.plan!, title: 'Read' }, 'your reading', '', {
+      undo: () => gone.push('undo'),
+      redo: () => gone.push('redo')
+    })
+    store.undo()
+    store.redo()
+    store.undo()
+    expect(gone).toEqual(['undo', 'redo', 'undo'])
+  })
   test('a change is evaluated at once, undone and redone', () => {
     const store = opened()
     const before = store.evaluation!.ledger.flash.subject!
