@@ -41,6 +41,28 @@ describe('photometric files', () => {
     expect(edgeAngleDeg(shape)).toBeLessThan(123)
     expect(distributionSchema.safeParse(result.distribution).success).toBe(true)
   })
+  test.each([
+    ['400 × 400 angles', 400, '1000', /400 × 400 angles are more than the 40000 values/],
+    ['candelas past all measure', 2, '1e308', /1e\+?308 cd is more|more than the 1000000000 cd/]
+  ])('%s: refused with the line, not read', (_what, count, candela, says) => {
+    const angles = (last: number) =>
+      Array.from({ length: count }, (_, i) => (i * last) / (count - 1)).join(' ')
+    const text = [
+      'IESNA:LM-63-2002',
+      'TILT=NONE',
+      `1 1000 1 ${count} ${count} 1 2 0 0 0`,
+      '1 1 100',
+      angles(90),
+      angles(360),
+      Array<string>(count * count)
+        .fill(candela)
+        .join('\n')
+    ].join('\n')
+    expect(parsePhotometry(text, 'large.ies')).toMatchObject({
+      ok: false,
+      reason: expect.stringMatching(says)
+    })
+  })
   test('planes round the axis: symmetry by the last horizontal angle, values between planes', () => {
     const text = [
       'IESNA:LM-63-1995',

@@ -61,6 +61,36 @@ test.each([1, 2, 3, 4] as const)(
   }
 )
 
+describe('documents nobody wrote in good faith', () => {
+  const odd = [{ toString: null }, { id: { toString: null } }, [[]], null, 5, 'constructor.name']
+  test.each([1, 2, 3, 4] as const)(
+    'version %d with odd locks, ids and places: refused, no throw',
+    (version) => {
+      const { plan } = fixture(version)
+      for (const each of odd) {
+        const goals = { ...(plan.goals as Document), wished: [each], places: [{ place: each }] }
+        const lights = [{ ...(plan.lights as Document[])[0], id: each, role: each }]
+        const bent = { ...plan, locks: [each, 'lights.0.x', 'lights.9.y'], goals, lights }
+        expect(openPlan(bent).ok).toBe(false)
+      }
+    }
+  )
+  test('names that every object has are not taken for ours', () => {
+    const { plan } = fixture(3)
+    const bent = { ...plan, constructor: 1, locks: ['constructor', 'toString.valueOf'] }
+    const result = openPlan(bent)
+    expect(result).toMatchObject({
+      ok: false,
+      faults: [{ message: expect.stringContaining('constructor') }]
+    })
+  })
+  test('nested without end: refused at once', () => {
+    const deep = JSON.parse(`${'['.repeat(200_000)}${']'.repeat(200_000)}`) as unknown
+    expect(openPlan({ ...fixture(3).plan, subject: deep })).toMatchObject({ ok: false })
+    expect(openPlan(deep)).toMatchObject({ ok: false })
+  })
+})
+
 describe('version 3 plans', () => {
   test('open with the names of version 4', () => {
     const plan = opened(fixture(3).plan)

@@ -117,6 +117,20 @@ describe('dials', () => {
     )
   })
 
+  test('property: no mark below the lowest, whether or not the step divides the range', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 9, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        (lowest, step) => {
+          const marks = dialMarks({ kind: 'decimal', lowest, full: 10, step })
+          expect(marks[0]!.stops).toBeCloseTo(lowest - 10, 5)
+          expect(marks.at(-1)!.stops).toBeCloseTo(0, 9)
+          expect(marks.every((mark, i) => i === 0 || mark.stops > marks[i - 1]!.stops)).toBe(true)
+        }
+      )
+    )
+  })
   test('a decimal dial whose lowest is above full is refused at that field', () => {
     const bad = dialSchema.safeParse({ kind: 'decimal', lowest: 12, full: 10, step: 0.1 })
     expect(bad.error?.issues[0]?.path).toEqual(['lowest'])

@@ -1,19 +1,23 @@
 <script setup lang="ts">
 /**
  * Frames that are not on the server: those that wait for it, those it will not take, and those it
- * has but cannot read.
+ * has but cannot read. Of the open shoot, or of all.
  */
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import type { Waiting } from '@/kept/outbox'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 
+const props = defineProps<{ everywhere?: boolean }>()
 const frames = useFrames()
 const notices = useNotices()
 const busy = ref(false)
+onMounted(() => frames.start())
 
-const going = computed(() => frames.waiting.filter((entry) => entry.refused === null))
-const refused = computed(() => frames.waiting.filter((entry) => entry.refused !== null))
+const waiting = computed(() => (props.everywhere ? frames.queued : frames.waiting))
+const unreadable = computed(() => (props.everywhere ? [] : frames.unreadable))
+const going = computed(() => waiting.value.filter((entry) => entry.refused === null))
+const refused = computed(() => waiting.value.filter((entry) => entry.refused !== null))
 const many = (count: number, rest: string): string =>
   `${count} ${count === 1 ? `frame is` : 'frames are'} ${rest}`
 
@@ -32,7 +36,7 @@ const discard = async (entry: Waiting): Promise<void> => {
 </script>
 
 <template>
-  <section v-if="going.length || refused.length || frames.unreadable.length" class="waiting">
+  <section v-if="going.length || refused.length || unreadable.length" class="waiting">
     <p v-if="going.length" role="status" class="near small">
       {{ many(going.length, 'kept here until the server answers.') }}
       <template v-if="!frames.kept">
@@ -47,9 +51,9 @@ const discard = async (entry: Waiting): Promise<void> => {
         <button type="button" class="push" @click="discard(entry)">Give up</button>
       </li>
     </ul>
-    <p v-if="frames.unreadable.length" class="near small">
-      {{ many(frames.unreadable.length, 'kept on the server but cannot be read:') }}
-      {{ frames.unreadable.map((each) => `${each.id} (${each.why})`).join('; ') }}
+    <p v-if="unreadable.length" class="near small">
+      {{ many(unreadable.length, 'kept on the server but cannot be read:') }}
+      {{ unreadable.map((each) => `${each.id} (${each.why})`).join('; ') }}
     </p>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Home: the shoots, newest change first, and new ones from a look. */
-import { onMounted, ref, shallowRef } from 'vue'
+import { defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Look } from '@core/plan/plan'
 import type { ShootSummary } from '@core/api/api'
@@ -9,6 +9,9 @@ import { useNotices } from '@/stores/notices'
 import { LOOK_NAMES } from '@/words/names'
 import HomeHeader from './HomeHeader.vue'
 import ShootRow from './ShootRow.vue'
+
+// What waits brings the run's own code along: not before the list is there.
+const WaitingFrames = defineAsyncComponent(() => import('@/run/WaitingFrames.vue'))
 
 const router = useRouter()
 const notices = useNotices()
@@ -129,6 +132,7 @@ const importFile = async (event: Event): Promise<void> => {
           />
         </tbody>
       </table>
+      <WaitingFrames everywhere />
     </section>
 
     <section class="new" aria-labelledby="new-title">

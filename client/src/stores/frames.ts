@@ -175,6 +175,9 @@ export const useFrames = defineStore('frames', () => {
     void sendWaiting()
   }
 
+  /** Takes up what was left from before, once. */
+  const start = (): Promise<void> => (began ??= begin())
+
   const put = async (shoot: string, frame: Frame, image: Blob | null = null): Promise<void> => {
     const key = keyOf(shoot, frame.id)
     const before = queue.value.get(key)
@@ -211,7 +214,7 @@ export const useFrames = defineStore('frames', () => {
       onServer.value = []
     }
     await refresh(id)
-    await (began ??= begin())
+    await start()
   }
 
   const remove = async (frame: Frame): Promise<void> => {
@@ -235,7 +238,10 @@ export const useFrames = defineStore('frames', () => {
     frames,
     unreadable,
     waiting,
+    /** what waits of any shoot */
+    queued: computed(() => [...queue.value.values()]),
     kept,
+    start,
     load,
     put,
     remove,
