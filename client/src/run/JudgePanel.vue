@@ -140,7 +140,7 @@ const understood = computed(() => {
         >
           {{ off === 0 ? 'right' : stops(off) }}
         </button>
-        <button type="button" class="push" @click="judged(CLIP_LEVEL, 'at-least')">
+        <button type="button" class="push last" @click="judged(CLIP_LEVEL, 'at-least')">
           blown out
         </button>
       </div>
@@ -242,6 +242,9 @@ const understood = computed(() => {
   .choices {
     display: grid;
     grid-template-columns: repeat(3, 1fr);
+  }
+  .choices .last {
+    grid-column: 1 / -1;
   }
 }
 </style>

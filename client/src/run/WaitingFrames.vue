@@ -62,5 +62,13 @@ const discard = async (entry: Waiting): Promise<void> => {
 .waiting {
   display: grid;
   gap: 0.5rem;
+  padding-bottom: 0.6rem;
+}
+p,
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem;
 }
 </style>

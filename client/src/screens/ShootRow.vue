@@ -50,8 +50,8 @@ const endRename = (keep: boolean): void => {
       <template v-else-if="shoot.unreadable !== null">
         <b>{{ shoot.title }}</b>
         <span class="why near small"
-          >Kept, but this program cannot read it: {{ shoot.unreadable }}. Export it to look
-          into.</span
+          >Kept, but this program cannot read it: {{ shoot.unreadable }}. You can export it as it
+          is.</span
         >
       </template>
       <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{

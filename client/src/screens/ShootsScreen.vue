@@ -94,6 +94,7 @@ const importFile = async (event: Event): Promise<void> => {
   <main>
     <section class="list" aria-labelledby="shoots-title">
       <h1 id="shoots-title">Shoots</h1>
+      <WaitingFrames everywhere />
       <p v-if="failure" role="alert" class="miss">
         {{ failure }} <button type="button" class="push" @click="load">Try again</button>
       </p>
@@ -132,7 +133,6 @@ const importFile = async (event: Event): Promise<void> => {
           />
         </tbody>
       </table>
-      <WaitingFrames everywhere />
     </section>
 
     <section class="new" aria-labelledby="new-title">
