@@ -111,6 +111,9 @@ test('a conflict found on load is asked again after a reload without choosing', 
   )
   await type(page, 'Width', '44')
   await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
+  await page.goto('/')
+  await expect(page.getByText('Changes wait in this browser only')).toBeVisible()
+  await page.goBack()
   await page.unroute(`**/api/shoots/${shoot.id}`)
   await page.request.patch(`/api/shoots/${shoot.id}`, { data: { version: 1, title: 'Theirs' } })
   for (let i = 0; i < 3; i++) {

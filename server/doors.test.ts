@@ -280,7 +280,7 @@ describe('pictures', () => {
     await server.call('POST', `/api/shoots/${shoot.id}/frames/one/restore`)
     expect((await server.call('GET', path)).status).toBe(200)
   })
-  test('half files and pictures of no frame go at the start; those of deleted frames stay', async () => {
+  test('at the start half files go, pictures of no frame are put aside; those of deleted frames stay', async () => {
     const shoot = await make()
     await put(shoot, 'kept', await plain(50, '#fed'))
     await server.call('DELETE', `/api/shoots/${shoot.id}/frames/kept`)
@@ -296,5 +296,6 @@ describe('pictures', () => {
     )
     expect(pictures()).not.toContain('x.part')
     expect(pictures()).not.toContain(`${'0'.repeat(32)}.jpg`)
+    expect(readdirSync(join(server.dataDir, 'pictures-unused'))).toContain(`${'0'.repeat(32)}.jpg`)
   })
 })

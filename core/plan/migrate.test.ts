@@ -62,7 +62,14 @@ test.each([1, 2, 3, 4] as const)(
 )
 
 describe('documents nobody wrote in good faith', () => {
-  const odd = [{ toString: null }, { id: { toString: null } }, [[]], null, 5, 'constructor.name']
+  const odd: readonly unknown[] = [
+    { toString: null },
+    { id: { toString: null } },
+    [[]],
+    null,
+    5,
+    'constructor.name'
+  ]
   test.each([1, 2, 3, 4] as const)(
     'version %d with odd locks, ids and places: refused, no throw',
     (version) => {

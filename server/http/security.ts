@@ -62,6 +62,8 @@ export const limitRate = (): RequestHandler =>
     limit: RATE_LIMIT,
     standardHeaders: true,
     legacyHeaders: false,
+    // No proxy stands before this server: what a client says of one is not asked.
+    validate: { xForwardedForHeader: false },
     handler: (_req, res) =>
       send(
         res,

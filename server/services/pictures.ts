@@ -85,6 +85,7 @@ async function writeWhole(dir: string, name: string, bytes: Buffer): Promise<voi
 
 export function pictureStore(dataDir: string, space: Space) {
   const dir = join(dataDir, 'pictures')
+  const aside = join(dataDir, 'pictures-unused')
   return {
     /** @returns the name it is kept under: its own hash, so equal pictures are one file */
     keep: async (bytes: Buffer): Promise<string> => {
@@ -109,15 +110,21 @@ export function pictureStore(dataDir: string, space: Space) {
           .toBuffer()
       ),
     /**
-     * At the start, before anybody writes: half-written files and pictures no frame points to go.
-     * @returns how many went
+     * At the start, before anybody writes: half-written files go, pictures that no frame points to
+     * are put aside. They are not thrown away: the database may be an older copy put back.
+     * @returns how many there were
      */
     sweep: async (used: ReadonlySet<string>): Promise<number> => {
       const names = await readdir(dir).catch(() => [])
       const stray = names.filter(
         (name) => name.endsWith(HALF_WRITTEN) || (name.endsWith('.jpg') && !used.has(name))
       )
-      for (const name of stray) await rm(join(dir, name), { force: true })
+      for (const name of stray)
+        if (name.endsWith(HALF_WRITTEN)) await rm(join(dir, name), { force: true })
+        else {
+          await mkdir(aside, { recursive: true })
+          await rename(join(dir, name), join(aside, name))
+        }
       return stray.length
     }
   }

@@ -5,8 +5,9 @@
  */
 import { openPlan } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
-import { forget, keep, keptKeys, readKept } from './storage'
-import { isOpen, thisTab } from './tabs'
+import { draftKey, looseDrafts } from './draftKeys'
+import { forget, keep, readKept } from './storage'
+import { thisTab } from './tabs'
 
 export interface Draft {
   /** of the shoot as it was when these changes began */
@@ -16,14 +17,10 @@ export interface Draft {
   readonly plan: Plan
 }
 
-const START = 'fine-spark-draft-'
-/** No id holds the mark between shoot and tab. */
-const keyOf = (shootId: string, tab: string): string => `${START}${shootId}~${tab}`
-
 export const keepDraft = (shootId: string, draft: Draft): boolean =>
-  keep(keyOf(shootId, thisTab), JSON.stringify({ ...draft, at: Date.now() }))
+  keep(draftKey(shootId, thisTab), JSON.stringify({ ...draft, at: Date.now() }))
 
-export const dropDraft = (shootId: string): void => forget(keyOf(shootId, thisTab))
+export const dropDraft = (shootId: string): void => forget(draftKey(shootId, thisTab))
 
 interface Found extends Draft {
   readonly at: number
@@ -52,24 +49,14 @@ function read(key: string): Found | null {
  * wait for the next time.
  */
 export async function takeUpDraft(shootId: string): Promise<Draft | null> {
-  const keys = keptKeys(`${START}${shootId}`).filter((key) => {
-    const rest = key.slice(START.length + shootId.length)
-    return rest === '' || rest.startsWith('~')
-  })
-  const open = await Promise.all(
-    keys.map((key) => {
-      const tab = key.split('~')[1]
-      return tab !== undefined && tab !== thisTab && isOpen(tab)
-    })
-  )
-  const drafts = keys
-    .filter((_, i) => !open[i])
-    .flatMap((key) => read(key) ?? [])
+  const drafts = (await looseDrafts())
+    .filter((each) => each.shootId === shootId)
+    .flatMap(({ key }) => read(key) ?? [])
     .sort((a, b) => b.at - a.at)
   const [newest] = drafts
   if (!newest) return null
   const { version, sent, plan } = newest
-  if (keepDraft(shootId, { version, sent, plan }) && newest.key !== keyOf(shootId, thisTab))
+  if (keepDraft(shootId, { version, sent, plan }) && newest.key !== draftKey(shootId, thisTab))
     forget(newest.key)
   return { version, sent, plan }
 }

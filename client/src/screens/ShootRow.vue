@@ -7,7 +7,7 @@ import { when } from '@/words/format'
 import { LOOK_NAMES, STAGE_NAMES } from '@/words/names'
 import SetSketch from './SetSketch.vue'
 
-const props = defineProps<{ shoot: ShootSummary }>()
+const props = defineProps<{ shoot: ShootSummary; unsaved: boolean }>()
 const emit = defineEmits<{ rename: [to: string]; duplicate: []; remove: [] }>()
 const name = ref<string | null>(null)
 const field = useTemplateRef<HTMLInputElement>('field')
@@ -57,6 +57,9 @@ const endRename = (keep: boolean): void => {
       <router-link v-else :to="{ name: shoot.stage, params: { id: shoot.id } }">{{
         shoot.title
       }}</router-link>
+      <span v-if="unsaved" class="why near small"
+        >Changes wait in this browser only: open it to save them.</span
+      >
       <span v-if="shoot.look" class="narrow small muted"
         >{{ LOOK_NAMES[shoot.look].name
         }}<span class="phone">

@@ -48,7 +48,9 @@ onBeforeUnmount(() => saving.leave())
 /** A text being written has an undo of its own; a figure that is done being typed has the plan's. */
 const isWriting = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  target.matches('textarea, [contenteditable], input:not([role="spinbutton"]), [data-typing]')
+  target.matches(
+    'textarea, [contenteditable], input:read-write:not([role="spinbutton"]), [data-typing]'
+  )
 
 const onKey = (event: KeyboardEvent): void => {
   if (!(event.ctrlKey || event.metaKey)) return

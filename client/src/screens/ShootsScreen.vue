@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import type { Look } from '@core/plan/plan'
 import type { ShootSummary } from '@core/api/api'
 import { api, type ApiProblem } from '@/api/client'
+import { looseDrafts } from '@/kept/draftKeys'
 import { useNotices } from '@/stores/notices'
 import { LOOK_NAMES } from '@/words/names'
 import HomeHeader from './HomeHeader.vue'
@@ -24,11 +25,14 @@ const importErrors = shallowRef<readonly string[]>([])
 /** Below this a shoot's pictures may soon find no room. */
 const LITTLE_ROOM_MB = 500
 const freeMb = ref<number | null>(null)
+/** Shoots with changes that are only in this browser. */
+const unsaved = shallowRef<ReadonlySet<string>>(new Set())
 
 const load = async (): Promise<void> => {
   failure.value = ''
   try {
     shoots.value = await api.shoots()
+    unsaved.value = new Set((await looseDrafts()).map((draft) => draft.shootId))
     freeMb.value = Math.floor((await api.health()).freeBytes / 2 ** 20)
   } catch (error) {
     failure.value = (error as ApiProblem).message
@@ -127,6 +131,7 @@ const importFile = async (event: Event): Promise<void> => {
             v-for="shoot in shoots"
             :key="shoot.id"
             :shoot="shoot"
+            :unsaved="unsaved.has(shoot.id)"
             @rename="(to) => rename(shoot, to)"
             @duplicate="duplicate(shoot)"
             @remove="remove(shoot)"

@@ -214,7 +214,8 @@ export const useFrames = defineStore('frames', () => {
       onServer.value = []
     }
     await refresh(id)
-    await start()
+    // A browser that is slow to say what it kept does not hold up the run.
+    await Promise.race([start(), new Promise((done) => setTimeout(done, 500))])
   }
 
   const remove = async (frame: Frame): Promise<void> => {
