@@ -130,6 +130,9 @@ function filesAgainstRows(dataDir: string): { strayFiles: number; missingFiles: 
   }
 }
 
+/** Kills on one folder, before it is looked through. */
+const BATCH = 25
+
 /**
  * Kills under load.
  * @param framesAKill a blow falls when so many more frames are acknowledged, so that a slow machine
@@ -140,11 +143,19 @@ export async function killUnderLoad(
   framesAKill: number,
   by: Chance
 ): Promise<KillReport> {
-  const dataDir = folder()
   const total = { acknowledged: 0, lost: 0, strayFiles: 0, missingFiles: 0 }
   let n = 0
-  let done: Acknowledged = newDone()
-  const check = async (): Promise<void> => {
+  for (let kill = 0; kill < kills; kill += BATCH) {
+    const dataDir = folder()
+    const done = newDone()
+    for (let blow = 0; blow < Math.min(BATCH, kills - kill); blow++) {
+      const server = await startServer(dataDir)
+      const writers = Array.from({ length: 6 }, () => write(server.url, done, () => ++n))
+      const enough = done.frames.size + framesAKill
+      while (done.frames.size < enough) await pause(2 + by.below(12))
+      await server.stop('SIGKILL')
+      await Promise.all(writers)
+    }
     const server = await startServer(dataDir)
     total.lost += await lostOf(server.url, done)
     total.acknowledged +=
@@ -156,18 +167,8 @@ export async function killUnderLoad(
     const { strayFiles, missingFiles } = filesAgainstRows(dataDir)
     total.strayFiles += strayFiles
     total.missingFiles += missingFiles
-    done = newDone()
+    rmSync(dataDir, { recursive: true, force: true })
   }
-  for (let kill = 1; kill <= kills; kill++) {
-    const server = await startServer(dataDir)
-    const writers = Array.from({ length: 6 }, () => write(server.url, done, () => ++n))
-    const enough = done.frames.size + framesAKill
-    while (done.frames.size < enough) await pause(2 + by.below(12))
-    await server.stop('SIGKILL')
-    await Promise.all(writers)
-    if (kill % 25 === 0 || kill === kills) await check()
-  }
-  rmSync(dataDir, { recursive: true, force: true })
   return { kills, ...total }
 }
 function newDone(): Acknowledged {

@@ -57,7 +57,7 @@ const PARTS: Record<string, () => Promise<void>> = {
     told('starts', { kills, wrong }, wrong === 0)
   },
   kills: async () => {
-    const report = await killUnderLoad(part(820), 6, by)
+    const report = await killUnderLoad(part(820), 9, by)
     told('kills', report, report.lost + report.strayFiles + report.missingFiles === 0)
   }
 }

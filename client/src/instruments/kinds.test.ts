@@ -35,7 +35,7 @@ const RANGES: Record<KindName, readonly [least: number, most: number, exact: num
   count: [1, 5000, 0.5],
   time: [0.01, 30, 0.01],
   dioptres: [0, 10, 0.06],
-  tube: [0, 200, 0.06],
+  tube: [0, 200, 0.5],
   factor: [1, 3, 0.06],
   minutes: [1, 600, 0.5],
   ev: [-6, 18, 0.06],
@@ -58,8 +58,10 @@ describe('each kind of figure', () => {
   test.each(NAMES)('%s: property: what it shows is understood as what it stands for', (name) => {
     const [least, most, exact] = RANGES[name]
     const { parse, format, step } = kindOf(name)
+    // Evenly over the range: doubles by their bits would nearly all be tiny.
+    const anywhere = fc.nat(100_000).map((k) => least + ((most - least) * k) / 100_000)
     fc.assert(
-      fc.property(fc.double({ min: least, max: most, noNaN: true }), (raw) => {
+      fc.property(anywhere, (raw) => {
         // A figure on a scale of marks stands on one of them.
         const value = ['aperture', 'shutter', 'iso', 'power'].includes(name)
           ? step(raw, 0, plan, at(name))

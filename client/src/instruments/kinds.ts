@@ -87,7 +87,7 @@ export const KINDS = {
   },
   angle: {
     parse: parseNumber,
-    format: (v) => `${plain(Math.round(v * 10) / 10)}°`,
+    format: (v) => `${plain(Math.round(v * 10) / 10, 4)}°`,
     step: (v, by) => Math.round(v + by),
     example: '40'
   },
