@@ -189,3 +189,30 @@ test('a deletion undone shows what was logged meanwhile too', async () => {
   await store.restore('s', 'a')
   expect(store.frames.map((each) => each.id)).toEqual(['a', 'b', 'c'])
 })
+
+test('changed again while a merge is under way: neither the newer change nor theirs is lost', async () => {
+  const store = await page('s')
+  await store.put('s', frame('f'))
+  const said = (place: string, levelStops: number) =>
+    ({ kind: 'judged', place, levelStops, limit: 'exact' }) as const
+  put('s', { ...frame('f'), evidence: [said('background', -6)] }, 1)
+  const first = store.put('s', { ...frame('f'), evidence: [said('subject', -1)] })
+  const second = store.put('s', { ...frame('f'), evidence: [said('subject', -2)] })
+  await Promise.all([first, second])
+  expect(server.shoots.get('s')!.get('f')!.frame.evidence).toEqual([
+    said('background', -6),
+    said('subject', -2)
+  ])
+})
+
+test('deleted before it was ever sent, a frame needs no server; it comes back as well', async () => {
+  const store = await page('s')
+  server.away = true
+  await expect(store.put('s', frame('f'), picture(3))).rejects.toThrow()
+  await store.remove(store.frames[0]!)
+  expect([store.frames, store.waiting]).toEqual([[], []])
+  server.away = false
+  await store.restore('s', 'f')
+  expect(server.images).toEqual(['s/f 3'])
+  expect(store.frames.map((each) => each.id)).toEqual(['f'])
+})

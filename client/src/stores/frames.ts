@@ -36,6 +36,8 @@ export const useFrames = defineStore('frames', () => {
   /** whether what waits would survive this page */
   const kept = ref(true)
   const sending = new Map<string, Promise<void>>()
+  /** Frames deleted before they were sent, until the page is left. */
+  const givenUp = new Map<string, Waiting>()
   let began: Promise<void> | null = null
   let asked = 0
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -108,7 +110,15 @@ export const useFrames = defineStore('frames', () => {
       place(shoot, { ...record, frame })
       // The frame is there; what is left to go is its picture, or a newer change.
       const now = queue.value.get(key)
-      if (now) await store({ ...now, version, frameWaits: now.frame !== entry.frame })
+      const newer = now !== undefined && now.frame !== entry.frame
+      if (now)
+        await store({
+          ...now,
+          version,
+          frameWaits: newer,
+          // What the server's frame was merged with must not be lost to the newer change.
+          frame: newer && frame !== entry.frame ? mergeFrames(now.frame, frame) : now.frame
+        })
     }
     if (image) {
       await api.putImage(shoot, entry.frame.id, image)
@@ -220,12 +230,22 @@ export const useFrames = defineStore('frames', () => {
 
   const remove = async (frame: Frame): Promise<void> => {
     const shoot = shootId.value
-    await api.deleteFrame(shoot, frame.id)
-    await drop(keyOf(shoot, frame.id))
+    const key = keyOf(shoot, frame.id)
+    const entry = queue.value.get(key)
+    await api.deleteFrame(shoot, frame.id).catch((error: ApiProblem) => {
+      // One the server never took is only here.
+      const onlyHere = entry?.version === null && (error.unreachable || error.status === 404)
+      if (!onlyHere) throw error
+      givenUp.set(key, entry)
+    })
+    await drop(key)
     if (shoot === shootId.value)
       onServer.value = onServer.value.filter((each) => each.frame.id !== frame.id)
   }
   const restore = async (shoot: string, frameId: string): Promise<void> => {
+    const entry = givenUp.get(keyOf(shoot, frameId))
+    givenUp.delete(keyOf(shoot, frameId))
+    if (entry) return put(shoot, entry.frame, entry.image)
     await api.restoreFrame(shoot, frameId)
     if (shoot === shootId.value) await refresh(shoot)
   }

@@ -76,6 +76,18 @@ test('a change is saved, and the draft goes', async () => {
   expect(server.drafts.size).toBe(0)
 })
 
+test('saved by hand with nothing to save, the next change is saved all the same', async () => {
+  const server = fakeServer()
+  const session = server.open()
+  await session.write()
+  session.change(titled('second'))
+  await settle()
+  await session.write()
+  session.change(titled('third'))
+  await settle()
+  expect([session.state.value, server.now().plan.title]).toEqual(['saved', 'third'])
+})
+
 describe('no conflict with oneself', () => {
   test('the answer of a write is lost, and the plan changes once more', async () => {
     const server = fakeServer()

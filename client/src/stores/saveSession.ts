@@ -117,14 +117,12 @@ export function saveSession(shoot: Shoot, draft: Draft | null, ports: SavePorts)
       }
     } catch (error) {
       fail(error as ApiProblem)
-    } finally {
-      running = null
     }
   }
   /** Sends what is not saved yet; one write at a time. */
   const write = (): Promise<void> => {
     clearTimeout(timer)
-    return (running ??= writeAll())
+    return (running ??= writeAll().finally(() => (running = null)))
   }
 
   const change = (next: Plan): void => {
