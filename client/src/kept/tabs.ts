@@ -34,7 +34,8 @@ export function isOpen(tab: string): Promise<boolean> {
       answered.delete(tab)
       resolve(open)
     }
-    const timer = setTimeout(() => end(false), ANSWER_MS)
+    // An answer that came while the page was busy is heard before the wait is over.
+    let timer = setTimeout(() => (timer = setTimeout(() => end(false))), ANSWER_MS)
     answered.set(tab, () => end(true))
     channel.postMessage({ ask: tab })
   })

@@ -80,7 +80,9 @@ const page = async (shoot: string) => {
   await store.load(shoot)
   return store
 }
-const settled = () => new Promise((resolve) => setTimeout(resolve, 300))
+const until = async (done: () => boolean): Promise<void> => {
+  for (let i = 0; i < 1000 && !done(); i++) await new Promise((next) => setTimeout(next, 10))
+}
 
 beforeEach(async () => {
   const left = await page('nothing')
@@ -103,7 +105,7 @@ test('logged with the server away, a frame arrives whole from a later page, pict
   expect(first.imageOf('f')!.size).toBe(77)
   server.away = false
   const later = await page('s')
-  await settled()
+  await until(() => later.waiting.length === 0 && server.images.length > 0)
   expect(listOf('s').frames.map((record) => record.frame.id)).toEqual(['f'])
   expect(server.images).toEqual(['s/f 77'])
   expect(later.waiting).toEqual([])

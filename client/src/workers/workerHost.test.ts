@@ -7,7 +7,7 @@ interface Api {
 }
 
 /** Workers in this process: they answer when told to, and never once they are ended. */
-const started: { ended: boolean; worker: Worker; finish: (name: string) => void }[] = []
+const started: { ended: boolean; worker: Worker; finish: (name: string) => Promise<void> }[] = []
 
 function start(): Worker {
   const { port1, port2 } = new MessageChannel()
@@ -20,7 +20,11 @@ function start(): Worker {
   const mine = {
     ended: false,
     worker,
-    finish: (name: string) => open.get(name)?.(`${name} done`)
+    /** Answers a question once it has arrived. */
+    finish: async (name: string) => {
+      while (!open.has(name)) await soon()
+      open.get(name)!(`${name} done`)
+    }
   }
   worker.terminate = () => {
     mine.ended = true
@@ -47,7 +51,7 @@ test('one of two questions is called off: the other is put again and answered', 
   await expect(first).rejects.toBeInstanceOf(Cancelled)
   await soon()
   expect(started.map(({ ended }) => ended)).toEqual([true, false])
-  started[1]!.finish('second')
+  await started[1]!.finish('second')
   await expect(second).resolves.toBe('second done')
   end()
 })
@@ -68,7 +72,7 @@ test('the worker breaks off: every question is refused, the next one starts anot
   await said
   const again = host.ask((api) => api.work('again'))
   await soon()
-  started[1]!.finish('again')
+  await started[1]!.finish('again')
   await expect(again).resolves.toBe('again done')
   end()
 })
