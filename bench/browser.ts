@@ -124,6 +124,8 @@ export const dragged = (): Promise<Figure[]> =>
  */
 export const start = (): Promise<Figure[]> =>
   withServer(async (server) => {
+    // It has filled the folder, and must let it go: one server a folder.
+    await server.stop()
     const once = () =>
       new Promise<number>((resolve, reject) => {
         const began = performance.now()
@@ -133,9 +135,11 @@ export const start = (): Promise<Figure[]> =>
         })
         child.stdout.on('data', (chunk: Buffer) => {
           if (!chunk.toString().includes('ready')) return
-          resolve((performance.now() - began) / 1000)
+          const seconds = (performance.now() - began) / 1000
+          child.removeAllListeners('exit').once('exit', () => resolve(seconds))
           child.kill()
         })
+        child.once('exit', () => reject(new Error('it ended before it was ready')))
         child.on('error', reject)
       })
     const times: number[] = []
