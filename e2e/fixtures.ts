@@ -67,6 +67,18 @@ export async function choose(
   await page.getByRole('option', { name: option }).click()
 }
 
+/** Until the returned function is called, no write of a shoot's plan reaches the server. */
+export async function withoutSaving(
+  page: Page,
+  shoot: { id: string }
+): Promise<() => Promise<void>> {
+  const address = `**/api/shoots/${shoot.id}`
+  await page.route(address, (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue()
+  )
+  return () => page.unroute(address)
+}
+
 /** A shoot's row in the list. */
 export const rowOf = (page: Page, id: string) =>
   page.getByRole('row').filter({ has: page.locator(`a[href*="/shoots/${id}/"]`) })

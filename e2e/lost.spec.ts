@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import { testLens } from '../core/testing'
-import { expect, figure, open, saved, test, type } from './fixtures'
+import { expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
 
 const AWAY = [/Failed to load resource|ERR_FAILED/]
 const planOf = async (page: Page, id: string) =>
@@ -106,15 +106,13 @@ test('a conflict found on load is asked again after a reload without choosing', 
   expected.push(...AWAY, /409/)
   const shoot = await newShoot()
   await open(page, shoot, 'subject')
-  await page.route(`**/api/shoots/${shoot.id}`, (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue()
-  )
+  const mend = await withoutSaving(page, shoot)
   await type(page, 'Width', '44')
   await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
   await page.goto('/')
   await expect(page.getByText('Changes wait in this browser only')).toBeVisible()
   await page.goBack()
-  await page.unroute(`**/api/shoots/${shoot.id}`)
+  await mend()
   await page.request.patch(`/api/shoots/${shoot.id}`, { data: { version: 1, title: 'Theirs' } })
   for (let i = 0; i < 3; i++) {
     await page.reload()
@@ -168,8 +166,11 @@ test('logged with the server away a frame arrives whole after a reload; its time
   await expect(
     page.getByRole('img', { name: /frame/i }).or(page.locator('.picture img')).first()
   ).toBeVisible()
+  await page.goto('/')
+  await expect(page.getByText('1 frame is kept here until the server answers.')).toBeVisible()
   await page.unroute('**/frames/**')
-  await page.reload()
+  await page.getByRole('button', { name: 'Send now' }).click()
+  await expect(page.getByText(/kept here until/)).toBeHidden()
   await expect.poll(async () => (await runOf(page, shoot.id)).frames[0]?.hasImage).toBe(true)
   const [record] = (await runOf(page, shoot.id)).frames
   expect(record!.frame).toMatchObject({

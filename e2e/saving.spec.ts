@@ -1,5 +1,5 @@
 import type { RunFrames } from '../core/api/api'
-import { expect, figure, open, saved, test, type } from './fixtures'
+import { expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
 
 test('two tabs on one shoot: the later writer is told, and may keep its own', async ({
   page,
@@ -51,14 +51,12 @@ test('no server: said so, kept here, sent when it answers, even after a reload',
   expected.push(/Failed to load resource|ERR_FAILED/)
   const shoot = await newShoot()
   await open(page, shoot, 'subject')
-  await page.route(`**/api/shoots/${shoot.id}`, (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue()
-  )
+  const mend = await withoutSaving(page, shoot)
   await type(page, 'Width', '44')
   await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
   await page.reload()
   await expect(figure(page, 'Width')).toHaveValue('44 mm')
-  await page.unroute(`**/api/shoots/${shoot.id}`)
+  await mend()
   await saved(page)
   const kept = (await (await page.request.get(`/api/shoots/${shoot.id}`)).json()) as {
     plan: { subject: { widthMm: number } }

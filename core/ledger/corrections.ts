@@ -7,18 +7,11 @@
  */
 import type { AmbientReading, Correction, Geometry, Light, Place, Plan } from '../plan/plan'
 import { readPlaceOf } from '../plan/readPlace'
+import { carries, modifierIdsOf, near, samePosition, sameParts } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
 import type { SourceId } from './terms'
 
 const ON_SUBJECT = /^(subject|shadow|top|front|P\d)$/
-
-const sameList = (a: readonly string[], b: readonly { readonly id: string }[]): boolean =>
-  a.length === b.length && a.every((id, i) => id === b[i]!.id)
-
-const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6
-
-/** Flat parts of a plan, told apart by what they hold. */
-const same = (a: object, b: object): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 /** Where a light and the background stand, for light that goes past the subject. */
 const geometryOf = (plan: Plan, light: Light): Geometry => ({
@@ -30,13 +23,11 @@ const geometryOf = (plan: Plan, light: Light): Geometry => ({
 })
 
 const stands = (geometry: Geometry, plan: Plan, light: Light): boolean =>
-  near(geometry.at.distanceMm, light.at.distanceMm) &&
-  near(geometry.at.azimuthDeg, light.at.azimuthDeg) &&
-  near(geometry.at.elevationDeg, light.at.elevationDeg) &&
+  samePosition(geometry.at, light.at) &&
   near(geometry.rollDeg, light.rollDeg) &&
   near(geometry.backgroundMm, plan.background.distanceMm) &&
   near(geometry.backgroundTiltDeg, plan.background.tiltDeg) &&
-  same(geometry.aim, light.aim)
+  sameParts(geometry.aim, light.aim)
 
 /** What a correction measured with this plan holds for. */
 export function heldBy(
@@ -47,7 +38,7 @@ export function heldBy(
   const light = plan.lights.find((each) => each.id === source)
   return {
     strobeId: light?.strobe.id ?? null,
-    modifierIds: light?.modifiers.map((each) => each.id) ?? [],
+    modifierIds: light ? modifierIdsOf(light) : [],
     highSpeedSync: light ? usesHighSpeedSync(plan, light) : null,
     geometry: light && !ON_SUBJECT.test(place) ? geometryOf(plan, light) : null,
     reading: light ? null : plan.ambient[readPlaceOf(place)]
@@ -55,15 +46,14 @@ export function heldBy(
 }
 
 const fitsLight = (correction: Correction, plan: Plan, light: Light): boolean =>
-  correction.strobeId === light.strobe.id &&
-  sameList(correction.modifierIds, light.modifiers) &&
+  carries(light, correction.strobeId, correction.modifierIds) &&
   (correction.highSpeedSync === null ||
     correction.highSpeedSync === usesHighSpeedSync(plan, light)) &&
   (correction.geometry === null || stands(correction.geometry, plan, light))
 
 function fitsAmbient({ reading, place }: Correction, plan: Plan): boolean {
   const now: AmbientReading | null = plan.ambient[readPlaceOf(place)]
-  return reading === null || (now !== null && same(reading, now))
+  return reading === null || (now !== null && sameParts(reading, now))
 }
 
 export function correctionFor(plan: Plan, source: SourceId, place: Place): Correction | null {

@@ -5,11 +5,12 @@
  */
 import { surfaceStops } from '../ambient/ev'
 import { heldBy } from '../ledger/corrections'
-import { cellAt, ledgerOf } from '../ledger/ledger'
+import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
 import { hiddenCloseUpLoss } from '../plan/lensInUse'
-import type { AmbientReading, Correction, Light, Place, Plan, ReadPlace } from '../plan/plan'
+import type { AmbientReading, Correction, Place, Plan, ReadPlace } from '../plan/plan'
 import { readPlaceOf } from '../plan/readPlace'
+import { sameKit } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
 import { goalOf } from '../ledger/suggest'
 import { litIds, type Evidence, type Frame } from './frame'
@@ -103,50 +104,38 @@ const isKnown = (limit: Correction['limit'], predicted: number, level: number): 
 const asPredicted = (limit: Correction['limit']): Calibration =>
   nothing(limit === 'at-most' ? 'as-predicted-or-darker' : 'as-predicted-or-brighter')
 
-/**
- * What one piece of evidence teaches. A frame with several lights speaks for the one that gives
- * most at that place; the others are taken out as the sum predicts them. The sum is that of the set
- * the frame was taken with, whatever was changed since.
- * @param plan the plan now: what other frames taught, and the kit a correction must fit
- * @param id identifier for a new correction
- */
-export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: string): Calibration {
-  const place = placeOf(evidence)
-  const was = setOf(frame, plan, place)
-  const level = measuredLevel(was, evidence)
-  const limit = evidence.kind === 'meter' ? 'exact' : evidence.limit
-  const correction = (source: SourceId, predicted: number, measured: number): Calibration => ({
-    kind: 'correction',
-    correction: {
-      id,
-      frameId: frame.id,
-      source,
-      place,
-      stops: measured - predicted,
-      uncertaintyStops: UNCERTAINTY[evidence.kind],
-      method: evidence.kind,
-      limit,
-      ...heldBy(was, source, place),
-      on: true
+/** One piece of evidence with the sums it is held against. */
+interface Question {
+  readonly evidence: Evidence
+  readonly place: Place
+  readonly level: number
+  readonly limit: Correction['limit']
+  /** the set of the frame, with what other frames taught since */
+  readonly was: Plan
+  /** the sum of that set without and with corrections, as the evidence sees it */
+  readonly plain: Ledger
+  readonly corrected: Ledger
+  readonly correction: (source: SourceId, predicted: number, measured: number) => Calibration
+}
+
+/** A black frame speaks for the ambient. */
+function fromBlack(question: Question, frame: Frame): Calibration {
+  const { evidence, place, level, limit, was, plain, corrected, correction } = question
+  if (evidence.kind === 'meter') return nothing('meter-on-black')
+  if (plain.ambient[place]!.state === 'unknown')
+    return {
+      kind: 'ambient',
+      place: readPlaceOf(place),
+      reading: ambientFromLevel(was, level, limit, frame)
     }
-  })
-  const gone = isOwnPlace(place) && !plan.places.some((each) => each.id === place)
-  const seen = evidence.kind === 'meter' ? asMetered(was) : was
-  const plain = ledgerOf({ ...seen, corrections: [] })
-  const corrected = ledgerOf(seen)
-  if (gone || !plain.places.includes(place)) return nothing('no-such-place')
-  if (frame.kind === 'black') {
-    if (evidence.kind === 'meter') return nothing('meter-on-black')
-    if (plain.ambient[place]!.state === 'unknown')
-      return {
-        kind: 'ambient',
-        place: readPlaceOf(place),
-        reading: ambientFromLevel(was, level, limit, frame)
-      }
-    return isKnown(limit, corrected.ambient[place]!.level, level)
-      ? asPredicted(limit)
-      : correction('ambient', plain.ambient[place]!.level, level)
-  }
+  return isKnown(limit, corrected.ambient[place]!.level, level)
+    ? asPredicted(limit)
+    : correction('ambient', plain.ambient[place]!.level, level)
+}
+
+/** A lit frame speaks for the light that gives most; the rest is taken out as predicted. */
+function fromLit(question: Question, plan: Plan): Calibration {
+  const { evidence, place, level, limit, was, plain, corrected, correction } = question
   const rows = plain.rows.filter(
     (row) => row.source !== 'ambient' && row.cells[place]!.state === 'known'
   )
@@ -155,13 +144,8 @@ export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: stri
     row.cells[place]!.level > best.cells[place]!.level ? row : best
   )
   const fired = was.lights.find((light) => light.id === most.source)!
-  if (
-    !sameKit(
-      plan.lights.find((light) => light.id === most.source),
-      fired
-    )
-  )
-    return nothing('other-kit')
+  const now = plan.lights.find((light) => light.id === most.source)
+  if (!now || !sameKit(now, fired)) return nothing('other-kit')
   if (evidence.kind === 'meter' && usesHighSpeedSync(was, fired))
     return nothing('meter-in-high-speed-sync')
   // A flash meter reads the flash alone; a picture shows everything, so the rest is taken out.
@@ -175,13 +159,47 @@ export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: stri
   return correction(most.source, most.cells[place]!.level, Math.log2(own))
 }
 
-/** Strobe and modifiers that a correction speaks for are still on that light. */
-const sameKit = (now: Light | undefined, then: Light): boolean =>
-  now !== undefined &&
-  now.strobe.id === then.strobe.id &&
-  now.modifiers.map((each) => each.id).join() === then.modifiers.map((each) => each.id).join()
-
-const isOwnPlace = (place: Place): boolean => /^P\d$/.test(place)
+/**
+ * What one piece of evidence teaches. A frame with several lights speaks for the one that gives
+ * most at that place; the others are taken out as the sum predicts them. The sum is that of the set
+ * the frame was taken with, whatever was changed since.
+ * @param plan the plan now: what other frames taught, and the kit a correction must fit
+ * @param id identifier for a new correction
+ */
+export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: string): Calibration {
+  const place = placeOf(evidence)
+  const was = setOf(frame, plan, place)
+  const limit = evidence.kind === 'meter' ? 'exact' : evidence.limit
+  const seen = evidence.kind === 'meter' ? asMetered(was) : was
+  const plain = ledgerOf({ ...seen, corrections: [] })
+  const owns = ({ places }: Plan): boolean => places.some((each) => each.id === place)
+  if (!plain.places.includes(place) || (owns(was) && !owns(plan))) return nothing('no-such-place')
+  const question: Question = {
+    evidence,
+    place,
+    level: measuredLevel(was, evidence),
+    limit,
+    was,
+    plain,
+    corrected: ledgerOf(seen),
+    correction: (source, predicted, measured) => ({
+      kind: 'correction',
+      correction: {
+        id,
+        frameId: frame.id,
+        source,
+        place,
+        stops: measured - predicted,
+        uncertaintyStops: UNCERTAINTY[evidence.kind],
+        method: evidence.kind,
+        limit,
+        ...heldBy(was, source, place),
+        on: true
+      }
+    })
+  }
+  return frame.kind === 'black' ? fromBlack(question, frame) : fromLit(question, plan)
+}
 
 /** A level seen through the lens at known settings, as the ambient reading it amounts to. */
 function ambientFromLevel(

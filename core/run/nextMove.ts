@@ -10,6 +10,7 @@ import { keyLight } from '../set/places'
 import { darkenMove, type DarkMove } from '../advise/darken'
 import { isLightLocked } from '../plan/controls'
 import { withLight } from '../plan/edit'
+import { near, sameKit, samePosition, sameParts } from '../plan/sameLight'
 import { litIds, type Frame } from './frame'
 
 export type NextMove =
@@ -37,8 +38,6 @@ export type NextMove =
   | { readonly kind: 'all-off' }
   | { readonly kind: 'done'; readonly frame: Frame; readonly missStops: number }
 
-const near = (a: number, b: number) => Math.abs(a - b) < 1e-6
-const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
 const sameCamera = ({ settings: a, focus }: Plan, now: Plan): boolean =>
   near(a.apertureStops, now.settings.apertureStops) &&
   near(a.shutterStops, now.settings.shutterStops) &&
@@ -49,17 +48,14 @@ const sameCamera = ({ settings: a, focus }: Plan, now: Plan): boolean =>
 const sameSet = (a: Plan, now: Plan): boolean =>
   near(a.background.distanceMm, now.background.distanceMm) &&
   near(a.background.tiltDeg, now.background.tiltDeg) &&
-  same(a.cards, now.cards)
+  sameParts(a.cards, now.cards)
 const sameLight = (a: Light, now: Light | undefined): boolean =>
   now !== undefined &&
   near(a.powerStops, now.powerStops) &&
-  near(a.at.distanceMm, now.at.distanceMm) &&
-  near(a.at.azimuthDeg, now.at.azimuthDeg) &&
-  near(a.at.elevationDeg, now.at.elevationDeg) &&
+  samePosition(a.at, now.at) &&
   near(a.rollDeg, now.rollDeg) &&
-  same(a.aim, now.aim) &&
-  a.strobe.id === now.strobe.id &&
-  a.modifiers.map((each) => each.id).join() === now.modifiers.map((each) => each.id).join()
+  sameParts(a.aim, now.aim) &&
+  sameKit(a, now)
 const sameIds = (a: readonly LightId[], b: readonly LightId[]): boolean =>
   a.length === b.length && a.every((id) => b.includes(id))
 

@@ -29,8 +29,8 @@ export function refuseForeign(configuredHost: string): RequestHandler {
     allowed.add(`${hostname().toLowerCase()}.local`)
   }
   return (req, res, next) => {
-    const host = req.headers.host ?? ''
-    const name = hostName(host)
+    const asked = req.headers.host ?? ''
+    const name = hostName(asked)
     // Listening on every address means to be reached by addresses we cannot know: numbers are let
     // in, names other than this machine's own are not.
     if (!allowed.has(name) && !(isOpen(configuredHost) && IS_NUMBER.test(name)))
@@ -43,7 +43,7 @@ export function refuseForeign(configuredHost: string): RequestHandler {
         )
       )
     const origin = req.headers.origin
-    if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`)
+    if (origin !== undefined && origin !== `http://${asked}` && origin !== `https://${asked}`)
       return send(
         res,
         new ProblemError(403, 'Foreign page', 'Requests from other sites are refused.')

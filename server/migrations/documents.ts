@@ -8,41 +8,35 @@ import { openStoredPlan, parseJson } from '../store/stored'
 export const rowsOf = async <T>(knex: Knex, table: string, ...columns: string[]): Promise<T[]> =>
   (await knex(table).select(...columns)) as T[]
 
+/** What a stored text becomes; null where it cannot be read. */
+type Change = (text: string) => unknown
+
+async function migrateColumn(
+  knex: Knex,
+  [table, key, column]: readonly [table: string, key: string, column: string],
+  change: Change
+): Promise<void> {
+  for (const row of await rowsOf<Record<string, string>>(knex, table, key, column)) {
+    const changed = change(row[column]!)
+    if (changed !== null)
+      await knex(table)
+        .where({ [key]: row[key] })
+        .update({ [column]: JSON.stringify(changed) })
+  }
+}
+
+const parsed =
+  (change: (value: unknown) => unknown): Change =>
+  (text) => {
+    const value = parseJson(text)
+    return value === undefined ? null : change(value)
+  }
+
 export async function migrateDocuments(knex: Knex): Promise<void> {
-  for (const { id, plan } of await rowsOf<{ id: string; plan: string }>(
-    knex,
-    'shoots',
-    'id',
-    'plan'
-  )) {
-    const opened = openStoredPlan(plan)
-    if (opened.ok)
-      await knex('shoots')
-        .where({ id })
-        .update({ plan: JSON.stringify(opened.plan) })
-  }
-  for (const { id, item } of await rowsOf<{ id: string; item: string }>(
-    knex,
-    'kit',
-    'id',
-    'item'
-  )) {
-    const parsed = parseJson(item)
-    if (parsed !== undefined)
-      await knex('kit')
-        .where({ id })
-        .update({ item: JSON.stringify(migrateKitItem(parsed)) })
-  }
-  for (const { seq, frame } of await rowsOf<{ seq: number; frame: string }>(
-    knex,
-    'frames',
-    'seq',
-    'frame'
-  )) {
-    const parsed = parseJson(frame)
-    if (parsed !== undefined)
-      await knex('frames')
-        .where({ seq })
-        .update({ frame: JSON.stringify(migrateFrame(parsed)) })
-  }
+  await migrateColumn(knex, ['shoots', 'id', 'plan'], (text) => {
+    const opened = openStoredPlan(text)
+    return opened.ok ? opened.plan : null
+  })
+  await migrateColumn(knex, ['kit', 'id', 'item'], parsed(migrateKitItem))
+  await migrateColumn(knex, ['frames', 'seq', 'frame'], parsed(migrateFrame))
 }

@@ -1,4 +1,5 @@
-import express, { Router } from 'express'
+import express, { Router, type RequestHandler } from 'express'
+import pLimit from 'p-limit'
 import { frameParams, idParams, imageQuery, saveFrameSchema } from '@core/api/api'
 import { conflict, gone, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
@@ -7,6 +8,19 @@ import type { FrameStore } from '../store/frames'
 import type { ShootStore } from '../store/shoots'
 
 const MAX_PICTURE = '60mb'
+/** Pictures are received whole before they are judged: only so many at once. */
+const receiving = pLimit(4)
+
+/** Lets a request on when its turn comes, and the next one when it has been answered. */
+const inTurn: RequestHandler = (_req, res, next) =>
+  void receiving(
+    () =>
+      new Promise<void>((done) => {
+        if (res.closed) return done()
+        res.once('close', done)
+        next()
+      })
+  )
 
 export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: PictureStore): Router {
   const router = Router({ mergeParams: true })
@@ -43,6 +57,7 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
       await needFrame(id, frameId)
       next()
     },
+    inTurn,
     express.raw({ type: () => true, limit: MAX_PICTURE }),
     async (req, res) => {
       const { id, frameId } = parse(frameParams, req.params)

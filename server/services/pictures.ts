@@ -14,6 +14,8 @@ const MOST_PROGRESSIVE_PIXELS = 60_000_000
 const DECODE_SECONDS = 30
 /** Decoding takes memory by the picture, so only so many at once, however many are sent. */
 const decoding = pLimit(2)
+/** One after the other, so that what is free is counted before each. */
+const writing = pLimit(1)
 const HALF_WRITTEN = '.part'
 
 const refuse = (message: string) => invalid([{ path: 'image', message }])
@@ -90,13 +92,15 @@ export function pictureStore(dataDir: string, space: Space) {
     /** @returns the name it is kept under: its own hash, so equal pictures are one file */
     keep: async (bytes: Buffer): Promise<string> => {
       await decoding(() => check(bytes))
-      await mkdir(dir, { recursive: true })
       const name = `${createHash('sha256').update(bytes).digest('hex').slice(0, 32)}.jpg`
-      const known = await stat(join(dir, name)).catch(() => null)
-      if (known?.size === bytes.length) return name
-      await space.need(bytes.length)
-      await writeWhole(dir, name, bytes)
-      return name
+      return writing(async () => {
+        await mkdir(dir, { recursive: true })
+        const known = await stat(join(dir, name)).catch(() => null)
+        if (known?.size === bytes.length) return name
+        await space.need(bytes.length)
+        await writeWhole(dir, name, bytes)
+        return name
+      })
     },
     read: (name: string): Promise<Buffer> => readFile(join(dir, name)),
     /** Small enough for a list. Made when asked for. */

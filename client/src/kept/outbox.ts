@@ -2,8 +2,9 @@
  * Frames on their way to the server, pictures with them, kept in this browser until they have
  * arrived. Where the browser keeps nothing they wait in the open page.
  */
-import { createStore, del, set, values, type UseStore } from 'idb-keyval'
+import { del, set, values } from 'idb-keyval'
 import { frameSchema, type Frame } from '@core/run/frame'
+import { outboxStore } from './outboxStore'
 
 export interface Waiting {
   readonly shootId: string
@@ -28,14 +29,11 @@ function isWaiting(value: unknown): value is Waiting {
   )
 }
 
-let store: UseStore | null = null
-const opened = (): UseStore => (store ??= createStore('fine-spark', 'outbox'))
-
 export const outbox = {
   /** What was left from before; what cannot be read stays where it is and is passed over. */
   all: async (): Promise<Waiting[]> => {
     try {
-      return (await values<unknown>(opened())).filter(isWaiting)
+      return (await values<unknown>(outboxStore())).filter(isWaiting)
     } catch {
       return []
     }
@@ -43,7 +41,7 @@ export const outbox = {
   /** @returns whether it is really kept */
   put: async (entry: Waiting): Promise<boolean> => {
     try {
-      await set(keyOf(entry.shootId, entry.frame.id), entry, opened())
+      await set(keyOf(entry.shootId, entry.frame.id), entry, outboxStore())
       return true
     } catch {
       return false
@@ -51,7 +49,7 @@ export const outbox = {
   },
   drop: async (key: string): Promise<void> => {
     try {
-      await del(key, opened())
+      await del(key, outboxStore())
     } catch {
       // It was not kept there.
     }

@@ -9,7 +9,7 @@ import type { Frame } from '@core/run/frame'
 import HistogramView from '@/instruments/HistogramView.vue'
 import { changesWords } from '@/words/changes'
 import { percent, when } from '@/words/format'
-import type { RunFrame } from '@/stores/frames'
+import type { RunFrame } from '@/stores/runFrame'
 import { evidenceWords, frameWords } from '@/words/run'
 
 const props = defineProps<{ frames: readonly RunFrame[]; plan: Plan; chosen: string }>()

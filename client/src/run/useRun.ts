@@ -93,6 +93,8 @@ export function useRun() {
     const shoot = frames.shootId
     const lessons = lessonsOf(store.plan!, frame.id)
     const trouble = (error: unknown): void => notices.say((error as ApiProblem).message)
+    const gone = () => void frames.remove(frame).catch(trouble)
+    const back = () => void frames.restore(shoot, frame.id).catch(trouble)
     try {
       await frames.remove(frame)
     } catch (error) {
@@ -101,15 +103,15 @@ export function useRun() {
     if (frames.shootId !== shoot) return
     const before = store.plan!
     const after = withoutLessons(before, frame.id)
-    if (after !== before)
-      store.replace(after, 'frame deleted', '', {
-        undo: () => void frames.restore(shoot, frame.id).catch(trouble),
-        redo: () => void frames.remove(frame).catch(trouble)
-      })
+    const taught = after !== before
+    if (taught) store.replace(after, 'frame deleted', '', { undo: back, redo: gone })
     notices.say('Frame deleted', async () => {
       await frames.restore(shoot, frame.id)
-      if (frames.shootId === shoot && after !== before)
-        store.replace(withLessons(store.plan!, lessons), 'frame restored')
+      if (taught && frames.shootId === shoot)
+        store.replace(withLessons(store.plan!, lessons), 'frame restored', '', {
+          undo: gone,
+          redo: back
+        })
     })
   }
 

@@ -6,12 +6,13 @@ import type { Look } from '@core/plan/plan'
 import type { ShootSummary } from '@core/api/api'
 import { api, type ApiProblem } from '@/api/client'
 import { looseDrafts } from '@/kept/draftKeys'
+import { isOutboxEmpty } from '@/kept/outboxStore'
 import { useNotices } from '@/stores/notices'
 import { LOOK_NAMES } from '@/words/names'
 import HomeHeader from './HomeHeader.vue'
 import ShootRow from './ShootRow.vue'
 
-// What waits brings the run's own code along: not before the list is there.
+/** Brings the run's own code along, so only where something waits. */
 const WaitingFrames = defineAsyncComponent(() => import('@/run/WaitingFrames.vue'))
 
 const router = useRouter()
@@ -38,7 +39,11 @@ const load = async (): Promise<void> => {
     failure.value = (error as ApiProblem).message
   }
 }
-onMounted(load)
+const waits = ref(false)
+onMounted(async () => {
+  await load()
+  waits.value = !(await isOutboxEmpty())
+})
 
 /** Runs a change and shows what came of it. */
 const attempt = async (work: () => Promise<unknown>): Promise<void> => {
@@ -98,7 +103,7 @@ const importFile = async (event: Event): Promise<void> => {
   <main>
     <section class="list" aria-labelledby="shoots-title">
       <h1 id="shoots-title">Shoots</h1>
-      <WaitingFrames everywhere />
+      <WaitingFrames v-if="waits" everywhere />
       <p v-if="failure" role="alert" class="miss">
         {{ failure }} <button type="button" class="push" @click="load">Try again</button>
       </p>

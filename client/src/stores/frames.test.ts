@@ -72,6 +72,8 @@ globalThis.fetch = (async (url: string, init: RequestInit) => {
 }) as typeof fetch
 
 const frame = (id: string, note = ''): Frame => ({ ...testFrame(testPlan(), id, 'lit'), note })
+const said = (place: string, levelStops: number) =>
+  ({ kind: 'judged', place, levelStops, limit: 'exact' }) as const
 const picture = (bytes: number) => new Blob([new Uint8Array(bytes)])
 /** A page of its own: what it does not keep in the browser is gone. */
 const page = async (shoot: string) => {
@@ -157,8 +159,6 @@ test('an older answer for another shoot is dropped', async () => {
 test('changed elsewhere meanwhile: both readings are kept', async () => {
   const store = await page('s')
   await store.put('s', frame('f'))
-  const said = (place: string, levelStops: number) =>
-    ({ kind: 'judged', place, levelStops, limit: 'exact' }) as const
   put('s', { ...frame('f'), evidence: [said('background', -6)] }, 1)
   await store.put('s', { ...frame('f'), evidence: [said('subject', -1)] })
   expect(server.shoots.get('s')!.get('f')!.frame.evidence).toEqual([
@@ -195,8 +195,6 @@ test('a deletion undone shows what was logged meanwhile too', async () => {
 test('changed again while a merge is under way: neither the newer change nor theirs is lost', async () => {
   const store = await page('s')
   await store.put('s', frame('f'))
-  const said = (place: string, levelStops: number) =>
-    ({ kind: 'judged', place, levelStops, limit: 'exact' }) as const
   put('s', { ...frame('f'), evidence: [said('background', -6)] }, 1)
   const first = store.put('s', { ...frame('f'), evidence: [said('subject', -1)] })
   const second = store.put('s', { ...frame('f'), evidence: [said('subject', -2)] })

@@ -167,8 +167,6 @@ export function saveSession(shoot: Shoot, draft: Draft | null, ports: SavePorts)
     kept,
     /** the plan as it is now: the server's, or the unsaved changes taken up again */
     plan: () => plan,
-    /** whether this session has anything the server may not have */
-    unsaved: () => plan !== savedPlan,
     change,
     write,
     keepMine: async (): Promise<void> => {
