@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import { testLens } from '../core/testing'
+import { startServer } from './server'
 import { expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
 
 const AWAY = [/Failed to load resource|ERR_FAILED/]
@@ -315,10 +316,12 @@ test('a part of the page that is gone after an upgrade: a reload is offered', as
   expected
 }) => {
   expected.push(/404/, /Failed to fetch dynamically imported module|Unable to preload/)
-  await open(page, await newShoot(), 'subject')
   await page.route('**/assets/FocusStage-*.js', (route) =>
     route.fulfill({ status: 404, body: '{}' })
   )
+  await open(page, await newShoot(), 'subject')
+  await page.waitForTimeout(500)
+  await expect(page.locator('.v-snackbar')).toBeHidden()
   await page.getByRole('link', { name: /Focus/ }).click()
   await expect(page.locator('.v-snackbar')).toContainText('Part of this page could not be loaded')
   await page.unroute('**/assets/FocusStage-*.js')
@@ -424,4 +427,48 @@ test('a kit item saved by two: the later one picks a side; deleted, it can be br
   await expect(form).toBeHidden()
   expect((await now())!.item.notes).toBe('still mine')
   await page.request.delete('/api/kit/contested')
+})
+
+test('the server really goes away in the middle of a run: everything goes on, and arrives when it is back', async ({
+  page,
+  expected
+}) => {
+  expected.push(/Failed to load resource|ERR_CONNECTION/)
+  const first = await startServer()
+  const at = (path: string) => `${first.url}${path}`
+  const shoot = (await (
+    await page.request.post(at('/api/shoots'), { data: { title: 'Away', look: 'plume' } })
+  ).json()) as Shoot
+  await page.goto(at(`/shoots/${shoot.id}/run`))
+  await page.getByRole('button', { name: 'Log black frame without' }).click()
+  await page.getByRole('button', { name: 'Nothing shows' }).click()
+  await saved(page)
+  await page.waitForLoadState('networkidle')
+  await first.stop('SIGKILL')
+  await page
+    .getByLabel('Log lit frame with its JPEG')
+    .setInputFiles({ name: 'lit.jpg', mimeType: 'image/jpeg', buffer: await small() })
+  await page.getByRole('button', { name: 'Use this reading' }).click()
+  await expect(page.locator('[data-frame="2"]')).toContainText('Showed: subject')
+  await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
+  for (const stage of ['Focus', 'Dark', 'Light', 'Run'])
+    await page.getByRole('link', { name: new RegExp(`${stage}$`) }).click()
+  await expect(page.locator('[data-frame="2"]')).toBeVisible()
+  await type(page, 'ISO', '200')
+  const back = await startServer(first.dataDir, undefined, { PORT: new URL(first.url).port })
+  await saved(page)
+  const run = async () =>
+    (await (await page.request.get(at(`/api/shoots/${shoot.id}/frames`))).json()) as RunFrames
+  await expect
+    .poll(async () =>
+      (await run()).frames.map((each) => [each.hasImage, each.frame.evidence.length])
+    )
+    .toEqual([
+      [false, 1],
+      [true, 1]
+    ])
+  const now = (await (await page.request.get(at(`/api/shoots/${shoot.id}`))).json()) as Shoot
+  expect(now.plan.settings.isoStops).toBe(1)
+  expect(now.plan.corrections).toHaveLength(1)
+  await back.stop()
 })

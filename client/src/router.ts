@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import ShootsScreen from './screens/ShootsScreen.vue'
+import { STAGE_PAGES } from './stages/pages'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -20,43 +21,43 @@ export const router = createRouter({
         {
           path: 'subject',
           name: 'subject',
-          component: () => import('./stages/SubjectStage.vue'),
+          component: STAGE_PAGES.subject,
           meta: { title: 'Subject' }
         },
         {
           path: 'focus',
           name: 'focus',
-          component: () => import('./stages/FocusStage.vue'),
+          component: STAGE_PAGES.focus,
           meta: { title: 'Focus' }
         },
         {
           path: 'dark',
           name: 'dark',
-          component: () => import('./stages/DarkStage.vue'),
+          component: STAGE_PAGES.dark,
           meta: { title: 'Dark' }
         },
         {
           path: 'freeze',
           name: 'freeze',
-          component: () => import('./stages/FreezeStage.vue'),
+          component: STAGE_PAGES.freeze,
           meta: { title: 'Freeze' }
         },
         {
           path: 'light',
           name: 'light',
-          component: () => import('./stages/LightStage.vue'),
+          component: STAGE_PAGES.light,
           meta: { title: 'Light' }
         },
         {
           path: 'ways',
           name: 'ways',
-          component: () => import('./stages/WaysStage.vue'),
+          component: STAGE_PAGES.ways,
           meta: { title: 'Ways' }
         },
         {
           path: 'run',
           name: 'run',
-          component: () => import('./stages/RunStage.vue'),
+          component: STAGE_PAGES.run,
           meta: { title: 'Run' }
         }
       ]

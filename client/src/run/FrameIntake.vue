@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** Logs a frame: with a picture, which is read away from the page, or without one. */
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Frame } from '@core/run/frame'
 import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
-import { readFrame } from './frameReader'
+import { readFrame, warmReader } from './frameReader'
 
 const props = defineProps<{ expected: Frame['kind']; quiet: boolean }>()
 const emit = defineEmits<{
@@ -44,6 +44,7 @@ const onDrop = (event: DragEvent): void => {
   dragging.value = false
   void read(event.dataTransfer?.files[0])
 }
+onMounted(warmReader)
 onBeforeUnmount(cancel)
 </script>
 

@@ -24,3 +24,6 @@ export const readPatch = (file: Blob, x: number, y: number, radius: number): Pro
 
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
   host.ask((api) => api.band(file))
+
+/** Makes ready to read, so that a picture can be read when the server has gone away. */
+export const warmReader = host.warm

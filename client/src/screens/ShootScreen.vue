@@ -7,6 +7,7 @@ import { type ApiProblem } from '@/api/client'
 import PlanStrip from '@/instruments/PlanStrip.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import StageRail from './StageRail.vue'
+import { loadStagesAhead } from '@/stages/pages'
 import WorkHeader from './WorkHeader.vue'
 import { useFrames } from '@/stores/frames'
 import { useKit } from '@/stores/kit'
@@ -29,6 +30,7 @@ const load = async (): Promise<void> => {
     const [current] = await Promise.all([saving.load(id), frames.load(id), kit.load()])
     if (!current || id !== props.id) return
     await saving.reach(route.name as Stage, STAGES)
+    void loadStagesAhead()
   } catch (error) {
     if (id === props.id) failure.value = (error as ApiProblem).message
   }

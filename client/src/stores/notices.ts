@@ -15,7 +15,7 @@ export const useNotices = defineStore('notices', () => {
   return {
     current,
     say,
-    offer: (text: string, label: string, run: () => void): void => {
+    offer: (text: string, label: string, run: () => Promise<void> | void): void => {
       current.value = { text, act: { label, run } }
     },
     clear: () => {

@@ -29,6 +29,8 @@ export interface WorkerHost<Api> {
    * @param signal calls this question off, and no other
    */
   readonly ask: <T>(question: Put<Api, T>, signal?: AbortSignal) => Promise<T>
+  /** Starts the worker ahead of its first question, while the server is there to load it from. */
+  readonly warm: () => void
   /** Ends the worker; every question that waits is refused with `Cancelled`. */
   readonly cancel: () => void
 }
@@ -84,5 +86,9 @@ export function workerHost<Api>(start: () => Worker): WorkerHost<Api> {
       running ??= begin()
       mine.put(running)
     })
-  return { ask, cancel: () => end(new Cancelled('Cancelled.')) }
+  return {
+    ask,
+    warm: () => void (running ??= begin()),
+    cancel: () => end(new Cancelled('Cancelled.'))
+  }
 }
