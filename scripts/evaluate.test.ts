@@ -30,6 +30,17 @@ test('prints the ledger, verdicts and power of a plan as JSON and nothing else',
   expect(cells).toHaveLength(2 * new Set(cells.map((cell) => cell.place)).size)
 })
 
+test('short times are printed in full, not as nothing', () => {
+  const plan = testPlan((p) => {
+    p.lights[0] = testLight({
+      powerStops: -7,
+      strobe: testStrobe({ durations: [{ powerStops: -7, t01: 1 / 35000 }] })
+    })
+  })
+  const freeze = report(plan).verdicts.find((each) => each.id === 'freeze')!
+  expect(freeze.figures.seconds).toBeCloseTo(1 / 35000, 8)
+})
+
 test('checks of the set are printed with their remedies, ratios with the ledger', () => {
   const plan = testPlan((p) => {
     p.subject = { ...p.subject, shape: 'ellipsoid' }

@@ -13,9 +13,15 @@ import { judgeGoals, type GoalResult } from '../core/solve/goals'
 import { nearestWay, relaxations } from '../core/solve/relax'
 import { findWays } from '../core/solve/ways'
 
-/** Figures for JSON: four decimals, what is not finite as null. */
+/** What is left of zero after adding floats. */
+const DUST = 1e-12
+/** Figures for JSON: four decimals, small ones to four digits; what is not finite as null. */
 const round = (value: number): number | null =>
-  Number.isFinite(value) ? Number(value.toFixed(4)) : null
+  !Number.isFinite(value)
+    ? null
+    : Math.abs(value) < DUST
+      ? 0
+      : Number(Math.abs(value) < 0.1 ? value.toPrecision(4) : value.toFixed(4))
 const figures = (record: Readonly<Record<string, number>>): Record<string, number | null> =>
   Object.fromEntries(Object.entries(record).map(([key, value]) => [key, round(value)]))
 

@@ -7,12 +7,16 @@ import { evaluate } from '../ledger/evaluate'
 import { apertureRange } from '../plan/lensInUse'
 import { marksBetween, marksOf } from '../scales/marks'
 import { isCameraLocked, type CameraControl } from '../plan/controls'
+import { regimeOf } from './byShutter'
 import { priceOf, type Price } from './price'
 
 export interface DarkMove {
   readonly control: Extract<CameraControl, 'shutter' | 'aperture' | 'iso' | 'nd'>
   readonly from: number
-  /** furthest useful position: sync, narrowest, lowest, ND taken as `ND_STEP` */
+  /**
+   * furthest useful position: sync (the fastest with a leaf shutter, or when all strobes fire in
+   * high-speed sync already), narrowest, lowest, ND taken as `ND_STEP`
+   */
   readonly to: number
   readonly after: Plan
   readonly price: Price
@@ -79,7 +83,9 @@ export function darkMoves(plan: Plan): DarkMove[] {
     [
       'shutter',
       'shutterStops',
-      camera.curtain === 'leaf' ? camera.fastestShutterStops : camera.syncStops
+      ['leaf', 'highSpeedSync'].includes(regimeOf(plan, was.ledger))
+        ? camera.fastestShutterStops
+        : camera.syncStops
     ],
     [
       'aperture',
@@ -108,8 +114,8 @@ export function darkMoves(plan: Plan): DarkMove[] {
 
 /**
  * One change that takes the ambient at the background to its goal: the cheapest control that is not
- * locked and goes far enough, or the one that goes furthest. Shutter first, because it alone costs
- * the strobe nothing.
+ * locked and goes far enough, or the one that goes furthest. Shutter first: to sync it costs the
+ * strobe nothing, and past it no depth.
  * @returns null when nothing is left to move
  */
 export function darkenMove(plan: Plan): DarkMove | null {

@@ -6,11 +6,13 @@
 import type { Modifier } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { evaluate } from '../ledger/evaluate'
+import { sumAt } from '../ledger/ratios'
 import type { Suggestion } from '../ledger/suggest'
-import type { Plan } from '../plan/plan'
+import type { LightId, Plan } from '../plan/plan'
 import { isCameraLocked, isLightLocked, type Control } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import { apertureRange } from '../plan/lensInUse'
+import { distanceAtPower } from './distanceAtPower'
 import { priceOf, type Price } from './price'
 
 export interface PowerRemedy {
@@ -26,40 +28,18 @@ export interface PowerRemedy {
   readonly price: Price
 }
 
-/** Nearest and farthest a remedy moves the strobe, mm. */
-const NEAREST_MM = 30
-const FARTHEST_MM = 5000
-
 const modifierNames = (modifiers: readonly Modifier[]): string =>
   modifiers.map((each) => each.name).join(' + ')
 
 /**
- * Distance at which the light gives its place `excess` stops less than now, found by evaluating the
- * set: near sources do not follow the inverse square.
+ * The level a light moves its place to: the goal; where the other lights are at it already, halfway
+ * between them and what the tolerance allows.
  */
-function distanceFor(plan: Plan, index: number, excess: number): number {
-  const light = plan.lights[index]!
-  const missAt = (distanceMm: number): number => {
-    const miss = evaluate(withLight(plan, index, { at: { ...light.at, distanceMm } })).suggestions[
-      light.id
-    ]?.missStops
-    return miss === undefined || !Number.isFinite(miss) ? -20 : miss
-  }
-  let near = Math.max(
-    NEAREST_MM,
-    Math.min(light.at.distanceMm, excess > 0 ? light.at.distanceMm : NEAREST_MM)
-  )
-  let far = excess > 0 ? FARTHEST_MM : light.at.distanceMm
-  for (let i = 0; i < 14 && far / near > 1.005; i++) {
-    const middle = Math.sqrt(near * far)
-    // Too bright means farther, too dim nearer; inside the dial either end will do, the one that
-    // changes least is kept.
-    const miss = missAt(middle)
-    if (Math.abs(miss) < 0.02) return Math.round(middle)
-    if (miss > 0) near = middle
-    else far = middle
-  }
-  return Math.round(excess > 0 ? far : near)
+function goalToReach(plan: Plan, now: Suggestion, id: LightId): number {
+  if (now.wantedStops !== null) return now.goalStops
+  const { ledger } = evaluate(plan)
+  const rest = ledger.rows.map((row) => row.source).filter((source) => source !== id)
+  return (sumAt(ledger, now.place, rest) + now.goalStops + now.toleranceStops) / 2
 }
 
 function finish(
@@ -125,7 +105,13 @@ export function powerRemedies(
     settings: { ...settings, ...part }
   })
   if (light.mount === 'stand') {
-    const to = distanceFor(plan, index, excess)
+    const to = distanceAtPower(
+      plan,
+      index,
+      now.place,
+      goalToReach(plan, now, light.id),
+      now.choice!.mark.stops
+    ).distanceMm
     add(
       'distance',
       light.at.distanceMm,

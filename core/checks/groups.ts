@@ -9,7 +9,7 @@ export function groupChecks({ plan, evaluation }: CheckContext): Check[] {
     const needs = plan.lights.flatMap((light) => {
       const wanted =
         light.on && light.group === group ? evaluation.suggestions[light.id]?.wantedStops : null
-      return wanted === null || wanted === undefined || wanted < -20
+      return wanted === null || wanted === undefined
         ? []
         : [{ light, by: wanted - light.powerStops }]
     })

@@ -3,7 +3,7 @@
  * out as wanted, on the strobe's own dial.
  */
 import type { Light, Place, Plan } from '../plan/plan'
-import { chooseOnDial, type DialChoice } from '../scales/dial'
+import { chooseOnDial, dialLowest, type DialChoice } from '../scales/dial'
 import { keyLight } from '../set/places'
 import type { Ledger } from './ledger'
 
@@ -12,13 +12,17 @@ export interface Suggestion {
   readonly goalStops: number
   readonly toleranceStops: number
   /**
-   * ok: a mark within the tolerance; coarse: the dial's steps are too wide; too-bright / too-dim:
-   * past an end of the dial; ambient-alone / others-alone: without this light there is already more
+   * ok: a mark within the tolerance; coarse: the goal lies between two marks of the dial, and the
+   * nearest is off by more than the tolerance; too-bright / too-dim: past an end of the dial;
+   * ambient-alone / others-alone: without this light there is already more
    * than the goal; no-light: it does not reach the place
    */
   readonly state:
     'ok' | 'coarse' | 'too-bright' | 'too-dim' | 'ambient-alone' | 'others-alone' | 'no-light'
-  /** power that would hit the goal exactly, stops below full; null when no power does */
+  /**
+   * power that would hit the goal exactly, stops below full; null when no power does: nothing
+   * reaches the place, or the other light is at the goal already (then the lowest mark adds least)
+   */
   readonly wantedStops: number | null
   readonly choice: DialChoice | null
   /** predicted total at the place with the chosen mark, minus the goal; stops */
@@ -79,17 +83,18 @@ export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestio
     return noPower(aimed, 'others-alone', Math.log2(others) - goal)
   if (own === -Infinity) return noPower(aimed, 'no-light', -Infinity)
   const room = 2 ** goal - others
+  const { dial } = light.strobe
   // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark
   // is the best.
-  const wantedStops = room > 0 ? light.powerStops + Math.log2(room) - own : -99
-  const choice = chooseOnDial(light.strobe.dial, wantedStops)
+  const wantedStops = room > 0 ? light.powerStops + Math.log2(room) - own : null
+  const choice = chooseOnDial(dial, wantedStops ?? dialLowest(dial))
   const missStops = Math.log2(others + 2 ** (own - light.powerStops + choice.mark.stops)) - goal
   const inside = Math.abs(missStops) <= toleranceStops + 1e-9
   const state = inside
     ? 'ok'
     : choice.beyondStops > 0
       ? 'too-dim'
-      : choice.beyondStops < 0
+      : choice.beyondStops < 0 || wantedStops === null
         ? 'too-bright'
         : 'coarse'
   return { place, goalStops: goal, toleranceStops, state, wantedStops, choice, missStops }

@@ -230,9 +230,10 @@ function reserveVerdict(plan: Plan): Verdict {
     id: 'reserve',
     state: ended ? 'near' : 'ok',
     reason: ended ? 'reserve-end' : 'reserve-fine',
-    value: 0 - shown.powerStops,
+    value: ended && shown.powerStops < -1e-9 ? 0 : 0 - shown.powerStops,
     limit: null,
     figures: {
+      atBottom: ended && shown.powerStops < -1e-9 ? 1 : 0,
       up: 0 - shown.powerStops,
       down: shown.powerStops - dialLowest(shown.strobe.dial),
       recycle: Math.max(

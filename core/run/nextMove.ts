@@ -25,7 +25,13 @@ export type NextMove =
       readonly after: Plan
       readonly errorStops: number
     }
-  | { readonly kind: 'no-power-fits'; readonly light: LightId; readonly missStops: number }
+  | {
+      readonly kind: 'no-power-fits'
+      /** the end of the dial it runs into, or coarse: the goal lies between two marks */
+      readonly why: 'coarse' | 'too-bright' | 'too-dim'
+      readonly light: LightId
+      readonly missStops: number
+    }
   | {
       readonly kind: 'too-much'
       readonly by: 'ambient' | 'others'
@@ -89,7 +95,12 @@ function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove |
     case 'ok':
       break
     default:
-      return { kind: 'no-power-fits', light: light.id, missStops: suggestion.missStops }
+      return {
+        kind: 'no-power-fits',
+        why: suggestion.state,
+        light: light.id,
+        missStops: suggestion.missStops
+      }
   }
   const { mark, errorStops } = suggestion.choice!
   if (isLightLocked(plan, 'power', light.id))

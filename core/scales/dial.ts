@@ -5,7 +5,7 @@
  */
 import { z } from 'zod'
 import type { Mark } from './marks'
-import { normalise } from './stops'
+import { normalise, parseStops } from './stops'
 
 export const dialSchema = z
   .discriminatedUnion('kind', [
@@ -149,7 +149,23 @@ export function chooseOnDial(dial: Dial, wantedStops: number): DialChoice {
 export const formatPower = (dial: Dial, stops: number): string =>
   chooseOnDial(dial, stops).mark.label
 
-const FRACTION = /^(?:1 ?\/ ?(\d{1,4})|full)(?: ?([+-]) ?(?:(\d?(?:\.\d+)?)|(\d)\/(\d)))?$/
+const FRACTION =
+  /^(?:1 ?\/ ?(\d{1,4}(?:\.\d{1,2})?)|full)(?: ?([+-]) ?(?:(\d?(?:\.\d+)?)|(\d)\/(\d)))?$/
+
+/** How far a nominal divisor may lie from the third or half of a stop it stands for. */
+const NOMINAL = 0.06
+
+/**
+ * Stops below full behind "1/1.3": dials print thirds and halves of a stop as rounded divisors
+ * (1.3, 1.6, 2.5, 3.2 …), so one close to such a mark stands for it. Source: common practice, no
+ * source.
+ */
+function divisorStops(divisor: number): number {
+  const exact = Math.log2(divisor)
+  const marks = [Math.round(exact * 3) / 3, Math.round(exact * 2) / 2]
+  const near = marks.reduce((a, b) => (Math.abs(b - exact) < Math.abs(a - exact) ? b : a))
+  return Math.abs(near - exact) < NOMINAL ? near : exact
+}
 
 function parseFractionPower(text: string): number | null {
   const match = text.match(FRACTION)
@@ -160,11 +176,12 @@ function parseFractionPower(text: string): number | null {
   if (Number.isNaN(part)) return null
   if (part === 0.3 || part === 0.33) part = 1 / 3
   if (part === 0.7 || part === 0.67) part = 2 / 3
-  return -Math.log2(Number(divisor)) + (sign === '-' ? -part : part)
+  return -divisorStops(Number(divisor)) + (sign === '-' ? -part : part)
 }
 
 /**
- * Reads a power in the dial's own notation, or as a fraction on any dial.
+ * Reads a power in the dial's own notation, or on any dial as a fraction ("1/2.5") or as stops below
+ * full ("−3⅔", "4 stops down").
  * @returns stops below full, unrounded, or null. "0.3" and "0.7" mean a third and two thirds
  *   except on a tenths dial.
  */
@@ -174,6 +191,8 @@ export function parsePower(dial: Dial, text: string): number | null {
   if (exact) return exact.stops
   const fraction = parseFractionPower(clean)
   if (fraction !== null) return fraction <= 1e-9 ? fraction : null
+  const below = /^-|down|below|under/.test(clean) ? parseStops(clean) : null
+  if (below !== null) return below <= 1e-9 ? below : null
   const number = clean.match(/^(\d+(?:\.\d+)?) ?(%)?(?: ?(?:of|\/) ?\d+)?$/)
   if (!number) return null
   const value = Number(number[1])

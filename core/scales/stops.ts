@@ -34,23 +34,33 @@ export function formatStops(stops: number | null, decimals = 1): string {
   return (stops < 0 ? MINUS : '+') + text
 }
 
-/** Makes typed minus signs, decimal commas and spaces uniform before a parser looks at them. */
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4'
+}
+
+/** Makes typed minus signs, fraction signs, decimal commas and spaces uniform before a parser looks at them. */
 export const normalise = (text: string): string =>
   text
     .trim()
     .slice(0, 80)
     .toLowerCase()
     .replace(/[−–—]/g, '-')
+    .replace(/[½⅓⅔¼¾]/g, (sign) => ` ${VULGAR[sign]}`)
+    .trim()
     .replace(/(\d),(\d)/g, '$1.$2')
     .replace(/\s+/g, ' ')
 
 /**
- * Reads a number of stops: "-1", "+0.7", "1/3", "-1 1/3", "2 stops under", "one" is not taken.
+ * Reads a number of stops: "-1", "+0.7", "1/3", "-1 1/3", "2 stops under", "−3⅔", "4 down"; "one" is not taken.
  * @returns stops, or null when the text is no such number
  */
 export function parseStops(text: string): number | null {
   const match = normalise(text).match(
-    /^([+-]?) ?(?:(\d+(?:\.\d+)?|\.\d+)(?: (\d)\/(\d))?|(\d)\/(\d)) ?(?:stops?|ev)? ?(under|over|below|above)?$/
+    /^([+-]?) ?(?:(\d+(?:\.\d+)?|\.\d+)(?: (\d)\/(\d))?|(\d)\/(\d)) ?(?:stops?|ev)? ?(under|over|below|above|down|up)?$/
   )
   if (!match) return null
   const [, sign, whole, num, den, num2, den2, word] = match
@@ -59,6 +69,6 @@ export function parseStops(text: string): number | null {
     whole !== undefined
       ? Number(whole) + (num && den ? Number(num) / Number(den) : 0)
       : Number(num2) / Number(den2)
-  const negative = (sign === '-') !== (word === 'under' || word === 'below')
+  const negative = (sign === '-') !== ['under', 'below', 'down'].includes(word ?? '')
   return negative && size !== 0 ? -size : size
 }

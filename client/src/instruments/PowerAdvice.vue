@@ -29,10 +29,11 @@ const ends = computed(() => {
   return { lowest: marks[0]!.label, full: marks.at(-1)!.label }
 })
 const words = computed(() => {
-  const { state, missStops, choice, place } = suggestion.value!
+  const { state, missStops, choice, place, wantedStops } = suggestion.value!
   const where = place === 'subject' ? 'subject' : placeName(store.plan!, place).toLowerCase()
   switch (state) {
     case 'ok': {
+      if (wantedStops === null) return `other light alone is at the goal; this adds the least`
       const exact = Math.abs(choice!.errorStops) < 0.05
       const said = exact ? 'exactly what is wanted' : `${stops(choice!.errorStops)} by rounding`
       return place === 'subject' ? said : `${said} at the ${where}`

@@ -3,7 +3,6 @@
  * When one frame cannot hold the depth: how many, how far apart, how long, and where the rail
  * stands for each.
  */
-import { stringify } from 'csv-stringify/browser/esm/sync'
 import { computed } from 'vue'
 import { depthOf, neededDepthMm } from '@core/plan/lensInUse'
 import { recycleSeconds } from '@core/light/strobe'
@@ -12,6 +11,7 @@ import { secondsAt } from '@core/scales/marks'
 import { keptNumber } from '@/kept/keptNumber'
 import { saveText } from '@/set/exportSvg'
 import { usePlan } from '@/stores/plan'
+import { csvOf } from '@/words/csv'
 import { duration, mm, percent } from '@/words/format'
 import StepField from './StepField.vue'
 
@@ -58,12 +58,12 @@ const setSettle = (value: number) => {
 const save = (): void => {
   const stack = result.value.stack!
   saveText(
-    stringify([
+    csvOf([
       ['frame', 'focus from the near end, mm', 'rail forward, mm'],
       ...stack.positionsMm.map((p, i) => [
-        String(i + 1),
-        p.toFixed(3),
-        (p - stack.positionsMm[0]!).toFixed(3)
+        i + 1,
+        Number(p.toFixed(3)),
+        Number((p - stack.positionsMm[0]!).toFixed(3))
       ])
     ]),
     'text/csv',

@@ -3,7 +3,6 @@
  * The set in two linked drawings, the sum under them, and beside them the picked thing, the opened
  * cell and the checks.
  */
-import { stringify } from 'csv-stringify/browser/esm/sync'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ratiosOf } from '@core/ledger/ratios'
@@ -22,6 +21,7 @@ import { saveText } from '@/set/exportSvg'
 import { useSelection } from '@/set/selection'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
+import { csvOf } from '@/words/csv'
 import { FLAG_WORDS } from '@/words/flags'
 import { ratioWords } from '@/words/format'
 import { ledgerRows } from '@/words/ledger'
@@ -105,7 +105,7 @@ const copy = async (): Promise<void> => {
   }
 }
 const saveCsv = (): void =>
-  saveText(stringify(ledgerRows(plan.value)), 'text/csv', `${plan.value.title} ledger.csv`)
+  saveText(csvOf(ledgerRows(plan.value)), 'text/csv', `${plan.value.title} ledger.csv`)
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import type { LightFreeze } from '@core/ledger/freeze'
 import type { Plan } from '@core/plan/plan'
-import type { FreezeMove } from '@core/advise/freezing'
+import type { FreezeMove } from '@core/advise/freezeMove'
 import { mm, px, seconds, stopCount, stops } from './format'
 
 export const SPEED_NAMES: Record<string, string> = {
@@ -39,8 +39,8 @@ export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
     case 'nearer':
       return (
         `Lower power, nearer: ${move.light} at ${power(move.light, move.powerStops)} and ` +
-        `${mm(move.to)} instead of ${mm(move.from)} (by the inverse square) blurs ` +
-        `${px(move.blurPx)}.`
+        `${mm(move.to)} instead of ${mm(move.from)} blurs ${px(move.blurPx)}; the subject keeps ` +
+        'its light.'
       )
     case 'heads':
       return (
@@ -66,8 +66,15 @@ export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
       )
     case 'to-sync':
       return (
-        `Back to sync: ${move.light} then fires one short flash and blurs ` +
-        `${px(move.blurPx)}; the ambient comes back up.`
+        `Back to sync: ${move.light} then fires a single flash, at ` +
+        `${power(move.light, move.powerStops)}, and blurs ${px(move.blurPx)}; the ambient comes ` +
+        `up by ${stopCount(move.ambientStops)}.`
+      )
+    case 'faster-shutter':
+      return (
+        `Faster shutter: ${nameOf('shutter', move.to)} instead of ${nameOf('shutter', move.from)} ` +
+        `blurs ${px(move.blurPx)} in high-speed sync and takes ${stopCount(move.stops)} from the ` +
+        `strobes${move.shortStops > 0.05 ? `; they lack ${stopCount(move.shortStops)} for it` : ''}.`
       )
   }
 }

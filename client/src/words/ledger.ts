@@ -20,9 +20,10 @@ export const cellWords = (cell: Cell): string =>
  * A header and a row for each source, then the sum and the goals. Plain minus signs, so that a
  * spreadsheet reads numbers.
  */
-export function ledgerRows(plan: Plan): string[][] {
+export function ledgerRows(plan: Plan): (string | number)[][] {
   const { ledger } = evaluate(plan)
-  const figure = (level: number): string => (Number.isFinite(level) ? level.toFixed(2) : '')
+  const figure = (level: number): number | '' =>
+    Number.isFinite(level) ? Number(level.toFixed(2)) : ''
   return [
     ['stops at', ...ledger.places.map((place) => placeName(plan, place))],
     ...ledger.rows.map((row) => [

@@ -94,10 +94,14 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
       return {
         head:
           named(move.light) +
-          (move.missStops > 0 ? 'Lowest power is too bright' : 'Full power is too dim'),
+          {
+            coarse: 'The goal lies between two marks',
+            'too-bright': 'Lowest power is too bright',
+            'too-dim': 'Full power is too dim'
+          }[move.why],
         detail:
-          `Still ${stopCount(move.missStops)} ${move.missStops > 0 ? 'over' : 'under'}. Pick ` +
-          'one way, change only that.'
+          `${move.why === 'coarse' ? 'The nearest is' : 'Still'} ${stopCount(move.missStops)} ` +
+          `${move.missStops > 0 ? 'over' : 'under'}. Pick one way, change only that.`
       }
     case 'too-much':
       return move.by === 'ambient'

@@ -218,15 +218,21 @@ describe('the run', () => {
     ],
     [
       two,
-      { kind: 'no-power-fits', light: 'B', missStops: 0.8 },
+      { kind: 'no-power-fits', why: 'too-bright', light: 'B', missStops: 0.8 },
       'B Rim: Lowest power is too bright',
       /^Still 0\.8 stop over\./
     ],
     [
       one,
-      { kind: 'no-power-fits', light: 'A', missStops: -2 },
+      { kind: 'no-power-fits', why: 'too-dim', light: 'A', missStops: -2 },
       'Full power is too dim',
       /^Still 2\.0 stops under\./
+    ],
+    [
+      one,
+      { kind: 'no-power-fits', why: 'coarse', light: 'A', missStops: -0.5 },
+      'The goal lies between two marks',
+      /^The nearest is 0\.5 stop under\. Pick one way/
     ],
     [
       one,

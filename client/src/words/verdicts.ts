@@ -25,7 +25,7 @@ export function verdictValue(verdict: Verdict): string {
           ? `HSS ${stops(figures.loss ?? 0)}`
           : nameOf('shutter', value ?? 0)
     case 'reserve':
-      return stops(value)
+      return `${(value ?? 0).toFixed(1)} ${figures.atBottom ? 'below' : 'above'}`
   }
 }
 
@@ -123,8 +123,9 @@ export function verdictReason(verdict: Verdict): string {
       )
     case 'reserve-end':
       return (
-        'The dial is at its ' +
-        `${value === 0 ? 'top: no power is left above' : 'bottom: nothing is left below'}. ` +
+        (f.atBottom
+          ? `The dial is at its bottom: nothing is left below, ${stopCount(f.up ?? 0)} above. `
+          : `The dial is at its top: no power is left above, ${stopCount(f.down ?? 0)} below. `) +
         `Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per ` +
         'charge.'
       )
