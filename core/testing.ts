@@ -48,6 +48,7 @@ export const testLens = (part: Partial<Lens> = {}): Lens =>
     narrowestStops: 10,
     pupilRatio: 1,
     sensorToFrontMm: 170,
+    hoodDeg: null,
     ...part
   })
 
@@ -58,10 +59,16 @@ export const testStrobe = (part: Partial<Strobe> = {}): Strobe =>
     name: 'Test head',
     notes: '',
     guideNumberM: 32,
+    guideNumberWaterM: null,
     beamDeg: 60,
     face: { kind: 'disc', diameterMm: 1 },
     dial: { kind: 'fraction', step: 'third', lowestStops: -7 },
     recycleFullS: 3,
+    leastRecycleS: 0.1,
+    mostFlashes: null,
+    headClass: 'hot-shoe',
+    shortestT01S: null,
+    durationsFrom: 'stated',
     flashesFull: 150,
     quench: 'quenched',
     t01FullS: 1 / 300,
@@ -95,6 +102,8 @@ export function testPlan(change?: (plan: Plan) => void): Plan {
     modifier: null
   })
   plan.subject = { ...plan.subject, shape: 'sheet', sharpDepthMm: 4 }
+  plan.settings = { ...plan.settings, apertureStops: 8 }
+  plan.focus = { ...plan.focus, blur: { kind: 'circle', mm: 0.1 } }
   plan.background = { ...plan.background, reflectance: 0.005 }
   plan.lights[0]!.at = { distanceMm: 200, azimuthDeg: 40, elevationDeg: 0 }
   // A copy: what a test changes in place must not be what was evaluated already.

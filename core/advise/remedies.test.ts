@@ -146,7 +146,10 @@ describe('freezing', () => {
     const plan = moving((p) => {
       p.lights[0] = testLight({
         powerStops: -1,
-        strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 200, heightMm: 200 } }),
+        strobe: testStrobe({
+          beamDeg: 120,
+          face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
+        }),
         at: { distanceMm: 300, azimuthDeg: 0, elevationDeg: 0 }
       })
     })

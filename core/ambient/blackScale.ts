@@ -21,3 +21,10 @@ export const BLACK_TARGETS = [
   { id: 'near', stops: -5 },
   { id: 'black', stops: -7 }
 ] as const
+
+/** The same where daylight surroundings are to stay in the picture. */
+export const DAYLIGHT_TARGETS = [
+  { id: 'stopUnder', stops: -1 },
+  { id: 'twoUnder', stops: -2 },
+  { id: 'moody', stops: -3 }
+] as const

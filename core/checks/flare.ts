@@ -1,5 +1,6 @@
-/** Does a light shine into the lens, and what would keep it out? */
+/** Does a light veil the picture by shining into the lens, and what would keep it out? */
 import { cellAt } from '../ledger/ledger'
+import { pastHood, veilStops } from '../optics/glare'
 import type { Plan } from '../plan/plan'
 import { cutAngleDeg, faceSizeMm } from '../set/heads'
 import { withLight } from '../plan/edit'
@@ -8,10 +9,11 @@ import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { visibleShares } from './inView'
 
 /**
- * A light counts as flare when a grey card at the lens front would come out above this, against the
- * subject's goal. Common practice, no source.
+ * A veil at this level washes out the darks of any picture; where a darker background is wanted, a
+ * veil that would lift it past its goal is named too, down to the second. Values from memory.
  */
-const FLARE_STOPS = -3
+const WASHED_STOPS = -4
+const FAINTEST_STOPS = -7
 /** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
 const FRONT_MM = 35
 
@@ -73,15 +75,21 @@ export function flareChecks(context: CheckContext): Check[] {
   return plan.lights.flatMap((light, i): Check[] => {
     const direct = transport.direct[i * places.length + j]!
     const level = cellAt(evaluation.ledger, light.id, 'lens')!.level
-    if (!light.on || direct <= 0 || level < plan.goals.subjectStops + FLARE_STOPS) return []
+    if (!light.on || direct <= 0) return []
     const head = heads[i]!
+    // Between the lens axis, looking out, and the line to the light.
+    const away = sub(pose.front, head.at)
+    const offLens = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(unit(away), pose.toCamera)))))
+    const faceDeg = 2 * toDeg(Math.atan(faceSizeMm(head.face) / 2 / distance(pose.front, head.at)))
+    const open = pastHood(offLens, Math.max(0.1, faceDeg), plan.lens.hoodDeg)
+    const veil = veilStops(level + Math.log2(open), offLens)
+    const most = Math.min(WASHED_STOPS, Math.max(FAINTEST_STOPS, plan.goals.backgroundStops))
+    if (veil < most) return []
     // Behind a clear thing and hidden by it: that light is the picture.
     const { inside, seen } = visibleShares(plan, transport.scene, head)
     if (plan.subject.finish === 'clear' && inside > 0 && seen === 0) return []
     const towards = unit(sub(pose.front, head.at))
     const offBeam = toDeg(Math.acos(Math.min(1, dot(towards, head.axis))))
-    // Between the lens axis, looking out, and the line to the light.
-    const offLens = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(towards, pose.toCamera)))))
     // A tube or grid must end before the lens front's near edge as seen from the head.
     const edge = toDeg(
       Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at))
@@ -115,10 +123,10 @@ export function flareChecks(context: CheckContext): Check[] {
     return [
       {
         kind: 'into-lens',
-        state: level > plan.goals.subjectStops ? 'miss' : 'near',
+        state: veil > WASHED_STOPS ? 'miss' : 'near',
         light: light.id,
         place: 'lens',
-        figures: { level, offLensDeg: offLens, offBeamDeg: offBeam, narrowDeg },
+        figures: { level, veil, offLensDeg: offLens, offBeamDeg: offBeam, narrowDeg },
         remedies
       }
     ]

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod'
 import { distributionSchema } from '../light/beam'
+import { HEAD_CLASSES } from '../light/strobe'
 import { dialSchema } from '../scales/dial'
 
 const id = z
@@ -59,7 +60,13 @@ export const lensSchema = z
     widestStops: stops(-1, 12).describe('2·log2 of the widest f-number'),
     narrowestStops: stops(1, 14).describe('2·log2 of the narrowest f-number'),
     pupilRatio: z.number().min(0.1).max(10),
-    sensorToFrontMm: z.number().min(10).max(1500).describe('sensor plane to the front of the lens')
+    sensorToFrontMm: z.number().min(10).max(1500).describe('sensor plane to the front of the lens'),
+    hoodDeg: z
+      .number()
+      .min(5)
+      .max(89)
+      .nullable()
+      .describe('the hood shades the front past this angle off the axis; null: no hood')
   })
   .superRefine((lens, context) => {
     if (lens.widestStops >= lens.narrowestStops)
@@ -115,12 +122,36 @@ export const strobeSchema = z.strictObject({
     .describe('full angle at whose edge the light is down one stop'),
   distribution: distributionSchema.default({ kind: 'cos' }),
   face: faceSchema,
+  guideNumberWaterM: z
+    .number()
+    .min(0.2)
+    .max(100)
+    .nullable()
+    .describe('the same under water; null: not known'),
   dial: dialSchema,
   recycleFullS: z.number().min(0).max(60),
+  leastRecycleS: z.number().min(0).max(60).describe('shortest time between flashes, however weak'),
   flashesFull: z.number().int().min(1).max(100000),
+  mostFlashes: z
+    .number()
+    .int()
+    .min(1)
+    .max(10_000_000)
+    .nullable()
+    .describe('most flashes a charge gives, however weak; null: not known, 20 times those at full'),
+  headClass: z.enum(HEAD_CLASSES).describe('what is assumed where nothing of the head is known'),
   quench: z.enum(['quenched', 'voltage']),
   t01FullS: z.number().min(1e-6).max(1),
+  shortestT01S: z
+    .number()
+    .min(1e-6)
+    .max(1)
+    .nullable()
+    .describe('shortest flash it can do, t0.1; null: not known, that of its class'),
   durations: z.array(durationPointSchema).max(24).default([]),
+  durationsFrom: z
+    .enum(['typical', 'stated', 'measured'])
+    .describe('typical: of its class, right to a factor of 2'),
   highSpeedSync: z.boolean(),
   highSpeedPenaltyStops: stops(0, 4).default(0.5)
 })

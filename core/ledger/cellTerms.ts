@@ -4,10 +4,17 @@ import { guideStops, distanceStops } from '../light/strobe'
 import type { Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
+import { curtainTravelS } from '../plan/sync'
 import { transportOf } from '../set/remembered'
 import type { Transport } from '../set/transport'
 import { readPlaceOf } from '../plan/readPlace'
-import { ambientSurfaceStops, evOfReading, flashSecondsOf, shutterLoss } from './cells'
+import {
+  ambientSurfaceStops,
+  evOfReading,
+  flashSecondsOf,
+  shutterLoss,
+  guideNumberOf
+} from './cells'
 import { correctionFor } from './corrections'
 import type { SourceId, Term, TermKind } from './terms'
 
@@ -128,7 +135,7 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   const at = i * transport.scene.places.length + j
   if (!light.on || transport.direct[at]! + transport.bounce[at]! < 2 ** -24) return []
   const terms = [
-    term('output', guideStops(light.strobe.guideNumberM), { GN: light.strobe.guideNumberM }),
+    term('output', guideStops(guideNumberOf(plan, light)), { GN: guideNumberOf(plan, light) }),
     term('power', light.powerStops, { p: 2 ** light.powerStops })
   ]
   terms.push(...arrivalTerms(transport, i, j))
@@ -142,8 +149,14 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   )
   const loss = shutterLoss(plan, light)
   const t = secondsAt(plan.settings.shutterStops)
-  if (loss.kind === 'leafClip')
-    terms.push(term('leafClip', loss.stops, { t, 't0.1': flashSecondsOf(light) }))
+  if (loss.kind === 'leafClip' || loss.kind === 'curtainClip')
+    terms.push(
+      term(loss.kind, loss.stops, {
+        t,
+        't0.1': flashSecondsOf(light),
+        ...(loss.kind === 'curtainClip' && { Tc: curtainTravelS(plan) })
+      })
+    )
   if (loss.kind === 'highSpeedSync')
     terms.push(
       term('highSpeedSync', loss.stops, {

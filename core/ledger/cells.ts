@@ -3,13 +3,14 @@
  * without building the list.
  */
 import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
-import { leafClip, highSpeedSyncLoss } from '../optics/shutter'
-import { flashDuration, guideStops } from '../light/strobe'
+import { cutStops } from '../light/pulse'
+import { flashDuration, guideStops, pulseOf } from '../light/strobe'
+import { highSpeedSyncLoss } from '../optics/shutter'
 import type { AmbientReading, Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import { readPlaceOf } from '../plan/readPlace'
-import { usesHighSpeedSync } from '../plan/sync'
+import { openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
 import type { PlacePoint } from '../set/places'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
@@ -85,28 +86,42 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
 
 /** t0.1 of a light's flash at its power, seconds. */
 export const flashSecondsOf = ({ strobe, powerStops }: Light): number =>
-  flashDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations)
+  flashDuration(powerStops, strobe)
 
-/**
- * What the shutter takes from a flash: high-speed sync, or a leaf shutter closing on its tail;
- * stops ≤ 0.
- */
-export function shutterLoss(
-  plan: Plan,
-  light: Light
-): { readonly kind: 'highSpeedSync' | 'leafClip' | null; readonly stops: number } {
-  const t = secondsAt(plan.settings.shutterStops)
-  if (plan.camera.curtain === 'leaf') {
-    const stops = leafClip(t, flashSecondsOf(light))
-    return { kind: stops < 0 ? 'leafClip' : null, stops }
-  }
-  if (!usesHighSpeedSync(plan, light)) return { kind: null, stops: 0 }
-  return {
-    kind: 'highSpeedSync',
-    stops:
-      -highSpeedSyncLoss(t, secondsAt(plan.camera.syncStops)) - light.strobe.highSpeedPenaltyStops
-  }
+export interface ShutterLoss {
+  readonly kind: 'highSpeedSync' | 'leafClip' | 'curtainClip' | null
+  /** in the middle of the frame, stops ≤ 0 */
+  readonly stops: number
 }
+/**
+ * What the shutter takes from a flash: high-speed sync spreads it, a leaf shutter or the second
+ * curtain closes on its tail.
+ */
+export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
+  if (usesHighSpeedSync(plan, light))
+    return {
+      kind: 'highSpeedSync',
+      stops:
+        -highSpeedSyncLoss(
+          secondsAt(plan.settings.shutterStops),
+          secondsAt(plan.camera.syncStops)
+        ) - light.strobe.highSpeedPenaltyStops
+    }
+  const stops = cutStops(pulseOf(light.powerStops, light.strobe), openAfterFlashS(plan))
+  if (stops === 0) return { kind: null, stops }
+  return { kind: plan.camera.curtain === 'leaf' ? 'leafClip' : 'curtainClip', stops }
+}
+
+/** Guide number in what the set stands in, m at ISO 100: a third to a half of it under water. */
+const WATER_SHARE = 0.4
+/**
+ * @returns that under water where the plan is there; 0.4 of that in air when it is not known, which
+ *   is flagged. Source: common practice, no source.
+ */
+export const guideNumberOf = ({ medium }: Pick<Plan, 'medium'>, { strobe }: Light): number =>
+  medium === 'water'
+    ? (strobe.guideNumberWaterM ?? WATER_SHARE * strobe.guideNumberM)
+    : strobe.guideNumberM
 
 const modifierLoss = (light: Light): number =>
   light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
@@ -116,7 +131,7 @@ const NOTHING = 2 ** -24
 
 /** Everything of a light's sum that does not depend on the place; stops. */
 export const lightStops = (plan: Plan, light: Light): number =>
-  guideStops(light.strobe.guideNumberM) +
+  guideStops(guideNumberOf(plan, light)) +
   light.powerStops -
   modifierLoss(light) +
   cameraStops(plan) +

@@ -25,6 +25,12 @@ export function findFlags(plan: Plan): Flag[] {
     flags.push('light-inside')
   if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0))
     flags.push('duration-assumed')
+  if (plan.medium === 'water') {
+    flags.push('under-water')
+    if (lit.some((light) => light.strobe.guideNumberWaterM === null))
+      flags.push('water-guide-assumed')
+  }
+  if (subject.shape === 'plume') flags.push('vapour')
   const { places, heads } = transportOf(plan).scene
   const spot = places[0]!
   if (spot.normal !== null && lit.length === 1) {

@@ -1,6 +1,4 @@
 import { describe, expect, test } from '@jest/globals'
-import fc from 'fast-check'
-import { flashDuration, flashHalfDuration } from '../light/strobe'
 import type { Plan } from '../plan/plan'
 import { freezing } from '../advise/freezing'
 import { byShutter, highSpeedAgainstSync } from '../advise/byShutter'
@@ -16,39 +14,6 @@ const moving = (change: (plan: Plan) => void = () => undefined): Plan =>
     change(plan)
   })
 const freeze = (plan: Plan) => freezeOf(plan, evaluate(plan).ledger)
-
-describe('flash durations', () => {
-  // Pure exponential at full power: t0.1 / t0.5 = ln 10 / ln 2 = 3.32.
-  test('t0.5 at full is t0.1 / 3.32; a table gives a third', () => {
-    expect(
-      flashDuration(0, 1 / 300, 'quenched', []) / flashHalfDuration(0, 1 / 300, 'quenched', [])
-    ).toBeCloseTo(3.32, 2)
-    expect(
-      flashHalfDuration(-2, 1 / 300, 'quenched', [{ powerStops: -2, t01: 0.0006 }])
-    ).toBeCloseTo(0.0002, 9)
-  })
-  test('cut short, both end together: the light stops while still above half its peak', () => {
-    expect(flashHalfDuration(-5, 1 / 300, 'quenched', [])).toBeCloseTo(
-      flashDuration(-5, 1 / 300, 'quenched', []),
-      12
-    )
-  })
-  test('property: t0.5 never exceeds t0.1, by numeric integration of the discharge', () => {
-    fc.assert(
-      fc.property(fc.double({ min: -8, max: 0, noNaN: true }), (power) => {
-        const tau = 1 / 300 / Math.LN10
-        // Walk the discharge until the share of its energy is given out, counting time above half
-        // and above a tenth.
-        const end = flashDuration(power, 1 / 300, 'quenched', [])
-        const step = end / 20000
-        let half = 0
-        for (let t = step / 2; t < end; t += step) if (Math.exp(-t / tau) > 0.5) half += step
-        expect(flashHalfDuration(power, 1 / 300, 'quenched', []) / half).toBeCloseTo(1, 2)
-      }),
-      { numRuns: 20 }
-    )
-  })
-})
 
 describe('what is frozen', () => {
   test('1 m/s at m = 0.5 on 4.4 µm pixels, t0.1 1/1000 s: 114 px', () => {

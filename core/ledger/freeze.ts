@@ -3,7 +3,7 @@
  * on the subject.
  */
 import { pixelPitchMm } from '../kit/kit'
-import { flashHalfDuration } from '../light/strobe'
+import { durationFactor, flashHalfDuration } from '../light/strobe'
 import { motionBlurTowardsPx } from '../optics/motion'
 import type { Light, LightId, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
@@ -35,10 +35,13 @@ export interface LightFreeze {
   readonly seconds: number
   readonly blurPx: number
   readonly highSpeed: boolean
-  /** what a leaf shutter cuts off, stops ≤ 0 */
+  /** by what factor the duration may be off, and the blur if it is that much longer */
+  readonly factor: number
+  readonly mostBlurPx: number
+  /** what the shutter cuts off its tail, stops ≤ 0 */
   readonly clipStops: number
-  /** how the duration is known */
-  readonly from: 'table' | 'model' | 'assumed'
+  /** how the duration is known; class: a table typical of its class */
+  readonly from: 'table' | 'class' | 'model' | 'assumed'
 }
 export interface Freeze {
   readonly lights: readonly LightFreeze[]
@@ -90,15 +93,25 @@ function ofLight(plan: Plan, light: Light): LightFreeze {
   const { strobe, powerStops } = light
   const seconds = litSeconds(plan, light)
   const lost = shutterLoss(plan, light)
+  const highSpeed = usesHighSpeedSync(plan, light)
+  const factor = highSpeed ? 1 : durationFactor(powerStops, strobe)
   return {
     id: light.id,
     t01: flashSecondsOf(light),
-    t05: flashHalfDuration(powerStops, strobe.t01FullS, strobe.quench, strobe.durations),
+    t05: flashHalfDuration(powerStops, strobe),
     seconds,
     blurPx: blurFor(plan, seconds),
-    highSpeed: usesHighSpeedSync(plan, light),
-    clipStops: lost.kind === 'leafClip' ? lost.stops : 0,
-    from: strobe.durations.length ? 'table' : strobe.quench === 'quenched' ? 'model' : 'assumed'
+    highSpeed,
+    factor,
+    mostBlurPx: blurFor(plan, Math.min(seconds * factor, secondsAt(plan.settings.shutterStops))),
+    clipStops: lost.kind === 'highSpeedSync' ? 0 : lost.stops,
+    from: strobe.durations.length
+      ? strobe.durationsFrom === 'typical'
+        ? 'class'
+        : 'table'
+      : strobe.quench === 'quenched'
+        ? 'model'
+        : 'assumed'
   }
 }
 

@@ -3,8 +3,10 @@
  * out as wanted, on the strobe's own dial.
  */
 import type { Light, Place, Plan } from '../plan/plan'
-import { chooseOnDial, dialLowest, type DialChoice } from '../scales/dial'
+import { chooseOnDial, dialLowest, dialMarks, type Dial, type DialChoice } from '../scales/dial'
+import type { Mark } from '../scales/marks'
 import { keyLight } from '../set/places'
+import { shutterLoss } from './cells'
 import type { Ledger } from './ledger'
 
 export interface Suggestion {
@@ -65,6 +67,55 @@ const noPower = (aimed: Aimed, state: Suggestion['state'], missStops: number): S
   missStops
 })
 
+/**
+ * What a light gives at its place at a power, stops: as much more as the power, less what the
+ * shutter cuts off its longer flash.
+ */
+function givenAt(plan: Plan, light: Light, own: number): (powerStops: number) => number {
+  const lost = (powerStops: number): number => shutterLoss(plan, { ...light, powerStops }).stops
+  const uncut = lost(0) === lost(light.powerStops)
+  const now = own - light.powerStops - lost(light.powerStops)
+  return uncut
+    ? (powerStops) => own - light.powerStops + powerStops
+    : (powerStops) => now + powerStops + lost(powerStops)
+}
+
+/**
+ * The power that gives a level, stops below full; past an end of the dial by as much as the level
+ * is.
+ */
+function powerFor(
+  gives: (powerStops: number) => number,
+  level: number,
+  lowestStops: number
+): number {
+  let [low, high] = [lowestStops, 0]
+  if (level >= gives(high)) return level - gives(high)
+  if (level <= gives(low)) return low + level - gives(low)
+  for (let i = 0; i < 50 && high - low > 1e-12; i++) {
+    const middle = (low + high) / 2
+    if (gives(middle) < level) low = middle
+    else high = middle
+  }
+  return high
+}
+
+/** The mark whose light is nearest to that of a wanted power. */
+function nearestGiving(
+  dial: Dial,
+  gives: (powerStops: number) => number,
+  wantedStops: number
+): DialChoice {
+  const choice = chooseOnDial(dial, wantedStops)
+  if (choice.beyondStops !== 0) return choice
+  const wanted = gives(wantedStops)
+  const off = (mark: Mark): number => Math.abs(gives(mark.stops) - wanted)
+  const mark = dialMarks(dial)
+    .filter((each) => Math.abs(each.stops - choice.mark.stops) < 2.5)
+    .reduce((best, each) => (off(each) < off(best) - 1e-9 ? each : best), choice.mark)
+  return { ...choice, mark, errorStops: mark.stops - wantedStops }
+}
+
 /** @returns null when the light has no goal to serve, or its place is not there */
 export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestion | null {
   const aimed = goalOf(plan, light)
@@ -84,11 +135,12 @@ export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestio
   if (own === -Infinity) return noPower(aimed, 'no-light', -Infinity)
   const room = 2 ** goal - others
   const { dial } = light.strobe
+  const gives = givenAt(plan, light, own)
   // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark
   // is the best.
-  const wantedStops = room > 0 ? light.powerStops + Math.log2(room) - own : null
-  const choice = chooseOnDial(dial, wantedStops ?? dialLowest(dial))
-  const missStops = Math.log2(others + 2 ** (own - light.powerStops + choice.mark.stops)) - goal
+  const wantedStops = room > 0 ? powerFor(gives, Math.log2(room), dialLowest(dial)) : null
+  const choice = nearestGiving(dial, gives, wantedStops ?? dialLowest(dial))
+  const missStops = Math.log2(others + 2 ** gives(choice.mark.stops)) - goal
   const inside = Math.abs(missStops) <= toleranceStops + 1e-9
   const state = inside
     ? 'ok'

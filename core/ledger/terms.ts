@@ -26,6 +26,7 @@ export type TermKind =
   | 'bounceOnly'
   | 'highSpeedSync'
   | 'leafClip'
+  | 'curtainClip'
   | 'correction'
 
 export interface Term {
@@ -49,6 +50,9 @@ export type Flag =
   | 'specular'
   | 'light-inside'
   | 'duration-assumed'
+  | 'water-guide-assumed'
+  | 'under-water'
+  | 'vapour'
   | 'grazing'
   | 'lens-limit'
   | 'off-camera-range'
@@ -115,8 +119,12 @@ export const TERM_FORMULAS: Record<
     source: 'curtain geometry; penalty from the kit'
   },
   leafClip: {
-    formula: 'log2(1 − 10^(−t/t0.1))',
-    source: 'exponential decay inside a leaf shutter'
+    formula: 'log2 of the flash’s light given out until the shutter closes',
+    source: 'exponential decay, cut off where the head ends it'
+  },
+  curtainClip: {
+    formula: 'log2 of the flash’s light given out until the middle row closes, t − Tc/2',
+    source: 'curtain geometry; exponential decay, cut off where the head ends it'
   },
   correction: { formula: 'measured − predicted', source: 'your frame' }
 }

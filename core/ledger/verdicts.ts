@@ -6,13 +6,14 @@
 import { darkShare } from '../optics/shutter'
 import { pixelPitchMm } from '../kit/kit'
 import { dialLowest } from '../scales/dial'
-import { flashesPerCharge, recycleSeconds } from '../light/strobe'
+import { cutStops } from '../light/pulse'
+import { flashesPerCharge, pulseOf, recycleSeconds } from '../light/strobe'
 import { secondsAt } from '../scales/marks'
 import type { PlanPath } from '../plan/path'
 import { BACKGROUND_PLACES, type Light, type Place, type Plan } from '../plan/plan'
-import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
-import { usesHighSpeedSync } from '../plan/sync'
-import { shutterLoss } from './cells'
+import { airyDiscOf, blurCircleMm, depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
+import { isPastSync, openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
+import { flashSecondsOf, shutterLoss } from './cells'
 import { freezeOf, visibleLights } from './freeze'
 import type { Ledger } from './ledger'
 import type { SourceId, TermKind } from './terms'
@@ -24,18 +25,22 @@ export type Reason =
   | 'background-ambient'
   | 'background-strobe'
   | 'background-unread'
+  | 'background-under'
   | 'subject-right'
   | 'subject-over'
   | 'subject-under'
   | 'depth-enough'
   | 'depth-short'
+  | 'depth-diffraction'
   | 'freeze-still'
   | 'freeze-sharp'
   | 'freeze-strobe'
+  | 'freeze-unsure'
   | 'freeze-ghost'
   | 'sync-within'
   | 'sync-leaf'
   | 'sync-leaf-clip'
+  | 'sync-tail'
   | 'sync-high-speed'
   | 'sync-band'
   | 'reserve-fine'
@@ -80,21 +85,32 @@ function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
   const unread =
     ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.limit === 'at-most')
   const bright = over > 1e-9 && !(unread && byAmbient)
-  const state = bright ? (over > 0.5 ? 'miss' : 'near') : unread ? 'unknown' : 'ok'
+  const least = plan.goals.backgroundLeastStops
+  const under = least === null ? 0 : Math.max(0, least - level)
+  const off = bright ? over : unread ? 0 : under
+  const state = off > 1e-9 ? (off > 0.5 ? 'miss' : 'near') : unread ? 'unknown' : 'ok'
   const reason = bright
     ? byAmbient
       ? 'background-ambient'
       : 'background-strobe'
     : unread
       ? 'background-unread'
-      : 'background-dark'
+      : under > 1e-9
+        ? 'background-under'
+        : 'background-dark'
   return {
     id: 'background',
     state,
     reason,
     value: level,
     limit: goal,
-    figures: { over, ambient: ambient.level, strobe: flash },
+    figures: {
+      over,
+      under,
+      ...(least !== null && { least }),
+      ambient: ambient.level,
+      strobe: flash
+    },
     cause: byAmbient
       ? { source: 'ambient', place, term: 'reading' }
       : { source: strongest(ledger, place), place, term: 'distance' },
@@ -133,11 +149,14 @@ function depthVerdict(plan: Plan): Verdict {
   return {
     id: 'depth',
     state: have >= need * (1 - 1e-9) ? 'ok' : have >= 0.8 * need ? 'near' : 'miss',
-    reason: have >= need * (1 - 1e-9) ? 'depth-enough' : 'depth-short',
+    reason:
+      have >= need * (1 - 1e-9) ? 'depth-enough' : have > 0 ? 'depth-short' : 'depth-diffraction',
     value: have,
     limit: need,
     figures: {
-      blurPx: endBlur(plan, need).bothMm / pixelPitchMm(plan.camera)
+      blurPx: endBlur(plan, need).bothMm / pixelPitchMm(plan.camera),
+      airyPx: airyDiscOf(plan) / pixelPitchMm(plan.camera),
+      allowedPx: blurCircleMm(plan) / pixelPitchMm(plan.camera)
     },
     cause: { source: plan.lights[0]!.id, place: 'subject', term: 'aperture' },
     path: 'settings.apertureStops'
@@ -155,7 +174,9 @@ function freezeVerdict(plan: Plan, ledger: Ledger): Verdict {
       ? 'freeze-strobe'
       : ghost
         ? 'freeze-ghost'
-        : 'freeze-sharp'
+        : worst.mostBlurPx > limit
+          ? 'freeze-unsure'
+          : 'freeze-sharp'
   return {
     id: 'freeze',
     reason,
@@ -164,11 +185,18 @@ function freezeVerdict(plan: Plan, ledger: Ledger): Verdict {
       ? 'idle'
       : worst.blurPx > 2 * limit
         ? 'miss'
-        : worst.blurPx > limit || ghost
+        : worst.mostBlurPx > limit || ghost
           ? 'near'
           : 'ok',
     value: reason === 'freeze-ghost' ? ambientPx : worst.blurPx,
-    figures: { strobePx: worst.blurPx, ambientPx, seconds: worst.seconds, ambient: ambientLevel },
+    figures: {
+      strobePx: worst.blurPx,
+      mostPx: worst.mostBlurPx,
+      ambientPx,
+      seconds: worst.seconds,
+      factor: worst.factor,
+      ambient: ambientLevel
+    },
     cause: still
       ? null
       : reason === 'freeze-ghost'
@@ -182,6 +210,18 @@ function freezeVerdict(plan: Plan, ledger: Ledger): Verdict {
   }
 }
 
+/** A row that loses more of the flash than this is told, stops. */
+const UNEVEN_STOPS = 0.1
+
+/** What the second curtain takes from the rows that close first and last, stops ≤ 0. */
+function tailLoss(plan: Plan, light: Light): { firstStops: number; lastStops: number } {
+  const pulse = pulseOf(light.powerStops, light.strobe)
+  const [firstStops, lastStops] = [0, 1].map((row) =>
+    isPastSync(plan) ? 0 : cutStops(pulse, openAfterFlashS(plan, row))
+  ) as [number, number]
+  return { firstStops, lastStops }
+}
+
 function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
   const { camera, settings } = plan
   const t = secondsAt(settings.shutterStops)
@@ -190,26 +230,39 @@ function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
     shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most
   )
   const lost = shutterLoss(plan, worst)
-  const within = settings.shutterStops <= camera.syncStops + 1e-6
+  const uneven = tailLoss(plan, worst)
   const leaf = camera.curtain === 'leaf'
+  const within = !leaf && !isPastSync(plan)
   // One strobe without high-speed sync leaves its band, however many others do.
-  const banded = !leaf && !within && lights.some((light) => !usesHighSpeedSync(plan, light))
+  const banded = isPastSync(plan) && lights.some((light) => !usesHighSpeedSync(plan, light))
   const reason: Reason = leaf
     ? lost.kind
       ? 'sync-leaf-clip'
       : 'sync-leaf'
     : within
-      ? 'sync-within'
+      ? uneven.firstStops < -UNEVEN_STOPS
+        ? 'sync-tail'
+        : 'sync-within'
       : banded
         ? 'sync-band'
         : 'sync-high-speed'
   return {
     id: 'sync',
     reason,
-    state: reason === 'sync-band' ? 'miss' : lost.kind ? 'near' : 'ok',
+    state:
+      reason === 'sync-band'
+        ? 'miss'
+        : reason === 'sync-tail' || (lost.kind && !within)
+          ? 'near'
+          : 'ok',
     value: settings.shutterStops,
     limit: camera.syncStops,
-    figures: { dark: banded ? darkShare(t, secondsAt(camera.syncStops)) : 0, loss: lost.stops },
+    figures: {
+      dark: banded ? darkShare(t, secondsAt(camera.syncStops)) : 0,
+      loss: lost.stops,
+      t01: flashSecondsOf(worst),
+      ...uneven
+    },
     cause: lost.kind && !banded ? { source: worst.id, place: 'subject', term: lost.kind } : null,
     path: 'settings.shutterStops'
   }
@@ -236,12 +289,8 @@ function reserveVerdict(plan: Plan): Verdict {
       atBottom: ended && shown.powerStops < -1e-9 ? 1 : 0,
       up: 0 - shown.powerStops,
       down: shown.powerStops - dialLowest(shown.strobe.dial),
-      recycle: Math.max(
-        ...lights.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
-      ),
-      flashes: Math.min(
-        ...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))
-      )
+      recycle: Math.max(...lights.map((light) => recycleSeconds(light.powerStops, light.strobe))),
+      flashes: Math.min(...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe)))
     },
     cause: { source: shown.id, place: 'subject', term: 'power' },
     path: `lights.${shown.id}.powerStops`

@@ -44,48 +44,6 @@ describe('strobe as a point', () => {
   })
 })
 
-describe('flash duration', () => {
-  test('exponential: t0.5 = τ ln 2, t0.1 = τ ln 10, ratio 3.32 (RC discharge)', () => {
-    const tau = 1 / 300 / Math.LN10
-    expect((tau * Math.LN10) / (tau * Math.LN2)).toBeCloseTo(3.32, 2)
-    expect(flashDuration(0, 1 / 300, 'quenched', [])).toBeCloseTo(1 / 300, 9)
-  })
-  test('independent integration: cutting at the computed time lets p of the full flash energy out', () => {
-    const tau = 1
-    for (const stops of [-1, -3, -6]) {
-      const cut = flashDuration(stops, tau * Math.LN10, 'quenched', [])
-      let energy = 0
-      const steps = 20000
-      for (let i = 0; i < steps; i++)
-        energy += (Math.exp((-(i + 0.5) * cut) / steps / tau) * cut) / steps
-      expect(energy / 0.9).toBeCloseTo(2 ** stops, 4)
-    }
-  })
-  test('a table is interpolated log–log and held at its ends', () => {
-    const table = [
-      { powerStops: 0, t01: 1 / 200 },
-      { powerStops: -6, t01: 1 / 12800 }
-    ]
-    expect(flashDuration(-3, 1 / 200, 'quenched', table)).toBeCloseTo(1 / 1600, 9)
-    expect(flashDuration(-9, 1 / 200, 'voltage', table)).toBeCloseTo(1 / 12800, 9)
-    expect(flashDuration(0, 1 / 200, 'voltage', table)).toBeCloseTo(1 / 200, 9)
-    expect(flashDuration(-5, 1 / 900, 'voltage', [])).toBe(1 / 900)
-  })
-  test('property: a quenched flash is never longer at less power', () => {
-    fc.assert(
-      fc.property(fc.double({ min: -9, max: -0.1, noNaN: true }), (stops) => {
-        expect(flashDuration(stops, 1 / 300, 'quenched', [])).toBeLessThan(
-          flashDuration(stops + 0.1, 1 / 300, 'quenched', []) + 1e-12
-        )
-      })
-    )
-  })
-  test('recycle and charge are proportional to power', () => {
-    expect(recycleSeconds(-3, 4)).toBeCloseTo(0.5, 12)
-    expect(flashesPerCharge(-3, 150)).toBe(1200)
-  })
-})
-
 describe('exposure values', () => {
   // ISO 2720, K = 12.5 and C = 250.
   test('EV 15 is 81 920 lx and 4096 cd/m²; f/16 at 1/ISO s is about EV 15', () => {

@@ -1,7 +1,8 @@
 /**
- * A strobe as a point, and how long its flash lasts.
+ * A strobe as a point; how long its flash lasts, how soon and how often it fires.
  */
-import { notNegative, positive } from '../guard'
+import { positive } from '../guard'
+import { halfTime, tenthTime, type Pulse } from './pulse'
 
 /**
  * f-number that exposes an 18 % card rightly: N = GN·√(p·S/100)/d.
@@ -38,44 +39,80 @@ export interface DurationPoint {
   readonly t01: number
 }
 
+export const HEAD_CLASSES = ['hot-shoe', 'studio', 'under-water'] as const
+export type HeadClass = (typeof HEAD_CLASSES)[number]
+
 /**
- * Flash duration t0.1 at a power. With a table: log–log interpolation, held at its ends. Without
- * one, a quenched head cuts an exponential off early: t = −τ·ln(1 − p·(1 − 0.1)), which gives t0.1
- * = τ·ln 10 at full and shrinks with p. A voltage-controlled head without a table is taken at its
- * full-power duration, which is flagged by the caller.
- * @returns seconds
+ * Shortest t0.1 a quenched head of each class is believed capable of, s, where nothing better is
+ * known: an estimate, right to a factor of 2. Source: common practice, no source.
+ */
+export const SHORTEST_T01_S: Readonly<Record<HeadClass, number>> = {
+  'hot-shoe': 1 / 20000,
+  studio: 1 / 10000,
+  'under-water': 1 / 20000
+}
+
+/** What a head's flash durations follow from. */
+export interface FlashTiming {
+  readonly headClass: HeadClass
+  readonly quench: 'quenched' | 'voltage'
+  /** t0.1 at full power, s */
+  readonly t01FullS: number
+  /** shortest t0.1 it can do, s; null: not known, that of its class */
+  readonly shortestT01S: number | null
+  /** t0.1 at powers where it is known */
+  readonly durations: readonly DurationPoint[]
+  /** typical: of its class, not of this head */
+  readonly durationsFrom: 'typical' | 'stated' | 'measured'
+}
+
+/**
+ * The flash at a power. With a table: its t0.1 there by log–log interpolation, held at the table's
+ * ends. Without one a quenched head ends an exponential when the share p of its energy is out, at
+ * −τ·ln(1 − p), but never before the shortest it is capable of; a voltage-controlled one is taken at
+ * its full-power duration.
+ * @param powerStops stops below full, ≤ 0
  * Source: RC discharge model; table figures are the maker's or the user's.
  */
-export function flashDuration(
-  powerStops: number,
-  t01Full: number,
-  quench: 'quenched' | 'voltage',
-  table: readonly DurationPoint[]
-): number {
-  positive(t01Full, 't01Full')
-  if (table.length > 0) return interpolateDuration(powerStops, table)
-  if (quench === 'voltage') return t01Full
-  const tau = t01Full / Math.LN10
-  return -tau * Math.log(1 - 0.9 * 2 ** Math.min(0, powerStops))
+export function pulseOf(powerStops: number, timing: FlashTiming): Pulse {
+  const { durations, quench } = timing
+  const fullS = durations.length > 0 ? durationIn(0, durations) : timing.t01FullS
+  const tauS = positive(fullS, 't01FullS') / Math.LN10
+  if (durations.length > 0) {
+    const t01 = durationIn(powerStops, durations)
+    return quench === 'quenched' && t01 < fullS * (1 - 1e-9)
+      ? { tauS, endS: t01 }
+      : { tauS: t01 / Math.LN10, endS: Infinity }
+  }
+  const share = 2 ** powerStops
+  if (quench === 'voltage' || share >= 1 - 1e-9) return { tauS, endS: Infinity }
+  const shortest = timing.shortestT01S ?? SHORTEST_T01_S[timing.headClass]
+  return { tauS, endS: Math.max(Math.min(shortest, fullS), -tauS * Math.log1p(-share)) }
 }
+
+/** Flash duration t0.1 at a power, seconds. */
+export const flashDuration = (powerStops: number, timing: FlashTiming): number =>
+  tenthTime(pulseOf(powerStops, timing))
 
 /**
- * Flash duration t0.5 at a power, seconds. From the model: an exponential is above half its peak
- * for τ·ln 2, unless it is cut off before; a table gives t0.1 only, of which a third is taken.
- * Source: RC discharge model; t0.1 ≈ 3·t0.5 is common practice, no source.
+ * Flash duration t0.5 at a power, seconds. A table gives t0.1 only, of which a third is taken.
+ * Source: t0.1 ≈ 3·t0.5 is common practice, no source.
  */
-export function flashHalfDuration(
-  powerStops: number,
-  t01Full: number,
-  quench: 'quenched' | 'voltage',
-  table: readonly DurationPoint[]
-): number {
-  const t01 = flashDuration(powerStops, t01Full, quench, table)
-  if (table.length > 0) return t01 / 3
-  return Math.min(t01, (t01Full / Math.LN10) * Math.LN2)
+export const flashHalfDuration = (powerStops: number, timing: FlashTiming): number =>
+  timing.durations.length > 0
+    ? flashDuration(powerStops, timing) / 3
+    : halfTime(pulseOf(powerStops, timing))
+
+/**
+ * By what factor a duration may be off, ≥ 1: 2 where it is an estimate (no table of this head, and
+ * not its full power), else 1. Source: common practice, no source.
+ */
+export function durationFactor(powerStops: number, timing: FlashTiming): number {
+  if (timing.durations.length > 0) return timing.durationsFrom === 'typical' ? 2 : 1
+  return powerStops > -1e-9 ? 1 : 2
 }
 
-function interpolateDuration(powerStops: number, table: readonly DurationPoint[]): number {
+function durationIn(powerStops: number, table: readonly DurationPoint[]): number {
   let low: DurationPoint | null = null
   let high: DurationPoint | null = null
   for (const point of table) {
@@ -88,13 +125,36 @@ function interpolateDuration(powerStops: number, table: readonly DurationPoint[]
   return low.t01 * (high.t01 / low.t01) ** share
 }
 
-/**
- * Recycle time at a power: proportional to the energy used. Source: common practice for quenched
- * heads, no source.
- */
-export const recycleSeconds = (powerStops: number, fullSeconds: number): number =>
-  notNegative(fullSeconds, 'fullSeconds') * 2 ** powerStops
+/** What a head's charge gives. */
+export interface Supply {
+  /** s between flashes at full power */
+  readonly recycleFullS: number
+  /** shortest time between flashes, s */
+  readonly leastRecycleS: number
+  /** flashes a charge gives at full power */
+  readonly flashesFull: number
+  /** most flashes a charge gives, however weak; null: not known */
+  readonly mostFlashes: number | null
+}
 
-/** Flashes per charge at a power, by the same proportion. */
-export const flashesPerCharge = (powerStops: number, atFull: number): number =>
-  Math.floor(positive(atFull, 'atFull') * 2 ** -powerStops)
+/**
+ * Recycle time at a power, s: proportional to the energy used, never below the head's least.
+ * Source: common practice for quenched heads, no source.
+ */
+export const recycleSeconds = (powerStops: number, supply: Supply): number =>
+  Math.max(supply.leastRecycleS, supply.recycleFullS * 2 ** powerStops)
+
+/** Cap on flashes per charge where the head's is not known, times those at full power: from memory. */
+const MOST_TIMES = 20
+
+/**
+ * Flashes per charge at a power, by the same proportion; the charge also runs the head itself, so
+ * their number has a cap.
+ */
+export const flashesPerCharge = (powerStops: number, supply: Supply): number =>
+  Math.floor(
+    Math.min(
+      supply.mostFlashes ?? supply.flashesFull * MOST_TIMES,
+      positive(supply.flashesFull, 'flashesFull') * 2 ** -powerStops
+    ) + 1e-9
+  )

@@ -10,7 +10,7 @@ import { closeUpLoss } from './closeUp'
 import { printCircleMm } from './depth'
 import { fallSpeedMmS, motionBlurTowardsPx } from './motion'
 import { magnificationFromRuler } from './ruler'
-import { darkShare, findSync, leafClip, nextTrial } from './shutter'
+import { darkShare, findSync, nextTrial } from './shutter'
 
 const BARE = { extensionMm: 0, dioptres: 0, teleconverter: 1 }
 
@@ -137,11 +137,6 @@ describe('sync finder', () => {
       9
     )
     expect(nextTrial({ ...found(null, 7), curtainSeconds: 1 / 100 }, marks, 7)).toBeNull()
-  })
-  test('a leaf shutter cuts the tail: t0.1 as long as the shutter loses a tenth, 1/300 at 1/500 a quarter', () => {
-    expect(leafClip(1 / 300, 1 / 300)).toBeCloseTo(Math.log2(0.9), 9)
-    expect(leafClip(1 / 500, 1 / 300)).toBeCloseTo(-0.42, 2)
-    expect(leafClip(1 / 30, 1 / 3000)).toBe(0)
   })
   test('property: bands drawn by any curtain give its travel back', () => {
     fc.assert(

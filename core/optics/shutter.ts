@@ -21,21 +21,6 @@ export const darkShare = (seconds: number, curtainSeconds: number): number =>
 export const highSpeedSyncLoss = (seconds: number, curtainSeconds: number): number =>
   Math.log2((positive(curtainSeconds, 'curtainSeconds') + positive(seconds, 'seconds')) / seconds)
 
-/** Less than this is not told, stops. */
-const UNSEEN_CLIP = -0.005
-
-/**
- * What a leaf shutter cuts off a flash, stops ≤ 0: log2(1 − 10^(−t/t0.1)); 0 where it would not
- * show.
- * @param seconds shutter time
- * @param t01 flash above a tenth of its peak, s
- * Source: exponential decay.
- */
-export function leafClip(seconds: number, t01: number): number {
-  const stops = Math.log2(1 - 10 ** (-positive(seconds, 'seconds') / positive(t01, 't01')))
-  return stops < UNSEEN_CLIP ? stops : 0
-}
-
 export interface Trial {
   /** −log2 of seconds */
   readonly shutterStops: number

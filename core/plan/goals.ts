@@ -27,46 +27,60 @@ const goalIdSchema = z
   .regex(new RegExp(`^(${GOAL_IDS.join('|')}|at:[A-Za-z][A-Za-z0-9]{0,15})$`), 'no such goal')
 export type GoalId = string
 
-export const goalsSchema = z.strictObject({
-  backgroundStops: stops(-12, 3).describe('background at most this level'),
-  subjectStops: stops(-4, 3),
-  toleranceStops: stops(0.05, 2),
-  blurPx: z.number().min(0.1).max(1000),
-  places: z
-    .array(
-      z.strictObject({
-        place: placeSchema,
-        kind: z.enum(['about', 'at-most']),
-        stops: stops(-14, 6),
-        toleranceStops: stops(0.05, 3)
+export const goalsSchema = z
+  .strictObject({
+    backgroundStops: stops(-12, 3).describe('background at most this level'),
+    backgroundLeastStops: stops(-14, 2.9)
+      .nullable()
+      .describe(
+        'and at least this one, where surroundings are wanted; null: the darker the better'
+      ),
+    subjectStops: stops(-4, 3),
+    toleranceStops: stops(0.05, 2),
+    blurPx: z.number().min(0.1).max(1000),
+    places: z
+      .array(
+        z.strictObject({
+          place: placeSchema,
+          kind: z.enum(['about', 'at-most']),
+          stops: stops(-14, 6),
+          toleranceStops: stops(0.05, 3)
+        })
+      )
+      .max(16)
+      .describe('goals at other places'),
+    keyFill: z
+      .strictObject({ stops: stops(-8, 12), toleranceStops: stops(0.05, 3) })
+      .nullable()
+      .describe('key over fill; null: not asked'),
+    edgeBlurPx: z
+      .number()
+      .min(0.5)
+      .max(1000)
+      .nullable()
+      .describe('blur at the ends of the depth, defocus and diffraction together; null: not asked'),
+    ghostPx: z
+      .number()
+      .min(0.1)
+      .max(10000)
+      .nullable()
+      .describe('smear of the moving part by ambient; null: as blurPx'),
+    recycleS: z.number().min(0.05).max(120).nullable(),
+    flashes: z
+      .number()
+      .int()
+      .min(1)
+      .max(1e6)
+      .nullable()
+      .describe('flashes a charge must give at least'),
+    isoStops: stops(-2, 10).nullable().describe('ISO ceiling'),
+    wished: z.array(goalIdSchema).max(40).describe('goals that may yield; all others are hard')
+  })
+  .superRefine(({ backgroundStops: most, backgroundLeastStops: least }, context) => {
+    if (least !== null && least >= most)
+      context.addIssue({
+        code: 'custom',
+        path: ['backgroundLeastStops'],
+        message: 'must lie below what the background may have at most'
       })
-    )
-    .max(16)
-    .describe('goals at other places'),
-  keyFill: z
-    .strictObject({ stops: stops(-8, 12), toleranceStops: stops(0.05, 3) })
-    .nullable()
-    .describe('key over fill; null: not asked'),
-  edgeBlurPx: z
-    .number()
-    .min(0.5)
-    .max(1000)
-    .nullable()
-    .describe('blur at the ends of the depth, defocus and diffraction together; null: not asked'),
-  ghostPx: z
-    .number()
-    .min(0.1)
-    .max(10000)
-    .nullable()
-    .describe('smear of the moving part by ambient; null: as blurPx'),
-  recycleS: z.number().min(0.05).max(120).nullable(),
-  flashes: z
-    .number()
-    .int()
-    .min(1)
-    .max(1e6)
-    .nullable()
-    .describe('flashes a charge must give at least'),
-  isoStops: stops(-2, 10).nullable().describe('ISO ceiling'),
-  wished: z.array(goalIdSchema).max(40).describe('goals that may yield; all others are hard')
-})
+  })

@@ -83,13 +83,22 @@ export function frontLens({ lens, focus }: Used): {
   }
 }
 
+/** Airy disc on the sensor at the aperture in use, mm. */
+export const airyDiscOf = (plan: Set): number => airyDisc(effectiveFNumberOf(plan))
+
+/**
+ * Depth within which defocus and diffraction together, in quadrature, stay within the permitted
+ * blur: nothing where diffraction alone is more.
+ */
 export function depthOf(plan: Set): DepthLimits {
+  const left = blurCircleMm(plan) ** 2 - airyDiscOf(plan) ** 2
+  if (!(left > 0)) return { nearMm: 0, farMm: 0, totalMm: 0 }
   const { focalMm, magnification, share } = frontLens(plan)
   return depthLimits(
     focalMm,
     markedFNumber(plan) * share,
     magnification,
-    blurCircleMm(plan) / plan.focus.teleconverter,
+    Math.sqrt(left) / plan.focus.teleconverter,
     plan.lens.pupilRatio
   )
 }

@@ -15,7 +15,7 @@ interface Fixture {
   readonly totals: Readonly<Record<string, number | null>>
 }
 /** Documents as the programs of their time wrote them. */
-const fixture = (version: 1 | 2 | 3 | 4): Fixture =>
+const fixture = (version: 1 | 2 | 3 | 4 | 5): Fixture =>
   JSON.parse(
     readFileSync(`core/plan/migrations/fixtures/version${version}.json`, 'utf8')
   ) as Fixture
@@ -48,7 +48,7 @@ const NEW_PLACES: Record<string, string> = {
   groundRight: 'backgroundRight'
 }
 
-test.each([1, 2, 3, 4] as const)(
+test.each([1, 2, 3, 4, 5] as const)(
   'a plan of version %d predicts the light it always did',
   (version) => {
     const { plan, totals } = fixture(version)
@@ -70,7 +70,7 @@ describe('documents nobody wrote in good faith', () => {
     5,
     'constructor.name'
   ]
-  test.each([1, 2, 3, 4] as const)(
+  test.each([1, 2, 3, 4, 5] as const)(
     'version %d with odd locks, ids and places: refused, no throw',
     (version) => {
       const { plan } = fixture(version)
@@ -102,7 +102,7 @@ describe('version 3 plans', () => {
   test('open with the names of version 4', () => {
     const plan = opened(fixture(3).plan)
     expect(plan).toMatchObject({
-      version: 5,
+      version: 6,
       subject: { rotationDeg: 15 },
       view: { elevationDeg: 8 },
       background: { distanceMm: 620 },
@@ -157,7 +157,7 @@ describe('version 2 plans', () => {
   test('open with nothing new asked or allowed', () => {
     const plan = opened(fixture(2).plan)
     expect(plan).toMatchObject({
-      version: 5,
+      version: 6,
       bag: { ndStops: [], modifiers: [], shadeStops: 0 },
       goals: { wished: [], keyFill: null, isoStops: null },
       subject: { directionDeg: 0 },
@@ -174,7 +174,7 @@ describe('version 2 plans', () => {
 describe('version 1 plans', () => {
   test('open with every figure where it belongs', () => {
     const plan = opened(fixture(1).plan)
-    expect(plan.version).toBe(5)
+    expect(plan.version).toBe(6)
     expect(plan.ambient).toMatchObject({
       shadeStops: 0,
       background: { takenAt: null, value: { ev: 3 } }

@@ -7,6 +7,7 @@ import { isObject, type Loose } from './migrations/loose'
 import { kitItemFromVersion1, planFromVersion1, snapshotFromVersion1 } from './migrations/version1'
 import { planFromVersion2 } from './migrations/version2'
 import { planFromVersion4 } from './migrations/version4'
+import { kitItemFromVersion5, planFromVersion5 } from './migrations/version5'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
 /** What makes a plan of each version one of the next. */
@@ -14,7 +15,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   1: planFromVersion1,
   2: planFromVersion2,
   3: planFromVersion3,
-  4: planFromVersion4
+  4: planFromVersion4,
+  5: planFromVersion5
 }
 
 /**
@@ -30,7 +32,7 @@ export function migratePlan(plan: Loose): Loose {
 
 /** A kit item of any version; kit items carry no version of their own. */
 export const migrateKitItem = (item: unknown): unknown =>
-  kitItemFromVersion3(kitItemFromVersion1(item))
+  kitItemFromVersion5(kitItemFromVersion3(kitItemFromVersion1(item)))
 
 /** A logged frame of any version. */
 export const migrateFrame = (frame: unknown): unknown =>

@@ -5,11 +5,12 @@
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { PLAN_FORMAT, PLAN_VERSION, type AmbientReading, type Look, type Plan } from './plan'
-import { depthOf } from './lensInUse'
+import { apertureRange, depthOf, endBlur } from './lensInUse'
+import { VAPOUR_REFLECTANCE } from './reflectance'
 
 interface Start {
-  readonly fNumber: number
   readonly backgroundStops: number
+  readonly backgroundLeastStops: number | null
   readonly backgroundMm: number
   readonly backgroundReflectance: number
   readonly distanceMm: number
@@ -23,8 +24,8 @@ interface Start {
 
 const STARTS: Record<Look, Start> = {
   'black-still': {
-    fNumber: 16,
     backgroundStops: -7,
+    backgroundLeastStops: null,
     backgroundMm: 900,
     backgroundReflectance: 0.02,
     distanceMm: 200,
@@ -36,8 +37,8 @@ const STARTS: Record<Look, Start> = {
     ambientEv: null
   },
   'black-soft': {
-    fNumber: 11,
     backgroundStops: -5,
+    backgroundLeastStops: null,
     backgroundMm: 500,
     backgroundReflectance: 0.04,
     distanceMm: 250,
@@ -49,8 +50,8 @@ const STARTS: Record<Look, Start> = {
     ambientEv: null
   },
   'daylight-fill': {
-    fNumber: 8,
     backgroundStops: -1,
+    backgroundLeastStops: -2,
     backgroundMm: 900,
     backgroundReflectance: 0.18,
     distanceMm: 400,
@@ -62,8 +63,8 @@ const STARTS: Record<Look, Start> = {
     ambientEv: 12
   },
   plume: {
-    fNumber: 8,
     backgroundStops: -7,
+    backgroundLeastStops: null,
     backgroundMm: 1500,
     backgroundReflectance: 0.04,
     distanceMm: 350,
@@ -92,8 +93,9 @@ export interface LookKit {
 }
 
 /**
- * A whole plan for a look on the kit given: lowest ISO, sync speed, aperture and magnification
- * within the lens's range.
+ * A whole plan for a look on the kit given: lowest ISO, sync speed, the sharpest aperture for its
+ * depth, magnification within the lens's range. Permitted blur: a 1500th of the sensor's diagonal
+ * (common practice, no source).
  */
 export function newPlan(look: Look, title: string, kit: LookKit): Plan {
   const start = STARTS[look]
@@ -120,6 +122,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     version: PLAN_VERSION,
     title,
     look,
+    medium: 'air',
     subject: {
       shape: look === 'plume' ? 'plume' : 'ellipsoid',
       finish: 'matt',
@@ -128,7 +131,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       depthMm: Math.max(start.sharpDepthMm * 2, start.widthMm * 0.4),
       rotationDeg: 0,
       sharpDepthMm: start.sharpDepthMm,
-      reflectance: 0.18,
+      reflectance: look === 'plume' ? VAPOUR_REFLECTANCE : 0.18,
       speedMmS: start.speedMmS,
       directionDeg: 0
     },
@@ -144,6 +147,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     view: { elevationDeg: 0 },
     goals: {
       backgroundStops: start.backgroundStops,
+      backgroundLeastStops: start.backgroundLeastStops,
       subjectStops: 0,
       toleranceStops: 1 / 3,
       blurPx: 3,
@@ -167,7 +171,10 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     lens,
     focus: {
       magnification,
-      blur: { kind: 'pixels', pixels: 3 },
+      blur: {
+        kind: 'circle',
+        mm: Number((Math.hypot(camera.sensorWidthMm, camera.sensorHeightMm) / 1500).toFixed(4))
+      },
       extensionMm: 0,
       dioptres: 0,
       teleconverter: 1,
@@ -175,14 +182,9 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       tiltDeg: 0
     },
     settings: {
-      apertureStops: pick(
-        'aperture',
-        lens.widestStops,
-        lens.narrowestStops,
-        2 * Math.log2(start.fNumber)
-      ),
+      apertureStops: lens.widestStops,
       shutterStops: pick('shutter', camera.slowestShutterStops, camera.syncStops, camera.syncStops),
-      isoStops: pick('iso', Math.max(0, camera.lowestIsoStops), camera.highestIsoStops, 0),
+      isoStops: pick('iso', camera.lowestIsoStops, camera.highestIsoStops, camera.lowestIsoStops),
       ndStops: 0,
       highSpeedSync: camera.highSpeedSync && kit.strobe.highSpeedSync
     },
@@ -213,10 +215,28 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     syncTrials: [],
     locks: []
   }
-  // A plan begins with what one frame holds; who wants more says so and sees what it takes.
-  const held = Math.max(0.1, Math.floor(depthOf(plan).totalMm * 10) / 10)
-  return {
+  return withSharpest(plan)
+}
+
+/**
+ * The plan at the aperture that draws its depth sharpest. Where no aperture of the lens holds that
+ * depth within the permitted blur, the one that holds most, and what it holds as the depth: a plan
+ * begins with what one frame holds; who wants more says so and sees what it takes.
+ */
+function withSharpest(plan: Plan): Plan {
+  const [widest, narrowest] = apertureRange(plan)
+  const at = (apertureStops: number): Plan => ({
     ...plan,
-    subject: { ...plan.subject, sharpDepthMm: Math.min(start.sharpDepthMm, held) }
-  }
+    settings: { ...plan.settings, apertureStops }
+  })
+  const marks = marksBetween(marksOf('aperture', plan.camera.step), widest, narrowest)
+  const plans = (marks.length ? marks.map((mark) => mark.stops) : [widest]).map(at)
+  const wanted = plan.subject.sharpDepthMm
+  const least = (cost: (each: Plan) => number): Plan =>
+    plans.reduce((best, each) => (cost(each) < cost(best) ? each : best))
+  const sharpest = least((each) => endBlur(each, wanted).bothMm)
+  if (depthOf(sharpest).totalMm >= wanted) return sharpest
+  const deepest = least((each) => -depthOf(each).totalMm)
+  const held = Math.max(0.1, Math.floor(depthOf(deepest).totalMm * 10) / 10)
+  return { ...deepest, subject: { ...deepest.subject, sharpDepthMm: Math.min(wanted, held) } }
 }

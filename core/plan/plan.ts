@@ -21,7 +21,7 @@ export * from './goals'
 export * from './light'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 5
+export const PLAN_VERSION = 6
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -107,6 +107,7 @@ export const planSchema = z
     version: z.literal(PLAN_VERSION),
     title: z.string().trim().min(1, 'a title is needed').max(120),
     look: lookSchema,
+    medium: z.enum(['air', 'water']),
     subject: z.strictObject({
       shape: z.enum(SHAPES),
       finish: z.enum(FINISHES),

@@ -7,13 +7,19 @@ export interface ReflectancePreset {
   readonly value: number
 }
 
+/**
+ * What vapour lit from the side amounts to: 0.01 to 0.02 (common practice, no source). It scatters
+ * most of its light onward, so from behind it gives several stops more, from the front less.
+ */
+export const VAPOUR_REFLECTANCE = 0.015
+
 export const SUBJECT_REFLECTANCES: readonly ReflectancePreset[] = [
   { id: 'grey-card', value: 0.18 },
   { id: 'white-paper', value: 0.85 },
   { id: 'pale-shell', value: 0.5 },
   { id: 'brass', value: 0.35 },
   { id: 'wood', value: 0.25 },
-  { id: 'vapour', value: 0.1 },
+  { id: 'vapour', value: VAPOUR_REFLECTANCE },
   { id: 'dark-beetle', value: 0.06 }
 ]
 

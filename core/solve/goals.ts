@@ -59,7 +59,9 @@ export function goalsOf(plan: Plan): Goal[] {
     })
   }
   add('subject', 'about', goals.subjectStops, goals.toleranceStops, 'subject')
-  add('background', 'most', goals.backgroundStops, 0, 'background')
+  const { backgroundStops: most, backgroundLeastStops: least } = goals
+  if (least === null) add('background', 'most', most, 0, 'background')
+  else add('background', 'about', (most + least) / 2, (most - least) / 2, 'background')
   for (const each of goals.places)
     add(
       `at:${each.place}`,
@@ -121,15 +123,9 @@ function valueOf(
     case 'ghost':
       return freeze!.ghostPx
     case 'recycle':
-      return Math.max(
-        0,
-        ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
-      )
+      return Math.max(0, ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe)))
     case 'flashes':
-      return Math.min(
-        1e9,
-        ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))
-      )
+      return Math.min(1e9, ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe)))
     case 'iso':
       return plan.settings.isoStops
     default:

@@ -2,7 +2,8 @@
  * A set prepared for the search: what every light gives at every place at full power, and what each
  * mark of it costs, as plain numbers.
  */
-import { flashDuration, flashesPerCharge, recycleSeconds } from '../light/strobe'
+import type { Pulse } from '../light/pulse'
+import { flashDuration, flashesPerCharge, pulseOf, recycleSeconds } from '../light/strobe'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { fillShares } from '../ledger/ratios'
 import type { Light, Plan } from '../plan/plan'
@@ -29,6 +30,8 @@ export interface PreparedLight {
   readonly flashesCost: Float64Array
   /** t0.1 at each mark, s */
   readonly durations: Float64Array
+  /** the flash at each mark */
+  readonly pulses: readonly Pulse[]
   /** linear light at each place at full power, f/1, ISO 100 */
   readonly gives: Float64Array
   readonly fillShare: number
@@ -101,14 +104,13 @@ export function prepareSet(
         marks,
         prices: marks.map((stops) => lightPrice(light, stops)),
         recycleCost: marks.map((stops) =>
-          missCost(goalById.get('recycle'), recycleSeconds(stops, strobe.recycleFullS))
+          missCost(goalById.get('recycle'), recycleSeconds(stops, strobe))
         ),
         flashesCost: marks.map((stops) =>
-          missCost(goalById.get('flashes'), flashesPerCharge(stops, strobe.flashesFull))
+          missCost(goalById.get('flashes'), flashesPerCharge(stops, strobe))
         ),
-        durations: marks.map((stops) =>
-          flashDuration(stops, strobe.t01FullS, strobe.quench, strobe.durations)
-        ),
+        durations: marks.map((stops) => flashDuration(stops, strobe)),
+        pulses: Array.from(marks, (stops) => pulseOf(stops, strobe)),
         gives: Float64Array.from(places, (place) => 2 ** row.cells[place]!.level),
         fillShare: shares?.[i] ?? 0,
         heldGives: held === null ? null : 2 ** row.cells[held]!.level,

@@ -3,8 +3,8 @@
  * it costs.
  */
 import { shutterLoss } from '../ledger/cells'
-import { usesHighSpeedSync } from '../plan/sync'
-import { leafClip } from '../optics/shutter'
+import { isPastSync, openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
+import { cutStops } from '../light/pulse'
 import type { Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { missCost } from './weightedGoals'
@@ -71,12 +71,12 @@ function lightInCase(
   blur: number
 ): CaseLight {
   const t = secondsAt(plan.settings.shutterStops)
-  const leaf = plan.camera.curtain === 'leaf'
-  const pastSync = !leaf && plan.settings.shutterStops > plan.camera.syncStops + 1e-6
+  const pastSync = isPastSync(plan)
+  const openS = openAfterFlashS(plan)
   const highSpeed = usesHighSpeedSync(plan, prepared.light)
   const lost = highSpeed ? shutterLoss(plan, prepared.light).stops : 0
   const factors = prepared.marks.map(
-    (stops, k) => 2 ** (stops + lost + (leaf ? leafClip(t, prepared.durations[k]!) : 0))
+    (stops, k) => 2 ** (stops + (highSpeed ? lost : cutStops(prepared.pulses[k]!, openS)))
   )
   return {
     prepared,

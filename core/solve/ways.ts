@@ -56,14 +56,8 @@ function priceOfWay(plan: Plan, after: Plan, evaluation: ReturnType<typeof evalu
   return {
     edgePx: endBlur(after, neededDepthMm(after)).bothMm / pixelPitchMm(after.camera),
     reserveStops: Math.min(14, ...lit.map((light) => 0 - light.powerStops)),
-    recycleS: Math.max(
-      0,
-      ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
-    ),
-    flashes: Math.min(
-      1e9,
-      ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe.flashesFull))
-    ),
+    recycleS: Math.max(0, ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe))),
+    flashes: Math.min(1e9, ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe))),
     blurPx: after.subject.speedMmS > 0 ? freezeOf(after, evaluation.ledger).worst.blurPx : null,
     noiseStops: after.settings.isoStops - plan.camera.lowestIsoStops
   }

@@ -75,7 +75,8 @@ const lenses = [
     widestStops: f(2.8),
     narrowestStops: f(32),
     pupilRatio: 0.8,
-    sensorToFrontMm: 168
+    sensorToFrontMm: 168,
+    hoodDeg: null
   },
   {
     kind: 'lens',
@@ -86,7 +87,8 @@ const lenses = [
     widestStops: f(2.8),
     narrowestStops: f(22),
     pupilRatio: 1,
-    sensorToFrontMm: 118
+    sensorToFrontMm: 118,
+    hoodDeg: null
   },
   {
     kind: 'lens',
@@ -98,7 +100,8 @@ const lenses = [
     widestStops: f(2.8),
     narrowestStops: f(11),
     pupilRatio: 1.2,
-    sensorToFrontMm: 32
+    sensorToFrontMm: 32,
+    hoodDeg: null
   },
   {
     kind: 'lens',
@@ -109,7 +112,8 @@ const lenses = [
     widestStops: f(2.8),
     narrowestStops: f(22),
     pupilRatio: 1,
-    sensorToFrontMm: 105
+    sensorToFrontMm: 105,
+    hoodDeg: null
   }
 ]
 
@@ -117,8 +121,14 @@ const strobe = (part: Record<string, unknown>) => ({
   kind: 'strobe',
   beamDeg: 60,
   face: { kind: 'rectangle', widthMm: 62, heightMm: 38 },
+  guideNumberWaterM: null,
   recycleFullS: 2.8,
+  leastRecycleS: 0.1,
   flashesFull: 160,
+  mostFlashes: null,
+  headClass: 'hot-shoe',
+  shortestT01S: null,
+  durationsFrom: 'stated',
   quench: 'quenched',
   t01FullS: 1 / 300,
   durations: [],
@@ -174,8 +184,10 @@ const strobes = [
   strobe({
     id: 'anemone-7',
     name: 'Anemone 7 (under water)',
-    notes: 'Guide number measured in air.',
+    notes: 'A dome of 80 mm; the guide number under water is the maker’s.',
+    headClass: 'under-water',
     guideNumberM: 22,
+    guideNumberWaterM: 8,
     beamDeg: 100,
     face: { kind: 'disc', diameterMm: 80 },
     dial: { kind: 'levels', count: 7, stopsPerLevel: 1 },

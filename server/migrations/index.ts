@@ -6,6 +6,7 @@ import * as goals from './003_goals'
 import * as names from './004_names'
 import * as identity from './005_identity'
 import * as framePlans from './006_frame_plans'
+import * as heads from './007_heads'
 
 interface Migration {
   readonly name: string
@@ -19,7 +20,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '003_goals', ...goals },
   { name: '004_names', ...names },
   { name: '005_identity', ...identity },
-  { name: '006_frame_plans', ...framePlans }
+  { name: '006_frame_plans', ...framePlans },
+  { name: '007_heads', ...heads }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

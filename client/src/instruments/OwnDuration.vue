@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The user's own flash duration at the power in use: it joins the strobe's table in this plan. */
 import { computed, ref, useId } from 'vue'
+import { withOwnDuration } from '@core/kit/heads'
 import type { LightId } from '@core/plan/plan'
 import { formatPower } from '@core/scales/dial'
 import { usePlan } from '@/stores/plan'
@@ -10,10 +11,12 @@ const props = defineProps<{ id: LightId }>()
 const store = usePlan()
 const field = useId()
 const light = computed(() => store.plan!.lights.find((each) => each.id === props.id)!)
-const own = computed(() =>
-  light.value.strobe.durations.some(
-    (each) => Math.abs(each.powerStops - light.value.powerStops) < 1e-6
-  )
+const own = computed(
+  () =>
+    light.value.strobe.durationsFrom !== 'typical' &&
+    light.value.strobe.durations.some(
+      (each) => Math.abs(each.powerStops - light.value.powerStops) < 1e-6
+    )
 )
 const text = ref('')
 const fault = ref('')
@@ -24,14 +27,10 @@ const put = (): void => {
     fault.value = 'not understood: type 1/5000 or 0.2 ms'
     return
   }
-  const rest = light.value.strobe.durations.filter(
-    (each) => Math.abs(each.powerStops - light.value.powerStops) > 1e-6
-  )
+  const { strobe, powerStops } = light.value
   const faults = store.set(
-    `lights.${props.id}.strobe.durations`,
-    [...rest, { powerStops: light.value.powerStops, t01 }].sort(
-      (a, b) => b.powerStops - a.powerStops
-    ),
+    `lights.${props.id}.strobe`,
+    withOwnDuration(strobe, powerStops, t01),
     'flash duration'
   )
   fault.value = faults[0]?.message ?? ''

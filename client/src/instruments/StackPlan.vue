@@ -30,10 +30,7 @@ const result = computed<{ stack: FocusStack | null; fault: string }>(() => {
 })
 const lit = computed(() => plan.value.lights.filter((light) => light.on))
 const recycle = computed(() =>
-  Math.max(
-    0,
-    ...lit.value.map((light) => recycleSeconds(light.powerStops, light.strobe.recycleFullS))
-  )
+  Math.max(0, ...lit.value.map((light) => recycleSeconds(light.powerStops, light.strobe)))
 )
 const seconds = computed(() =>
   result.value.stack

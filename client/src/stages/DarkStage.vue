@@ -50,7 +50,7 @@ const noGain = (move: DarkMove): boolean =>
 
 const label = (move: DarkMove): string =>
   move.control === 'shutter'
-    ? plan.value.camera.curtain === 'leaf'
+    ? move.to > plan.value.camera.syncStops + 1e-6 || plan.value.camera.curtain === 'leaf'
       ? 'Shutter, to its fastest'
       : 'Shutter, to sync'
     : move.control === 'aperture'
@@ -69,7 +69,9 @@ const side = (move: DarkMove): string =>
     ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, ` +
       'more diffraction'
     : move.control === 'shutter'
-      ? 'nothing else changes'
+      ? move.price.strobeSubject < -0.05
+        ? 'from the strobes too; depth stays'
+        : 'nothing else changes'
       : move.control === 'iso'
         ? 'less noise'
         : 'darker viewfinder'

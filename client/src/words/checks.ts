@@ -43,8 +43,8 @@ export function checkWords(plan: Plan, { kind, light, card, place, figures: f }:
     case 'into-lens':
       return (
         `${name} shines into the lens from ${degrees(f.offLensDeg)} off its axis, ` +
-        `${degrees(f.offBeamDeg)} off the beam’s own; a grey card at the lens front would ` +
-        `come out at ${stops(f.level ?? 0)}. Expect flare.`
+        `${degrees(f.offBeamDeg)} off the beam’s own: a veil of about ${stops(f.veil ?? 0)} over ` +
+        'the whole picture.'
       )
     case 'spill':
       return (

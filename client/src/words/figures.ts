@@ -72,6 +72,11 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
       return `${seconds(f.t ?? 0)} over ${seconds(f.Tc ?? 0)}, penalty ${plain(f.penalty ?? 0)}`
     case 'leafClip':
       return `${seconds(f.t ?? 0)} against t0.1 ${seconds(f['t0.1'] ?? 0)}`
+    case 'curtainClip':
+      return (
+        `${seconds(f.t ?? 0)} less half the travel of ${seconds(f.Tc ?? 0)}, against t0.1 ` +
+        seconds(f['t0.1'] ?? 0)
+      )
     case 'correction':
       return `uncertainty ± ${plain(f.uncertainty ?? 0)}`
   }

@@ -10,6 +10,16 @@ export const FLAG_WORDS: Record<Flag, string> = {
   'duration-assumed':
     'This head’s flash at less than full power is not known: its full-power duration is ' +
     'used. Add a duration table under Kit.',
+  'under-water':
+    'Under water the sums are those of air with the guide number of water: what the water takes, ' +
+    'its colour and the port are not in the model yet.',
+  'water-guide-assumed':
+    'A head’s guide number under water is not known: 0.4 of that in air is used, which may be ' +
+    'half a stop off. Enter it under Kit, or correct it by a frame.',
+  vapour:
+    'Vapour scatters most light onward: from behind it gives 3 to 5 stops more than from the ' +
+    'front. The figures are for light from the side, and may be a stop and a half off until a ' +
+    'frame corrects them.',
   grazing:
     'The light comes in almost along the surface: real shapes catch more than a flat card would.',
   'lens-limit': 'The magnification is beyond what this lens focuses.',

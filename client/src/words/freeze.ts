@@ -26,10 +26,12 @@ export function durationFrom(plan: Plan, light: LightFreeze): string {
   const from =
     light.from === 'table'
       ? 'from its table'
-      : light.from === 'model'
-        ? 'from the model of a flash cut short'
-        : 'its full-power figure: no table for lower powers'
-  return `${kind}; ${from}`
+      : light.from === 'class'
+        ? 'typical of its class'
+        : light.from === 'model'
+          ? 'from the model of a flash cut short'
+          : 'its full-power figure: no table for lower powers'
+  return `${kind}; ${from}${light.factor > 1 ? `, right to a factor of ${light.factor}` : ''}`
 }
 
 export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
@@ -81,10 +83,16 @@ export function freezeMoveWords(plan: Plan, move: FreezeMove): string {
 
 /** "t0.1 1/2000 s, t0.5 1/6000 s", and what the shutter makes of it */
 export function lightFreezeWords(light: LightFreeze): string {
-  const said = [`t0.1 ${seconds(light.t01)}`, `t0.5 ${seconds(light.t05)}`]
+  const said = [
+    light.factor > 1
+      ? `t0.1 about ${seconds(light.t01)} (${seconds(light.t01 * light.factor)} to ` +
+        `${seconds(light.t01 / light.factor)})`
+      : `t0.1 ${seconds(light.t01)}`,
+    `t0.5 ${seconds(light.t05)}`
+  ]
   if (light.highSpeed)
     said.push(`in high-speed sync for the whole exposure of ${seconds(light.seconds)}`)
   else if (light.seconds < light.t01) said.push(`cut by the shutter at ${seconds(light.seconds)}`)
-  if (light.clipStops < 0) said.push(`${stops(light.clipStops)} lost to the leaf shutter`)
+  if (light.clipStops < 0) said.push(`${stops(light.clipStops)} lost as the shutter closes`)
   return said.join(', ')
 }

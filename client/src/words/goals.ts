@@ -6,11 +6,17 @@ import { stops } from './format'
 
 const isBackground = (place: Place): boolean => place.startsWith('background')
 
+/** "≤ −7.0"; "−2.0 to −1.0" where surroundings are wanted */
+export const backgroundWords = ({ goals }: Plan): string =>
+  goals.backgroundLeastStops === null
+    ? `≤ ${stops(goals.backgroundStops)}`
+    : `${stops(goals.backgroundLeastStops)} to ${stops(goals.backgroundStops)}`
+
 /** "0.0 ± 0.3", "≤ −7.0", "no goal" */
 export function goalWords(plan: Plan, place: Place): string {
   if (place === 'subject')
     return `${stops(plan.goals.subjectStops)} ± ${plan.goals.toleranceStops.toFixed(1)}`
-  if (isBackground(place)) return `≤ ${stops(plan.goals.backgroundStops)}`
+  if (isBackground(place)) return backgroundWords(plan)
   const goal = plan.goals.places.find((each) => each.place === place)
   return !goal
     ? 'no goal'
@@ -31,7 +37,11 @@ export function goalState(evaluation: Evaluation, plan: Plan, place: Place): Ver
         : over <= 0.5
           ? 'near'
           : 'miss'
-  if (isBackground(place)) return bounded(level - plan.goals.backgroundStops)
+  if (isBackground(place)) {
+    const least = plan.goals.backgroundLeastStops
+    const over = level - plan.goals.backgroundStops
+    return bounded(least === null || over > 0 ? over : Math.max(over, least - level))
+  }
   const goal = plan.goals.places.find((each) => each.place === place)
   if (!goal) return null
   if (goal.kind === 'at-most')

@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid'
 import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
+import { TYPICAL } from '@core/kit/heads'
 import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/heads'
 import { plain } from './format'
@@ -36,23 +37,22 @@ export function newItem(kind: KitKind): KitItem {
         widestStops: 3,
         narrowestStops: 10,
         pupilRatio: 1,
-        sensorToFrontMm: 160
+        sensorToFrontMm: 160,
+        hoodDeg: null
       }
     case 'strobe':
       return {
         kind,
         ...base,
         guideNumberM: 30,
+        guideNumberWaterM: null,
         beamDeg: 60,
         distribution: { kind: 'cos' },
         face: { kind: 'rectangle', widthMm: 60, heightMm: 38 },
         dial: { kind: 'fraction', step: 'third', lowestStops: -7 },
-        recycleFullS: 3,
-        flashesFull: 150,
-        quench: 'quenched',
-        t01FullS: 1 / 300,
-        durations: [],
-        highSpeedSync: true,
+        ...structuredClone(TYPICAL['hot-shoe']),
+        mostFlashes: null,
+        shortestT01S: null,
         highSpeedPenaltyStops: 0.5
       }
     case 'modifier':

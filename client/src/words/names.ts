@@ -134,6 +134,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   modifier: 'modifier',
   highSpeedSync: 'high-speed sync loss',
   leafClip: 'leaf shutter clips the flash',
+  curtainClip: 'second curtain clips the flash',
   correction: 'correction'
 }
 

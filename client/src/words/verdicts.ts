@@ -29,14 +29,17 @@ export function verdictValue(verdict: Verdict): string {
   }
 }
 
+/** "0.4 stop", "all of it" */
+const cutWords = (cut = 0): string => (cut < -9.95 ? 'all of it' : stopCount(cut))
+
 export function verdictReason(verdict: Verdict): string {
   const { value, limit, figures: f } = verdict
   switch (verdict.reason) {
     case 'background-dark':
-      return (
-        `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under your limit ` +
-        `of ${stops(limit)}.`
-      )
+      return f.least === undefined
+        ? `The background lands at ${stops(value)}, ${stopCount(f.over ?? 0)} under your limit ` +
+            `of ${stops(limit)}.`
+        : `The background lands at ${stops(value)}, within ${stops(f.least)} to ${stops(limit)}.`
     case 'background-ambient':
       return (
         `Ambient light lifts the background to ${stops(value)}, ${stopCount(f.over ?? 0)} ` +
@@ -48,6 +51,12 @@ export function verdictReason(verdict: Verdict): string {
         `The strobe itself spills on the background: ${stops(value)}, ` +
         `${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the ` +
         'beam, or move the strobe nearer at less power.'
+      )
+    case 'background-under':
+      return (
+        `The background lands at ${stops(value)}, ${stopCount(f.under ?? 0)} under the ` +
+        `${stops(f.least ?? null)} it should have at least. A slower shutter brings it up and ` +
+        'leaves the strobes as they are.'
       )
     case 'background-unread':
       return (
@@ -70,6 +79,12 @@ export function verdictReason(verdict: Verdict): string {
         `Only ${mm(value ?? 0)} of the ${mm(limit ?? 0)} needed come out sharp; blur at the ` +
         `ends is ${px(f.blurPx ?? 0)} with diffraction.`
       )
+    case 'depth-diffraction':
+      return (
+        `Nothing is sharp at this aperture: diffraction alone draws ${px(f.airyPx ?? 0)}, ` +
+        `${px(f.allowedPx ?? 0)} are allowed. Open it up; where that leaves too little depth, ` +
+        'stack, or allow more blur.'
+      )
     case 'freeze-still':
       return (
         'The subject does not move. Give it a speed under Subject to see what the flash ' +
@@ -86,6 +101,13 @@ export function verdictReason(verdict: Verdict): string {
         `The light lasts ${seconds(f.seconds ?? 0)}, which draws ${px(f.strobePx ?? 0)} of ` +
         `blur; ${px(limit ?? 0)} are allowed. Less power makes most battery strobes quicker.`
       )
+    case 'freeze-unsure':
+      return (
+        `The flash lasts about ${seconds(f.seconds ?? 0)} (t0.1), which draws ` +
+        `${px(f.strobePx ?? 0)} of blur. That is an estimate, right to a factor of ` +
+        `${f.factor ?? 1}: it could be ${px(f.mostPx ?? 0)} where ${px(limit ?? 0)} are allowed. ` +
+        'A duration of your own settles it.'
+      )
     case 'freeze-ghost':
       return (
         `The flash freezes it (${px(f.strobePx ?? 0)}), but ambient at ` +
@@ -94,8 +116,15 @@ export function verdictReason(verdict: Verdict): string {
       )
     case 'sync-within':
       return (
-        `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}): every row of ` +
-        'the picture gets the whole flash.'
+        `The shutter is at or below sync (${nameOf('shutter', limit ?? 0)}), and the flash ` +
+        `(t0.1 ${seconds(f.t01 ?? 0)}) is over before the second curtain starts.`
+      )
+    case 'sync-tail':
+      return (
+        `The flash lasts ${seconds(f.t01 ?? 0)} (t0.1), longer than the curtains leave it: the ` +
+        `edge that closes first loses ${cutWords(f.firstStops)}, the middle ` +
+        `${cutWords(f.loss)}, the other edge ${cutWords(f.lastStops)}. A slower shutter or less ` +
+        'power evens it out.'
       )
     case 'sync-leaf':
       return 'A leaf shutter syncs at every speed, and this flash is over before it closes.'

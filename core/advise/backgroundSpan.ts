@@ -1,0 +1,52 @@
+/** Which shutter speeds keep the background within its goal, all else as it is. */
+import { ledgerOf } from '../ledger/ledger'
+import { usesHighSpeedSync } from '../plan/sync'
+import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
+import { marksBetween, marksOf } from '../scales/marks'
+
+export interface BackgroundSpan {
+  /** −log2 of seconds; the slowest and the fastest that keep it */
+  readonly slowestStops: number
+  readonly fastestStops: number
+  /** nothing slower (faster) can be set without losing the flash: the goal itself has no end there */
+  readonly openSlow: boolean
+  readonly openFast: boolean
+}
+
+/**
+ * @returns the marks of the camera at which the brightest part of the background lies within its
+ *   limits, up to the fastest at which every strobe that is on still lights the whole frame; null
+ *   where none does, or nobody has read the ambient there
+ */
+export function backgroundSpan(plan: Plan): BackgroundSpan | null {
+  const { camera, goals } = plan
+  const at = (shutterStops: number): Plan => ({
+    ...plan,
+    settings: { ...plan.settings, shutterStops }
+  })
+  const past = at(camera.syncStops + 1)
+  const fast =
+    camera.curtain === 'leaf' ||
+    plan.lights.every((light) => !light.on || usesHighSpeedSync(past, light))
+      ? camera.fastestShutterStops
+      : camera.syncStops
+  const marks = marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, fast)
+  if (ledgerOf(plan).ambient.background!.state === 'unknown') return null
+  const keeps = marks.map(({ stops }) => {
+    const { totals } = ledgerOf(at(stops))
+    const level = Math.max(...BACKGROUND_PLACES.map((place) => totals[place] ?? -Infinity))
+    return (
+      level <= goals.backgroundStops + 1e-9 &&
+      (goals.backgroundLeastStops === null || level >= goals.backgroundLeastStops - 1e-9)
+    )
+  })
+  const [first, last] = [keeps.indexOf(true), keeps.lastIndexOf(true)]
+  return first < 0
+    ? null
+    : {
+        slowestStops: marks[first]!.stops,
+        fastestStops: marks[last]!.stops,
+        openSlow: first === 0,
+        openFast: last === marks.length - 1
+      }
+}
