@@ -1,7 +1,7 @@
 /** What one step of one control does to every verdict: the plan evaluated before and after. */
 import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
-import type { Verdict, VerdictId } from '../ledger/verdicts'
+import type { Verdict, VerdictId } from '../ledger/verdict'
 import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf, stepMark, type Axis, type Mark } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'

@@ -7,7 +7,8 @@ import { findFlags } from './flags'
 import { ledgerOf, type Ledger } from './ledger'
 import { suggestFrom, type Suggestion } from './suggest'
 import type { Flag } from './terms'
-import { judge, type Verdict } from './verdicts'
+import type { Verdict } from './verdict'
+import { judge } from './verdicts'
 
 export interface Evaluation {
   readonly ledger: Ledger

@@ -3,65 +3,16 @@
  * and its limit, why (a reason code with figures; the words live with whoever shows them) and which
  * term decides it.
  */
-import { darkShare } from '../optics/shutter'
 import { pixelPitchMm } from '../kit/kit'
 import { dialLowest } from '../scales/dial'
-import { cutStops } from '../light/pulse'
-import { flashesPerCharge, pulseOf, recycleSeconds } from '../light/strobe'
-import { secondsAt } from '../scales/marks'
-import type { PlanPath } from '../plan/path'
+import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { BACKGROUND_PLACES, type Light, type Place, type Plan } from '../plan/plan'
 import { airyDiscOf, blurCircleMm, depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
-import { isPastSync, openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
-import { flashSecondsOf, shutterLoss } from './cells'
-import { freezeOf, visibleLights } from './freeze'
+import { freezeOf } from './freeze'
 import type { Ledger } from './ledger'
-import type { SourceId, TermKind } from './terms'
-
-export type VerdictId = 'background' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
-export type VerdictState = 'ok' | 'near' | 'miss' | 'unknown' | 'idle'
-export type Reason =
-  | 'background-dark'
-  | 'background-ambient'
-  | 'background-strobe'
-  | 'background-unread'
-  | 'background-under'
-  | 'subject-right'
-  | 'subject-over'
-  | 'subject-under'
-  | 'depth-enough'
-  | 'depth-short'
-  | 'depth-diffraction'
-  | 'freeze-still'
-  | 'freeze-sharp'
-  | 'freeze-strobe'
-  | 'freeze-unsure'
-  | 'freeze-ghost'
-  | 'sync-within'
-  | 'sync-leaf'
-  | 'sync-leaf-clip'
-  | 'sync-tail'
-  | 'sync-high-speed'
-  | 'sync-band'
-  | 'reserve-fine'
-  | 'reserve-end'
-
-export interface Verdict {
-  readonly id: VerdictId
-  readonly state: VerdictState
-  readonly reason: Reason
-  readonly value: number | null
-  readonly limit: number | null
-  readonly figures: Readonly<Record<string, number>>
-  /** where the term that decides it stands */
-  readonly cause: {
-    readonly source: SourceId
-    readonly place: Place
-    readonly term: TermKind
-  } | null
-  /** the figure that moves it most directly */
-  readonly path: PlanPath
-}
+import { syncVerdict } from './syncVerdict'
+import type { SourceId } from './terms'
+import type { Reason, Verdict } from './verdict'
 
 /** The source that gives most at a place. */
 const strongest = (ledger: Ledger, place: Place): SourceId =>
@@ -207,64 +158,6 @@ function freezeVerdict(plan: Plan, ledger: Ledger): Verdict {
       : reason === 'freeze-ghost'
         ? 'settings.shutterStops'
         : `lights.${worst.id}.powerStops`
-  }
-}
-
-/** A row that loses more of the flash than this is told, stops. */
-const UNEVEN_STOPS = 0.1
-
-/** What the second curtain takes from the rows that close first and last, stops ≤ 0. */
-function tailLoss(plan: Plan, light: Light): { firstStops: number; lastStops: number } {
-  const pulse = pulseOf(light.powerStops, light.strobe)
-  const [firstStops, lastStops] = [0, 1].map((row) =>
-    isPastSync(plan) ? 0 : cutStops(pulse, openAfterFlashS(plan, row))
-  ) as [number, number]
-  return { firstStops, lastStops }
-}
-
-function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
-  const { camera, settings } = plan
-  const t = secondsAt(settings.shutterStops)
-  const lights = visibleLights(plan, ledger)
-  const worst = lights.reduce((most, light) =>
-    shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most
-  )
-  const lost = shutterLoss(plan, worst)
-  const uneven = tailLoss(plan, worst)
-  const leaf = camera.curtain === 'leaf'
-  const within = !leaf && !isPastSync(plan)
-  // One strobe without high-speed sync leaves its band, however many others do.
-  const banded = isPastSync(plan) && lights.some((light) => !usesHighSpeedSync(plan, light))
-  const reason: Reason = leaf
-    ? lost.kind
-      ? 'sync-leaf-clip'
-      : 'sync-leaf'
-    : within
-      ? uneven.firstStops < -UNEVEN_STOPS
-        ? 'sync-tail'
-        : 'sync-within'
-      : banded
-        ? 'sync-band'
-        : 'sync-high-speed'
-  return {
-    id: 'sync',
-    reason,
-    state:
-      reason === 'sync-band'
-        ? 'miss'
-        : reason === 'sync-tail' || (lost.kind && !within)
-          ? 'near'
-          : 'ok',
-    value: settings.shutterStops,
-    limit: camera.syncStops,
-    figures: {
-      dark: banded ? darkShare(t, secondsAt(camera.syncStops)) : 0,
-      loss: lost.stops,
-      t01: flashSecondsOf(worst),
-      ...uneven
-    },
-    cause: lost.kind && !banded ? { source: worst.id, place: 'subject', term: lost.kind } : null,
-    path: 'settings.shutterStops'
   }
 }
 

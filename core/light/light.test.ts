@@ -3,13 +3,7 @@ import fc from 'fast-check'
 import { evFromLux, exposureValue, luminanceFromEv, luxFromEv, surfaceStops } from '../ambient/ev'
 import { levelTo8Bit, srgbDecode, srgbEncode } from '../ambient/blackScale'
 import { beamExponent, beamShape } from './beam'
-import {
-  distanceStops,
-  flashDuration,
-  flashesPerCharge,
-  fNumberFromGuide,
-  recycleSeconds
-} from './strobe'
+import { distanceStops, fNumberFromGuide } from './strobe'
 
 describe('strobe as a point', () => {
   // Definition of the guide number, ISO 1230.

@@ -81,11 +81,13 @@ const spec = computed<PlotSpec>(() => ({
     }
   ],
   bands: bands.value,
-  rules: [
-    { at: plan.value.settings.shutterStops, label: ' now' },
-    { at: plan.value.goals.backgroundStops, label: 'background at most', across: true }
-  ]
+  rules: [{ at: plan.value.settings.shutterStops, label: ' now' }, ...limits.value]
 }))
+const limits = computed(() => {
+  const { backgroundStops: most, backgroundLeastStops: least } = plan.value.goals
+  const rule = (at: number, label: string) => ({ at, label: `background ${label}`, across: true })
+  return [rule(most, 'at most'), ...(least === null ? [] : [rule(least, 'at least')])]
+})
 const said = (value: number): string => (Number.isFinite(value) ? stops(value) : 'not read')
 function strobeWords({ regime, strobe, lossStops }: ShutterPoint): string {
   if (regime === 'band') return ''

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
+import { backgroundWords } from '@/words/goals'
 
 const FROM = 1
 const TO = -11
@@ -35,13 +36,14 @@ const marks = computed(() => {
   })
 })
 const goal = computed(() => store.plan!.goals.backgroundStops)
+const least = computed(() => store.plan!.goals.backgroundLeastStops)
 const words = computed(
   () =>
     marks.value
       .map(
         (mark) => `Ambient at the ${mark.place} ${mark.known ? stops(mark.level) : 'not read yet'}`
       )
-      .join('; ') + `; background wanted at ${stops(goal.value)} or darker.`
+      .join('; ') + `; background wanted at ${backgroundWords(store.plan!)}.`
 )
 </script>
 
@@ -67,6 +69,7 @@ const words = computed(
         :style="{ background: `rgb(${step.value},${step.value},${step.value})` }"
       />
       <i class="goal" :style="{ left: `${across(goal)}%` }" />
+      <i v-if="least !== null" class="goal" :style="{ left: `${across(least)}%` }" />
     </div>
     <div class="row below small">
       <span

@@ -5,7 +5,7 @@ import { withOwnDuration } from '@core/kit/heads'
 import type { LightId } from '@core/plan/plan'
 import { formatPower } from '@core/scales/dial'
 import { usePlan } from '@/stores/plan'
-import { parseDuration } from '@/words/kitFields'
+import { parseDuration } from '@/words/fieldSpec'
 
 const props = defineProps<{ id: LightId }>()
 const store = usePlan()

@@ -5,7 +5,7 @@
  */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Verdict } from '@core/ledger/verdicts'
+import type { Verdict } from '@core/ledger/verdict'
 import { partOf } from '@core/plan/path'
 import { usePlan } from '@/stores/plan'
 import {

@@ -18,7 +18,7 @@ import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
 import { lightAtPath, type PlanPath } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
 import { mm, plain, ratio } from '@/words/format'
-import { parseDuration } from '@/words/kitFields'
+import { parseDuration } from '@/words/fieldSpec'
 
 export interface Kind {
   /** where the figure stands counts for a power: it speaks the dial of its light */

@@ -9,7 +9,8 @@ import type { Fault } from '@core/plan/open'
 import { parseNumber } from '@core/scales/parse'
 import { formatStops, parseStops } from '@core/scales/stops'
 import { plain } from '@/words/format'
-import { DISTRIBUTION_KINDS, type FieldSpec } from '@/words/kitFields'
+import type { FieldSpec } from '@/words/fieldSpec'
+import { DISTRIBUTION_KINDS } from '@/words/kitFields'
 import KitField from './KitField.vue'
 
 const props = defineProps<{ distribution: Distribution; faults: readonly Fault[] }>()

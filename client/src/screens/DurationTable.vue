@@ -3,7 +3,7 @@
 import type { Fault } from '@core/plan/open'
 import type { DurationPoint } from '@core/light/strobe'
 import { parseStops } from '@core/scales/stops'
-import { parseDuration, showDuration, type FieldSpec } from '@/words/kitFields'
+import { parseDuration, showDuration, type FieldSpec } from '@/words/fieldSpec'
 import { formatStops } from '@core/scales/stops'
 import KitField from './KitField.vue'
 

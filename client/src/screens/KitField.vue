@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One figure or choice of a kit item. Text that cannot be read stays, with the reason. */
 import { ref, watch } from 'vue'
-import type { FieldSpec } from '@/words/kitFields'
+import type { FieldSpec } from '@/words/fieldSpec'
 
 const props = defineProps<{ spec: FieldSpec; value: unknown; error: string }>()
 const emit = defineEmits<{ change: [value: unknown] }>()
@@ -14,7 +14,8 @@ const text = ref(show())
 watch(
   () => props.value,
   () => {
-    if (
+    if (props.value === null) text.value = ''
+    else if (
       props.spec.type !== 'figure' ||
       (typeof props.value === 'number' && props.spec.parse!(text.value) !== props.value)
     )
@@ -23,6 +24,7 @@ watch(
 )
 const read = (typed: string): void => {
   text.value = typed
+  if (props.spec.optional && !typed.trim()) return void emit('change', null)
   // What cannot be read goes on as text, so that the schema refuses it at this field.
   emit('change', props.spec.type === 'figure' ? (props.spec.parse!(typed) ?? typed) : typed)
 }

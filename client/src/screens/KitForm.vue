@@ -8,20 +8,14 @@ import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { faultsOf } from '@core/plan/open'
 import { valueIn, withValueIn } from '@core/plan/path'
 import { usePlainMessages } from '@core/api/messages'
-import {
-  BEAM_FIELDS,
-  DIAL_FIELDS,
-  DIAL_KINDS,
-  FACE_FIELDS,
-  FACE_KINDS,
-  KIT_FIELDS,
-  type FieldSpec
-} from '@/words/kitFields'
+import { TYPICAL, type HeadStart } from '@core/kit/heads'
+import type { FieldSpec } from '@/words/fieldSpec'
+import { BEAM_FIELDS, FACE_KINDS, KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
-import BeamForm from './BeamForm.vue'
-import DurationTable from './DurationTable.vue'
+import FaceFields from './FaceFields.vue'
 import KitField from './KitField.vue'
+import StrobeFields from './StrobeFields.vue'
 import { useKitSaving } from './useKitSaving'
 
 const props = defineProps<{ item: KitItem; version: number | null }>()
@@ -57,15 +51,16 @@ const errorAt = (path: string): string =>
     : ''
 
 const fields = computed<readonly FieldSpec[]>(() => KIT_FIELDS[props.item.kind])
-const shaped = computed(() => props.item.kind === 'strobe' || props.item.kind === 'modifier')
-const faceKinds = computed(() =>
-  props.item.kind === 'modifier'
-    ? [{ value: 'keep', title: 'As the head’s' }, ...FACE_KINDS]
-    : FACE_KINDS
-)
-const dialFields = computed(() =>
-  props.item.kind === 'strobe' ? (DIAL_FIELDS[String(at('dial.kind'))] ?? []) : []
-)
+const FACES_KEPT = [{ value: 'keep', title: 'As the head’s' }, ...FACE_KINDS]
+/** Another class answers anew what it had answered; figures of the user's own stay. */
+const takeClass = (start: HeadStart): void => {
+  const typical = structuredClone(TYPICAL[start])
+  const { headClass, quench } = typical
+  draft.value = {
+    ...draft.value,
+    ...(at('durationsFrom') === 'typical' ? typical : { headClass, quench })
+  }
+}
 
 const saving = useKitSaving(props.item.id, props.version, () => emit('close'))
 const failure = computed(() => incomplete.value || saving.failure.value)
@@ -94,7 +89,7 @@ const takeTheirs = (): void => {
         {{ version === null ? 'Add' : 'Change' }} {{ KIND_NAMES[item.kind].one.toLowerCase() }}
       </h2>
       <div class="scroll">
-        <div class="fields">
+        <div v-if="item.kind !== 'strobe'" class="fields">
           <KitField
             v-for="spec in fields"
             :key="spec.path"
@@ -105,6 +100,14 @@ const takeTheirs = (): void => {
             @change="put(spec.path, $event)"
           />
         </div>
+        <StrobeFields
+          v-if="item.kind === 'strobe'"
+          :at="at"
+          :error-at="errorAt"
+          :faults="faults"
+          @put="put"
+          @class="takeClass"
+        />
         <fieldset v-if="item.kind === 'modifier' && at('beam.kind') !== 'keep'">
           <legend>Beam figures</legend>
           <div class="fields">
@@ -118,61 +121,12 @@ const takeTheirs = (): void => {
             />
           </div>
         </fieldset>
-        <fieldset v-if="shaped">
-          <legend>Lit face</legend>
-          <div class="fields">
-            <v-select
-              :model-value="at('face.kind')"
-              :items="faceKinds"
-              item-value="value"
-              item-title="title"
-              label="Shape"
-              :error-messages="errorAt('face')"
-              @update:model-value="put('face.kind', $event)"
-            />
-            <KitField
-              v-for="spec in FACE_FIELDS[String(at('face.kind'))]"
-              :key="`${at('face.kind')}-${spec.path}`"
-              :spec="spec"
-              :value="at(spec.path)"
-              :error="errorAt(spec.path)"
-              @change="put(spec.path, $event)"
-            />
-          </div>
-        </fieldset>
-        <BeamForm
-          v-if="item.kind === 'strobe'"
-          :distribution="at('distribution') as never"
-          :faults="faults"
-          @kind="put('distribution.kind', $event)"
-          @change="put('distribution', $event)"
-        />
-        <fieldset v-if="item.kind === 'strobe'">
-          <legend>Power dial</legend>
-          <div class="fields">
-            <v-select
-              :model-value="at('dial.kind')"
-              :items="DIAL_KINDS"
-              item-value="value"
-              item-title="title"
-              label="Kind of dial"
-              @update:model-value="put('dial.kind', $event)"
-            />
-            <KitField
-              v-for="spec in dialFields"
-              :key="`${at('dial.kind')}-${spec.path}`"
-              :spec="spec"
-              :value="at(spec.path)"
-              :error="errorAt(spec.path)"
-              @change="put(spec.path, $event)"
-            />
-          </div>
-        </fieldset>
-        <DurationTable
-          v-if="item.kind === 'strobe'"
-          :rows="at('durations') as never"
-          :faults="faults"
-          @change="put('durations', $event)"
+        <FaceFields
+          v-if="item.kind === 'modifier'"
+          :at="at"
+          :error-at="errorAt"
+          :kinds="FACES_KEPT"
+          @put="put"
         />
       </div>
       <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
@@ -213,22 +167,22 @@ const takeTheirs = (): void => {
   overflow: auto;
   padding: 0.4rem 0.4rem 0.4rem 0;
 }
-.fields {
+.scroll :deep(.fields) {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 0.7rem 1.4rem;
   align-items: start;
 }
-.whole {
+.scroll :deep(.whole) {
   grid-column: 1 / -1;
 }
-fieldset {
+.scroll :deep(fieldset) {
   border: 0;
   border-top: 1px solid var(--line);
   margin: 1rem 0 0;
   padding: 0.8rem 0 0;
 }
-legend {
+.scroll :deep(legend) {
   color: var(--muted);
   padding: 0 0.5rem 0 0;
 }
@@ -237,7 +191,7 @@ legend {
   gap: 0.6rem;
 }
 @media (max-width: 600px) {
-  .fields {
+  .scroll :deep(.fields) {
     grid-template-columns: minmax(0, 1fr);
   }
 }

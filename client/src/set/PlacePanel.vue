@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { removePlace } from '@core/plan/edit'
 import type { Place } from '@core/plan/plan'
+import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
@@ -61,12 +62,7 @@ const remove = (): void => {
         label="Tolerance"
       />
     </template>
-    <StepField
-      v-else-if="fixed"
-      path="goals.backgroundStops"
-      kind="stops"
-      label="Background at most"
-    />
+    <BackgroundGoal v-else-if="fixed" />
     <template v-else>
       <v-select
         :model-value="kind"

@@ -5,6 +5,7 @@
  */
 import { computed } from 'vue'
 import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/advise/darken'
+import { backgroundSpan } from '@core/advise/backgroundSpan'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientChart from '@/instruments/AmbientChart.vue'
 import BlackScale from '@/instruments/BlackScale.vue'
@@ -13,6 +14,7 @@ import StepField from '@/instruments/StepField.vue'
 import SyncFinder from '@/instruments/SyncFinder.vue'
 import { usePlan } from '@/stores/plan'
 import { controlValue } from '@/words/changes'
+import { backgroundSpanWords } from '@/words/goals'
 import { mm, stopCount, stops } from '@/words/format'
 import { CONTROL_NAMES } from '@/words/names'
 
@@ -44,6 +46,12 @@ const reserveWords = computed(() => {
     `${Number.isFinite(backgroundStops) ? stops(backgroundStops) : 'that much darker'}, ` +
     'the subject the same.'
   )
+})
+const spanWords = computed(() => {
+  const { ambient } = ledger.value
+  return ambient.background!.state === 'unknown'
+    ? ''
+    : backgroundSpanWords(plan.value, backgroundSpan(plan.value))
 })
 const noGain = (move: DarkMove): boolean =>
   Math.abs(move.from - move.to) < 1e-6 || (move.control === 'shutter' && move.to < move.from)
@@ -84,6 +92,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
     <section class="group" aria-labelledby="falls-title">
       <h2 id="falls-title">Ambient levels, strobes off</h2>
       <BlackScale />
+      <p v-if="spanWords" class="small" data-span>{{ spanWords }}</p>
       <AmbientAge />
       <p v-if="unread.length" class="lead small">
         Not read yet at the {{ unread.join(' and the ') }}: enter a reading under

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { judgeGoals } from '@core/solve/goals'
 import { keyLight } from '@core/set/places'
+import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import GoalRow from '@/instruments/GoalRow.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -57,14 +58,7 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             :about="goalName(plan, goal.id)"
             no-lock
         /></template>
-        <StepField
-          v-else-if="goal.id === 'background'"
-          path="goals.backgroundStops"
-          kind="stops"
-          label="At most"
-          :about="goalName(plan, goal.id)"
-          no-lock
-        />
+        <BackgroundGoal v-else-if="goal.id === 'background'" no-lock />
         <StepField
           v-else-if="goal.id === 'depth'"
           path="subject.sharpDepthMm"

@@ -4,11 +4,17 @@
  * there.
  */
 import { computed } from 'vue'
-import { BLACK_TARGETS, levelTo8Bit } from '@core/ambient/blackScale'
-import { BACKGROUND_REFLECTANCES, SUBJECT_REFLECTANCES } from '@core/plan/reflectance'
+import { BLACK_TARGETS, DAYLIGHT_TARGETS } from '@core/ambient/blackScale'
+import type { Plan } from '@core/plan/plan'
+import {
+  BACKGROUND_REFLECTANCES,
+  SUBJECT_REFLECTANCES,
+  VAPOUR_REFLECTANCE
+} from '@core/plan/reflectance'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientReading from '@/instruments/AmbientReading.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
+import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
@@ -23,6 +29,26 @@ const looks = Object.entries(LOOK_NAMES).map(([value, { name }]) => ({ value, ti
 const shapes = listed(SHAPE_NAMES)
 const finishes = listed(FINISH_NAMES)
 const goal = computed(() => plan.value.goals.backgroundStops)
+const targets = computed(() =>
+  plan.value.look === 'daylight-fill' ? DAYLIGHT_TARGETS : BLACK_TARGETS
+)
+/** A lower limit keeps its distance to the upper one. */
+const setTarget = (stopsWanted: number): void =>
+  void store.update('how black', ({ goals }) => {
+    const least = goals.backgroundLeastStops
+    if (least !== null) goals.backgroundLeastStops = least + stopsWanted - goals.backgroundStops
+    goals.backgroundStops = stopsWanted
+  })
+/** Vapour starts with what vapour sends back. */
+const setShape = (shape: Plan['subject']['shape']): void =>
+  void store.update('shape', ({ subject }) => {
+    if (shape === 'plume' && subject.shape !== 'plume') subject.reflectance = VAPOUR_REFLECTANCE
+    subject.shape = shape
+  })
+const MEDIA = [
+  { value: 'air', title: 'Air' },
+  { value: 'water', title: 'Water' }
+]
 </script>
 
 <template>
@@ -45,7 +71,7 @@ const goal = computed(() => plan.value.goals.backgroundStops)
           item-value="value"
           item-title="title"
           label="Shape"
-          @update:model-value="store.set('subject.shape', $event, 'shape')"
+          @update:model-value="setShape($event)"
         />
         <v-select
           :model-value="plan.subject.finish"
@@ -56,6 +82,14 @@ const goal = computed(() => plan.value.goals.backgroundStops)
           @update:model-value="store.set('subject.finish', $event, 'finish')"
         />
       </div>
+      <v-select
+        :model-value="plan.medium"
+        :items="MEDIA"
+        item-value="value"
+        item-title="title"
+        label="Stands in"
+        @update:model-value="store.set('medium', $event, 'medium')"
+      />
       <StepField path="subject.widthMm" kind="length" label="Width" />
       <StepField path="subject.heightMm" kind="length" label="Height" />
       <StepField
@@ -123,25 +157,19 @@ const goal = computed(() => plan.value.goals.backgroundStops)
       <h2>How black</h2>
       <div class="targets" role="group" aria-label="How black">
         <button
-          v-for="target in BLACK_TARGETS"
+          v-for="target in targets"
           :key="target.id"
           type="button"
           class="push"
           :class="{ main: Math.abs(goal - target.stops) < 1e-6 }"
           :aria-pressed="Math.abs(goal - target.stops) < 1e-6"
           :disabled="store.isLocked('goals.backgroundStops')"
-          @click="store.set('goals.backgroundStops', target.stops, 'how black')"
+          @click="setTarget(target.stops)"
         >
           {{ BLACK_NAMES[target.id] }} <span class="num">{{ stops(target.stops, 0) }}</span>
         </button>
       </div>
-      <StepField
-        path="goals.backgroundStops"
-        kind="stops"
-        label="Background at most"
-        :note="`A grey card at ${stops(goal)} is ${levelTo8Bit(goal)} of 255 in the file.`"
-        help="Level in stops against mid-grey. −3 is dark but there, −5 near black, −7 black in an 8-bit file."
-      />
+      <BackgroundGoal />
     </section>
 
     <section class="group" aria-labelledby="ambient-title">

@@ -1,7 +1,9 @@
 /** Goals of places in words, and how they stand. */
 import type { Evaluation } from '@core/ledger/evaluate'
-import type { VerdictState } from '@core/ledger/verdicts'
+import type { VerdictState } from '@core/ledger/verdict'
 import type { Place, Plan } from '@core/plan/plan'
+import type { BackgroundSpan } from '@core/advise/backgroundSpan'
+import { nameOf } from '@core/scales/marks'
 import { stops } from './format'
 
 const isBackground = (place: Place): boolean => place.startsWith('background')
@@ -11,6 +13,20 @@ export const backgroundWords = ({ goals }: Plan): string =>
   goals.backgroundLeastStops === null
     ? `≤ ${stops(goals.backgroundStops)}`
     : `${stops(goals.backgroundLeastStops)} to ${stops(goals.backgroundStops)}`
+
+/** Which shutter speeds keep the background within its goal. */
+export function backgroundSpanWords(plan: Plan, span: BackgroundSpan | null): string {
+  const goal = backgroundWords(plan)
+  if (!span) return `No shutter speed keeps the background at ${goal} with these settings.`
+  const [slow, fast] = [span.slowestStops, span.fastestStops].map((at) => nameOf('shutter', at))
+  const speeds =
+    slow === fast
+      ? `At ${slow}`
+      : span.openFast
+        ? `From ${slow} to ${fast}, the fastest that lights the whole frame,`
+        : `From ${slow} to ${fast}`
+  return `${speeds} the background stays at ${goal}.`
+}
 
 /** "0.0 ± 0.3", "≤ −7.0", "no goal" */
 export function goalWords(plan: Plan, place: Place): string {

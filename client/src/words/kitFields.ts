@@ -2,95 +2,21 @@
  * What a kit item's form asks, in order: the path in the item, how the figure is typed and shown,
  * and help where the term is not plain.
  */
-import { parseAperture, parseIso, parseLength, parseNumber, parseShutter } from '@core/scales/parse'
-import { nameOf } from '@core/scales/marks'
-import { formatStops, normalise, parseStops } from '@core/scales/stops'
+import { normalise } from '@core/scales/stops'
 import type { KitKind } from '@core/kit/kit'
-import { plain } from './format'
-
-export interface FieldSpec {
-  readonly path: string
-  readonly label: string
-  readonly help?: string
-  readonly type: 'text' | 'notes' | 'switch' | 'choice' | 'figure'
-  readonly choices?: readonly { readonly value: string; readonly title: string }[]
-  readonly parse?: (text: string) => number | null
-  readonly show?: (value: number) => string
-  readonly unit?: string
-}
-
-const number = (path: string, label: string, unit = '', help?: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  unit,
-  parse: parseNumber,
-  show: (v) => plain(v, 6),
-  ...(help && { help })
-})
-const length = (path: string, label: string, help?: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  unit: 'mm',
-  parse: parseLength,
-  show: (v) => plain(v, 6),
-  ...(help && { help })
-})
-const aperture = (path: string, label: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  parse: (t) => parseAperture(t),
-  show: (v) => nameOf('aperture', v)
-})
-const shutter = (path: string, label: string, help?: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  parse: (t) => parseShutter(t),
-  show: (v) => nameOf('shutter', v),
-  ...(help && { help })
-})
-const iso = (path: string, label: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  parse: (t) => parseIso(t),
-  show: (v) => nameOf('iso', v)
-})
-const stops = (path: string, label: string, help?: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  unit: 'stops',
-  parse: parseStops,
-  show: (v) => formatStops(v),
-  ...(help && { help })
-})
-const choice = (
-  path: string,
-  label: string,
-  choices: FieldSpec['choices'],
-  help?: string
-): FieldSpec => ({ path, label, type: 'choice', choices: choices!, ...(help && { help }) })
-const yesNo = (path: string, label: string, help?: string): FieldSpec => ({
-  path,
-  label,
-  type: 'switch',
-  ...(help && { help })
-})
-
-/** "1/300", "0.002 s", "3 ms" → seconds, not snapped to any mark. */
-export function parseDuration(text: string): number | null {
-  const clean = normalise(text)
-  const fraction = clean.match(/^1 ?\/ ?(\d+(?:\.\d+)?) ?s?$/)
-  if (fraction) return Number(fraction[1]) > 0 ? 1 / Number(fraction[1]) : null
-  const ms = clean.match(/^(\d+(?:\.\d+)?) ?ms$/)
-  return ms ? Number(ms[1]) / 1000 : parseNumber(clean)
-}
-export const showDuration = (value: number): string =>
-  value < 0.5 ? `1/${plain(1 / value, 4)} s` : `${plain(value, 4)} s`
+import {
+  aperture,
+  choice,
+  iso,
+  length,
+  number,
+  optional,
+  shutter,
+  stops,
+  time,
+  yesNo,
+  type FieldSpec
+} from './fieldSpec'
 
 const STEPS = [
   { value: 'third', title: 'thirds of a stop' },
@@ -152,6 +78,14 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Sensor plane to lens front',
       'From the mark on the body to the front of the lens, focused close.'
     ),
+    optional(
+      number(
+        'hoodDeg',
+        'Hood shades past',
+        '°',
+        'Off the lens axis. Left empty: no hood, every light before the lens falls on its front.'
+      )
+    ),
     NOTES
   ],
   strobe: [
@@ -162,35 +96,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'm at ISO 100',
       'f-number × distance in metres for the right exposure at full power, for the beam below.'
     ),
-    number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.'),
-    number('recycleFullS', 'Recycle at full power', 's'),
-    number('flashesFull', 'Full-power flashes per charge'),
-    choice(
-      'quench',
-      'Power control',
-      [
-        { value: 'quenched', title: 'Cuts the flash short (most battery strobes)' },
-        { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }
-      ],
-      'Heads that cut the flash short get shorter flashes at low power, voltage-controlled ' +
-        'ones often longer.'
-    ),
-    {
-      path: 't01FullS',
-      label: 'Flash duration t0.1 at full',
-      type: 'figure',
-      unit: '',
-      parse: parseDuration,
-      show: showDuration,
-      help: 'Time the flash spends above a tenth of its peak: what counts for freezing.'
-    },
-    yesNo('highSpeedSync', 'High-speed sync'),
-    stops(
-      'highSpeedPenaltyStops',
-      'Extra loss in high-speed sync',
-      'On top of the loss by geometry; half a stop until measured.'
-    ),
-    NOTES
+    number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.')
   ],
   modifier: [
     NAME,
@@ -204,6 +110,76 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     NOTES
   ]
 }
+
+/** What a strobe's class answers until the user knows better. */
+export const STROBE_REST: readonly FieldSpec[] = [
+  number('recycleFullS', 'Recycle at full power', 's'),
+  number(
+    'leastRecycleS',
+    'Shortest recycle',
+    's',
+    'However weak the flash: what the head’s stated rate allows.'
+  ),
+  number('flashesFull', 'Full-power flashes per charge'),
+  optional(
+    number(
+      'mostFlashes',
+      'Most flashes per charge',
+      '',
+      'However weak. Left empty: 20 times those at full power.'
+    )
+  ),
+  choice(
+    'quench',
+    'Power control',
+    [
+      { value: 'quenched', title: 'Cuts the flash short (most battery strobes)' },
+      { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }
+    ],
+    'Heads that cut the flash short get shorter flashes at low power, voltage-controlled ' +
+      'ones often longer.'
+  ),
+  time(
+    't01FullS',
+    'Flash duration t0.1 at full',
+    'Time the flash spends above a tenth of its peak: what counts for freezing.'
+  ),
+  optional(
+    time(
+      'shortestT01S',
+      'Shortest flash t0.1',
+      'Left empty: 1/20 000 s for hot-shoe heads, 1/10 000 s for studio heads.'
+    )
+  ),
+  optional(
+    number(
+      'guideNumberWaterM',
+      'Guide number under water',
+      'm at ISO 100',
+      'As its maker states it, or from a frame. Left empty: 0.4 of that in air.'
+    )
+  ),
+  yesNo('highSpeedSync', 'High-speed sync'),
+  stops(
+    'highSpeedPenaltyStops',
+    'Extra loss in high-speed sync',
+    'On top of the loss by geometry; half a stop until measured.'
+  ),
+  NOTES
+]
+
+export const HEAD_CHOICES = [
+  { value: 'hot-shoe', title: 'Hot-shoe or ring head, battery' },
+  { value: 'studio', title: 'Studio head that cuts its flash short' },
+  { value: 'voltage', title: 'Studio head by voltage' },
+  { value: 'under-water', title: 'Under-water head' }
+]
+/** How the duration table is known. */
+export const DURATIONS_FROM: FieldSpec = choice('durationsFrom', 'These durations are', [
+  { value: 'typical', title: 'typical of its class' },
+  { value: 'stated', title: 'stated by the maker' },
+  { value: 'measured', title: 'measured' }
+])
 
 export const BEAM_FIELDS: Record<string, readonly FieldSpec[]> = {
   keep: [],

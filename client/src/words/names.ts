@@ -2,7 +2,7 @@
 import type { KitKind } from '@core/kit/kit'
 import type { Card, Light, Look, Place, Plan } from '@core/plan/plan'
 import type { SourceId, TermKind } from '@core/ledger/terms'
-import type { VerdictId, VerdictState } from '@core/ledger/verdicts'
+import type { VerdictId, VerdictState } from '@core/ledger/verdict'
 import type { ChangedControl } from '@core/run/changes'
 import type { Control } from '@core/plan/controls'
 import type { Stage } from '@core/api/api'
@@ -172,6 +172,8 @@ export const REFLECTANCE_NAMES: Record<string, string> = {
 }
 
 export const BLACK_NAMES: Record<string, string> = {
+  stopUnder: 'A stop under',
+  twoUnder: 'Two under',
   moody: 'Moody',
   near: 'Near black',
   black: 'Black'

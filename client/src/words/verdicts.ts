@@ -1,6 +1,6 @@
 /** Verdicts in words: the short value for the strip, the reason in a sentence. */
 import { nameOf } from '@core/scales/marks'
-import type { Verdict } from '@core/ledger/verdicts'
+import type { Verdict } from '@core/ledger/verdict'
 import { mm, percent, plain, px, seconds, stopCount, stops } from './format'
 
 export function verdictValue(verdict: Verdict): string {

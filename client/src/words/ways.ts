@@ -64,7 +64,9 @@ export const goalLimit = (goal: Goal): string =>
   goal.id === 'sync'
     ? 'none dark'
     : goal.kind === 'about'
-      ? `${goalFigure(goal.id, goal.limit)} ± ${goal.toleranceStops.toFixed(1)}`
+      ? goal.id === 'background'
+        ? `${stops(goal.limit - goal.toleranceStops)} to ${stops(goal.limit + goal.toleranceStops)}`
+        : `${goalFigure(goal.id, goal.limit)} ± ${goal.toleranceStops.toFixed(1)}`
       : `${goal.kind === 'most' ? '≤' : '≥'} ${goalFigure(goal.id, goal.limit)}`
 
 export const missWords = (plan: Plan, goal: GoalResult): string =>

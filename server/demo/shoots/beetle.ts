@@ -25,13 +25,14 @@ export const beetle = async (): Promise<DemoShoot> => {
       heightMm: 12,
       depthMm: 10,
       rotationDeg: 0,
-      sharpDepthMm: 1.4,
+      sharpDepthMm: 0.7,
       reflectance: 0.06,
       speedMmS: 0,
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 620, reflectance: 0.01 },
     table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.9 },
     goals: {
       ...base.goals,

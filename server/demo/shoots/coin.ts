@@ -23,7 +23,7 @@ export const coin = (): DemoShoot => {
       heightMm: 2,
       depthMm: 24,
       rotationDeg: 0,
-      sharpDepthMm: 1.2,
+      sharpDepthMm: 0.8,
       reflectance: 0.5,
       speedMmS: 0,
       directionDeg: 0
@@ -31,7 +31,7 @@ export const coin = (): DemoShoot => {
     view: { elevationDeg: 62 },
     table: { belowMm: 1.1, widthMm: 400, depthMm: 400, reflectance: 0.03 },
     background: { ...base.background, distanceMm: 300, reflectance: 0.02 },
-    settings: { ...base.settings, apertureStops: 7 },
+    settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.8 },
     goals: { ...base.goals, backgroundStops: -4 },
     lights: [

@@ -21,15 +21,15 @@ export const crab = (): DemoShoot => {
       widthMm: 45,
       heightMm: 30,
       depthMm: 25,
-      sharpDepthMm: 6,
+      sharpDepthMm: 4,
       reflectance: 0.25,
       speedMmS: 30,
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 800, reflectance: 0.18 },
     table: { belowMm: 16, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
-    settings: { ...base.settings, shutterStops: 28 / 3, apertureStops: 6 },
-    goals: { ...base.goals, backgroundStops: -1.5 },
+    settings: { ...base.settings, shutterStops: 31 / 3, apertureStops: 5 },
+    goals: { ...base.goals, backgroundStops: -1.5, backgroundLeastStops: -2.5 },
     ambient: {
       ...base.ambient,
       subject: {
@@ -50,7 +50,7 @@ export const crab = (): DemoShoot => {
       }
     }
   }
-  const near = withLight(plan, 0, { at: { distanceMm: 300, azimuthDeg: 25, elevationDeg: 20 } })
+  const near = withLight(plan, 0, { at: { distanceMm: 420, azimuthDeg: 25, elevationDeg: 20 } })
   return {
     id: 'demo-crab',
     stage: 'dark',

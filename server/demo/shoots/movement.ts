@@ -30,8 +30,8 @@ export const movement = (): DemoShoot => {
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 260, reflectance: 0.03 },
-    settings: { ...base.settings, apertureStops: 9 },
-    focus: { ...base.focus, magnification: 0.8 },
+    settings: { ...base.settings, apertureStops: 7.5 },
+    focus: { ...base.focus, magnification: 0.8, blur: { kind: 'pixels', pixels: 8 } },
     goals: { ...base.goals, backgroundStops: -4 },
     lights: [
       light({
@@ -40,6 +40,7 @@ export const movement = (): DemoShoot => {
         role: 'key',
         strobe,
         mount: 'lens',
+        modifiers: [demoItem('modifier', 'tracing')],
         at: { distanceMm: 120, azimuthDeg: 0, elevationDeg: 0 }
       })
     ]

@@ -26,7 +26,7 @@ export const seed = (): DemoShoot => {
       directionDeg: 15
     },
     background: { ...base.background, distanceMm: 700, reflectance: 0.02 },
-    settings: { ...base.settings, apertureStops: 8 },
+    settings: { ...base.settings, apertureStops: 7 },
     focus: { ...base.focus, magnification: 0.3 },
     goals: { ...base.goals, backgroundStops: -5, blurPx: 8 },
     bag: { ...base.bag, modifiers: [demoItem('modifier', 'snoot-22')] },
@@ -56,7 +56,7 @@ export const seed = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'snoot-45')],
-        at: { distanceMm: 420, azimuthDeg: 62, elevationDeg: 25 },
+        at: { distanceMm: 590, azimuthDeg: 62, elevationDeg: 25 },
         reach: { nearMm: 120, farMm: 600 }
       }),
       light({

@@ -22,11 +22,11 @@ export const steam = async (): Promise<DemoShoot> => {
       heightMm: 140,
       depthMm: 60,
       sharpDepthMm: 8,
-      reflectance: 0.1,
       speedMmS: 250,
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 1600, reflectance: 0.04 },
+    settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.2 },
     ambient: { ...base.ambient, subject: null, background: null }
   }

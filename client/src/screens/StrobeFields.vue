@@ -1,0 +1,143 @@
+<script setup lang="ts">
+/**
+ * A strobe's figures: class and dial first; what the class answers until the user knows better is
+ * folded.
+ */
+import { computed } from 'vue'
+import { headStartOf, type HeadStart } from '@core/kit/heads'
+import type { Strobe } from '@core/kit/kit'
+import type { Fault } from '@core/plan/open'
+import type { FieldSpec } from '@/words/fieldSpec'
+import {
+  DIAL_FIELDS,
+  DIAL_KINDS,
+  DURATIONS_FROM,
+  FACE_KINDS,
+  HEAD_CHOICES,
+  KIT_FIELDS,
+  STROBE_REST
+} from '@/words/kitFields'
+import BeamForm from './BeamForm.vue'
+import DurationTable from './DurationTable.vue'
+import FaceFields from './FaceFields.vue'
+import KitField from './KitField.vue'
+
+const props = defineProps<{
+  at: (path: string) => unknown
+  errorAt: (path: string) => string
+  faults: readonly Fault[]
+}>()
+const emit = defineEmits<{ put: [path: string, value: unknown]; class: [start: HeadStart] }>()
+
+const start = computed(() =>
+  headStartOf({
+    headClass: props.at('headClass'),
+    quench: props.at('quench')
+  } as Pick<Strobe, 'headClass' | 'quench'>)
+)
+const field = (spec: FieldSpec) => ({
+  spec,
+  value: props.at(spec.path),
+  error: props.errorAt(spec.path)
+})
+const dialFields = computed(() => DIAL_FIELDS[String(props.at('dial.kind'))] ?? [])
+/** A fault behind a closed lid would not be seen. */
+const FIRST = /^(name|guideNumberM|beamDeg|dial)/
+const open = computed(() => props.faults.some((fault) => !FIRST.test(fault.path)))
+const putDurations = (rows: unknown): void => {
+  emit('put', 'durations', rows)
+  if (props.at('durationsFrom') === 'typical') emit('put', 'durationsFrom', 'stated')
+}
+</script>
+
+<template>
+  <div class="fields">
+    <KitField
+      v-bind="field(KIT_FIELDS.strobe[0]!)"
+      class="whole"
+      @change="emit('put', 'name', $event)"
+    />
+    <v-select
+      :model-value="start"
+      :items="HEAD_CHOICES"
+      item-value="value"
+      item-title="title"
+      label="Class of head"
+      @update:model-value="emit('class', $event)"
+    />
+    <KitField
+      v-for="spec in KIT_FIELDS.strobe.slice(1)"
+      :key="spec.path"
+      v-bind="field(spec)"
+      @change="emit('put', spec.path, $event)"
+    />
+    <v-select
+      :model-value="at('dial.kind')"
+      :items="DIAL_KINDS"
+      item-value="value"
+      item-title="title"
+      label="Kind of dial"
+      @update:model-value="emit('put', 'dial.kind', $event)"
+    />
+    <KitField
+      v-for="spec in dialFields"
+      :key="`${at('dial.kind')}-${spec.path}`"
+      v-bind="field(spec)"
+      @change="emit('put', spec.path, $event)"
+    />
+  </div>
+  <details :open="open">
+    <summary>
+      The rest
+      <span class="small muted">{{
+        at('durationsFrom') === 'typical'
+          ? 'typical for its class, flash durations right to a factor of 2: change it if you know better'
+          : 'durations, recycle, lit face, beam'
+      }}</span>
+    </summary>
+    <div class="fields">
+      <KitField
+        v-for="spec in STROBE_REST"
+        :key="spec.path"
+        :class="{ whole: spec.type === 'notes' }"
+        v-bind="field(spec)"
+        @change="emit('put', spec.path, $event)"
+      />
+    </div>
+    <DurationTable :rows="at('durations') as never" :faults="faults" @change="putDurations" />
+    <KitField
+      :spec="DURATIONS_FROM"
+      :value="at('durationsFrom')"
+      error=""
+      @change="emit('put', 'durationsFrom', $event)"
+    />
+    <FaceFields
+      :at="at"
+      :error-at="errorAt"
+      :kinds="FACE_KINDS"
+      @put="(path, value) => emit('put', path, value)"
+    />
+    <BeamForm
+      :distribution="at('distribution') as never"
+      :faults="faults"
+      @kind="emit('put', 'distribution.kind', $event)"
+      @change="emit('put', 'distribution', $event)"
+    />
+  </details>
+</template>
+
+<style scoped>
+.fields {
+  padding-top: 0.7rem;
+}
+details {
+  margin-top: 0.9rem;
+  border-top: 1px solid var(--line);
+  padding-top: 0.6rem;
+}
+summary {
+  cursor: pointer;
+  min-height: 2.2rem;
+  color: var(--bright);
+}
+</style>
