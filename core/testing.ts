@@ -11,7 +11,7 @@ import {
 } from './kit/kit'
 import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
-import { logFrame, type Frame } from './run/frame'
+import { logFrame, type Evidence, type Frame } from './run/frame'
 import { lightSchema, planSchema, type Light, type Plan } from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
@@ -128,6 +128,21 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     reach: null,
     ...part
   })
+
+/** What a meter showed, flat in the lit side's surface, no ambient in it, for all that fired. */
+export const testMetered = (
+  apertureStops: number,
+  part: Partial<Extract<Evidence, { kind: 'meter' }>> = {}
+): Extract<Evidence, { kind: 'meter' }> => ({
+  kind: 'meter',
+  place: 'subject',
+  lights: null,
+  apertureStops,
+  isoStops: 0,
+  shutterStops: null,
+  receptor: 'surface',
+  ...part
+})
 
 /** A frame taken with a plan as it stands, not judged yet. */
 export const testFrame = (plan: Plan, id: string, kind: Frame['kind']): Frame =>

@@ -143,7 +143,15 @@ const readings: Test = (by, { plans }) => {
   })
   const evidence: Evidence =
     by.next() < 0.3
-      ? { kind: 'meter', apertureStops: by.next() * 14, isoStops: by.next() * 8 }
+      ? {
+          kind: 'meter',
+          place: by.pick(['subject', 'background', 'top', 'lens', 'P1']),
+          lights: by.pick([null, [], ['A'], ['A', 'B'], ['H']]),
+          apertureStops: by.next() * 14,
+          isoStops: by.next() * 8,
+          shutterStops: by.pick([null, 7, 0]),
+          receptor: by.pick(['dome', 'flat', 'surface'])
+        }
       : {
           kind: 'judged',
           place: by.pick(['subject', 'background', 'top', 'lens', 'P1']),

@@ -1,7 +1,7 @@
 /**
  * Remedies when no mark of the dial gives the light wanted: lowest power still too bright, full
- * power too dim, or the dial's steps too wide. Each changes one thing, then sets the best power,
- * and is priced by evaluating the plan again.
+ * power too dim, the dial's steps too wide, or the power locked. Each changes one thing, then sets
+ * the best power there is, and is priced by evaluating the plan again.
  */
 import type { Modifier } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
@@ -22,7 +22,8 @@ export interface PowerRemedy {
   readonly to: number | string
   /** the plan with the change made and the best power set */
   readonly after: Plan
-  readonly suggestion: Suggestion
+  /** its place after minus its goal, stops */
+  readonly missStops: number
   /** solves: the subject comes out right; helps: part of the way */
   readonly solves: boolean
   readonly price: Price
@@ -35,8 +36,8 @@ const modifierNames = (modifiers: readonly Modifier[]): string =>
  * The level a light moves its place to: the goal; where the other lights are at it already, halfway
  * between them and what the tolerance allows.
  */
-function goalToReach(plan: Plan, now: Suggestion, id: LightId): number {
-  if (now.wantedStops !== null) return now.goalStops
+function goalToReach(plan: Plan, now: Standing, id: LightId): number {
+  if (!now.full) return now.goalStops
   const { ledger } = evaluate(plan)
   const rest = ledger.rows.map((row) => row.source).filter((source) => source !== id)
   return (sumAt(ledger, now.place, rest) + now.goalStops + now.toleranceStops) / 2
@@ -50,19 +51,51 @@ function finish(
   to: number | string,
   changed: Plan
 ): PowerRemedy | null {
-  const suggestion = evaluate(changed).suggestions[plan.lights[index]!.id]
-  if (!suggestion) return null
-  const after = suggestion.choice
-    ? withLight(changed, index, { powerStops: suggestion.choice.mark.stops })
-    : changed
+  const standing = standingOf(changed, index)
+  if (!standing) return null
+  const after = withLight(changed, index, { powerStops: standing.powerStops })
   return {
     control,
     from,
     to,
     after,
-    suggestion,
-    solves: suggestion.state === 'ok',
+    missStops: standing.missStops,
+    solves: Math.abs(standing.missStops) <= standing.toleranceStops + 1e-9,
     price: priceOf(plan, after)
+  }
+}
+
+/** How a light's place comes out at the best power there is: the present one where it is locked. */
+interface Standing extends Pick<
+  Suggestion,
+  'place' | 'goalStops' | 'toleranceStops' | 'missStops'
+> {
+  readonly powerStops: number
+  /** nothing to do, or nothing that remedies of this light could do */
+  readonly settled: boolean
+  /** others are at the goal already */
+  readonly full: boolean
+}
+function standingOf(plan: Plan, index: number): Standing | null {
+  const light = plan.lights[index]!
+  const { suggestions, ledger } = evaluate(plan)
+  const suggestion = suggestions[light.id]
+  if (!suggestion) return null
+  const { place, goalStops, toleranceStops, wantedStops, choice } = suggestion
+  const base = { place, goalStops, toleranceStops, full: wantedStops === null }
+  if (!isLightLocked(plan, 'power', light.id))
+    return {
+      ...base,
+      missStops: suggestion.missStops,
+      powerStops: choice?.mark.stops ?? light.powerStops,
+      settled: !['coarse', 'too-bright', 'too-dim'].includes(suggestion.state)
+    }
+  const missStops = ledger.totals[place]! - goalStops
+  return {
+    ...base,
+    missStops,
+    powerStops: light.powerStops,
+    settled: choice === null || Math.abs(missStops) <= toleranceStops + 1e-9
   }
 }
 
@@ -81,8 +114,8 @@ export function powerRemedies(
   bag: readonly Modifier[] = []
 ): PowerRemedy[] {
   const light = plan.lights[index]!
-  const now = evaluate(plan).suggestions[light.id]
-  if (!now || !['coarse', 'too-bright', 'too-dim'].includes(now.state)) return []
+  const now = standingOf(plan, index)
+  if (!now || now.settled) return []
   const excess = now.missStops
   const { settings, camera } = plan
   const remedies: PowerRemedy[] = []
@@ -110,7 +143,7 @@ export function powerRemedies(
       index,
       now.place,
       goalToReach(plan, now, light.id),
-      now.choice!.mark.stops
+      now.powerStops
     ).distanceMm
     add(
       'distance',
@@ -159,6 +192,6 @@ export function powerRemedies(
   add('nd', settings.ndStops, nd, withSettings({ ndStops: nd }))
 
   return remedies
-    .filter((remedy) => Math.abs(remedy.suggestion.missStops) < Math.abs(excess) - 1e-6)
+    .filter((remedy) => Math.abs(remedy.missStops) < Math.abs(excess) - 1e-6)
     .sort((a, b) => Number(b.solves) - Number(a.solves))
 }

@@ -15,6 +15,14 @@ export const exposureValue = (
 export const luxFromEv = (ev: number): number => 2.5 * 2 ** ev
 export const evFromLux = (lux: number): number => Math.log2(positive(lux, 'lux') / 2.5)
 
+/**
+ * What a reflected reading (K = 12.5) of an 18 % card shows above an incident one (C = 250) of the
+ * same light, stops: log2(0.18·C / (π·K)) = 0.20. Level 0 follows the incident constant, as guide
+ * numbers and flash meters do, so a hand-held reflected reading is brought to it by this. A reading
+ * through the lens is the camera's own and defines its mid-grey: it stays as it is.
+ */
+export const REFLECTED_OVER_INCIDENT = Math.log2((0.18 * 250) / (Math.PI * 12.5))
+
 /** Luminance, cd/m²: L = 0.125·2^EV. */
 export const luminanceFromEv = (ev: number): number => 0.125 * 2 ** ev
 

@@ -21,7 +21,7 @@ export const reachChecks = ({ plan, evaluation, bag }: CheckContext): Check[] =>
                 kind: way.control === 'distance' ? 'distance' : 'control',
                 name: way.control,
                 figures: { to: typeof way.to === 'number' ? way.to : 0 },
-                effectStops: -suggestion.missStops + way.suggestion.missStops,
+                effectStops: -suggestion.missStops + way.missStops,
                 after: way.after
               }
             ]

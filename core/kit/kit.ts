@@ -6,6 +6,7 @@ import { z } from 'zod'
 import { distributionSchema } from '../light/beam'
 import { HEAD_CLASSES } from '../light/strobe'
 import { dialSchema } from '../scales/dial'
+import { METER_DISPLAYS } from '../scales/meter'
 
 const id = z
   .string()
@@ -186,16 +187,33 @@ export const modifierSchema = z.strictObject({
   ])
 })
 
+export const RECEPTORS = ['dome', 'flat'] as const
+export const meterSchema = z.strictObject({
+  kind: z.literal('meter'),
+  id,
+  name,
+  notes,
+  display: z.enum(METER_DISPLAYS).describe('how it shows an f-number'),
+  isoStops: stops(-3, 11).describe('the ISO it is set to, stops above 100'),
+  shutterStops: stops(-2, 14).describe('the time it is set to: ambient within it is in a reading'),
+  receptor: z
+    .enum(RECEPTORS)
+    .describe('dome: held at the place, toward the lens; flat: turned to the light')
+})
+
 export const kitItemSchema = z.discriminatedUnion('kind', [
   cameraSchema,
   lensSchema,
   strobeSchema,
-  modifierSchema
+  modifierSchema,
+  meterSchema
 ])
 export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>
 export type Strobe = z.infer<typeof strobeSchema>
 export type Modifier = z.infer<typeof modifierSchema>
+export type Meter = z.infer<typeof meterSchema>
+export type Receptor = (typeof RECEPTORS)[number]
 export type KitItem = z.infer<typeof kitItemSchema>
 export type KitKind = KitItem['kind']
 

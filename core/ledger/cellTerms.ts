@@ -11,6 +11,7 @@ import { readPlaceOf } from '../plan/readPlace'
 import {
   ambientSurfaceStops,
   evOfReading,
+  meterConstantStops,
   flashSecondsOf,
   shutterLoss,
   guideNumberOf
@@ -44,6 +45,8 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
   const reading = plan.ambient[readPlaceOf(place.id)]
   if (!reading) return []
   const terms = [term('reading', evOfReading(reading), { EV: evOfReading(reading) })]
+  if (meterConstantStops(reading) !== 0)
+    terms.push(term('meterConstant', meterConstantStops(reading)))
   const surface = ambientSurfaceStops(plan, place, reading)
   if (reading.via === 'incident' || surface !== 0)
     terms.push(term('surface', surface, { ρ: place.reflectance }))

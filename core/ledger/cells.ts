@@ -2,7 +2,7 @@
  * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up
  * without building the list.
  */
-import { evFromLux, exposureValue, surfaceStops } from '../ambient/ev'
+import { evFromLux, exposureValue, REFLECTED_OVER_INCIDENT, surfaceStops } from '../ambient/ev'
 import { cutStops } from '../light/pulse'
 import { flashDuration, guideStops, pulseOf } from '../light/strobe'
 import { highSpeedSyncLoss } from '../optics/shutter'
@@ -27,9 +27,13 @@ const cameraStops = (plan: Plan): number =>
 export function evOfReading(reading: AmbientReading): number {
   const { value } = reading
   if (value.kind === 'camera')
-    return exposureValue(value.apertureStops, value.shutterStops, value.isoStops)
+    return exposureValue(value.apertureStops, value.shutterStops, value.isoStops) + value.scaleStops
   return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
 }
+
+/** What brings a reading to the constant that level 0 follows, stops. */
+export const meterConstantStops = ({ via }: AmbientReading): number =>
+  via === 'reflected' ? -REFLECTED_OVER_INCIDENT : 0
 
 /**
  * What the surface adds to an ambient reading at a place: all of it for light falling in, the
@@ -76,6 +80,7 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
       : 0
   const sum =
     evOfReading(reading) +
+    meterConstantStops(reading) +
     ambientSurfaceStops(plan, place, reading) +
     atReading -
     plan.ambient.shadeStops -

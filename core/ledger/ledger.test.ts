@@ -176,7 +176,8 @@ describe('ambient', () => {
       kind: 'camera' as const,
       apertureStops: stops[0],
       shutterStops: stops[1],
-      isoStops: stops[2]
+      isoStops: stops[2],
+      scaleStops: 0
     },
     via,
     atMagnification: at,
@@ -191,7 +192,46 @@ describe('ambient', () => {
         p.ambient.background = camera([8, 1, 0], via)
       })
     expect(evaluate(make('lens')).ledger.ambient.background!.level).toBeCloseTo(-7, 9)
-    expect(evaluate(make('reflected')).ledger.ambient.background!.level).toBeCloseTo(-9, 9)
+    // log2(0.18·C / (π·K)) with C = 250 and K = 12.5 (ISO 2720): 0.197.
+    expect(evaluate(make('reflected')).ledger.ambient.background!.level).toBeCloseTo(-9.197, 3)
+  })
+  test('one grey card, metered both ways: the reflected reading shows 0.2 more, the level is one', () => {
+    const at = (via: 'reflected' | 'incident', ev: number): number => {
+      const plan = planWith((p) => {
+        p.subject.reflectance = 0.18
+        p.ambient.subject = {
+          value: { kind: 'ev', ev },
+          limit: 'exact',
+          via,
+          atMagnification: 1,
+          takenAt: null,
+          look: null
+        }
+      })
+      return evaluate(plan).ledger.ambient.subject!.level
+    }
+    // 1000 lx on the card: E = 2.5·2^EV, and L = ρE/π = 0.125·2^EV (ISO 2720).
+    const incident = Math.log2(1000 / 2.5)
+    const reflected = Math.log2((0.18 * 1000) / Math.PI / 0.125)
+    expect(reflected - incident).toBeCloseTo(0.2, 2)
+    expect(at('reflected', reflected)).toBeCloseTo(at('incident', incident), 9)
+  })
+  test('the camera’s own scale: three under at its settings is an EV three lower', () => {
+    const at = (scaleStops: number, shutterStops: number): number => {
+      const plan = planWith((p) => {
+        p.ambient.background = {
+          value: { kind: 'camera', apertureStops: 8, shutterStops, isoStops: 0, scaleStops },
+          limit: 'exact',
+          via: 'lens',
+          atMagnification: 1,
+          takenAt: null,
+          look: null
+        }
+      })
+      return evaluate(plan).ledger.ambient.background!.level
+    }
+    expect(at(-3, 7)).toBeCloseTo(at(0, 4), 9)
+    expect(at(1 / 3, 7)).toBeCloseTo(at(0, 7 + 1 / 3), 9)
   })
   test('lux and EV agree: 81 920 lx is EV 15 (ISO 2720)', () => {
     const make = (value: { kind: 'lux'; lux: number } | { kind: 'ev'; ev: number }) =>

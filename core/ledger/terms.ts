@@ -7,6 +7,7 @@ import type { LightId, Place } from '../plan/plan'
 export type TermKind =
   | 'reading'
   | 'surface'
+  | 'meterConstant'
   | 'aperture'
   | 'shutter'
   | 'iso'
@@ -76,7 +77,14 @@ export const TERM_FORMULAS: Record<
   TermKind,
   { readonly formula: string; readonly source: string }
 > = {
-  reading: { formula: 'EV = log2(N²/t) − log2(S/100), or log2(E / 2.5 lx)', source: 'ISO 2720' },
+  reading: {
+    formula: 'EV = log2(N²/t) − log2(S/100) + what the scale showed, or log2(E / 2.5 lx)',
+    source: 'ISO 2720'
+  },
+  meterConstant: {
+    formula: '−log2(0.18·C / (π·K)), C = 250, K = 12.5',
+    source: 'ISO 2720; level 0 follows the incident constant'
+  },
   surface: { formula: 'log2(ρ / 0.18)', source: 'level 0 is an 18 % card' },
   aperture: { formula: '−2·log2 N', source: 'ISO 517' },
   shutter: { formula: 'log2(t / 1 s)', source: 'exposure is time × illuminance' },

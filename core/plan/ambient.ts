@@ -15,9 +15,12 @@ export const readingSchema = z
           kind: z.literal('camera'),
           apertureStops: stops(-2, 14),
           shutterStops: stops(-6, 16),
-          isoStops: stops(-3, 11)
+          isoStops: stops(-3, 11),
+          scaleStops: stops(-5, 5).describe(
+            'what its exposure scale showed at these settings; 0: right'
+          )
         })
-        .describe('the settings a camera or meter called right'),
+        .describe('settings, and what a camera or meter said of them'),
       z.strictObject({ kind: z.literal('ev'), ev: stops(-20, 25).describe('EV at ISO 100') }),
       z.strictObject({ kind: z.literal('lux'), lux: z.number().min(0.0001).max(300000) })
     ]),

@@ -52,9 +52,14 @@ test.each([1, 2, 3, 4, 5] as const)(
   'a plan of version %d predicts the light it always did',
   (version) => {
     const { plan, totals } = fixture(version)
-    const { ledger } = evaluate(opened(plan))
-    for (const [place, level] of Object.entries(totals)) {
-      const now = ledger.totals[NEW_PLACES[place] ?? place]!
+    const present = opened(plan)
+    const { ledger } = evaluate(present)
+    for (const [old, level] of Object.entries(totals)) {
+      const place = NEW_PLACES[old] ?? old
+      // A hand-held reflected reading was taken for an incident one before version 6: 0.2 stop.
+      const reading = present.ambient[place.startsWith('background') ? 'background' : 'subject']
+      const over = reading?.via === 'reflected' ? (0.18 * 250) / (Math.PI * 12.5) : 1
+      const now = Math.log2(2 ** ledger.flash[place]! + over * 2 ** ledger.ambient[place]!.level)
       if (level === null) expect(now).toBe(-Infinity)
       else expect(now).toBeCloseTo(level, 8)
     }

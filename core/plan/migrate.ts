@@ -7,7 +7,7 @@ import { isObject, type Loose } from './migrations/loose'
 import { kitItemFromVersion1, planFromVersion1, snapshotFromVersion1 } from './migrations/version1'
 import { planFromVersion2 } from './migrations/version2'
 import { planFromVersion4 } from './migrations/version4'
-import { kitItemFromVersion5, planFromVersion5 } from './migrations/version5'
+import { frameFromVersion5, kitItemFromVersion5, planFromVersion5 } from './migrations/version5'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
 /** What makes a plan of each version one of the next. */
@@ -36,6 +36,8 @@ export const migrateKitItem = (item: unknown): unknown =>
 
 /** A logged frame of any version. */
 export const migrateFrame = (frame: unknown): unknown =>
-  frameFromVersion3(
-    isObject(frame) ? { ...frame, snapshot: snapshotFromVersion1(frame.snapshot) } : frame
+  frameFromVersion5(
+    frameFromVersion3(
+      isObject(frame) ? { ...frame, snapshot: snapshotFromVersion1(frame.snapshot) } : frame
+    )
   )

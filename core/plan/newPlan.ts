@@ -169,6 +169,8 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     },
     camera,
     lens,
+    meter: null,
+    rides: 'power',
     focus: {
       magnification,
       blur: {

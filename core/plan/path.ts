@@ -15,8 +15,8 @@ type PathsIn<T> = T extends readonly (infer E)[]
     ? { [K in keyof T & string]: K | `${K}.${PathsIn<NonNullable<T[K]>>}` }[keyof T & string]
     : never
 
-/** Every path there is in a plan, ids left open. */
-export type PlanPath = PathsIn<Plan>
+/** Every path people set in a plan, ids left open; corrections are made and taken back whole. */
+export type PlanPath = PathsIn<Omit<Plan, 'corrections'>>
 
 /** Lists of the plan whose members have an id. */
 const LISTS = { lights: 'light', cards: 'card', places: 'place' } as const

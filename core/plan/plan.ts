@@ -3,7 +3,7 @@
  * is inside it). What each version added: migrate.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
-import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
+import { cameraSchema, lensSchema, meterSchema, modifierSchema } from '../kit/kit'
 import { ambientSchema, lookSchema, readingSchema } from './ambient'
 import { goalsSchema } from './goals'
 import {
@@ -67,6 +67,10 @@ export const correctionSchema = z.strictObject({
   on: z.boolean()
 })
 export type Correction = z.infer<typeof correctionSchema>
+
+/** The knob a run turns to land the subject. */
+export const RIDES = ['power', 'aperture', 'distance', 'iso'] as const
+export type Ride = (typeof RIDES)[number]
 
 export const SHAPES = ['sheet', 'ellipsoid', 'box', 'cylinder', 'vessel', 'plume'] as const
 const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
@@ -169,6 +173,10 @@ export const planSchema = z
     ambient: ambientSchema,
     camera: cameraSchema,
     lens: lensSchema,
+    meter: meterSchema.nullable().describe('the flash meter in use; null: none'),
+    rides: z
+      .enum(RIDES)
+      .describe('what is set in the run to land the subject: the power of the key light, or …'),
     focus: z.strictObject({
       magnification: z.number().min(0.001).max(20),
       blur: z.discriminatedUnion('kind', [

@@ -3,48 +3,60 @@
  * frame isolates. A black frame speaks for the ambient, a lit frame for the strobe (its light is
  * what is left when the ambient is taken out).
  */
-import { surfaceStops } from '../ambient/ev'
 import { heldBy } from '../ledger/corrections'
 import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
-import { hiddenCloseUpLoss } from '../plan/lensInUse'
-import type { AmbientReading, Correction, Place, Plan, ReadPlace } from '../plan/plan'
+import type { AmbientReading, Correction, LightId, Place, Plan, ReadPlace } from '../plan/plan'
 import { readPlaceOf } from '../plan/readPlace'
 import { sameKit } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
 import { goalOf } from '../ledger/suggest'
 import { litIds, type Evidence, type Frame } from './frame'
+import { ledgerAsMetered, levelOfReading, meteredParts, type Metering } from './metering'
 
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
 export const UNCERTAINTY = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
+/** A dome's answer to light from aside is that of an ideal one. */
+const DOME_UNCERTAINTY = 0.2
+
+export const uncertaintyOf = (evidence: Evidence): number =>
+  evidence.kind === 'meter' && evidence.receptor === 'dome'
+    ? DOME_UNCERTAINTY
+    : UNCERTAINTY[evidence.kind]
 
 /**
  * Places a frame is judged at, the likeliest first: what the one light that was on serves, the
- * subject, the background.
+ * subject, the background, then every other that has a goal or is the user's own.
  */
-export function judgedAt(frame: Frame): Place[] {
-  if (frame.kind === 'black') return ['background', 'subject']
-  const ids = litIds(frame)
-  const light = ids.length === 1 ? frame.plan.lights.find((each) => each.id === ids[0]) : undefined
-  const own = light ? goalOf(frame.plan, light)?.place : undefined
-  return [...new Set([...(own ? [own] : []), 'subject', 'background'])]
+export function judgedAt({ kind, plan }: Pick<Frame, 'kind' | 'plan'>): Place[] {
+  if (kind === 'black') return ['background', 'subject']
+  const ids = litIds({ plan })
+  const light = ids.length === 1 ? plan.lights.find((each) => each.id === ids[0]) : undefined
+  const own = light ? goalOf(plan, light)?.place : undefined
+  return [
+    ...new Set([
+      ...(own ? [own] : []),
+      'subject',
+      'background',
+      ...plan.goals.places.map((goal) => goal.place).filter((place) => place !== 'lens'),
+      ...plan.places.map((place) => place.id)
+    ])
+  ]
 }
+
+type MeterEvidence = Extract<Evidence, { kind: 'meter' }>
+
+/** How the meter of a reading was held, and with which lights. */
+export const meteringOf = (plan: Plan, evidence: MeterEvidence): Metering => ({
+  ...evidence,
+  lights: evidence.lights ?? litIds({ plan })
+})
 
 /** Level a piece of evidence states for a place, stops against mid-grey. */
-export function measuredLevel(plan: Plan, evidence: Evidence): number {
-  if (evidence.kind !== 'meter') return evidence.levelStops
-  const { settings } = plan
-  const loss = hiddenCloseUpLoss(plan)
-  return (
-    evidence.apertureStops -
-    evidence.isoStops -
-    (settings.apertureStops + loss - settings.isoStops + settings.ndStops) +
-    surfaceStops(plan.subject.reflectance)
-  )
-}
-
-export const placeOf = (evidence: Evidence): Place =>
-  evidence.kind === 'meter' ? 'subject' : evidence.place
+export const measuredLevel = (plan: Plan, evidence: Evidence): number =>
+  evidence.kind === 'meter'
+    ? levelOfReading(plan, meteringOf(plan, evidence), evidence.apertureStops)
+    : evidence.levelStops
 
 export type Calibration =
   | { readonly kind: 'correction'; readonly correction: Correction }
@@ -89,13 +101,13 @@ function setOf(frame: Frame, plan: Plan, place: Place): Plan {
   }
 }
 
-/**
- * The set as a flash meter sees it: no shutter cuts a flash short for it.
- */
-const asMetered = (plan: Plan): Plan => ({
-  ...plan,
-  settings: { ...plan.settings, shutterStops: plan.camera.slowestShutterStops }
-})
+/** The set with the lights that fired for a reading with the meter. */
+function firedFor(plan: Plan, evidence: Evidence): Plan {
+  const fired = evidence.kind === 'meter' ? evidence.lights : null
+  return fired === null
+    ? plan
+    : { ...plan, lights: plan.lights.map((light) => ({ ...light, on: fired.includes(light.id) })) }
+}
 
 /** Whether a limit says no more than the sum does already. */
 const isKnown = (limit: Correction['limit'], predicted: number, level: number): boolean =>
@@ -140,23 +152,35 @@ function fromLit(question: Question, plan: Plan): Calibration {
     (row) => row.source !== 'ambient' && row.cells[place]!.state === 'known'
   )
   if (rows.length === 0) return nothing('strobe-out-of-reach')
-  const most = rows.reduce((best, row) =>
-    row.cells[place]!.level > best.cells[place]!.level ? row : best
-  )
-  const fired = was.lights.find((light) => light.id === most.source)!
-  const now = plan.lights.find((light) => light.id === most.source)
+  // What picture or meter sees of each part: a meter by its receptor and its own time.
+  const seen =
+    evidence.kind === 'meter'
+      ? meteredParts(was, meteringOf(was, evidence), corrected)
+      : {
+          lights: rows.map(({ source }) => ({
+            id: source as LightId,
+            level: cellAt(corrected, source, place)!.level,
+            gain: 0
+          })),
+          ambient: corrected.ambient[place]!.level
+        }
+  if (seen.lights.length === 0) return nothing('strobe-out-of-reach')
+  const most = seen.lights.reduce((best, each) => (each.level > best.level ? each : best))
+  const fired = was.lights.find((light) => light.id === most.id)!
+  const now = plan.lights.find((light) => light.id === most.id)
   if (!now || !sameKit(now, fired)) return nothing('other-kit')
   if (evidence.kind === 'meter' && usesHighSpeedSync(was, fired))
     return nothing('meter-in-high-speed-sync')
-  // A flash meter reads the flash alone; a picture shows everything, so the rest is taken out.
-  let rest = evidence.kind === 'meter' ? 0 : 2 ** corrected.ambient[place]!.level
-  for (const row of corrected.rows)
-    if (row.source !== 'ambient' && row.source !== most.source) rest += 2 ** row.cells[place]!.level
-  const predicted = Math.log2(rest + 2 ** cellAt(corrected, most.source, place)!.level)
+  const rest = seen.lights.reduce(
+    (sum, each) => (each === most ? sum : sum + 2 ** each.level),
+    2 ** seen.ambient
+  )
+  const predicted = Math.log2(rest + 2 ** most.level)
   if (isKnown(limit, predicted, level)) return asPredicted(limit)
   const own = 2 ** level - rest
   if (!(own > 2 ** level * 0.03)) return nothing('rest-alone')
-  return correction(most.source, most.cells[place]!.level, Math.log2(own))
+  const plainLevel = cellAt(plain, most.id, place)!.level
+  return correction(most.id, plainLevel, Math.log2(own) - most.gain)
 }
 
 /**
@@ -167,11 +191,11 @@ function fromLit(question: Question, plan: Plan): Calibration {
  * @param id identifier for a new correction
  */
 export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: string): Calibration {
-  const place = placeOf(evidence)
-  const was = setOf(frame, plan, place)
+  const { place } = evidence
+  const was = firedFor(setOf(frame, plan, place), evidence)
   const limit = evidence.kind === 'meter' ? 'exact' : evidence.limit
-  const seen = evidence.kind === 'meter' ? asMetered(was) : was
-  const plain = ledgerOf({ ...seen, corrections: [] })
+  const ledger = evidence.kind === 'meter' ? ledgerAsMetered : ledgerOf
+  const plain = ledger({ ...was, corrections: [] })
   const owns = ({ places }: Plan): boolean => places.some((each) => each.id === place)
   if (!plain.places.includes(place) || (owns(was) && !owns(plan))) return nothing('no-such-place')
   const question: Question = {
@@ -181,7 +205,7 @@ export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: stri
     limit,
     was,
     plain,
-    corrected: ledgerOf(seen),
+    corrected: ledger(was),
     correction: (source, predicted, measured) => ({
       kind: 'correction',
       correction: {
@@ -190,7 +214,7 @@ export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: stri
         source,
         place,
         stops: measured - predicted,
-        uncertaintyStops: UNCERTAINTY[evidence.kind],
+        uncertaintyStops: uncertaintyOf(evidence),
         method: evidence.kind,
         limit,
         ...heldBy(was, source, place),

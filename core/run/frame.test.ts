@@ -7,7 +7,7 @@ import { addLight, addPlace, removeLight, removePlace, withLight } from '../plan
 import { openPlan } from '../plan/open'
 import type { Plan } from '../plan/plan'
 import { withBestPower } from '../solve/power'
-import { testFrame, testModifier, testPlan, testStrobe } from '../testing'
+import { testFrame, testModifier, testPlan, testMetered, testStrobe } from '../testing'
 import { applyCalibration, calibrate } from './calibrate'
 import { changesBetween } from './changes'
 import { frameSchema, litIds, logFrame, type Evidence, type Frame } from './frame'
@@ -256,7 +256,7 @@ describe('limits', () => {
 })
 
 describe('a flash meter', () => {
-  const reads = (stops: number): Evidence => ({ kind: 'meter', apertureStops: stops, isoStops: 0 })
+  const reads = testMetered
   /** What a meter in the light of this plan shows, by the plain sum: no shutter in it. */
   const shown = (p: Plan) =>
     ledgerOf({ ...p, settings: { ...p.settings, shutterStops: 0, highSpeedSync: false } }).flash

@@ -4,7 +4,8 @@
 import { z } from 'zod'
 import { analysisSchema, type FrameAnalysis } from '../measure/analyse'
 import type { ExifSettings } from '../measure/exif'
-import { placeSchema, planSchema, type LightId, type Plan } from '../plan/plan'
+import { RECEPTORS } from '../kit/kit'
+import { lightIdSchema, placeSchema, planSchema, type LightId, type Plan } from '../plan/plan'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
@@ -22,10 +23,22 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   z
     .strictObject({
       kind: z.literal('meter'),
+      place: placeSchema.describe('where it was held'),
+      lights: z
+        .array(lightIdSchema)
+        .max(8)
+        .nullable()
+        .describe('lights that fired for it; null: those of the frame'),
       apertureStops: stops(-2, 14),
-      isoStops: stops(-3, 11)
+      isoStops: stops(-3, 11),
+      shutterStops: stops(-6, 16)
+        .nullable()
+        .describe('its time: ambient within it is in the reading; null: none is'),
+      receptor: z
+        .enum([...RECEPTORS, 'surface'])
+        .describe('surface: flat in the surface at the place')
     })
-    .describe('hand-held flash meter at the subject: the f-number it called right, at its ISO'),
+    .describe('hand-held flash meter: the f-number it called right, at its ISO and time'),
   z
     .strictObject({
       kind: z.literal('patch'),

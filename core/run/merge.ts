@@ -1,8 +1,7 @@
 /** Two changes to one frame made at once. */
-import { placeOf } from './calibrate'
 import type { Evidence, Frame } from './frame'
 
-const keyOf = (evidence: Evidence): string => `${evidence.kind === 'meter'} ${placeOf(evidence)}`
+const keyOf = (evidence: Evidence): string => `${evidence.kind === 'meter'} ${evidence.place}`
 
 /**
  * What both say of a frame: of evidence for one place the newer stays, which is `mine`; what the

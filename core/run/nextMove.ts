@@ -8,6 +8,8 @@ import { evaluate, type Evaluation } from '../ledger/evaluate'
 import type { Light, LightId, Plan } from '../plan/plan'
 import { keyLight } from '../set/places'
 import { darkenMove, type DarkMove } from '../advise/darken'
+import { rideMove, type RideMove } from '../advise/ride'
+import { judgeGoals, type GoalResult } from '../solve/goals'
 import { isLightLocked } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import { near, sameKit, samePosition, sameParts } from '../plan/sameLight'
@@ -15,6 +17,8 @@ import { litIds, type Frame } from './frame'
 
 export type NextMove =
   | { readonly kind: 'take-black' }
+  /** strobes off, to see the daylight alone: where surroundings are wanted and not read yet */
+  | { readonly kind: 'take-ambient' }
   | { readonly kind: 'judge'; readonly frame: Frame }
   | { readonly kind: 'darken'; readonly move: DarkMove | null; readonly overStops: number }
   | {
@@ -42,7 +46,17 @@ export type NextMove =
   | { readonly kind: 'power-locked'; readonly light: LightId; readonly wanted: number }
   | { readonly kind: 'take-lit'; readonly lights: readonly LightId[]; readonly alone: boolean }
   | { readonly kind: 'all-off' }
-  | { readonly kind: 'done'; readonly frame: Frame; readonly missStops: number }
+  /** the knob the run rides, when it is not the power */
+  | { readonly kind: 'ride'; readonly move: RideMove }
+  /** everything is lit and judged, and a hard goal is missed nevertheless */
+  | { readonly kind: 'goal-missed'; readonly goal: GoalResult; readonly others: number }
+  | {
+      readonly kind: 'done'
+      readonly frame: Frame
+      readonly missStops: number
+      /** wishes that are missed */
+      readonly wishes: readonly GoalResult[]
+    }
 
 const sameCamera = ({ settings: a, focus }: Plan, now: Plan): boolean =>
   near(a.apertureStops, now.settings.apertureStops) &&
@@ -85,6 +99,17 @@ function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove |
   const miss = evaluation.ledger.totals[suggestion.place]! - suggestion.goalStops
   if (Math.abs(miss) <= suggestion.toleranceStops + 1e-9) return null
   const index = plan.lights.indexOf(light)
+  if (plan.rides !== 'power' && light === keyLight(plan)) {
+    const move = rideMove(plan)
+    return move
+      ? { kind: 'ride', move }
+      : {
+          kind: 'no-power-fits',
+          why: miss > 0 ? 'too-bright' : 'too-dim',
+          light: light.id,
+          missStops: miss
+        }
+  }
   switch (suggestion.state) {
     case 'ambient-alone':
       return { kind: 'too-much', by: 'ambient', light: light.id, overStops: suggestion.missStops }
@@ -116,26 +141,49 @@ function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove |
 }
 
 /**
- * The order people work in: the black frame; each light alone, the key first, its power corrected;
- * all together.
- * @param frames the run so far, oldest first
+ * Whether the run begins with a frame that should come out black: not where surroundings are
+ * wanted.
  */
-export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
-  const evaluation = evaluate(plan)
-  const { ledger } = evaluation
+const wantsBlack = (plan: Plan): boolean =>
+  plan.look !== 'daylight-fill' && plan.goals.backgroundLeastStops === null
+
+/**
+ * What to do about the ambient before any light: the black frame, or where surroundings are wanted
+ * a frame of the daylight alone, unless it has been read; null when it stands.
+ */
+function ambientMove(
+  plan: Plan,
+  { ledger }: Evaluation,
+  frames: readonly Frame[]
+): NextMove | null {
+  const { backgroundStops } = plan.goals
   const black = latest(
     frames,
     ({ kind, plan: then }) => kind === 'black' && sameCamera(then, plan) && sameSet(then, plan)
   )
   const ambient = ledger.ambient.background!
-  if (ambient.level > plan.goals.backgroundStops + 0.05 && (ambient.limit !== 'at-most' || black))
-    return {
-      kind: 'darken',
-      move: darkenMove(plan),
-      overStops: ambient.level - plan.goals.backgroundStops
-    }
-  if (!black) return { kind: 'take-black' }
-  if (!seen(black, plan.goals.backgroundStops)) return { kind: 'judge', frame: black }
+  const overStops = ambient.level - backgroundStops
+  if (overStops > 0.05 && (ambient.limit !== 'at-most' || black))
+    return { kind: 'darken', move: darkenMove(plan), overStops }
+  if (wantsBlack(plan)) {
+    if (!black) return { kind: 'take-black' }
+    return seen(black, backgroundStops) ? null : { kind: 'judge', frame: black }
+  }
+  if (ambient.state === 'known') return null
+  return black && black.evidence.length === 0
+    ? { kind: 'judge', frame: black }
+    : { kind: 'take-ambient' }
+}
+
+/**
+ * The order people work in: the black frame; each light alone, the key first, its power corrected;
+ * all together; then every goal.
+ * @param frames the run so far, oldest first
+ */
+export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
+  const evaluation = evaluate(plan)
+  const before = ambientMove(plan, evaluation, frames)
+  if (before) return before
   const lit = plan.lights.filter((light) => light.on)
   if (lit.length === 0) return { kind: 'all-off' }
   const key = keyLight(plan)
@@ -175,9 +223,15 @@ export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
   const ids = order.map((light) => light.id)
   const together = show(ids, false)
   if (together) return together
+  const missed = judgeGoals(plan, evaluation)
+    .filter((goal) => !goal.ok)
+    .sort((a, b) => b.missStops - a.missStops)
+  const hard = missed.filter((goal) => goal.hard)
+  if (hard[0]) return { kind: 'goal-missed', goal: hard[0], others: hard.length - 1 }
   return {
     kind: 'done',
     frame: taken(ids)!,
-    missStops: ledger.totals.subject! - plan.goals.subjectStops
+    missStops: evaluation.ledger.totals.subject! - plan.goals.subjectStops,
+    wishes: missed
   }
 }

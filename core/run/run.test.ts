@@ -7,7 +7,15 @@ import { darkenMove, darkMoves, darkReserve } from '../advise/darken'
 import { moveGroup, withLight } from '../plan/edit'
 import { withBestPower } from '../solve/power'
 import { powerRemedies } from '../advise/powerRemedies'
-import { testFrame, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import {
+  testFrame,
+  testLens,
+  testLight,
+  testMetered,
+  testModifier,
+  testPlan,
+  testStrobe
+} from '../testing'
 import { changesBetween } from './changes'
 import { logFrame, type Evidence, type Frame } from './frame'
 import { nextMove } from './nextMove'
@@ -53,7 +61,7 @@ describe('remedies at the ends of the dial', () => {
     )
     for (const way of ways) {
       const miss = evaluate(way.after).ledger.totals.subject! - way.after.goals.subjectStops
-      expect(miss).toBeCloseTo(way.suggestion.missStops, 6)
+      expect(miss).toBeCloseTo(way.missStops, 6)
       expect(way.solves).toBe(Math.abs(miss) <= way.after.goals.toleranceStops + 1e-6)
     }
     expect(ways[0]!.solves).toBe(true)
@@ -196,16 +204,8 @@ describe('readings', () => {
       p.focus.magnification = 1
       p.subject.reflectance = 0.18
     })
-    expect(measuredLevel(plan, { kind: 'meter', apertureStops: 6.6, isoStops: 0 })).toBeCloseTo(
-      6.6 - 10,
-      9
-    )
-    const calibration = calibrate(
-      plan,
-      frame(plan, 'lit'),
-      { kind: 'meter', apertureStops: 6.6, isoStops: 0 },
-      'm'
-    )
+    expect(measuredLevel(plan, testMetered(6.6))).toBeCloseTo(6.6 - 10, 9)
+    const calibration = calibrate(plan, frame(plan, 'lit'), testMetered(6.6), 'm')
     expect(calibration).toMatchObject({
       kind: 'correction',
       correction: { method: 'meter', uncertaintyStops: 0.1 }

@@ -33,6 +33,7 @@ const kitIdsOf = (plan: Plan): string[] => [
   ...new Set([
     plan.camera.id,
     plan.lens.id,
+    ...(plan.meter ? [plan.meter.id] : []),
     ...plan.lights.flatMap((light) => [light.strobe.id, ...light.modifiers.map((each) => each.id)])
   ])
 ]

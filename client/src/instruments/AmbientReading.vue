@@ -59,7 +59,11 @@ const setMode = (to: string): void => {
       -6,
       Math.min(16, Math.round((ev + isoStops - apertureStops) * 3) / 3)
     )
-    write({ ...base, value: { kind: 'camera', apertureStops, shutterStops, isoStops }, via })
+    write({
+      ...base,
+      value: { kind: 'camera', apertureStops, shutterStops, isoStops, scaleStops: 0 },
+      via
+    })
   }
 }
 const setVia = (via: AmbientReading['via']): void => {
@@ -129,6 +133,14 @@ const put = (key: string) => (value: number) =>
           label="ISO"
           :set="put('isoStops')"
           no-lock
+        />
+        <StepField
+          :path="`${path}.scaleStops`"
+          kind="stops"
+          label="Scale showed"
+          :set="put('scaleStops')"
+          no-lock
+          help="What the exposure scale showed at these settings: 0 when it called them right, −3 when it showed three under. At the end of a scale that blinks it may be darker still."
         />
       </template>
       <StepField

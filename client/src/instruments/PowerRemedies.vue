@@ -21,11 +21,14 @@ const store = usePlan()
 const kit = useKit()
 const props = defineProps<{ id: LightId }>()
 const light = computed(() => store.plan!.lights.find((each) => each.id === props.id)!)
-const stuck = computed(() =>
-  ['coarse', 'too-bright', 'too-dim'].includes(
-    store.evaluation?.suggestions[light.value.id]?.state ?? ''
-  )
-)
+const stuck = computed(() => {
+  const suggestion = store.evaluation?.suggestions[light.value.id]
+  if (!suggestion) return false
+  if (!store.isLocked(`lights.${props.id}.powerStops`))
+    return ['coarse', 'too-bright', 'too-dim'].includes(suggestion.state)
+  const { place, goalStops, toleranceStops } = suggestion
+  return Math.abs(store.evaluation!.ledger.totals[place]! - goalStops) > toleranceStops + 1e-9
+})
 const { answer, state, failure, look } = useWorkerQuery<SetWorker, readonly PowerRemedy[]>({
   host: setWorker,
   plan: () => (stuck.value ? store.plan : null),
@@ -91,10 +94,10 @@ const take = (remedy: PowerRemedy): void =>
           <span class="small">
             <template v-if="remedy.solves"
               >then power <span class="num">{{ powerAfter(remedy) }}</span>, subject
-              {{ stops(remedy.suggestion.missStops) }} off</template
+              {{ stops(remedy.missStops) }} off</template
             >
             <span v-else class="near"
-              >not enough alone: still {{ stops(remedy.suggestion.missStops) }} off</span
+              >not enough alone: still {{ stops(remedy.missStops) }} off</span
             >
           </span>
           <span class="small muted">{{ effects(remedy) }}</span>

@@ -30,6 +30,10 @@ const rows = computed(() =>
     })
     .reverse()
 )
+const shown = (frame: Frame): string =>
+  frame.evidence
+    .map((each) => evidenceWords(each, props.plan.meter?.display ?? 'tenths'))
+    .join('; ')
 const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analysis!.clippedShare))
 </script>
 
@@ -80,9 +84,7 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
             brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255
           </p>
         </template>
-        <p v-if="frame.evidence.length" class="small">
-          Showed: {{ frame.evidence.map(evidenceWords).join('; ') }}
-        </p>
+        <p v-if="frame.evidence.length" class="small">Showed: {{ shown(frame) }}</p>
         <p v-else class="small muted">Not judged yet</p>
         <p v-if="frame.rebuilt" class="small muted">
           From an older log, which held the settings only: the rest of its set is as it stands now.

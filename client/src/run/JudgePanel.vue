@@ -5,7 +5,6 @@
  */
 import { computed, ref, useId } from 'vue'
 import { CLIP_LEVEL } from '@core/ambient/blackScale'
-import { formatMeter, parseMeter } from '@core/scales/meter'
 import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
@@ -16,6 +15,7 @@ import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { frameWords } from '@/words/run'
+import MeterReading from './MeterReading.vue'
 import PictureMark from './PictureMark.vue'
 
 const props = defineProps<{ frame: Frame; number: number }>()
@@ -38,15 +38,26 @@ const chosenWay = ref<string | null>(null)
 const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye'))
 
 const OFF = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 2]
-const shows = computed(() => [
-  {
-    title: 'Nothing shows',
-    level: Math.min(-7, store.plan!.goals.backgroundStops),
-    limit: 'at-most' as const
-  },
-  { title: 'Barely shows', level: -5, limit: 'exact' as const },
-  { title: 'Dark, but there', level: -3, limit: 'exact' as const }
-])
+const shows = computed(() => {
+  const { goals, look } = store.plan!
+  const exact = (title: string, level: number) => ({ title, level, limit: 'exact' as const })
+  if (look === 'daylight-fill' || goals.backgroundLeastStops !== null)
+    return [
+      exact('As a grey card', 0),
+      exact('A stop under', -1),
+      exact('Two under', -2),
+      exact('Dark, but there', -3)
+    ]
+  return [
+    {
+      title: 'Nothing shows',
+      level: Math.min(-7, goals.backgroundStops),
+      limit: 'at-most' as const
+    },
+    exact('Barely shows', -5),
+    exact('Dark, but there', -3)
+  ]
+})
 
 const choose = (value: string): void => {
   chosenWay.value = value
@@ -72,24 +83,11 @@ const right = computed(() => {
     : plan.goals.subjectStops
 })
 const submitTyped = (): void => {
-  if (way.value === 'meter') {
-    const value = parseMeter(typed.value)
-    if (value === null) return void (error.value = 'not understood: type 8·6, 8.6 or 8+0.6')
-    return emit('judge', props.frame, {
-      kind: 'meter',
-      apertureStops: value,
-      isoStops: props.frame.plan.settings.isoStops
-    })
-  }
   const value = parseStops(typed.value)
   if (value === null || Math.abs(value) > 12)
     return void (error.value = 'not understood: type stops, like −1 1/3 or +0.5')
   judged(right.value + value)
 }
-const understood = computed(() => {
-  const value = way.value === 'meter' ? parseMeter(typed.value) : null
-  return value === null ? '' : `read as ${formatMeter(value)}`
-})
 </script>
 
 <template>
@@ -151,17 +149,20 @@ const understood = computed(() => {
       :frame="frame"
       @mark="(evidence) => emit('judge', frame, evidence)"
     />
+    <MeterReading
+      v-else-if="way === 'meter'"
+      :frame="frame"
+      @read="(evidence) => emit('judge', frame, evidence)"
+    />
     <form v-else class="typed" @submit.prevent="submitTyped">
-      <label :for="id">{{
-        way === 'meter' ? 'Meter says' : black ? 'Or the background’s level' : 'Or typed, stops off'
-      }}</label>
+      <label :for="id">{{ black ? 'Or the background’s level' : 'Or typed, stops off' }}</label>
       <input
         :id="id"
         v-model="typed"
         class="num"
         maxlength="20"
         autocomplete="off"
-        :placeholder="way === 'meter' ? '8·6' : '−1 1/3'"
+        placeholder="−1 1/3"
         :aria-invalid="error !== ''"
         :aria-describedby="`${id}-says`"
         @input="error = ''"
@@ -173,11 +174,7 @@ const understood = computed(() => {
         :class="error ? 'miss' : 'muted'"
         :role="error ? 'alert' : undefined"
       >
-        {{
-          error ||
-          understood ||
-          `Uncertainty ± ${way === 'meter' ? UNCERTAINTY.meter : UNCERTAINTY.judged} stop.`
-        }}
+        {{ error || `Uncertainty ± ${UNCERTAINTY.judged} stop.` }}
       </p>
     </form>
   </section>

@@ -9,6 +9,7 @@ import type { PatchLevel } from '@core/measure/analyse'
 import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
 import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
+import { placeInPicture } from '@core/set/placeInPicture'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
@@ -25,7 +26,16 @@ const known = props.frame.evidence.find((each) => each.kind === 'patch')
 const plan = usePlan().plan!
 const choices = judgedAt(props.frame)
 const place = ref<Place>(known?.place ?? choices[0]!)
-const spot = ref({ x: known?.x ?? 0.5, y: known?.y ?? 0.5, radius: known?.radius ?? 0.025 })
+/** The patch starts where the plan's geometry says the place lies. */
+const startOf = (at: Place) => placeInPicture(props.frame.plan, at) ?? { x: 0.5, y: 0.5 }
+const spot = ref({
+  ...(known ? { x: known.x, y: known.y } : startOf(place.value)),
+  radius: known?.radius ?? 0.025
+})
+const pick = (at: Place): void => {
+  place.value = at
+  spot.value = { ...spot.value, ...startOf(at) }
+}
 const level = ref<PatchLevel | null>(null)
 const failure = ref('')
 /** A picture that still waits to be sent is read from here. */
@@ -93,7 +103,7 @@ const use = (): void => {
           class="push"
           :class="{ main: place === each }"
           :aria-pressed="place === each"
-          @click="place = each"
+          @click="pick(each)"
         >
           {{ each === 'subject' ? 'Subject' : placeName(plan, each) }}
         </button>

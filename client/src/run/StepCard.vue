@@ -15,6 +15,8 @@ const act = (): void => {
   if (props.move.kind === 'set-power') store.replace(props.move.after, `power ${props.move.light}`)
   else if (props.move.kind === 'darken' && props.move.move)
     store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
+  else if (props.move.kind === 'ride')
+    store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
 }
 </script>
 
@@ -26,7 +28,16 @@ const act = (): void => {
     <button v-if="words.act" type="button" class="push main act" @click="act">
       {{ words.act }}
     </button>
-    <PowerRemedies v-if="move.kind === 'no-power-fits'" :id="move.light" />
+    <PowerRemedies
+      v-if="move.kind === 'no-power-fits' || move.kind === 'power-locked'"
+      :id="move.light"
+    />
+    <router-link
+      v-if="['no-power-fits', 'power-locked', 'goal-missed'].includes(move.kind)"
+      class="push"
+      :to="{ name: 'ways', params: $route.params }"
+      >All ways to the goals</router-link
+    >
   </section>
 </template>
 

@@ -2,7 +2,7 @@
 import { nanoid } from 'nanoid'
 import { computed } from 'vue'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
-import { applyCalibration, calibrate, placeOf, type Calibration } from '@core/run/calibrate'
+import { applyCalibration, calibrate, type Calibration } from '@core/run/calibrate'
 import { logFrame, type Evidence, type Frame } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
 import { nextMove } from '@core/run/nextMove'
@@ -69,12 +69,12 @@ export function useRun() {
   const judge = async (frame: Frame, evidence: Evidence): Promise<Calibration> => {
     const shoot = frames.shootId
     const calibration = calibrate(store.plan!, frame, evidence, nanoid())
-    const before = frame.evidence.filter((each) => placeOf(each) === placeOf(evidence))
+    const before = frame.evidence.filter((each) => each.place === evidence.place)
     /** What is said of that place of the frame, whatever else was noted of it meanwhile. */
     const say = async (said: readonly Evidence[]): Promise<void> => {
       const now = frames.frames.find((each) => each.id === frame.id)
       if (!now || frames.shootId !== shoot) return
-      const others = now.evidence.filter((each) => placeOf(each) !== placeOf(evidence))
+      const others = now.evidence.filter((each) => each.place !== evidence.place)
       await send(shoot, { ...now, evidence: [...others, ...said].slice(-8) })
     }
     const along = { undo: () => void say(before), redo: () => void say([evidence]) }

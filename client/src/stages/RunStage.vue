@@ -9,6 +9,7 @@ import AmbientAge from '@/instruments/AmbientAge.vue'
 import FrameIntake from '@/run/FrameIntake.vue'
 import FrameList from '@/run/FrameList.vue'
 import JudgePanel from '@/run/JudgePanel.vue'
+import RunKnobs from '@/run/RunKnobs.vue'
 import StepCard from '@/run/StepCard.vue'
 import { useRun } from '@/run/useRun'
 import WaitingFrames from '@/run/WaitingFrames.vue'
@@ -24,7 +25,7 @@ const judging = computed<Frame | null>(() => {
 const expected = computed<Frame['kind']>(() =>
   move.value.kind === 'judge'
     ? move.value.frame.kind
-    : ['take-black', 'darken'].includes(move.value.kind)
+    : ['take-black', 'take-ambient', 'darken'].includes(move.value.kind)
       ? 'black'
       : 'lit'
 )
@@ -44,6 +45,7 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
     <h1 class="hidden-label">Run</h1>
     <div class="now">
       <StepCard :move="move" />
+      <RunKnobs />
       <AmbientAge brief />
       <FrameIntake :expected="expected" :quiet="judging !== null" @logged="onLogged" />
       <JudgePanel

@@ -29,6 +29,8 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
   switch (term.kind) {
     case 'reading':
       return `EV ${plain(f.EV ?? 0)} at ISO 100`
+    case 'meterConstant':
+      return 'a reflected reading of a grey card shows 0.2 more'
     case 'surface':
       return `ρ ${percent(f.ρ ?? 0)}`
     case 'aperture':

@@ -26,6 +26,13 @@ const STEPS = [
 const NAME: FieldSpec = { path: 'name', label: 'Name', type: 'text' }
 const NOTES: FieldSpec = { path: 'notes', label: 'Notes', type: 'notes' }
 
+const DISPLAY_CHOICES = [
+  { value: 'tenths', title: 'whole stop and tenths: 8·6' },
+  { value: 'thirds', title: 'thirds: 6.3, 7.1, 8, 9' },
+  { value: 'halves', title: 'halves: 6.7, 8, 9.5' },
+  { value: 'decimals', title: 'the f-number itself: 9.8' }
+]
+
 export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   camera: [
     NAME,
@@ -97,6 +104,26 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'f-number × distance in metres for the right exposure at full power, for the beam below.'
     ),
     number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.')
+  ],
+  meter: [
+    NAME,
+    choice('display', 'Shows f-numbers as', DISPLAY_CHOICES),
+    iso('isoStops', 'Set to ISO'),
+    shutter(
+      'shutterStops',
+      'Set to a time of',
+      'Ambient light within this time is in its reading, and is taken out again.'
+    ),
+    choice(
+      'receptor',
+      'Receptor',
+      [
+        { value: 'dome', title: 'Dome, toward the lens' },
+        { value: 'flat', title: 'Flat, turned to the light' }
+      ],
+      'A dome adds up what falls on a place; a flat receptor compares single lights.'
+    ),
+    NOTES
   ],
   modifier: [
     NAME,

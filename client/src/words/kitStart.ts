@@ -55,6 +55,15 @@ export function newItem(kind: KitKind): KitItem {
         shortestT01S: null,
         highSpeedPenaltyStops: 0.5
       }
+    case 'meter':
+      return {
+        kind,
+        ...base,
+        display: 'tenths',
+        isoStops: 0,
+        shutterStops: 7,
+        receptor: 'dome'
+      }
     case 'modifier':
       return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' } }
   }
@@ -134,6 +143,11 @@ export function itemLine(item: KitItem): string {
         `${marks.at(-1)?.label} to ${marks[0]?.label}${step}`
       )
     }
+    case 'meter':
+      return (
+        `${item.display}, ISO ${nameOf('iso', item.isoStops)}, ` +
+        `${nameOf('shutter', item.shutterStops)}, ${item.receptor}`
+      )
     case 'modifier':
       return (
         (item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`) +

@@ -1,6 +1,6 @@
 /** What things are called on screen. */
 import type { KitKind } from '@core/kit/kit'
-import type { Card, Light, Look, Place, Plan } from '@core/plan/plan'
+import type { Card, Light, Look, Place, Plan, Ride } from '@core/plan/plan'
 import type { SourceId, TermKind } from '@core/ledger/terms'
 import type { VerdictId, VerdictState } from '@core/ledger/verdict'
 import type { ChangedControl } from '@core/run/changes'
@@ -41,7 +41,14 @@ export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: 
   camera: { one: 'Camera', many: 'Cameras' },
   lens: { one: 'Lens', many: 'Lenses' },
   strobe: { one: 'Strobe', many: 'Strobes' },
-  modifier: { one: 'Modifier', many: 'Modifiers' }
+  modifier: { one: 'Modifier', many: 'Modifiers' },
+  meter: { one: 'Flash meter', many: 'Flash meters' }
+}
+export const RIDE_NAMES: Record<Ride, string> = {
+  power: 'Power of the key light',
+  aperture: 'Aperture, powers kept',
+  distance: 'Distance of the key light',
+  iso: 'ISO, powers kept'
 }
 const PLACE_NAMES: Record<Place, string> = {
   subject: 'Lit side',
@@ -133,6 +140,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   bounceOnly: 'bounce alone',
   modifier: 'modifier',
   highSpeedSync: 'high-speed sync loss',
+  meterConstant: 'reflected against incident',
   leafClip: 'leaf shutter clips the flash',
   curtainClip: 'second curtain clips the flash',
   correction: 'correction'

@@ -1,15 +1,19 @@
 /** The run in words: the next move in large type, what a frame showed, what was calibrated. */
 import { formatPower } from '@core/scales/dial'
-import { formatMeter } from '@core/scales/meter'
+import { formatMeter, type MeterDisplay } from '@core/scales/meter'
 import { nameOf } from '@core/scales/marks'
 import type { ExifSettings } from '@core/measure/exif'
-import type { Plan } from '@core/plan/plan'
+import type { RideMove } from '@core/advise/ride'
+import type { LightId, Plan } from '@core/plan/plan'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
-import type { Calibration } from '@core/run/calibrate'
+import { judgedAt, type Calibration } from '@core/run/calibrate'
+import { expectedReading } from '@core/run/metering'
 import { controlValue } from './changes'
-import { limitSign, stopCount, stops } from './format'
-import { CONTROL_NAMES } from './names'
+import { limitSign, mm, stopCount, stops } from './format'
+import { backgroundWords } from './goals'
+import { CONTROL_NAMES, placeName } from './names'
+import { goalName, missWords } from './ways'
 
 export interface MoveWords {
   readonly head: string
@@ -28,6 +32,37 @@ function settingsOf({ settings }: Plan): string {
   ].join(', ')
 }
 
+/** What the meter should read before the flash is tried, where the plan has one. */
+function meterWords(plan: Plan, lights: readonly LightId[]): string {
+  const { meter } = plan
+  if (!meter) return ''
+  const place = judgedAt({ kind: 'lit', plan: withLit(plan, lights) })[0]!
+  const reading = expectedReading(plan, { ...meter, place, lights })
+  return reading === null
+    ? ''
+    : ` The meter at the ${EVIDENCE_PLACES[place] ?? placeName(plan, place)} should read ` +
+        `${formatMeter(reading, meter.display)}.`
+}
+const withLit = (plan: Plan, lights: readonly LightId[]): Plan => ({
+  ...plan,
+  lights: plan.lights.map((light) => ({ ...light, on: lights.includes(light.id) }))
+})
+
+/** What riding a knob does besides landing the subject. */
+function rideWords({ missStops, price, control, locked }: RideMove): string {
+  const ambient = price.ambientBackground || price.ambientSubject
+  const said = [
+    Math.abs(missStops) < 0.05
+      ? 'The subject lands'
+      : `The subject then is ${stops(missStops)} off`,
+    ...(Math.abs(ambient) > 0.05 ? [`ambient goes ${stops(ambient)}`] : []),
+    ...(control === 'aperture'
+      ? [`depth ${price.depthMm < 0 ? '−' : '+'}${mm(Math.abs(price.depthMm))}`]
+      : [])
+  ]
+  return `${said.join(', ')}. ${locked ? 'It is locked: unlock it on the strip.' : 'Powers stay.'}`
+}
+
 export function moveWords(plan: Plan, move: NextMove): MoveWords {
   const of = (id: string) => plan.lights.find((light) => light.id === id) ?? plan.lights[0]!
   const power = (id: string) => formatPower(of(id).strobe.dial, of(id).powerStops)
@@ -41,9 +76,22 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
           `Camera at ${settingsOf(plan)}. It should come out black: this measures what the ` +
           'ambient does.'
       }
+    case 'take-ambient':
+      return {
+        head:
+          plan.lights.length === 1 ? 'Strobe off. Take a frame.' : 'All strobes off. Take a frame.',
+        detail:
+          `Camera at ${settingsOf(plan)}. It shows the daylight alone; the background should lie ` +
+          `at ${backgroundWords(plan)}.`
+      }
     case 'judge':
       return {
-        head: move.frame.kind === 'black' ? 'Is it black?' : 'How far off is it?',
+        head:
+          move.frame.kind === 'lit'
+            ? 'How far off is it?'
+            : plan.look === 'daylight-fill' || plan.goals.backgroundLeastStops !== null
+              ? 'How bright is the background?'
+              : 'Is it black?',
         detail:
           move.frame.kind === 'black'
             ? 'Say what shows in the frame, or mark the background in the picture.'
@@ -88,7 +136,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
         head: `${named(move.light)}Power is locked`,
         detail:
           `It would go to ${formatPower(of(move.light).strobe.dial, move.wanted)}. Unlock it ` +
-          'on the strip, or move the strobe.'
+          'on the strip, or pick one way, change only that.'
       }
     case 'no-power-fits':
       return {
@@ -134,7 +182,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
             'Take a frame.',
           detail:
             `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ` +
-            `${move.lights[0]} does by itself.`
+            `${move.lights[0]} does by itself.${meterWords(plan, move.lights)}`
         }
       return {
         head:
@@ -143,14 +191,38 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
             : `All on: ${move.lights.map((id) => `${id} ${power(id)}`).join(', ')}. Take a frame.`,
         detail:
           `Camera stays at ${settingsOf(plan)}. The subject should land within ` +
-          `${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.`
+          `${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` +
+          meterWords(plan, move.lights)
+      }
+    case 'ride':
+      return {
+        head:
+          `${CONTROL_NAMES[move.move.control]} ` +
+          `${controlValue(plan, move.move.control, move.move.from)} → ` +
+          `${controlValue(plan, move.move.control, move.move.to)}`,
+        detail: rideWords(move.move),
+        ...(move.move.locked ? {} : { act: 'Done, it is set' })
+      }
+    case 'goal-missed':
+      return {
+        head: `${goalName(plan, move.goal.id)} is missed`,
+        detail:
+          `${missWords(plan, move.goal)}` +
+          (move.others > 0 ? `, and ${move.others} more` : '') +
+          '. Ways finds settings that keep every goal; a goal made a wish there holds nothing up.'
       }
     case 'done':
       return {
         head: 'Right. Keep this light.',
         detail:
           'The subject is ' +
-          `${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}. ` +
+          `${Math.abs(move.missStops) < 0.05 ? 'on the goal' : `${stops(move.missStops)} off`}` +
+          (move.wishes.length
+            ? `; missed of what is only wished: ${move.wishes
+                .map((goal) => missWords(plan, goal))
+                .join(', ')}`
+            : '') +
+          '. ' +
           'Shoot the variations; take the black frame again when daylight changes.'
       }
   }
@@ -177,9 +249,13 @@ const EVIDENCE_PLACES: Record<string, string> = {
   lens: 'lens front'
 }
 
-export function evidenceWords(evidence: Evidence): string {
+export function evidenceWords(evidence: Evidence, display: MeterDisplay = 'tenths'): string {
   if (evidence.kind === 'meter')
-    return `meter ${formatMeter(evidence.apertureStops)} at ISO ${nameOf('iso', evidence.isoStops)}`
+    return (
+      `meter at the ${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ` +
+      `${evidence.lights ? `(${evidence.lights.join(', ')}) ` : ''}` +
+      `${formatMeter(evidence.apertureStops, display)} at ISO ${nameOf('iso', evidence.isoStops)}`
+    )
   const sign = limitSign(evidence.limit)
   return (
     `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ` +

@@ -8,7 +8,14 @@ import type { Correction, Place, Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
-import { testFrame, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
+import {
+  testFrame,
+  testLight,
+  testMetered,
+  testModifier,
+  testPlan,
+  testStrobe
+} from '@core/testing'
 import { changesWords } from './changes'
 import { checkWords, remedyWords } from './checks'
 import { goalState, goalWords } from './goals'
@@ -54,9 +61,9 @@ describe('checks', () => {
         '2° to either side, 16° up and 30° or more down.'
     ],
     [
-      check('into-lens', { offLensDeg: 26.2, offBeamDeg: 25, level: -2.5 }),
-      'Rim shines into the lens from 26° off its axis, 25° off the beam’s own; a grey card ' +
-        'at the lens front would come out at −2.5. Expect flare.'
+      check('into-lens', { offLensDeg: 26.2, offBeamDeg: 25, level: -2.5, veil: -6.3 }),
+      'Rim shines into the lens from 26° off its axis, 25° off the beam’s own: a veil of about ' +
+        '−6.3 over the whole picture.'
     ],
     [
       check('spill', { level: -3.04, over: 1 }, 'backgroundLeft'),
@@ -250,6 +257,58 @@ describe('the run', () => {
     [two, { kind: 'all-off' }, 'No light is on', /Light/],
     [
       two,
+      { kind: 'take-ambient' },
+      'All strobes off. Take a frame.',
+      /^Camera at .* It shows the daylight alone; the background should lie at ≤ −7\.0\.$/
+    ],
+    [
+      one,
+      {
+        kind: 'goal-missed',
+        goal: {
+          id: 'background',
+          kind: 'most',
+          hard: true,
+          limit: -7,
+          toleranceStops: 0,
+          place: 'background',
+          ok: false,
+          known: true,
+          value: -5.8,
+          missStops: 1.2,
+          slackStops: 0
+        },
+        others: 2
+      },
+      'Background is missed',
+      /^Background −5\.8 instead of ≤ −7\.0, and 2 more\. Ways finds settings/
+    ],
+    [
+      one,
+      {
+        kind: 'ride',
+        move: {
+          control: 'aperture',
+          from: 8,
+          to: 7,
+          after: one,
+          missStops: 0.02,
+          price: {
+            ambientSubject: 0,
+            ambientBackground: 1,
+            strobeSubject: 1,
+            strobeBackground: 0,
+            depthMm: -0.6,
+            fNumber: -5
+          },
+          locked: false
+        }
+      },
+      'Aperture f/16 → f/11',
+      /^The subject lands, ambient goes \+1\.0, depth −0\.6 mm\. Powers stay\.$/
+    ],
+    [
+      two,
       { kind: 'take-lit', lights: ['B'], alone: true },
       'Only B Rim on, 1/16. Take a frame.',
       /^Every other strobe off, camera stays at f\/16/
@@ -268,13 +327,13 @@ describe('the run', () => {
     ],
     [
       two,
-      { kind: 'done', frame: frame('lit'), missStops: 0.01 },
+      { kind: 'done', frame: frame('lit'), missStops: 0.01, wishes: [] },
       'Right. Keep this light.',
       /The subject is on the goal\./
     ],
     [
       two,
-      { kind: 'done', frame: frame('lit'), missStops: -0.2 },
+      { kind: 'done', frame: frame('lit'), missStops: -0.2, wishes: [] },
       'Right. Keep this light.',
       /The subject is −0\.2 off\./
     ]
@@ -287,7 +346,7 @@ describe('the run', () => {
     expect(words.head).toBe(head)
     expect(words.detail).toMatch(detail)
     // Only what the plan can carry out by itself has a button.
-    expect(words.act !== undefined).toBe(move.kind === 'set-power')
+    expect(words.act !== undefined).toBe(['set-power', 'ride'].includes(move.kind))
   })
   test('frames by what was on', () => {
     const lit = (on: readonly string[]) =>
@@ -307,8 +366,9 @@ describe('the run', () => {
     ]).toEqual(['A and B', 'B alone', 'strobe off', 'strobe off', 'strobe on'])
   })
   test('what a frame showed, and what was calibrated from it', () => {
-    expect(evidenceWords({ kind: 'meter', apertureStops: 6.6, isoStops: 0 })).toBe(
-      'meter 8·6 at ISO 100'
+    expect(evidenceWords(testMetered(6.6))).toBe('meter at the subject 8·6 at ISO 100')
+    expect(evidenceWords(testMetered(16 / 3, { place: 'top', lights: ['B'] }), 'thirds')).toBe(
+      'meter at the top (B) 6.3 at ISO 100'
     )
     expect(
       evidenceWords({ kind: 'judged', place: 'backgroundLeft', levelStops: -7, limit: 'at-most' })

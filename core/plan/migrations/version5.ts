@@ -1,9 +1,30 @@
 /**
  * Version 5 to 6: heads carry a class, their shortest flash and recycle, and a guide number under
- * water; lenses a hood; a plan says what it stands in, and whether its background has a lower limit.
- * Older ones knew nothing of it.
+ * water; lenses a hood; a plan says what it stands in, which meter and knob its run uses, and
+ * whether its background has a lower limit; readings with a flash meter say where it was held, with
+ * which lights and settings. Older ones knew nothing of it: their meter was held at the lit side,
+ * set as the camera was, and no ambient was taken out of it.
  */
 import { isObject, type Loose } from './loose'
+
+const readingFromVersion5 = (reading: unknown): unknown =>
+  isObject(reading) && isObject(reading.value) && reading.value.kind === 'camera'
+    ? { ...reading, value: { scaleStops: 0, ...reading.value } }
+    : reading
+
+const ambientFromVersion5 = (ambient: unknown): unknown =>
+  isObject(ambient)
+    ? {
+        ...ambient,
+        subject: readingFromVersion5(ambient.subject),
+        background: readingFromVersion5(ambient.background)
+      }
+    : ambient
+
+const correctionFromVersion5 = (correction: unknown): unknown =>
+  isObject(correction)
+    ? { ...correction, reading: readingFromVersion5(correction.reading) }
+    : correction
 
 const strobeFromVersion5 = (strobe: Loose): Loose => ({
   headClass: strobe.quench === 'voltage' ? 'studio' : 'hot-shoe',
@@ -32,11 +53,36 @@ const lightFromVersion5 = (light: unknown): unknown =>
     ? { ...light, strobe: strobeFromVersion5(light.strobe) }
     : light
 
+/** A logged frame with its evidence as version 6 writes it. */
+export const frameFromVersion5 = (frame: unknown): unknown =>
+  isObject(frame) && Array.isArray(frame.evidence)
+    ? {
+        ...frame,
+        evidence: frame.evidence.map((each) =>
+          isObject(each) && each.kind === 'meter'
+            ? {
+                place: 'subject',
+                lights: null,
+                shutterStops: null,
+                receptor: 'surface',
+                ...each
+              }
+            : (each as unknown)
+        )
+      }
+    : frame
+
 /** A plan of version 5 as version 6 writes it. */
 export const planFromVersion5 = (plan: Loose): Loose => ({
   medium: 'air',
+  meter: null,
+  rides: 'power',
   ...plan,
   version: 6,
+  ambient: ambientFromVersion5(plan.ambient),
+  corrections: Array.isArray(plan.corrections)
+    ? plan.corrections.map(correctionFromVersion5)
+    : plan.corrections,
   goals: isObject(plan.goals) ? { backgroundLeastStops: null, ...plan.goals } : plan.goals,
   lens: kitItemFromVersion5(plan.lens),
   lights: Array.isArray(plan.lights) ? plan.lights.map(lightFromVersion5) : plan.lights

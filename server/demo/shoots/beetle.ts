@@ -52,7 +52,7 @@ export const beetle = async (): Promise<DemoShoot> => {
         look: null
       },
       background: {
-        value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2 },
+        value: { kind: 'camera', apertureStops: 5, shutterStops: 1, isoStops: 2, scaleStops: 0 },
         limit: 'exact',
         via: 'reflected',
         atMagnification: 0.9,

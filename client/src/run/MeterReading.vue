@@ -1,0 +1,178 @@
+<script setup lang="ts">
+/** A flash meter's reading: where it was held, which lights fired for it, what it showed. */
+import { computed, ref, useId } from 'vue'
+import type { LightId, Place } from '@core/plan/plan'
+import { nameOf } from '@core/scales/marks'
+import { formatMeter, METER_EXAMPLES, parseMeter } from '@core/scales/meter'
+import { judgedAt, uncertaintyOf } from '@core/run/calibrate'
+import { litIds, type Evidence, type Frame } from '@core/run/frame'
+import { expectedReading, handMeter } from '@core/run/metering'
+import { usePlan } from '@/stores/plan'
+import { placeName } from '@/words/names'
+
+const props = defineProps<{ frame: Frame }>()
+const emit = defineEmits<{ read: [evidence: Evidence] }>()
+const store = usePlan()
+const id = useId()
+
+const then = computed(() => props.frame.plan)
+const meter = computed(() => handMeter(then.value, store.plan!.meter))
+const fired = ref<LightId[]>(litIds(props.frame))
+const place = ref<Place>(judgedAt(props.frame)[0]!)
+const places = computed(() => judgedAt(props.frame))
+const all = computed(() => fired.value.length === litIds(props.frame).length)
+const toggle = (light: LightId): void => {
+  const on = fired.value.includes(light)
+  fired.value = on ? fired.value.filter((each) => each !== light) : [...fired.value, light].sort()
+  const alone = fired.value.length === 1 ? fired.value : null
+  if (alone) place.value = judgedAt({ kind: 'lit', plan: withOn(alone) })[0]!
+}
+const withOn = (on: readonly LightId[]) => ({
+  ...then.value,
+  lights: then.value.lights.map((light) => ({ ...light, on: on.includes(light.id) }))
+})
+const metering = computed(() => ({ ...meter.value, place: place.value, lights: fired.value }))
+const expected = computed(() => expectedReading(then.value, metering.value))
+
+const heldWords = computed(() => {
+  const { receptor, isoStops, shutterStops } = meter.value
+  return (
+    `${receptor === 'dome' ? 'Dome toward the lens' : 'Flat, turned to the light'}, ISO ` +
+    `${nameOf('iso', isoStops)}, ${nameOf('shutter', shutterStops)}`
+  )
+})
+
+const typed = ref('')
+const error = ref('')
+const value = computed(() => parseMeter(typed.value, meter.value.display))
+const evidence = computed(() => ({
+  kind: 'meter' as const,
+  place: place.value,
+  lights:
+    all.value && fired.value.every((each) => litIds(props.frame).includes(each))
+      ? null
+      : fired.value,
+  apertureStops: value.value ?? 0,
+  isoStops: meter.value.isoStops,
+  shutterStops: meter.value.shutterStops,
+  receptor: meter.value.receptor
+}))
+const read = (): void => {
+  if (value.value === null)
+    return void (error.value = `not understood: type ${METER_EXAMPLES[meter.value.display]}`)
+  if (fired.value.length === 0) return void (error.value = 'say which light fired')
+  emit('read', evidence.value)
+}
+</script>
+
+<template>
+  <form class="meter" @submit.prevent="read">
+    <div class="chips" role="group" aria-label="Held at">
+      <button
+        v-for="each in places"
+        :key="each"
+        type="button"
+        class="push"
+        :class="{ main: place === each }"
+        :aria-pressed="place === each"
+        @click="place = each"
+      >
+        {{ placeName(store.plan!, each) }}
+      </button>
+    </div>
+    <div
+      v-if="frame.plan.lights.length > 1"
+      class="chips"
+      role="group"
+      aria-label="Lights that fired for it"
+    >
+      <button
+        v-for="light in frame.plan.lights"
+        :key="light.id"
+        type="button"
+        class="push"
+        :class="{ main: fired.includes(light.id) }"
+        :aria-pressed="fired.includes(light.id)"
+        @click="toggle(light.id)"
+      >
+        {{ light.id }} {{ light.name }}
+      </button>
+    </div>
+    <div class="line">
+      <label :for="id">Meter says</label>
+      <input
+        :id="id"
+        v-model="typed"
+        class="num"
+        maxlength="20"
+        autocomplete="off"
+        :placeholder="expected === null ? '' : formatMeter(expected, meter.display)"
+        :aria-invalid="error !== ''"
+        :aria-describedby="`${id}-says`"
+        @input="error = ''"
+      />
+      <button type="submit" class="push main">Use</button>
+      <span class="small" data-expected
+        >expected
+        <b class="num">{{
+          expected === null ? 'no light' : formatMeter(expected, meter.display)
+        }}</b></span
+      >
+    </div>
+    <p
+      :id="`${id}-says`"
+      class="small"
+      :class="error ? 'miss' : 'muted'"
+      :role="error ? 'alert' : undefined"
+    >
+      {{
+        error ||
+        (value === null ? '' : `read as ${formatMeter(value, meter.display)}. `) +
+          `${heldWords}. Uncertainty ± ${uncertaintyOf(evidence)} stop.`
+      }}
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.meter {
+  display: grid;
+  gap: 0.6rem;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+}
+.chips .push {
+  min-height: 44px;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.6rem;
+}
+.line input {
+  width: 7rem;
+  height: 44px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: transparent;
+  color: var(--bright);
+  font-size: 1.25rem;
+  text-align: center;
+}
+.line input:focus {
+  outline: 0;
+  border-bottom: 2px solid var(--accent);
+}
+.line input::placeholder {
+  color: var(--muted);
+  opacity: 1;
+}
+b {
+  font-weight: 400;
+  color: var(--bright);
+}
+</style>
