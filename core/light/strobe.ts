@@ -46,7 +46,7 @@ export type HeadClass = (typeof HEAD_CLASSES)[number]
  * Shortest t0.1 a quenched head of each class is believed capable of, s, where nothing better is
  * known: an estimate, right to a factor of 2. Source: common practice, no source.
  */
-export const SHORTEST_T01_S: Readonly<Record<HeadClass, number>> = {
+const SHORTEST_T01_S: Readonly<Record<HeadClass, number>> = {
   'hot-shoe': 1 / 20000,
   studio: 1 / 10000,
   'under-water': 1 / 20000

@@ -47,7 +47,7 @@ export function judgedAt({ kind, plan }: Pick<Frame, 'kind' | 'plan'>): Place[] 
 type MeterEvidence = Extract<Evidence, { kind: 'meter' }>
 
 /** How the meter of a reading was held, and with which lights. */
-export const meteringOf = (plan: Plan, evidence: MeterEvidence): Metering => ({
+const meteringOf = (plan: Plan, evidence: MeterEvidence): Metering => ({
   ...evidence,
   lights: evidence.lights ?? litIds({ plan })
 })

@@ -5,7 +5,7 @@ import type { NextMove } from '@core/run/nextMove'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { usePlan } from '@/stores/plan'
 import { CONTROL_NAMES } from '@/words/names'
-import { moveWords } from '@/words/run'
+import { moveWords } from '@/words/moves'
 
 const props = defineProps<{ move: NextMove }>()
 const store = usePlan()

@@ -19,7 +19,8 @@ import {
 import { changesWords } from './changes'
 import { checkWords, remedyWords } from './checks'
 import { goalState, goalWords } from './goals'
-import { evidenceWords, frameWords, calibrationWords, moveWords, settingsDiffer } from './run'
+import { moveWords } from './moves'
+import { evidenceWords, frameWords, calibrationWords, settingsDiffer } from './run'
 
 const two = testPlan((p) => {
   p.subject = { ...p.subject, shape: 'ellipsoid' }
