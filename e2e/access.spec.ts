@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, open, rowOf, test, type } from './fixtures'
+import { expect, open, rowOf, test, type, tapStrip } from './fixtures'
 
 const VIEWS = [
   '/',
@@ -67,8 +67,7 @@ test.describe('on a phone', () => {
         await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth),
         view
       ).toBe(true)
-      if (view.includes('shoots/'))
-        await expect(page.getByRole('spinbutton', { name: /^Power/ }).first()).toBeInViewport()
+      if (view.includes('shoots/')) await expect(page.locator('.strip .line')).toBeInViewport()
     }
   })
   test('a shoot’s row says look, stage and last change under its name, and shows its picture or its set', async ({
@@ -83,6 +82,26 @@ test.describe('on a phone', () => {
     // Two lights, two beams.
     await expect(row.locator('[data-sketch] polygon')).toHaveCount(2)
     await expect(rowOf(page, 'demo-beetle').locator('img')).toBeVisible()
+  })
+  test('the strip is one line that opens: locks within reach, closed again it gives the room back', async ({
+    page,
+    newShoot
+  }) => {
+    await open(page, await newShoot(), 'run')
+    const strip = page.locator('footer.strip')
+    const height = async () => (await strip.boundingBox())!.height
+    expect(await height()).toBeLessThan(60)
+    await expect(page.locator('.line')).toContainText(/f\/16.*1\/200.*ISO 100.*A 1\/\d+/)
+    await expect(page.locator('.line [data-worst]')).toContainText('Background')
+    await tapStrip(page)
+    const lock = page.getByRole('button', { name: 'Lock Aperture' })
+    await expect(lock).toBeInViewport()
+    expect((await lock.boundingBox())!.width).toBeGreaterThanOrEqual(40)
+    await lock.click()
+    await expect(lock).toHaveAttribute('aria-pressed', 'true')
+    await expect(page.getByRole('list', { name: 'Verdicts' })).toBeVisible()
+    await tapStrip(page)
+    expect(await height()).toBeLessThan(60)
   })
   test('the run’s button is big enough for a thumb', async ({ page, newShoot }) => {
     await open(page, await newShoot(), 'run')
@@ -102,6 +121,7 @@ for (const [width, height] of [
     await page.setViewportSize({ width, height })
     for (const shoot of DEMO) {
       await page.goto(`/shoots/demo-${shoot}/dark`)
+      if (width < 760) await tapStrip(page)
       await expect(page.locator('.dials')).toBeVisible()
       const cut = await page
         .locator('.dials')
@@ -125,6 +145,7 @@ for (const [width, height] of [
   }) => {
     await page.setViewportSize({ width, height })
     await open(page, await newShoot(), 'dark')
+    if (width < 760) await tapStrip(page)
     await type(page, 'Shutter', '1/800')
     await expect(page.locator('[data-verdict="sync"]')).toContainText('HSS −')
     const cut = await page

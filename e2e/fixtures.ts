@@ -2,14 +2,16 @@
  * Every test gets a page on a server of its own worker, and fails on any console error it did not
  * expect.
  */
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type APIRequestContext, type Page } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
+import { withBestPower } from '../core/solve/power'
 import { startServer, type RunningServer } from './server'
 
 interface Fixtures {
   /** texts of console errors a test provokes on purpose */
   readonly expected: RegExp[]
   readonly watch: void
+  /** a shoot of its own at f/16, with room in what blur it permits */
   readonly newShoot: (look?: string, title?: string) => Promise<Shoot>
 }
 
@@ -35,16 +37,32 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
     { auto: true }
   ],
   newShoot: async ({ request }, use) =>
-    use(
-      async (look = 'black-still', title = 'Under test') =>
-        (await (await request.post('/api/shoots', { data: { title, look } })).json()) as Shoot
-    )
+    use(async (look = 'black-still', title = 'Under test') => {
+      const made = (await (
+        await request.post('/api/shoots', { data: { title, look } })
+      ).json()) as Shoot
+      const { plan, version, id } = made
+      const stopped = {
+        ...plan,
+        settings: { ...plan.settings, apertureStops: 8 },
+        focus: { ...plan.focus, blur: { kind: 'circle', mm: 0.06 } }
+      }
+      const powered = withBestPower(stopped as typeof plan, 0)
+      return (await (
+        await request.put(`/api/shoots/${id}`, {
+          data: { version, plan: powered }
+        })
+      ).json()) as Shoot
+    })
 })
 export { expect }
 
 export async function open(page: Page, shoot: { id: string }, stage: string): Promise<void> {
   await page.goto(`/shoots/${shoot.id}/${stage}`)
-  await expect(page.getByRole('list', { name: 'Verdicts' })).toBeVisible()
+  const phone = (page.viewportSize()?.width ?? 1280) < 760
+  await expect(
+    phone ? page.locator('.strip .line') : page.getByRole('list', { name: 'Verdicts' })
+  ).toBeVisible()
 }
 
 /** A figure on the page by its label: the strip's or a stage's. */
@@ -67,6 +85,10 @@ export async function choose(
   await page.getByRole('option', { name: option }).click()
 }
 
+/** The strip of a phone opened or closed. */
+export const tapStrip = (page: Page) =>
+  page.getByRole('button', { name: 'Settings and verdicts in full' }).click()
+
 /** Until the returned function is called, no write of a shoot's plan reaches the server. */
 export async function withoutSaving(
   page: Page,
@@ -82,3 +104,7 @@ export async function withoutSaving(
 /** A shoot's row in the list. */
 export const rowOf = (page: Page, id: string) =>
   page.getByRole('row').filter({ has: page.locator(`a[href*="/shoots/${id}/"]`) })
+
+/** A copy of a shoot, without its frames. */
+export const copyOf = async (request: APIRequestContext, id: string) =>
+  (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures'
 
 const dialog = (page: Page) => page.getByRole('dialog')
-const field = (page: Page, name: string) => dialog(page).getByRole('textbox', { name })
+const field = (page: Page, name: string) => dialog(page).getByRole('textbox', { name, exact: true })
 
 test('an item in use says where; copy, change, delete with undo', async ({ page }) => {
   await page.goto('/kit')
@@ -75,6 +75,7 @@ test('wrong figures stay, are named at their field, and are not saved', async ({
   await page.getByRole('button', { name: 'Add strobe' }).click()
   await field(page, 'Guide number').fill('-5')
   await expect(dialog(page).getByText('must be at least 0.5')).toBeVisible()
+  await dialog(page).getByText('The rest').click()
   await field(page, 'Flash duration t0.1 at full').fill('soon')
   await expect(dialog(page).getByText('a number is needed')).toBeVisible()
   await dialog(page).getByRole('button', { name: 'Save' }).click()

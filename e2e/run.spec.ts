@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { levelTo8Bit } from '../core/ambient/blackScale'
-import { expect, figure, open, saved, test, type } from './fixtures'
+import { choose, copyOf, expect, figure, open, saved, test, type } from './fixtures'
 
 const move = '[data-move]'
 
@@ -122,6 +122,89 @@ test('something shows in the black frame: one change, the cheapest, is stated an
   await expect(page.locator(move)).toHaveAttribute('data-move', 'take-black')
 })
 
+test('a rim metered alone, in thirds: filed at its own place, expected beside found', async ({
+  page,
+  request
+}) => {
+  const shoot = await copyOf(request, 'demo-beetle')
+  await open(page, shoot, 'run')
+  await page.getByText(/^Lands the subject by/).click()
+  await choose(page, 'Flash meter', /Wren meter/)
+  await expect(
+    page.getByText('Lands the subject by power of the key light, Wren meter')
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Log a lit frame' }).click()
+  await page.getByRole('button', { name: 'Flash meter' }).click()
+  const lights = page.getByRole('group', { name: 'Lights that fired for it' })
+  await lights.getByRole('button', { name: 'A Key' }).click()
+  await expect(
+    page.getByRole('group', { name: 'Held at' }).getByRole('button', { name: 'Top' })
+  ).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.locator('[data-expected]')).toContainText(/expected \d+(\.\d)?/)
+  await page.getByRole('textbox', { name: 'Meter says' }).fill('9.5')
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('type 6.3, 8 or 9')
+  await page.getByRole('textbox', { name: 'Meter says' }).fill('6.3')
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
+  await expect(page.getByText(/Correction: .* for strobe B at the top/)).toBeVisible()
+  await expect(page.locator('[data-frame="1"]')).toContainText('meter at the top (B) 6.3')
+})
+
+test('the run rides the aperture: the f-number that lands the subject, ambient and depth said', async ({
+  page,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  await open(page, shoot, 'run')
+  await page.getByText(/^Lands the subject by/).click()
+  await choose(page, 'The subject is landed by', /^Aperture/)
+  await page.getByRole('button', { name: 'Log black frame without' }).click()
+  await page.getByRole('button', { name: 'Nothing shows' }).click()
+  await page.getByRole('button', { name: 'Log lit frame without' }).click()
+  await page.getByRole('button', { name: '−1.0 stops' }).click()
+  await expect(page.locator(move)).toHaveAttribute('data-move', 'ride')
+  await expect(page.locator(move)).toContainText(
+    /Aperture f\/16 → f\/1[123].*depth [+−].*Powers stay/
+  )
+  await page.getByRole('button', { name: 'Done, it is set' }).click()
+  await expect(figure(page, 'Aperture')).toHaveValue(/f\/1[123]/)
+})
+
+test('what a hard goal misses elsewhere keeps the run open; as a wish it is named at the end', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'run')
+  await page.getByRole('button', { name: 'Log black frame without' }).click()
+  await page.getByRole('button', { name: 'Nothing shows' }).click()
+  await page.getByRole('button', { name: 'Log lit frame without' }).click()
+  await page.getByRole('button', { name: 'Right', exact: true }).click()
+  await expect(page.locator(move)).toHaveAttribute('data-move', 'done')
+  await page.getByRole('link', { name: 'Subject' }).click()
+  await type(page, 'Depth needed', '9 mm')
+  await page.getByRole('link', { name: 'Run' }).click()
+  await expect(page.locator(move)).toHaveAttribute('data-move', 'goal-missed')
+  await expect(page.locator(move)).toContainText('Sharp depth is missed')
+  await page.getByRole('link', { name: 'All ways to the goals' }).click()
+  await page.getByRole('button', { name: 'Sharp depth must hold' }).click()
+  await page.getByRole('link', { name: 'Run' }).click()
+  await expect(page.locator(move)).toHaveAttribute('data-move', 'done')
+  await expect(page.locator(move)).toContainText('missed of what is only wished: Sharp depth')
+})
+
+test('with nothing to judge the last frame is shown large, and each frame’s picture leads its row', async ({
+  page
+}) => {
+  await page.goto('/shoots/demo-beetle/run')
+  await expect(page.locator('[data-last-frame] img')).toBeVisible()
+  const row = page.locator('[data-frame="5"]')
+  const [picture, histogram] = [row.locator('img'), row.locator('svg').first()]
+  await expect(picture).toBeVisible()
+  expect((await picture.boundingBox())!.x).toBeLessThan((await histogram.boundingBox())!.x)
+  await page.getByRole('button', { name: 'Judge frame 5' }).click()
+  await expect(page.locator('[data-last-frame]')).toHaveCount(0)
+})
+
 test('a flash meter in tenths', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'run')
   await page.getByRole('button', { name: 'Log black frame without' }).click()
@@ -134,7 +217,9 @@ test('a flash meter in tenths', async ({ page, newShoot }) => {
   await page.getByRole('textbox', { name: 'Meter says' }).fill('8.6')
   await expect(page.getByText('read as 8·6')).toBeVisible()
   await page.getByRole('button', { name: 'Use', exact: true }).click()
-  await expect(page.locator('[data-frame="2"]')).toContainText('meter 8·6 at ISO 100')
+  await expect(page.locator('[data-frame="2"]')).toContainText(
+    'meter at the subject 8·6 at ISO 100'
+  )
   await expect(page.getByText(/± 0\.1/)).toBeVisible()
 })
 

@@ -1,8 +1,5 @@
-import type { APIRequestContext } from '@playwright/test'
-import { choose, expect, figure, open, saved, test, type } from './fixtures'
+import { choose, copyOf, expect, figure, open, saved, tapStrip, test, type } from './fixtures'
 
-const copyOf = async (request: APIRequestContext, id: string) =>
-  (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }
 const way = '[data-way]'
 
 test('ask for the picture, get the settings: goals, ways by kind, comparison, one undo', async ({
@@ -174,7 +171,9 @@ test.describe('on a phone', () => {
     await use.scrollIntoViewIfNeeded()
     expect((await use.boundingBox())!.height).toBeGreaterThanOrEqual(44)
     await use.tap()
+    await tapStrip(page)
     await expect(page.locator('[data-verdict="freeze"]')).toHaveAttribute('data-state', 'ok')
+    await tapStrip(page)
     await page.getByRole('button', { name: 'Undo' }).tap()
     await page.getByRole('link', { name: 'Freeze' }).tap()
     await page.locator('[data-move="nearer"]').getByRole('button').tap()

@@ -185,9 +185,26 @@ const modifiers = [
   }
 ]
 
-export const DEMO_KIT: readonly KitItem[] = [...cameras, ...lenses, ...strobes, ...modifiers].map(
-  (item) => kitItemSchema.parse(item)
-)
+const meters = [
+  {
+    kind: 'meter',
+    id: 'wren-meter',
+    name: 'Wren meter',
+    notes: 'Shows thirds of a stop.',
+    display: 'thirds',
+    isoStops: 0,
+    shutterStops: 23 / 3,
+    receptor: 'dome'
+  }
+]
+
+export const DEMO_KIT: readonly KitItem[] = [
+  ...cameras,
+  ...lenses,
+  ...strobes,
+  ...modifiers,
+  ...meters
+].map((item) => kitItemSchema.parse(item))
 
 export function demoItem<K extends KitItem['kind']>(
   kind: K,

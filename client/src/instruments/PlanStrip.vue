@@ -1,11 +1,15 @@
 <script setup lang="ts">
-/** Always in sight: the settings with their locks, and the verdicts. */
-import { computed } from 'vue'
+/**
+ * Always in sight: the settings with their locks, and the verdicts. On a phone one line that opens.
+ */
+import { useMediaQuery } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { effectiveFNumberOf, markedFNumber } from '@core/plan/lensInUse'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { plain, stopCount } from '@/words/format'
 import StripDial from './StripDial.vue'
+import StripLine from './StripLine.vue'
 import VerdictLine from './VerdictLine.vue'
 
 const store = usePlan()
@@ -29,17 +33,18 @@ const isoNote = computed(() =>
 )
 /** Lights that are off have no place on the strip. */
 const lit = computed(() => plan.value.lights.filter((light) => light.on))
+const narrow = useMediaQuery('(max-width: 760px)')
+const opened = ref(false)
+const whole = computed(() => !narrow.value || opened.value)
 </script>
 
 <template>
   <footer class="strip" aria-label="Settings and verdicts">
+    <StripLine v-if="narrow" v-model="opened" />
     <div
+      v-if="whole"
       class="dials"
-      :class="{
-        one: lit.length === 1,
-        many: lit.length > 1,
-        pairs: lit.length === 2 || lit.length === 4
-      }"
+      :class="{ many: lit.length > 1 }"
       tabindex="0"
       role="group"
       aria-label="Settings"
@@ -69,7 +74,7 @@ const lit = computed(() => plan.value.lights.filter((light) => light.on))
         :note="`${stopCount(light.powerStops)} left`"
       />
     </div>
-    <VerdictLine />
+    <VerdictLine v-if="whole" />
   </footer>
 </template>
 
@@ -110,48 +115,17 @@ const lit = computed(() => plan.value.lights.filter((light) => light.on))
   }
 }
 @media (max-width: 760px) {
+  .strip {
+    min-height: 0;
+  }
   .dials {
-    grid-auto-columns: minmax(5.4rem, 1fr);
-  }
-  .dials.one {
     grid-auto-flow: row;
-    grid-template-columns: 1.3fr repeat(3, 1fr);
-  }
-  /* With more than one light the dials stand in rows, lights first, three or two side by side;
-     what names them gives way. */
-  .dials.many {
-    grid-auto-flow: row;
-    grid-template-columns: repeat(6, minmax(0, 1fr));
-    max-height: 40vh;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    max-height: 58vh;
     overflow: hidden auto;
-  }
-  .many :deep(.strip-dial) {
-    grid-column: span 2;
-    position: relative;
-  }
-  .many.pairs :deep(.strip-dial.light) {
-    grid-column: span 3;
   }
   .many :deep(.strip-dial input) {
     width: 100%;
-  }
-  .many :deep(.strip-dial input:not(.long)) {
-    font-size: 0.9375rem;
-  }
-  .many :deep(.top) {
-    position: absolute;
-    left: 0.2rem;
-    top: 0.75rem;
-  }
-  .many :deep(.top label) {
-    position: absolute;
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
-    clip-path: inset(50%);
-  }
-  .many :deep(.light .value) {
-    padding-left: 1.3rem;
   }
 }
 </style>

@@ -149,33 +149,18 @@ p {
   .light {
     order: -1;
   }
-  .strip-dial {
-    contain: layout;
-    padding: 0.1rem 0.1rem 0.25rem;
-    border-right-color: transparent;
-  }
-  .top {
-    justify-content: center;
-    padding-left: 0;
-  }
   .top :deep(.lock) {
-    display: none;
+    height: 36px;
+    width: 44px;
   }
   .value button {
-    width: 19px;
+    width: 40px;
     height: 44px;
   }
   input {
-    font-size: 0.9375rem;
     width: 100%;
     height: 40px;
-    letter-spacing: -0.03em;
-  }
-  .strip-dial input.long {
-    font-size: 0.8125rem;
-  }
-  p {
-    font-size: 0.6875rem;
+    font-size: 1rem;
   }
 }
 </style>

@@ -122,16 +122,16 @@ const leadText = (verdict: Verdict): string =>
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   align-content: center;
-  padding: 0 0.7rem;
-  gap: 0 0.7rem;
+  padding: 0 0.5rem;
+  gap: 0 0.5rem;
   flex: 1;
 }
 .verdict {
   display: flex;
   width: 100%;
-  gap: 0.35rem;
+  gap: 0.25rem;
   align-items: baseline;
-  padding: 0.3rem 0.2rem;
+  padding: 0.3rem 0.1rem;
   text-align: left;
   white-space: nowrap;
 }

@@ -11,18 +11,20 @@ import { changesWords } from '@/words/changes'
 import { percent, when } from '@/words/format'
 import type { RunFrame } from '@/stores/runFrame'
 import { evidenceWords, frameWords } from '@/words/run'
+import FramePicture from './FramePicture.vue'
 
 const props = defineProps<{ frames: readonly RunFrame[]; plan: Plan; chosen: string }>()
 defineEmits<{ choose: [id: string]; remove: [frame: Frame] }>()
 
 const rows = computed(() =>
   props.frames
-    .map(({ frame }, i) => {
+    .map(({ frame, hasImage }, i) => {
       const before = props.frames[i - 1]?.frame
       const changes = before ? changesBetween(before.plan, frame.plan) : []
       const real = changes.filter((each) => each.control !== 'switch')
       return {
         frame,
+        hasImage,
         number: i + 1,
         words: before ? changesWords(props.plan, changes) : 'First frame',
         several: real.length > 1
@@ -47,7 +49,7 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
     </p>
     <ol>
       <li
-        v-for="{ frame, number, words, several } in rows"
+        v-for="{ frame, hasImage, number, words, several } in rows"
         :key="frame.id"
         :class="{ chosen: frame.id === chosen }"
         :data-frame="number"
@@ -74,16 +76,15 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
             </button>
           </span>
         </div>
+        <FramePicture v-if="hasImage" :frame="frame" alt="" small class="thumb" />
+        <HistogramView v-if="frame.analysis" :analysis="frame.analysis" class="histogram" />
         <p :class="{ near: several }">
           {{ words }}<template v-if="several"> — more than one change at once</template>
         </p>
-        <template v-if="frame.analysis">
-          <HistogramView :analysis="frame.analysis" />
-          <p class="small muted">
-            {{ percent(frame.analysis.blackShare) }} black, {{ percent(clipped(frame)) }} clipped,
-            brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255
-          </p>
-        </template>
+        <p v-if="frame.analysis" class="small muted">
+          {{ percent(frame.analysis.blackShare) }} black, {{ percent(clipped(frame)) }} clipped,
+          brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255
+        </p>
         <p v-if="frame.evidence.length" class="small">Showed: {{ shown(frame) }}</p>
         <p v-else class="small muted">Not judged yet</p>
         <p v-if="frame.rebuilt" class="small muted">
@@ -101,7 +102,19 @@ li {
   border-bottom: 1px solid var(--line);
   border-left: 2px solid transparent;
   display: grid;
-  gap: 0.25rem;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 0.25rem 0.8rem;
+}
+li > * {
+  grid-column: 1 / -1;
+}
+li > .thumb {
+  grid-column: 1;
+  width: 6.4rem;
+  align-self: center;
+}
+li > .thumb + .histogram {
+  grid-column: 2;
 }
 li.chosen {
   border-left-color: var(--accent);

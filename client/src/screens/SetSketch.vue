@@ -7,14 +7,14 @@ import type { ShootSummary } from '@core/api/api'
 
 type Sketched = NonNullable<ShootSummary['set']>
 const props = defineProps<{ set: Sketched }>()
-const MIDDLE = { x: 42, y: 24 }
+const MIDDLE = { x: 42, y: 25 }
 const SIZES: Record<Sketched['shape'], readonly [number, number]> = {
-  sheet: [7, 1],
-  ellipsoid: [6, 4],
-  box: [5, 4],
-  cylinder: [5, 5],
-  vessel: [5, 5],
-  plume: [7, 7]
+  sheet: [14, 1.5],
+  ellipsoid: [12, 8],
+  box: [10, 8],
+  cylinder: [9, 9],
+  vessel: [9, 9],
+  plume: [11, 11]
 }
 const size = computed(() => SIZES[props.set.shape])
 const lights = computed(() =>
@@ -22,10 +22,10 @@ const lights = computed(() =>
     const azimuth = (azimuthDeg * Math.PI) / 180
     const [x, y] = atLens
       ? [MIDDLE.x, 46]
-      : [MIDDLE.x + 31 * Math.sin(azimuth), MIDDLE.y + 18 * Math.cos(azimuth)]
+      : [MIDDLE.x + 36 * Math.sin(azimuth), MIDDLE.y + 20 * Math.cos(azimuth)]
     // Across the way to the subject, so wide that the beam takes it in.
     const far = Math.hypot(x - MIDDLE.x, y - MIDDLE.y)
-    const [nx, ny] = [((y - MIDDLE.y) / far) * 8, (-(x - MIDDLE.x) / far) * 8]
+    const [nx, ny] = [((y - MIDDLE.y) / far) * 13, (-(x - MIDDLE.x) / far) * 13]
     return {
       id,
       x,
@@ -65,11 +65,11 @@ const lights = computed(() =>
       :key="light.id"
       :cx="light.x"
       :cy="light.y"
-      r="2.6"
+      r="4"
       :class="`hue-${light.id}`"
       class="light"
     />
-    <path d="M 38 50 h 8 v 5 h -8 z" class="camera" />
+    <path d="M 35 48 h 4 v -4 h 6 v 4 h 4 v 7 h -14 z" class="camera" />
   </svg>
 </template>
 

@@ -251,5 +251,13 @@ thead th {
   .roomy {
     display: none;
   }
+  /* Names need no heading there. */
+  thead th {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
 }
 </style>

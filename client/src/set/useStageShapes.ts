@@ -59,9 +59,9 @@ export const useStageShapes = (
     const [x, y] = at(scene.value.background.at)
     const { width, height } = { width: size.width.value, height: size.height.value }
     if (x >= 0 && x <= width && y >= 0 && y <= height) return null
-    // Beside the drawing it is named in the corner, clear of what stands on the lens axis.
+    // In a corner, clear of the subject and of what stands on the lens axis.
     if (y >= 0 && y <= height) return [x < 0 ? 8 : width - 8, height - 8]
-    return [Math.min(width - 8, Math.max(8, x)), y < 0 ? 16 : height - 8]
+    return [8, y < 0 ? 16 : height - 8]
   })
   const camera = computed(() => {
     const { pose } = scene.value

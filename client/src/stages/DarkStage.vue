@@ -77,9 +77,11 @@ const side = (move: DarkMove): string =>
     ? `depth ${move.price.depthMm > 0 ? '+' : '−'}${mm(Math.abs(move.price.depthMm))}, ` +
       'more diffraction'
     : move.control === 'shutter'
-      ? move.price.strobeSubject < -0.05
-        ? 'from the strobes too; depth stays'
-        : 'nothing else changes'
+      ? move.price.strobeSubject >= -0.05
+        ? 'nothing else changes'
+        : move.to > plan.value.camera.syncStops + 1e-6
+          ? 'from the strobes too; depth stays'
+          : 'the second curtain cuts the flash’s tail'
       : move.control === 'iso'
         ? 'less noise'
         : 'darker viewfinder'

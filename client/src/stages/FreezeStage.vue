@@ -8,6 +8,7 @@ import { SPEEDS } from '@core/plan/speeds'
 import { nameOf } from '@core/scales/marks'
 import { freezing } from '@core/advise/freezing'
 import type { FreezeMove } from '@core/advise/freezeMove'
+import BlurTiles from '@/instruments/BlurTiles.vue'
 import FreezeBars from '@/instruments/FreezeBars.vue'
 import OwnDuration from '@/instruments/OwnDuration.vue'
 import StepField from '@/instruments/StepField.vue'
@@ -81,7 +82,10 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
       <p v-if="still" class="lead">
         The subject does not move. Give it a speed to see what the flash freezes.
       </p>
-      <FreezeBars v-else :freeze="result.freeze" />
+      <template v-else>
+        <BlurTiles :freeze="result.freeze" />
+        <FreezeBars :freeze="result.freeze" />
+      </template>
       <ul class="lights">
         <li
           v-for="light in result.freeze.lights"

@@ -9,6 +9,7 @@ import AmbientAge from '@/instruments/AmbientAge.vue'
 import FrameIntake from '@/run/FrameIntake.vue'
 import FrameList from '@/run/FrameList.vue'
 import JudgePanel from '@/run/JudgePanel.vue'
+import LastFrame from '@/run/LastFrame.vue'
 import RunKnobs from '@/run/RunKnobs.vue'
 import StepCard from '@/run/StepCard.vue'
 import { useRun } from '@/run/useRun'
@@ -56,6 +57,7 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
         @judge="onJudge"
         @close="chosen = null"
       />
+      <LastFrame v-else />
     </div>
     <FrameList
       :frames="frames.records"

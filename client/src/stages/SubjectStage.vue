@@ -16,6 +16,7 @@ import AmbientReading from '@/instruments/AmbientReading.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
 import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
+import SubjectDrawing from '@/instruments/SubjectDrawing.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { BLACK_NAMES, FINISH_NAMES, LOOK_NAMES, SHAPE_NAMES } from '@/words/names'
@@ -54,7 +55,7 @@ const MEDIA = [
 <template>
   <div class="stage subject-stage">
     <h1 class="hidden-label">Subject</h1>
-    <section class="group" aria-labelledby="subject-title">
+    <section class="group long" aria-labelledby="subject-title">
       <h2 id="subject-title">The subject</h2>
       <v-select
         :model-value="plan.look"
@@ -133,6 +134,11 @@ const MEDIA = [
       <StepField path="goals.blurPx" kind="pixels" label="Motion blur, at most" />
     </section>
 
+    <section class="group scale" aria-labelledby="scale-title">
+      <h2 id="scale-title" class="hidden-label">To scale</h2>
+      <SubjectDrawing />
+    </section>
+
     <section class="group" aria-labelledby="background-title">
       <h2 id="background-title">The background</h2>
       <StepField
@@ -172,7 +178,7 @@ const MEDIA = [
       <BackgroundGoal />
     </section>
 
-    <section class="group" aria-labelledby="ambient-title">
+    <section class="group long ambient" aria-labelledby="ambient-title">
       <h2 id="ambient-title">Ambient light</h2>
       <p class="lead small">
         Measured with the strobes off. Left empty, the black frame under Run measures it.
@@ -188,7 +194,14 @@ const MEDIA = [
 <style scoped>
 .subject-stage {
   grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-rows: auto 1fr;
   gap: 1.5rem 2.2rem;
+}
+.long {
+  grid-row: 1 / 3;
+}
+.ambient {
+  grid-column: 3;
 }
 .group h2:not(:first-child) {
   margin-top: 1.1rem;
@@ -212,10 +225,20 @@ const MEDIA = [
   .subject-stage {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }
+  .ambient {
+    grid-area: auto;
+  }
 }
 @media (max-width: 760px) {
   .subject-stage {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: none / minmax(0, 1fr);
+  }
+  .long,
+  .ambient {
+    grid-area: auto;
+  }
+  .scale {
+    order: -1;
   }
 }
 </style>

@@ -25,7 +25,7 @@ export function verdictValue(verdict: Verdict): string {
           ? `HSS ${stops(figures.loss ?? 0)}`
           : nameOf('shutter', value ?? 0)
     case 'reserve':
-      return `${(value ?? 0).toFixed(1)} ${figures.atBottom ? 'below' : 'above'}`
+      return `${(value ?? 0).toFixed(1)} ${figures.atBottom ? 'down' : 'up'}`
   }
 }
 
