@@ -40,7 +40,8 @@ export const fullSet = (lights: number, places: number): Plan =>
       yMm: 5,
       zMm: 5,
       faces: 'lens' as const,
-      reflectance: 0.18
+      reflectance: 0.18,
+      finish: 'matt'
     }))
   })
 

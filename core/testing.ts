@@ -49,6 +49,7 @@ export const testLens = (part: Partial<Lens> = {}): Lens =>
     pupilRatio: 1,
     sensorToFrontMm: 170,
     hoodDeg: null,
+    leafFastestStops: null,
     ...part
   })
 
@@ -116,6 +117,7 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     id: 'A',
     name: 'Key',
     role: 'key',
+    serves: null,
     on: true,
     group: null,
     strobe: testStrobe(),

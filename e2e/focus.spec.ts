@@ -1,4 +1,4 @@
-import { choose, expect, figure, open, saved, test, type } from './fixtures'
+import { choose, copyOf, expect, figure, open, saved, test, type } from './fixtures'
 
 test('focus: tubes, close-up lens, converter and crop change what the lens reaches, and the strip follows', async ({
   page,
@@ -214,4 +214,26 @@ test('ambient ages: due after its time or with another look, until somebody says
   await choose(page, 'Look', 'Vapour or plume')
   await expect(page.getByText('The look has changed since')).toBeVisible()
   await saved(page)
+})
+
+test('dark: a lens with a leaf shutter of its own: each shutter with its limit and its price', async ({
+  page,
+  request
+}) => {
+  await open(page, await copyOf(request, 'demo-steam'), 'dark')
+  const pick = page.getByRole('group', { name: 'Shutter in use' })
+  const [body, lens] = [
+    pick.locator('[data-shutter-in="body"]'),
+    pick.locator('[data-shutter-in="lens"]')
+  ]
+  await expect(body).toHaveAttribute('aria-pressed', 'true')
+  await expect(body).toContainText('to 1/200')
+  await expect(lens).toContainText(/to 1\/500, ambient −1\.3 there/)
+  await lens.click()
+  await expect(lens).toHaveAttribute('aria-pressed', 'true')
+  await type(page, 'Shutter', '1/500')
+  await expect(page.locator('[data-verdict="sync"]')).not.toHaveAttribute('data-state', 'miss')
+  await body.click()
+  await type(page, 'Shutter', '1/500')
+  await expect(page.locator('[data-verdict="sync"]')).toContainText(/dark|HSS/)
 })

@@ -233,6 +233,7 @@ test('a photometric file gives a strobe its beam; a bad one is refused with line
   await page.getByRole('button', { name: 'Add strobe' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('textbox', { name: 'Name' }).fill('Measured head')
+  await dialog.getByText('The rest').click()
   await dialog.getByRole('combobox', { name: 'Falloff' }).press('Enter')
   await page.getByRole('option', { name: 'A photometric file' }).click()
   const file = (text: string) => ({

@@ -55,7 +55,7 @@ test('a plan goes out as a file and comes in; faults are listed by path', async 
   await page.getByRole('link', { name: 'Export plan' }).press('Enter')
   const path = await (await download).path()
   const plan = JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>
-  expect(plan).toMatchObject({ format: 'fine-spark-plan', version: 5 })
+  expect(plan).toMatchObject({ format: 'fine-spark-plan', version: 6 })
 
   const give = (name: string, text: string) =>
     page

@@ -24,7 +24,7 @@ test('ask for the picture, get the settings: goals, ways by kind, comparison, on
   await expect(page.locator('[data-goal="blur"]')).toHaveAttribute('data-ok', 'true')
   await expect(page.locator('[data-verdict="freeze"]')).toHaveAttribute('data-state', 'ok')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(figure(page, 'Aperture')).toHaveValue('f/16')
+  await expect(figure(page, 'Aperture')).toHaveValue('f/11')
   await expect(page.locator('[data-goal="blur"]')).toHaveAttribute('data-ok', 'false')
   await saved(page)
 })
@@ -44,10 +44,10 @@ test('goals are added, dropped, made a wish; locks and bounds are kept', async (
   for (const text of await page.locator(`${way} .set`).allInnerTexts())
     expect(text).toContain('ISO 100')
   await page.getByRole('button', { name: 'Lock Aperture' }).click()
-  await expect(page.locator(way).first()).toContainText('f/16')
+  await expect(page.locator(way).first()).toContainText('f/11')
   await expect
     .poll(async () =>
-      (await page.locator(`${way} .set`).allInnerTexts()).every((text) => text.startsWith('f/16'))
+      (await page.locator(`${way} .set`).allInnerTexts()).every((text) => text.startsWith('f/11'))
     )
     .toBe(true)
   // A wish may yield: then the present light is a way, with what it misses said.
@@ -113,8 +113,8 @@ test('what if: one step of a dial against every verdict', async ({ page, request
   await open(page, await copyOf(request, 'demo-seed'), 'light')
   await page.getByRole('button', { name: /^Aperture: effective.*What if/ }).click()
   const table = page.locator('[data-what-if]')
-  await expect(table).toContainText('f/18')
-  await expect(table).toContainText('f/14')
+  await expect(table).toContainText('f/13')
+  await expect(table).toContainText('f/10')
   await expect(table.locator('[data-effect="depth+"]')).toContainText('mm')
   await expect(table.locator('[data-effect="sync+"]')).toContainText('no change')
   await page.keyboard.press('Escape')

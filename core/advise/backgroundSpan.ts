@@ -1,4 +1,5 @@
 /** Which shutter speeds keep the background within its goal, all else as it is. */
+import { shutterOf } from '../plan/shutterInUse'
 import { ledgerOf } from '../ledger/ledger'
 import { usesHighSpeedSync } from '../plan/sync'
 import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
@@ -24,12 +25,12 @@ export function backgroundSpan(plan: Plan): BackgroundSpan | null {
     ...plan,
     settings: { ...plan.settings, shutterStops }
   })
-  const past = at(camera.syncStops + 1)
+  const { curtain, syncStops, fastestShutterStops } = shutterOf(plan)
+  const past = at(syncStops + 1)
   const fast =
-    camera.curtain === 'leaf' ||
-    plan.lights.every((light) => !light.on || usesHighSpeedSync(past, light))
-      ? camera.fastestShutterStops
-      : camera.syncStops
+    curtain === 'leaf' || plan.lights.every((light) => !light.on || usesHighSpeedSync(past, light))
+      ? fastestShutterStops
+      : syncStops
   const marks = marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, fast)
   if (ledgerOf(plan).ambient.background!.state === 'unknown') return null
   const keeps = marks.map(({ stops }) => {

@@ -1,9 +1,10 @@
 /**
  * Ambient and strobe at every shutter of the camera, all else as it is: what the Dark stage draws.
  */
+import { shutterOf } from '../plan/shutterInUse'
 import type { Plan } from '../plan/plan'
 import { shutterLoss } from '../ledger/cells'
-import { usesHighSpeedSync } from '../plan/sync'
+import { isPastSync, usesHighSpeedSync } from '../plan/sync'
 import { visibleLights } from '../ledger/freeze'
 import { ledgerOf } from '../ledger/ledger'
 import { keyLight } from '../set/places'
@@ -30,8 +31,8 @@ export interface ShutterPoint {
 }
 
 export function regimeOf(plan: Plan, ledger = ledgerOf(plan)): Regime {
-  if (plan.camera.curtain === 'leaf') return 'leaf'
-  if (plan.settings.shutterStops <= plan.camera.syncStops + 1e-6) return 'sync'
+  if (shutterOf(plan).curtain === 'leaf') return 'leaf'
+  if (!isPastSync(plan)) return 'sync'
   return visibleLights(plan, ledger).every((light) => usesHighSpeedSync(plan, light))
     ? 'highSpeedSync'
     : 'band'
@@ -43,7 +44,7 @@ export function byShutter(plan: Plan): ShutterPoint[] {
   return marksBetween(
     marksOf('shutter', camera.step),
     camera.slowestShutterStops,
-    camera.fastestShutterStops
+    shutterOf(plan).fastestShutterStops
   ).map(({ stops: shutterStops }) => {
     const there = { ...plan, settings: { ...plan.settings, shutterStops } }
     const ledger = ledgerOf(there)

@@ -2,6 +2,7 @@
  * The Dark stage's question: what would each control take from the ambient, all the way, and what
  * does it cost the strobe?
  */
+import { shutterOf } from '../plan/shutterInUse'
 import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
 import { apertureRange } from '../plan/lensInUse'
@@ -84,8 +85,8 @@ export function darkMoves(plan: Plan): DarkMove[] {
       'shutter',
       'shutterStops',
       ['leaf', 'highSpeedSync'].includes(regimeOf(plan, was.ledger))
-        ? camera.fastestShutterStops
-        : camera.syncStops
+        ? shutterOf(plan).fastestShutterStops
+        : shutterOf(plan).syncStops
     ],
     [
       'aperture',

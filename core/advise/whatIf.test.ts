@@ -86,7 +86,7 @@ describe('goals', () => {
     ).toBe(false)
     expect(
       judged((p) => {
-        p.goals.keyFill = { stops: 2, toleranceStops: 0.5 }
+        p.goals.keyFill = { stops: 2, toleranceStops: 0.5, over: 'subject', under: 'shadow' }
       }, 'keyFill')
     ).toMatchObject({ ok: false })
     expect(

@@ -1,4 +1,5 @@
 /** What one step of one control does to every verdict: the plan evaluated before and after. */
+import { shutterOf } from '../plan/shutterInUse'
 import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
 import type { Verdict, VerdictId } from '../ledger/verdict'
@@ -41,7 +42,7 @@ function marksOfAxis(plan: Plan, axis: Axis): readonly Mark[] {
   const { camera } = plan
   const ranges: Record<Axis, readonly [number, number]> = {
     aperture: apertureRange(plan),
-    shutter: [camera.slowestShutterStops, camera.fastestShutterStops],
+    shutter: [camera.slowestShutterStops, shutterOf(plan).fastestShutterStops],
     iso: [camera.lowestIsoStops, camera.highestIsoStops]
   }
   return marksBetween(marksOf(axis, camera.step), ...ranges[axis])

@@ -12,6 +12,9 @@ export const srgbDecode = (encoded: number): number =>
 export const levelTo8Bit = (level: number): number =>
   Math.round(255 * Math.min(1, srgbEncode(0.18 * 2 ** level)))
 
+/** Level that a file shows as a value of 0–255, > 0. */
+export const levelOf8Bit = (value: number): number => Math.log2(srgbDecode(value / 255) / 0.18)
+
 /** Level at which the file clips: log2(1/0.18). */
 export const CLIP_LEVEL = Math.log2(1 / 0.18)
 

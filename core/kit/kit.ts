@@ -62,6 +62,9 @@ export const lensSchema = z
     narrowestStops: stops(1, 14).describe('2·log2 of the narrowest f-number'),
     pupilRatio: z.number().min(0.1).max(10),
     sensorToFrontMm: z.number().min(10).max(1500).describe('sensor plane to the front of the lens'),
+    leafFastestStops: stops(3, 14)
+      .nullable()
+      .describe('fastest time of a leaf shutter of its own, −log2 s; null: it has none'),
     hoodDeg: z
       .number()
       .min(5)

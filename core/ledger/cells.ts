@@ -2,6 +2,7 @@
  * One source at one place as a level. The figures are those of the terms (cellTerms.ts), added up
  * without building the list.
  */
+import { shutterOf } from '../plan/shutterInUse'
 import { evFromLux, exposureValue, REFLECTED_OVER_INCIDENT, surfaceStops } from '../ambient/ev'
 import { cutStops } from '../light/pulse'
 import { flashDuration, guideStops, pulseOf } from '../light/strobe'
@@ -114,7 +115,7 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
     }
   const stops = cutStops(pulseOf(light.powerStops, light.strobe), openAfterFlashS(plan))
   if (stops === 0) return { kind: null, stops }
-  return { kind: plan.camera.curtain === 'leaf' ? 'leafClip' : 'curtainClip', stops }
+  return { kind: shutterOf(plan).curtain === 'leaf' ? 'leafClip' : 'curtainClip', stops }
 }
 
 /** Guide number in what the set stands in, m at ISO 100: a third to a half of it under water. */

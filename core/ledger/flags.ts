@@ -1,6 +1,7 @@
 /**
  * Figures computed past the range their model holds for. They are shown as such, not quietly used.
  */
+import { shutterOf } from '../plan/shutterInUse'
 import type { Plan } from '../plan/plan'
 import { apertureRange, magnificationsOf } from '../plan/lensInUse'
 import { transportOf } from '../set/remembered'
@@ -11,7 +12,8 @@ export function findFlags(plan: Plan): Flag[] {
   const flags: Flag[] = []
   const { camera, settings, focus, subject } = plan
   const lit = plan.lights.filter((light) => light.on)
-  if (subject.finish !== 'matt') flags.push('specular')
+  if (subject.finish !== 'matt' || plan.places.some((place) => place.finish !== 'matt'))
+    flags.push('specular')
   const half =
     Math.min(
       subject.widthMm,
@@ -51,7 +53,11 @@ export function findFlags(plan: Plan): Flag[] {
     value < from - 0.2 || value > to + 0.2
   if (
     outside(settings.apertureStops, widest, narrowest) ||
-    outside(settings.shutterStops, camera.slowestShutterStops, camera.fastestShutterStops) ||
+    outside(
+      settings.shutterStops,
+      camera.slowestShutterStops,
+      shutterOf(plan).fastestShutterStops
+    ) ||
     outside(settings.isoStops, camera.lowestIsoStops, camera.highestIsoStops)
   )
     flags.push('off-camera-range')

@@ -25,14 +25,19 @@ export interface Ratios {
 }
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
+/** Between which places key and fill are compared: two zones, or the lit and the shadow side. */
+export const ratioPlaces = ({ goals }: Plan): { readonly over: Place; readonly under: Place } =>
+  goals.keyFill ?? { over: 'subject', under: 'shadow' }
+
 /**
- * How much of what each light gives at the shadow side counts as fill: all of a fill light's;
+ * How much of what each light gives where the fill is taken counts as fill: all of a fill light's;
  * without such lights what white cards throw back of any light.
- * @returns a share for each light, or null where the subject has no shadow side
+ * @returns a share for each light, or null where there is no such place
  */
 export function fillShares(plan: Plan): number[] | null {
   const { scene, direct, bounce, bounceBy } = transportOf(plan)
-  const j = scene.places.findIndex((each) => each.id === 'shadow')
+  const { under } = ratioPlaces(plan)
+  const j = scene.places.findIndex((each) => each.id === under)
   if (j < 0) return null
   const key = keyLight(plan)
   // Their own bounce off a card is in their cells already.
@@ -52,14 +57,16 @@ export function fillShares(plan: Plan): number[] | null {
 
 /** Fill is the lights called so and what white cards throw back. */
 export function ratiosOf(plan: Plan, ledger: Ledger): Ratios {
+  const { over, under } = ratioPlaces(plan)
   const shares = fillShares(plan)
   if (!shares) return { keyFill: null, litShadow: null }
   const fill = plan.lights.reduce(
-    (sum, light, i) => sum + shares[i]! * 2 ** cellAt(ledger, light.id, 'shadow')!.level,
+    (sum, light, i) => sum + shares[i]! * 2 ** cellAt(ledger, light.id, under)!.level,
     0
   )
+  const key = cellAt(ledger, keyLight(plan).id, over)?.level ?? -Infinity
   return {
-    keyFill: finite(cellAt(ledger, keyLight(plan).id, 'subject')!.level - Math.log2(fill)),
-    litShadow: finite(ledger.totals.subject! - ledger.totals.shadow!)
+    keyFill: finite(key - Math.log2(fill)),
+    litShadow: finite(ledger.totals.subject! - (ledger.totals.shadow ?? NaN))
   }
 }

@@ -45,11 +45,11 @@ export interface Aimed {
   readonly toleranceStops: number
 }
 /**
- * The place whose level a light sets, by its role, and the goal there. A light without a goal of
+ * The place whose level a light sets, its own or by its role, and the goal there. A light without a goal of
  * its own kind has none; the key light serves the subject.
  */
 export function goalOf(plan: Plan, light: Light): Aimed | null {
-  const place = keyLight(plan) === light ? 'subject' : SERVES[light.role]
+  const place = light.serves ?? (keyLight(plan) === light ? 'subject' : SERVES[light.role])
   if (place === null) return null
   if (place === 'subject')
     return { place, stops: plan.goals.subjectStops, toleranceStops: plan.goals.toleranceStops }

@@ -1,4 +1,5 @@
 /** Does every part of the frame get the whole flash? */
+import { shutterOf } from '../plan/shutterInUse'
 import { cutStops } from '../light/pulse'
 import { pulseOf } from '../light/strobe'
 import { darkShare } from '../optics/shutter'
@@ -23,7 +24,7 @@ function tailLoss(plan: Plan, light: Light): { firstStops: number; lastStops: nu
 }
 
 export function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
-  const { camera, settings } = plan
+  const { settings } = plan
   const t = secondsAt(settings.shutterStops)
   const lights = visibleLights(plan, ledger)
   const worst = lights.reduce((most, light) =>
@@ -31,7 +32,8 @@ export function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
   )
   const lost = shutterLoss(plan, worst)
   const uneven = tailLoss(plan, worst)
-  const leaf = camera.curtain === 'leaf'
+  const { curtain, syncStops } = shutterOf(plan)
+  const leaf = curtain === 'leaf'
   const within = !leaf && !isPastSync(plan)
   // One strobe without high-speed sync leaves its band, however many others do.
   const banded = isPastSync(plan) && lights.some((light) => !usesHighSpeedSync(plan, light))
@@ -56,9 +58,9 @@ export function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
           ? 'near'
           : 'ok',
     value: settings.shutterStops,
-    limit: camera.syncStops,
+    limit: syncStops,
     figures: {
-      dark: banded ? darkShare(t, secondsAt(camera.syncStops)) : 0,
+      dark: banded ? darkShare(t, secondsAt(syncStops)) : 0,
       loss: lost.stops,
       t01: flashSecondsOf(worst),
       ...uneven

@@ -73,6 +73,7 @@ export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifie
     id,
     name,
     role,
+    serves: null,
     on: true,
     group: null,
     strobe,
@@ -163,7 +164,8 @@ export function addPlace(plan: Plan, xMm: number, yMm: number, zMm: number): Pla
     yMm,
     zMm,
     faces: 'lens',
-    reflectance: plan.subject.reflectance
+    reflectance: plan.subject.reflectance,
+    finish: 'matt'
   }
   return { ...plan, places: [...plan.places, place] }
 }
@@ -180,11 +182,18 @@ export function removePlace(plan: Plan, id: string): Plan {
   return {
     ...plan,
     places: plan.places.filter((place) => place.id !== id),
-    lights: plan.lights.map(aimed),
+    lights: plan.lights
+      .map(aimed)
+      .map((light) => (light.serves === id ? { ...light, serves: null } : light)),
     cards: plan.cards.map(aimed),
     goals: {
       ...plan.goals,
       places: plan.goals.places.filter((goal) => goal.place !== id),
+      keyFill: plan.goals.keyFill && {
+        ...plan.goals.keyFill,
+        over: plan.goals.keyFill.over === id ? 'subject' : plan.goals.keyFill.over,
+        under: plan.goals.keyFill.under === id ? 'shadow' : plan.goals.keyFill.under
+      },
       wished: plan.goals.wished.filter((goal) => goal !== `at:${id}`)
     },
     corrections: plan.corrections.filter((each) => each.place !== id),

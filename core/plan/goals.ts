@@ -18,6 +18,7 @@ const GOAL_IDS = [
   'blur',
   'ghost',
   'keyFill',
+  'highlight',
   'recycle',
   'flashes',
   'iso'
@@ -50,9 +51,20 @@ export const goalsSchema = z
       .max(16)
       .describe('goals at other places'),
     keyFill: z
-      .strictObject({ stops: stops(-8, 12), toleranceStops: stops(0.05, 3) })
+      .strictObject({
+        stops: stops(-8, 12),
+        toleranceStops: stops(0.05, 3),
+        over: placeSchema.describe('where the key is taken'),
+        under: placeSchema.describe('where the fill is')
+      })
       .nullable()
       .describe('key over fill; null: not asked'),
+    highlight8Bit: z
+      .number()
+      .min(120)
+      .max(255)
+      .nullable()
+      .describe('brightest place of the subject and its zones at most, of 255; null: not asked'),
     edgeBlurPx: z
       .number()
       .min(0.5)

@@ -30,6 +30,8 @@ export const BACKGROUND_PLACES = ['background', 'backgroundLeft', 'backgroundRig
 export const READ_PLACES = ['subject', 'background'] as const
 export type ReadPlace = (typeof READ_PLACES)[number]
 
+export const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
+
 export const LIGHT_IDS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const
 export const lightIdSchema = z.enum(LIGHT_IDS)
 export type LightId = z.infer<typeof lightIdSchema>
@@ -61,6 +63,9 @@ export const lightSchema = z.strictObject({
   id: lightIdSchema,
   name: z.string().trim().min(1, 'a name is needed').max(40),
   role: z.enum(ROLES),
+  serves: placeSchema
+    .nullable()
+    .describe('the place whose level its power sets; null: that of its role'),
   on: z.boolean(),
   group: z
     .string()
@@ -105,6 +110,7 @@ export const ownPlaceSchema = z.strictObject({
   yMm: degrees(20000),
   zMm: degrees(20000),
   faces: z.enum(['lens', 'up', 'left', 'right']).describe('which way the surface there faces'),
-  reflectance: z.number().min(0.005).max(1)
+  reflectance: z.number().min(0.005).max(1),
+  finish: z.enum(FINISHES).describe('of a zone of the subject with a surface of its own')
 })
 export type OwnPlace = z.infer<typeof ownPlaceSchema>

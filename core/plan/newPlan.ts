@@ -153,6 +153,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       blurPx: 3,
       places: [],
       keyFill: null,
+      highlight8Bit: null,
       edgeBlurPx: null,
       ghostPx: null,
       recycleS: null,
@@ -169,6 +170,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     },
     camera,
     lens,
+    shutterIn: 'body',
     meter: null,
     rides: 'power',
     focus: {
@@ -195,6 +197,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
         id: 'A',
         name: 'Key',
         role: 'key',
+        serves: null,
         on: true,
         group: null,
         strobe: kit.strobe,

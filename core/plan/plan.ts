@@ -9,6 +9,7 @@ import { goalsSchema } from './goals'
 import {
   aimSchema,
   cardSchema,
+  FINISHES,
   LIGHT_IDS,
   lightSchema,
   ownPlaceSchema,
@@ -73,7 +74,6 @@ export const RIDES = ['power', 'aperture', 'distance', 'iso'] as const
 export type Ride = (typeof RIDES)[number]
 
 export const SHAPES = ['sheet', 'ellipsoid', 'box', 'cylinder', 'vessel', 'plume'] as const
-const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
 
 export const settingsSchema = z.strictObject({
   apertureStops: stops(-2, 14),
@@ -173,6 +173,9 @@ export const planSchema = z
     ambient: ambientSchema,
     camera: cameraSchema,
     lens: lensSchema,
+    shutterIn: z
+      .enum(['body', 'lens'])
+      .describe('the shutter in use: the body’s, or the lens’s own leaf shutter'),
     meter: meterSchema.nullable().describe('the flash meter in use; null: none'),
     rides: z
       .enum(RIDES)

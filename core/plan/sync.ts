@@ -3,12 +3,15 @@ import { findSync } from '../optics/shutter'
 import { secondsAt } from '../scales/marks'
 import type { Light } from './light'
 import type { Plan } from './plan'
+import { shutterOf } from './shutterInUse'
 
-type Shuttered = Pick<Plan, 'camera' | 'settings'>
+type Shuttered = Pick<Plan, 'camera' | 'lens' | 'shutterIn' | 'settings'>
 
 /** Faster than sync with a focal-plane shutter. */
-export const isPastSync = ({ camera, settings }: Shuttered): boolean =>
-  camera.curtain === 'focal-plane' && settings.shutterStops > camera.syncStops + 1e-6
+export function isPastSync(plan: Shuttered): boolean {
+  const { curtain, syncStops } = shutterOf(plan)
+  return curtain === 'focal-plane' && plan.settings.shutterStops > syncStops + 1e-6
+}
 
 /** Faster than sync with a focal-plane shutter, this strobe in high-speed sync. */
 export const usesHighSpeedSync = (plan: Shuttered, light: Pick<Light, 'strobe'>): boolean =>
@@ -41,6 +44,6 @@ export function curtainTravelS(plan: Pick<Plan, 'camera' | 'syncTrials'>): numbe
  */
 export function openAfterFlashS(plan: Shuttered & Pick<Plan, 'syncTrials'>, row = 0.5): number {
   const t = secondsAt(plan.settings.shutterStops)
-  if (plan.camera.curtain === 'leaf') return t
+  if (shutterOf(plan).curtain === 'leaf') return t
   return isPastSync(plan) ? Infinity : t - curtainTravelS(plan) * (1 - row)
 }

@@ -84,6 +84,9 @@ function latest(frames: readonly Frame[], test: (frame: Frame) => boolean): Fram
   return null
 }
 
+/** A goal missed by less reads as kept, and no frame can tell, stops. */
+const UNTOLD = 0.05
+
 /** Somebody looked, or the file shows by itself that 99 % of the picture is as black as wanted. */
 const seen = (frame: Frame, backgroundStops: number): boolean =>
   frame.evidence.length > 0 ||
@@ -163,7 +166,7 @@ function ambientMove(
   )
   const ambient = ledger.ambient.background!
   const overStops = ambient.level - backgroundStops
-  if (overStops > 0.05 && (ambient.limit !== 'at-most' || black))
+  if (overStops > UNTOLD && (ambient.limit !== 'at-most' || black))
     return { kind: 'darken', move: darkenMove(plan), overStops }
   if (wantsBlack(plan)) {
     if (!black) return { kind: 'take-black' }
@@ -224,7 +227,7 @@ export function nextMove(plan: Plan, frames: readonly Frame[]): NextMove {
   const together = show(ids, false)
   if (together) return together
   const missed = judgeGoals(plan, evaluation)
-    .filter((goal) => !goal.ok)
+    .filter((goal) => !goal.ok && goal.missStops > UNTOLD)
     .sort((a, b) => b.missStops - a.missStops)
   const hard = missed.filter((goal) => goal.hard)
   if (hard[0]) return { kind: 'goal-missed', goal: hard[0], others: hard.length - 1 }

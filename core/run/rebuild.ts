@@ -52,6 +52,7 @@ function lightOf(then: OldLight, plan: Plan, kit: ReadonlyMap<string, KitItem>):
   const stood: Omit<Light, 'id' | 'on' | 'powerStops' | 'at' | 'strobe' | 'modifiers'> = now ?? {
     name: `Light ${id}`,
     role: 'other',
+    serves: null,
     group: null,
     mount: 'stand',
     aim: { kind: 'place', place: 'focus' },

@@ -40,7 +40,16 @@ describe('the run walks all goals', () => {
     },
     'at:P1': (p) => {
       p.places = [
-        { id: 'P1', name: 'Edge', xMm: 12, yMm: 0, zMm: 0, faces: 'lens', reflectance: 0.18 }
+        {
+          id: 'P1',
+          name: 'Edge',
+          xMm: 12,
+          yMm: 0,
+          zMm: 0,
+          faces: 'lens',
+          reflectance: 0.18,
+          finish: 'matt'
+        }
       ]
       p.goals.places = [{ place: 'P1', kind: 'at-most', stops: -6, toleranceStops: 1 }]
     },
@@ -48,7 +57,7 @@ describe('the run walks all goals', () => {
       p.subject = { ...p.subject, sharpDepthMm: 40 }
     },
     keyFill: (p) => {
-      p.goals.keyFill = { stops: 2, toleranceStops: 0.3 }
+      p.goals.keyFill = { stops: 2, toleranceStops: 0.3, over: 'subject', under: 'shadow' }
     }
   }
   test.each(Object.entries(missing))(

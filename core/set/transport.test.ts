@@ -230,7 +230,8 @@ describe('independent brute-force integration, to 0.05 stop', () => {
             yMm: -centre[1],
             zMm: -centre[2],
             faces: 'lens',
-            reflectance: 0.18
+            reflectance: 0.18,
+            finish: 'matt'
           }
         ]
       }
@@ -327,7 +328,8 @@ describe('bounce', () => {
             yMm: 0,
             zMm: 0,
             faces: 'left',
-            reflectance: 0.18
+            reflectance: 0.18,
+            finish: 'matt'
           }
         ]
       }
@@ -409,7 +411,8 @@ describe('bounce', () => {
               yMm: each.at[1],
               zMm: each.at[2],
               faces: each.faces,
-              reflectance: 0.18
+              reflectance: 0.18,
+              finish: 'matt'
             }))
           }
         )
@@ -446,7 +449,8 @@ describe('bounce', () => {
             yMm: 0,
             zMm: 300,
             faces: 'lens',
-            reflectance: 0.18
+            reflectance: 0.18,
+            finish: 'matt'
           }
         ]
         p.cards = [
@@ -545,7 +549,8 @@ test('a snoot of 22 mm throat and 110 mm length lights nothing beyond atan(22/11
             yMm: 0,
             zMm: 0,
             faces: 'lens',
-            reflectance: 0.18
+            reflectance: 0.18,
+            finish: 'matt'
           }
         ]
       }

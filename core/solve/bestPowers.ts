@@ -51,7 +51,7 @@ export function bestPowers(
   limit: number
 ): Found | null {
   const { lights, low, high, scratch } = shutterCase
-  const { levels, ratio, subject, shadow, key, goalById } = shutterCase.set
+  const { levels, ratio, subject, over, under, key, goalById } = shutterCase.set
   const { sums, spent, blur, recycle, flashes, strongest, fill } = scratch
   const L = lights.length
   const J = sums[0]!.length
@@ -89,9 +89,11 @@ export function bestPowers(
   /** Key over fill with d lights set. */
   const leastRatioCost = (d: number): number => {
     if (!ratio) return 0
-    if (shadow < 0 || key < 0) return levelCost(ratio, ratioLimit, Infinity, Infinity)
-    const most = key < d ? own(key) : lights[key]!.prepared.gives[subject]! * lights[key]!.most
-    const least = key < d ? most : lights[key]!.prepared.gives[subject]! * lights[key]!.least
+    if (over < 0 || under < 0 || key < 0) return levelCost(ratio, ratioLimit, Infinity, Infinity)
+    const { prepared, factors, most: top, least: low } = lights[key]!
+    const gives = prepared.gives[over]!
+    const most = gives * (key < d ? factors[marks[key]!]! : top)
+    const least = key < d ? most : gives * low
     const l = least / (fill[d]! + shutterCase.highFill[d]!)
     const h = most / (fill[d]! + shutterCase.lowFill[d]!)
     return Number.isNaN(l) || Number.isNaN(h)
@@ -141,8 +143,8 @@ export function bestPowers(
     blur[d + 1] = shows ? Math.max(blur[d]!, blurCost[k]!) : blur[d]!
     recycle[d + 1] = Math.max(recycle[d]!, prepared.recycleCost[k]!)
     flashes[d + 1] = Math.max(flashes[d]!, prepared.flashesCost[k]!)
-    if (shadow >= 0)
-      fill[d + 1] = fill[d]! + prepared.gives[shadow]! * prepared.fillShare * factors[k]!
+    if (under >= 0)
+      fill[d + 1] = fill[d]! + prepared.gives[under]! * prepared.fillShare * factors[k]!
     addUp(d, factors[k]!)
   }
   /** What is spent with d lights set, levels and ratio left open. */

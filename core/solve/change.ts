@@ -1,4 +1,6 @@
 /** A way: what it changes of a plan, and which of the ways people work it is. */
+import { shutterOf } from '../plan/shutterInUse'
+import { isPastSync } from '../plan/sync'
 import type { Modifier } from '../kit/kit'
 import type { Plan, Settings } from '../plan/plan'
 
@@ -21,6 +23,7 @@ export const WAY_GROUPS = [
   'farther',
   'modifier',
   'shade',
+  'two',
   'nd'
 ] as const
 export type WayGroup = (typeof WAY_GROUPS)[number]
@@ -54,11 +57,28 @@ export function applyChange(plan: Plan, change: WayChange): Plan {
 export const sameModifiers = (a: readonly Modifier[], b: readonly Modifier[]): boolean =>
   a.length === b.length && a.every((each, i) => each.id === b[i]!.id)
 
+/** How many things of the set differ: lights moved together count as one. */
+function changedThings(from: Plan, to: Plan): number {
+  const factors = to.lights.map((light, i) => light.at.distanceMm / from.lights[i]!.at.distanceMm)
+  const moved = factors.filter((factor) => Math.abs(factor - 1) > 1e-9)
+  // To whole millimetres and fives lights moved by one factor differ a little.
+  const alike = moved.every((factor) => Math.abs(factor / moved[0]! - 1) < 0.1)
+  const worn = to.lights.filter(
+    (light, i) => !sameModifiers(light.modifiers, from.lights[i]!.modifiers)
+  ).length
+  return (
+    (moved.length > 1 && !alike ? moved.length : Math.min(1, moved.length)) +
+    worn +
+    (to.ambient.shadeStops === from.ambient.shadeStops ? 0 : 1)
+  )
+}
+
 /**
  * Which way of working leads from one plan to the other: what is moved or added comes before what
  * is only set.
  */
 export function groupOf(from: Plan, to: Plan): WayGroup {
+  if (changedThings(from, to) > 1) return 'two'
   for (const [i, light] of to.lights.entries()) {
     const was = from.lights[i]!
     if (light.at.distanceMm !== was.at.distanceMm)
@@ -67,6 +87,6 @@ export function groupOf(from: Plan, to: Plan): WayGroup {
   }
   if (to.ambient.shadeStops !== from.ambient.shadeStops) return 'shade'
   if (Math.abs(to.settings.ndStops - from.settings.ndStops) > 1e-6) return 'nd'
-  if (to.camera.curtain === 'leaf') return 'leaf'
-  return to.settings.shutterStops > to.camera.syncStops + 1e-6 ? 'above' : 'sync'
+  if (shutterOf(to).curtain === 'leaf') return 'leaf'
+  return isPastSync(to) ? 'above' : 'sync'
 }

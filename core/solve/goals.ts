@@ -3,6 +3,7 @@
  * plan stands to them. A miss is counted in stops whatever the goal: levels as they are, all else
  * as log2 of the ratio to the limit.
  */
+import { levelOf8Bit } from '../ambient/blackScale'
 import { pixelPitchMm } from '../kit/kit'
 import type { Evaluation } from '../ledger/evaluate'
 import { freezeOf } from '../ledger/freeze'
@@ -70,6 +71,7 @@ export function goalsOf(plan: Plan): Goal[] {
       each.kind === 'about' ? each.toleranceStops : 0,
       each.place
     )
+  if (goals.highlight8Bit !== null) add('highlight', 'most', levelOf8Bit(goals.highlight8Bit))
   if (goals.keyFill) add('keyFill', 'about', goals.keyFill.stops, goals.keyFill.toleranceStops)
   add('depth', 'least', neededDepthMm(plan))
   if (goals.edgeBlurPx !== null) add('edge', 'most', goals.edgeBlurPx)
@@ -84,8 +86,17 @@ export function goalsOf(plan: Plan): Goal[] {
   return list
 }
 
+/** Where the brightest place of the subject is looked for: its own places and its zones. */
+export const highlightPlaces = (plan: Pick<Plan, 'places'>): readonly Place[] => [
+  'subject',
+  'shadow',
+  'top',
+  'front',
+  ...plan.places.map((place) => place.id)
+]
+
 /** Goals measured in stops; the others by ratio. */
-const IN_STOPS = new Set<string>(['subject', 'background', 'keyFill', 'iso'])
+const IN_STOPS = new Set<string>(['subject', 'background', 'keyFill', 'highlight', 'iso'])
 export const isInStops = (id: string): boolean => IN_STOPS.has(id) || id.startsWith('at:')
 
 /** Stops beyond the limit (negative inside), before tolerance. */
@@ -112,6 +123,8 @@ function valueOf(
   switch (goal.id) {
     case 'background':
       return Math.max(...BACKGROUND_PLACES.map((place) => ledger.totals[place] ?? -Infinity))
+    case 'highlight':
+      return Math.max(...highlightPlaces(plan).map((place) => ledger.totals[place] ?? -Infinity))
     case 'keyFill':
       return ratiosOf(plan, ledger).keyFill ?? Infinity
     case 'depth':

@@ -5,7 +5,7 @@
 import type { Pulse } from '../light/pulse'
 import { flashDuration, flashesPerCharge, pulseOf, recycleSeconds } from '../light/strobe'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
-import { fillShares } from '../ledger/ratios'
+import { fillShares, ratioPlaces } from '../ledger/ratios'
 import type { Light, Plan } from '../plan/plan'
 import { keyLight } from '../set/places'
 import {
@@ -43,8 +43,9 @@ export interface PreparedLight {
 export interface PreparedSet {
   readonly plan: Plan
   readonly subject: number
-  /** index of the shadow side; −1 for none */
-  readonly shadow: number
+  /** where the ratio takes the key and the fill; −1 where there is no such place */
+  readonly over: number
+  readonly under: number
   readonly key: number
   readonly lights: readonly PreparedLight[]
   /** linear ambient at each place at f/1, 1 s, ISO 100 */
@@ -75,7 +76,13 @@ export function prepareSet(
     lights: set.lights.map((light) => ({ ...light, powerStops: 0 }))
   }
   const ledger = ledgerOf(open)
-  const needed = new Set(['subject', 'shadow', ...goals.flatMap(({ goal }) => placesOfGoal(goal))])
+  const { over, under } = ratioPlaces(set)
+  const needed = new Set([
+    'subject',
+    over,
+    under,
+    ...goals.flatMap(({ goal }) => placesOfGoal(goal, set))
+  ])
   const places = ledger.places.filter((place) => needed.has(place))
   const shares = fillShares(open)
   const goalById = new Map(goals.map((each) => [each.goal.id as string, each]))
@@ -85,15 +92,18 @@ export function prepareSet(
   return {
     plan: set,
     subject: places.indexOf('subject'),
-    shadow: shares === null ? -1 : places.indexOf('shadow'),
+    over: places.indexOf(over),
+    under: shares === null ? -1 : places.indexOf(under),
     key: lit.findIndex(({ light }) => light.id === key.id),
     ambient: Float64Array.from(
       places,
       (place) => 2 ** (ledger.ambient[place]!.level + shutterStops)
     ),
     goalById,
-    levels: goals.filter(({ goal }) => goal.place !== null).map((each) => levelGoal(each, places)),
-    ratio: ratio ? levelGoal(ratio, places) : null,
+    levels: goals
+      .filter(({ goal }) => placesOfGoal(goal, set).length > 0)
+      .map((each) => levelGoal(each, places, set)),
+    ratio: ratio ? levelGoal(ratio, places, set) : null,
     lights: lit.map(({ light, i }) => {
       const { strobe } = light
       const marks = Float64Array.from(space.powers[i]!)

@@ -2,6 +2,7 @@
  * How ways are ordered: wishes first, by stops missed; then what a way costs. The weights say how
  * many stops of one thing people give for a stop of another; common practice, no source.
  */
+import { isPastSync } from '../plan/sync'
 import { pixelPitchMm } from '../kit/kit'
 import type { Ledger } from '../ledger/ledger'
 import { cellAt } from '../ledger/ledger'
@@ -58,7 +59,7 @@ export function lightPrice(light: Pick<Light, 'strobe'>, powerStops: number): nu
 
 export const shutterPrice = (from: Plan, shutterStops: number): number =>
   WEIGHT.shutter * Math.abs(shutterStops - from.settings.shutterStops) +
-  (from.camera.curtain !== 'leaf' && shutterStops > from.camera.syncStops + 1e-6 ? WEIGHT.above : 0)
+  (isPastSync({ ...from, settings: { ...from.settings, shutterStops } }) ? WEIGHT.above : 0)
 
 /**
  * Aperture, ISO and ND: sharpness at the ends of the depth, noise, filters.

@@ -2,16 +2,18 @@
  * The search for settings: every set, shutter and amount of light, the powers found by branch and
  * bound. Only what keeps every hard goal is kept, the best of each aperture in each kind of way.
  */
+import { shutterOf } from '../plan/shutterInUse'
 import { evaluate } from '../ledger/evaluate'
 import { blurFor } from '../ledger/freeze'
 import type { Plan } from '../plan/plan'
+import { dialMarks } from '../scales/dial'
 import { secondsAt } from '../scales/marks'
 import { bestPowers, EXACT_LIGHTS, isFaint } from './bestPowers'
-import { settingsByStops } from './cameraSettings'
+import { settingsByStops, type EqualExposure } from './cameraSettings'
 import { groupOf, type WayChange, type WayGroup } from './change'
 import { prepareSet } from './preparedSet'
-import { setPrice, shutterPrice } from './score'
-import { highSpeedSyncAt, searchSpaceOf, withSet, type SearchSpace } from './searchSpace'
+import { lightPrice, setPrice, shutterPrice } from './score'
+import { highSpeedSyncAt, pairsOf, searchSpaceOf, withSet, type SearchSpace } from './searchSpace'
 import { shutterCaseOf } from './shutterCase'
 import type { WeightedGoal } from './weightedGoals'
 
@@ -60,10 +62,24 @@ function keeper(apertures: readonly number[], perGroup: number, together: boolea
   }
 }
 
+/** The least any settings and powers cost, whatever the set. */
+const leastPrice = (plan: Plan, exposures: readonly EqualExposure[]): number =>
+  Math.min(Infinity, ...exposures.flatMap(({ prices }) => [...prices])) +
+  plan.lights.reduce(
+    (sum, light) =>
+      light.on
+        ? sum +
+          Math.min(...dialMarks(light.strobe.dial).map((mark) => lightPrice(light, mark.stops)))
+        : sum,
+    0
+  )
+
 export interface SearchOptions {
   readonly perGroup?: number
   /** one list of all kinds instead of one for each */
   readonly together?: boolean
+  /** two changes of the set at once, where that is better than any single one */
+  readonly pairs?: boolean
   readonly progress?: (share: number) => void
 }
 
@@ -78,15 +94,15 @@ export function search(
   options: SearchOptions = {},
   space: SearchSpace = searchSpaceOf(plan)
 ): Kept[] {
-  const { perGroup = PER_GROUP, together = false, progress } = options
+  const { perGroup = PER_GROUP, together = false, pairs: pairsToo = false, progress } = options
   const was = evaluate(plan).ledger
   const exposures = settingsByStops(plan, space, goals)
   const blur = plan.subject.speedMmS > 0 ? blurFor(plan, 1) : 0
   const shutters = [...space.shutters].sort((a, b) => shutterPrice(plan, a) - shutterPrice(plan, b))
   const keep = keeper(space.apertures, perGroup, together)
-  for (const [n, set] of space.sets.entries()) {
-    progress?.(n / space.sets.length)
-    const there = n === 0 ? plan : withSet(plan, set)
+  /** @param under only what scores less is of interest */
+  const lookAt = (set: SearchSpace['sets'][number], under = Infinity): void => {
+    const there = set === space.sets[0] ? plan : withSet(plan, set)
     const prepared = prepareSet(plan, was, there, space, goals)
     const moved = setPrice(plan, there)
     for (const shutterStops of shutters) {
@@ -97,7 +113,7 @@ export function search(
       // speak of, is not gone into.
       const idle =
         prepared.lights.length > EXACT_LIGHTS &&
-        plan.camera.curtain === 'focal-plane' &&
+        shutterOf(plan).curtain === 'focal-plane' &&
         shutterStops !== shutters[0] &&
         shutterStops <= plan.camera.syncStops + 1e-6 &&
         shutters[0]! <= plan.camera.syncStops + 1e-6
@@ -113,7 +129,7 @@ export function search(
         // How cheap the light must be for at least one of these settings to be worth keeping.
         let room = -Infinity
         for (let k = 0; k < prices.length; k++)
-          room = Math.max(room, limits[slots[k]!]! - prices[k]!)
+          room = Math.max(room, Math.min(under, limits[slots[k]!]!) - prices[k]!)
         const found =
           room > base && !(most && isFaint(shutterCase, most, takenStops))
             ? bestPowers(shutterCase, takenStops, room - base)
@@ -127,7 +143,7 @@ export function search(
         for (const { aperture, apertureStops, isoStops, ndStops, price, ndChanged } of list) {
           const group = ndChanged ? changed : same
           const score = found.cost + price + base
-          if (score < keep.limits(group)[aperture]!)
+          if (score < Math.min(under, keep.limits(group)[aperture]!))
             keep.put(group, aperture, {
               score,
               change: {
@@ -140,6 +156,19 @@ export function search(
         limits = Float64Array.of(...keep.limits(same), ...keep.limits(changed))
       }
     }
+  }
+  const pairs = pairsToo ? pairsOf(plan, space) : []
+  const all = space.sets.length + pairs.length
+  for (const [n, set] of space.sets.entries()) {
+    progress?.(n / all)
+    lookAt(set)
+  }
+  // Two things are changed only for what is better than one alone.
+  const single = Math.min(Infinity, ...keep.best().map((each) => each.score))
+  const least = leastPrice(plan, exposures)
+  for (const [n, set] of pairs.entries()) {
+    progress?.((space.sets.length + n) / all)
+    if (setPrice(plan, withSet(plan, set)) + least < single) lookAt(set, single)
   }
   progress?.(1)
   return keep.best()

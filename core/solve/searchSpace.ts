@@ -2,8 +2,10 @@
  * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each
  * light may go. Locks and bounds are kept here, so that nothing outside is ever looked at. Of the
  * set itself one thing is changed at a time: one light moved (or all that may, by the same factor),
- * one modifier put on or taken off, or the ambient shaded.
+ * one modifier put on or taken off, or the ambient shaded; or two of these.
  */
+import { shutterOf } from '../plan/shutterInUse'
+import { isPastSync } from '../plan/sync'
 import type { Modifier } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
@@ -12,6 +14,7 @@ import { apertureRange } from '../plan/lensInUse'
 import { applyChange, type WayChange } from './change'
 import { isCameraLocked, isLightLocked } from '../plan/controls'
 import { isLocked } from '../plan/path'
+import { setPrice } from './score'
 
 /** How many distances between a light's bounds are tried. */
 export const DISTANCES = 5
@@ -34,10 +37,12 @@ function settingMarks(plan: Plan, axis: Axis, from: number, to: number): readonl
   return marks.length ? marks : [present]
 }
 
-const fastest = ({ camera, bag }: Plan): number =>
-  camera.curtain === 'leaf' || (bag.aboveSync && camera.highSpeedSync)
-    ? camera.fastestShutterStops
-    : camera.syncStops
+function fastest(plan: Plan): number {
+  const { curtain, highSpeedSync, fastestShutterStops, syncStops } = shutterOf(plan)
+  return curtain === 'leaf' || (plan.bag.aboveSync && highSpeedSync)
+    ? fastestShutterStops
+    : syncStops
+}
 
 /** A distance as a hand sets it: whole millimetres near, fives farther off. */
 const tidy = (mm: number): number => (mm < 100 ? Math.round(mm) : Math.round(mm / 5) * 5)
@@ -121,6 +126,41 @@ export function searchSpaceOf(plan: Plan): SearchSpace {
   }
 }
 
+/** Most pairs of changes of the set that are tried. */
+const MOST_PAIRS = 120
+
+type SetChange = SearchSpace['sets'][number]
+
+/** Two changes of the set as one; null where both are of the same thing, or undo each other. */
+function joined(a: SetChange, b: SetChange, plan: Plan): SetChange | null {
+  const clash = <T>(x: readonly (T | null)[], y: readonly (T | null)[]): boolean =>
+    x.some((each, i) => each !== null && y[i] !== null)
+  const shaded = [a, b].filter((each) => each.shadeStops !== plan.ambient.shadeStops)
+  if (shaded.length > 1 || clash(a.distances, b.distances) || clash(a.modifiers, b.modifiers))
+    return null
+  const merge = <T>(x: readonly (T | null)[], y: readonly (T | null)[]): (T | null)[] =>
+    x.map((each, i) => each ?? y[i]!)
+  return {
+    distances: merge(a.distances, b.distances),
+    modifiers: merge(a.modifiers, b.modifiers),
+    shadeStops: shaded[0]?.shadeStops ?? plan.ambient.shadeStops
+  }
+}
+
+/**
+ * Pairs of the single changes of the set, the cheapest first: a layer and a distance, two lights
+ * moved, a darker room and a layer.
+ */
+export function pairsOf(plan: Plan, { sets }: SearchSpace): SetChange[] {
+  const single = sets.slice(1)
+  return single
+    .flatMap((a, i) => single.slice(i + 1).flatMap((b) => joined(a, b, plan) ?? []))
+    .map((set) => ({ set, price: setPrice(plan, withSet(plan, set)) }))
+    .sort((a, b) => a.price - b.price)
+    .slice(0, MOST_PAIRS)
+    .map(({ set }) => set)
+}
+
 /** The plan with one of the sets, its settings and powers as they are. */
 export const withSet = (plan: Plan, set: SearchSpace['sets'][number]): Plan =>
   applyChange(plan, {
@@ -132,7 +172,6 @@ export const withSet = (plan: Plan, set: SearchSpace['sets'][number]): Plan =>
 /** Strobes go to high-speed sync when the shutter is past sync, unless the user has that locked. */
 export const highSpeedSyncAt = (plan: Plan, shutterStops: number): boolean =>
   !isCameraLocked(plan, 'highSpeedSync') &&
-  plan.camera.curtain === 'focal-plane' &&
-  shutterStops > plan.camera.syncStops + 1e-6
+  isPastSync({ ...plan, settings: { ...plan.settings, shutterStops } })
     ? plan.bag.aboveSync && plan.camera.highSpeedSync
     : plan.settings.highSpeedSync

@@ -124,7 +124,7 @@ export function shutterCaseOf(
       low[d]![j] = low[d + 1]![j]! + prepared.gives[j]! * least
       high[d]![j] = high[d + 1]![j]! + prepared.gives[j]! * most
     }
-    const fill = set.shadow < 0 ? 0 : prepared.gives[set.shadow]! * prepared.fillShare
+    const fill = set.under < 0 ? 0 : prepared.gives[set.under]! * prepared.fillShare
     lowFill[d] = lowFill[d + 1]! + fill * least
     highFill[d] = highFill[d + 1]! + fill * most
     strongest[d] = Math.max(strongest[d + 1]!, prepared.gives[set.subject]! * most)

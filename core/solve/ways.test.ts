@@ -10,9 +10,9 @@ import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
 import { testCamera, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
-import { applyChange, groupOf, type WayChange } from './change'
+import { applyChange, groupOf } from './change'
 import { judgeGoals } from './goals'
-import { scoreOf } from './score'
+import { scoredApart } from './testing'
 import { DISTANCES, searchSpaceOf, withSet } from './searchSpace'
 import { nearestWay, relaxations } from './relax'
 import { findWays } from './ways'
@@ -43,6 +43,8 @@ interface Small {
   readonly shade: number
   readonly lock: string | null
   readonly aboveSync: boolean
+  /** the brightest place of the subject, a pale zone on it included, at most this of 255 */
+  readonly highlight: number | null
 }
 
 /** Few marks on every scale, so that everything can be tried. */
@@ -57,6 +59,18 @@ const smallPlan = (x: Small): Plan =>
       highestIsoStops: 1,
       curtain: x.leaf ? 'leaf' : 'focal-plane'
     })
+    plan.places = [
+      {
+        id: 'P1',
+        name: 'Pale label',
+        xMm: 3,
+        yMm: 2,
+        zMm: 6,
+        faces: 'lens',
+        reflectance: 0.7,
+        finish: 'matt'
+      }
+    ]
     plan.lens = testLens({ widestStops: 6, narrowestStops: 9 })
     plan.settings = {
       apertureStops: 8,
@@ -93,7 +107,10 @@ const smallPlan = (x: Small): Plan =>
       isoStops: x.iso,
       edgeBlurPx: x.edge,
       blurPx: 4,
-      keyFill: x.fill ? { stops: 2, toleranceStops: 1 } : null,
+      highlight8Bit: x.highlight,
+      keyFill: x.fill
+        ? { stops: 2, toleranceStops: 1, over: x.highlight ? 'P1' : 'subject', under: 'shadow' }
+        : null,
       places: x.fill ? [] : [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }]
     }
     plan.bag = {
@@ -145,30 +162,39 @@ const exhaustive = (plan: Plan): Map<string, number> => {
   )
   const was = evaluate(plan).ledger
   const best = new Map<string, number>()
-  const none = plan.lights.map(() => null)
-  for (const set of searchSpaceOf(plan).sets) {
-    const there = withSet(plan, set)
+  const tryAll = (there: Plan, under: number): void => {
     for (const shutterStops of shutters)
       for (const apertureStops of apertures)
         for (const isoStops of isos)
           for (const ndStops of [0, 2])
             for (const vector of vectors) {
-              const change: WayChange = {
-                distances: none,
-                modifiers: none,
-                shadeStops: set.shadeStops,
-                powers: vector,
-                settings: { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync: true }
+              const after: Plan = {
+                ...there,
+                settings: { apertureStops, shutterStops, isoStops, ndStops, highSpeedSync: true },
+                lights: there.lights.map((light, i) => ({ ...light, powerStops: vector[i]! }))
               }
-              const after = applyChange(there, change)
-              const evaluation = evaluate(after)
-              const goals = judgeGoals(after, evaluation)
-              if (goals.some((goal) => goal.hard && !goal.ok)) continue
+              const score = scoredApart(plan, was, after)
               const group = groupOf(plan, after)
-              const score = scoreOf(plan, was, after, evaluation.ledger, goals)
-              if (score < (best.get(group) ?? Infinity)) best.set(group, score)
+              if (score < Math.min(under, best.get(group) ?? Infinity)) best.set(group, score)
             }
   }
+  const { sets } = searchSpaceOf(plan)
+  for (const set of sets) tryAll(withSet(plan, set), Infinity)
+  // Two changes at once, of different things, where they beat every single one.
+  const single = Math.min(...best.values())
+  const touches = (set: (typeof sets)[number]): string[] => [
+    ...set.distances.flatMap((mm, i) => (mm === null ? [] : [`d${i}`])),
+    ...set.modifiers.flatMap((list, i) => (list === null ? [] : [`m${i}`])),
+    ...(set.shadeStops === plan.ambient.shadeStops ? [] : ['shade'])
+  ]
+  sets.slice(1).forEach((a, i) =>
+    sets.slice(i + 2).forEach((b) => {
+      if (touches(a).some((each) => touches(b).includes(each))) return
+      const first = withSet(plan, a)
+      const shade = touches(b).includes('shade') ? b.shadeStops : first.ambient.shadeStops
+      tryAll(withSet(first, { ...b, shadeStops: shade }), single)
+    })
+  )
   return best
 }
 
@@ -206,7 +232,8 @@ const smalls = fc.record({
     'lights.A.at.distanceMm',
     'settings.isoStops'
   ),
-  aboveSync: fc.boolean()
+  aboveSync: fc.boolean(),
+  highlight: fc.constantFrom(null, 200, 240)
 })
 
 describe('ways against exhaustive search', () => {
@@ -222,7 +249,7 @@ describe('ways against exhaustive search', () => {
             Math.min(...ways.filter((way) => way.group === group).map((way) => way.score))
           ).toBeCloseTo(score, 6)
       }),
-      { numRuns: 12, endOnFailure: true }
+      { numRuns: 10, endOnFailure: true }
     )
   })
 })
@@ -317,7 +344,8 @@ const still: Small = {
   edge: null,
   shade: 0,
   lock: null,
-  aboveSync: false
+  aboveSync: false,
+  highlight: null
 }
 
 describe('when nothing fits', () => {

@@ -83,6 +83,6 @@ function wayOf(plan: Plan, change: WayChange): Way {
  * bounds
  */
 export const findWays = (plan: Plan, progress?: (share: number) => void): Way[] =>
-  search(plan, weightedGoalsOf(plan), progress ? { progress } : {})
+  search(plan, weightedGoalsOf(plan), { pairs: true, ...(progress && { progress }) })
     .map(({ change }) => wayOf(plan, change))
     .sort((a, b) => a.score - b.score)

@@ -1,6 +1,6 @@
 /** Goals as the search weighs them: what each asks, as plain numbers, and what missing it costs. */
 import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
-import { beyond, DUST, goalsOf, type Goal } from './goals'
+import { beyond, DUST, goalsOf, highlightPlaces, type Goal } from './goals'
 import { WEIGHT } from './score'
 
 /** A goal with what a stop of missing it costs; null: it may not be missed. */
@@ -20,15 +20,20 @@ export interface LevelGoal {
 export const weightedGoalsOf = (plan: Plan): WeightedGoal[] =>
   goalsOf(plan).map((goal) => ({ goal, weight: goal.hard ? null : WEIGHT.wish }))
 
-export const placesOfGoal = (goal: Goal): readonly string[] =>
-  goal.id === 'background' ? BACKGROUND_PLACES : goal.place === null ? [] : [goal.place]
+/** Places whose brightest a level goal asks about; none for other goals. */
+export function placesOfGoal(goal: Goal, plan: Pick<Plan, 'places'>): readonly string[] {
+  if (goal.id === 'background') return BACKGROUND_PLACES
+  if (goal.id === 'highlight') return highlightPlaces(plan)
+  return goal.place === null ? [] : [goal.place]
+}
 
 /** @param places those the search adds up at, by index */
 export const levelGoal = (
   { goal, weight }: WeightedGoal,
-  places: readonly string[]
+  places: readonly string[],
+  plan: Pick<Plan, 'places'>
 ): LevelGoal => ({
-  places: placesOfGoal(goal)
+  places: placesOfGoal(goal, plan)
     .map((place) => places.indexOf(place))
     .filter((j) => j >= 0),
   about: goal.kind === 'about',

@@ -77,19 +77,22 @@ const lenses = [
     narrowestStops: f(32),
     pupilRatio: 0.8,
     sensorToFrontMm: 168,
-    hoodDeg: null
+    hoodDeg: null,
+    leafFastestStops: null
   },
   {
     kind: 'lens',
     id: 'slate-60',
     name: 'Slate 60 mm, 1:2',
+    notes: 'Brings a leaf shutter of its own, to 1/500.',
     focalMm: 60,
     maxMagnification: 0.5,
     widestStops: f(2.8),
     narrowestStops: f(22),
     pupilRatio: 1,
     sensorToFrontMm: 118,
-    hoodDeg: null
+    hoodDeg: null,
+    leafFastestStops: 9
   },
   {
     kind: 'lens',
@@ -102,7 +105,8 @@ const lenses = [
     narrowestStops: f(11),
     pupilRatio: 1.2,
     sensorToFrontMm: 32,
-    hoodDeg: null
+    hoodDeg: null,
+    leafFastestStops: null
   },
   {
     kind: 'lens',
@@ -114,7 +118,8 @@ const lenses = [
     narrowestStops: f(22),
     pupilRatio: 1,
     sensorToFrontMm: 105,
-    hoodDeg: null
+    hoodDeg: null,
+    leafFastestStops: null
   }
 ]
 

@@ -5,6 +5,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { effectiveFNumberOf, markedFNumber } from '@core/plan/lensInUse'
+import { shutterOf } from '@core/plan/shutterInUse'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
 import { plain, stopCount } from '@/words/format'
@@ -20,10 +21,11 @@ const apertureNote = computed(() => {
     ? `marked f/${plain(markedFNumber(plan.value), 2)}`
     : `effective f/${plain(effectiveFNumberOf(plan.value))}`
 })
-const faster = computed(() => plan.value.settings.shutterStops - plan.value.camera.syncStops)
+const shutter = computed(() => shutterOf(plan.value))
+const faster = computed(() => plan.value.settings.shutterStops - shutter.value.syncStops)
 const shutterNote = computed(() => {
-  if (plan.value.camera.curtain === 'leaf') return 'leaf, syncs always'
-  if (faster.value > 1e-6) return `sync is ${nameOf('shutter', plan.value.camera.syncStops)}`
+  if (shutter.value.curtain === 'leaf') return 'leaf, syncs always'
+  if (faster.value > 1e-6) return `sync is ${nameOf('shutter', shutter.value.syncStops)}`
   return faster.value > -1e-6 ? 'at sync' : `${stopCount(faster.value)} under sync`
 })
 const isoNote = computed(() =>
@@ -60,7 +62,7 @@ const whole = computed(() => !narrow.value || opened.value)
         kind="shutter"
         label="Shutter"
         :note="shutterNote"
-        :warn="faster > 1e-6 && plan.camera.curtain !== 'leaf'"
+        :warn="faster > 1e-6 && shutter.curtain !== 'leaf'"
       />
       <StripDial path="settings.isoStops" kind="iso" label="ISO" :note="isoNote" />
       <StripDial

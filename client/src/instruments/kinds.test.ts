@@ -32,6 +32,7 @@ const RANGES: Record<KindName, readonly [least: number, most: number, exact: num
   degrees: [5, 175, 0.5],
   seconds: [0, 60, 0.06],
   pixels: [0.1, 100, 0.01],
+  eightBit: [120, 255, 0.5],
   count: [1, 5000, 0.5],
   time: [0.01, 30, 0.01],
   dioptres: [0, 10, 0.06],

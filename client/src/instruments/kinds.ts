@@ -152,6 +152,18 @@ export const KINDS = {
     step: factor(2 ** (1 / 3)),
     example: '3'
   },
+  eightBit: {
+    parse: dressed(
+      (text) => {
+        const n = parseNumber(text)
+        return n === null ? null : Math.round(n)
+      },
+      { after: / ?of 255$/i }
+    ),
+    format: (v) => `${v} of 255`,
+    step: (v, by) => Math.max(120, Math.min(255, v + by)),
+    example: '250'
+  },
   count: {
     parse: (text) => {
       const n = parseNumber(text)

@@ -15,7 +15,7 @@ import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
 import { itemLine } from '@/words/kitStart'
-import { ROLE_NAMES } from '@/words/names'
+import { placeName, ROLE_NAMES } from '@/words/names'
 import AimField from './AimField.vue'
 import GroupLine from './GroupLine.vue'
 import { useSelection } from './selection'
@@ -56,6 +56,16 @@ const takeOff = (modifier: Modifier): void =>
     own.modifiers = own.modifiers.filter((each) => each.id !== modifier.id)
   })
 const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title }))
+/** By the user's own places alone: a light that moves makes no new list. */
+const own = computed(() => store.plan!.places)
+const places = computed(() => [
+  { value: '', title: 'the place of its role' },
+  ...['subject', 'shadow', 'top', 'front', 'background', 'foreground'].map((place) => ({
+    value: place,
+    title: placeName(store.plan!, place)
+  })),
+  ...own.value.map(({ id, name }) => ({ value: id, title: name }))
+])
 const remove = (): void => {
   const next = removeLight(store.plan!, props.id)
   selection.pick('light', next.lights[0]!.id)
@@ -146,6 +156,14 @@ const copy = (): void => {
         @update:model-value="store.set(`${path}.mount`, $event, 'mount')"
       />
     </div>
+    <v-select
+      :model-value="light.serves ?? ''"
+      :items="places"
+      item-value="value"
+      item-title="title"
+      label="Its power serves"
+      @update:model-value="store.set(`${path}.serves`, $event || null, 'serves')"
+    />
     <template v-if="light.mount === 'stand'">
       <PositionFields :path="path" />
       <AimField :path="path" label="Aimed at" />

@@ -8,7 +8,7 @@ import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { goalWords } from '@/words/goals'
-import { placeName } from '@/words/names'
+import { FINISH_NAMES, placeName } from '@/words/names'
 import { useSelection } from './selection'
 
 const props = defineProps<{ place: Place }>()
@@ -30,6 +30,7 @@ const FACES = [
   { value: 'left', title: 'Left' },
   { value: 'right', title: 'Right' }
 ]
+const finishes = Object.entries(FINISH_NAMES).map(([value, title]) => ({ value, title }))
 const setKind = (next: string): void =>
   void store.update('goal', (draft) => {
     const rest = draft.goals.places.filter((each) => each.place !== props.place)
@@ -96,6 +97,14 @@ const remove = (): void => {
         item-title="title"
         label="Its surface faces"
         @update:model-value="store.set(`places.${place}.faces`, $event, 'faces')"
+      />
+      <v-select
+        :model-value="own.finish"
+        :items="finishes"
+        item-value="value"
+        item-title="title"
+        label="Finish"
+        @update:model-value="store.set(`places.${place}.finish`, $event, 'finish')"
       />
       <StepField :path="`places.${place}.reflectance`" kind="reflectance" label="Reflectance" />
       <StepField :path="`places.${place}.xMm`" kind="millimetres" label="x, right" /><StepField

@@ -6,10 +6,12 @@
 import { computed } from 'vue'
 import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/advise/darken'
 import { backgroundSpan } from '@core/advise/backgroundSpan'
+import { shutterOf } from '@core/plan/shutterInUse'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientChart from '@/instruments/AmbientChart.vue'
 import BlackScale from '@/instruments/BlackScale.vue'
 import LockButton from '@/instruments/LockButton.vue'
+import ShutterPick from '@/instruments/ShutterPick.vue'
 import StepField from '@/instruments/StepField.vue'
 import SyncFinder from '@/instruments/SyncFinder.vue'
 import { usePlan } from '@/stores/plan'
@@ -21,6 +23,7 @@ import { CONTROL_NAMES } from '@/words/names'
 const store = usePlan()
 const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
+const shutter = computed(() => shutterOf(plan.value))
 const moves = computed(() => darkMoves(plan.value))
 const unread = computed(() =>
   (['subject', 'background'] as const).filter(
@@ -29,8 +32,7 @@ const unread = computed(() =>
 )
 const noHighSpeedSync = computed(
   () =>
-    !plan.value.camera.highSpeedSync ||
-    !plan.value.lights.some((light) => light.strobe.highSpeedSync)
+    !shutter.value.highSpeedSync || !plan.value.lights.some((light) => light.strobe.highSpeedSync)
 )
 const reserveWords = computed(() => {
   const { stops: left, backgroundStops, light } = darkReserve(plan.value)
@@ -58,7 +60,7 @@ const noGain = (move: DarkMove): boolean =>
 
 const label = (move: DarkMove): string =>
   move.control === 'shutter'
-    ? move.to > plan.value.camera.syncStops + 1e-6 || plan.value.camera.curtain === 'leaf'
+    ? move.to > shutter.value.syncStops + 1e-6 || shutter.value.curtain === 'leaf'
       ? 'Shutter, to its fastest'
       : 'Shutter, to sync'
     : move.control === 'aperture'
@@ -79,7 +81,7 @@ const side = (move: DarkMove): string =>
     : move.control === 'shutter'
       ? move.price.strobeSubject >= -0.05
         ? 'nothing else changes'
-        : move.to > plan.value.camera.syncStops + 1e-6
+        : move.to > shutter.value.syncStops + 1e-6
           ? 'from the strobes too; depth stays'
           : 'the second curtain cuts the flash’s tail'
       : move.control === 'iso'
@@ -170,6 +172,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
     <section class="two">
       <div class="group">
         <h2>Shade, filter and sync</h2>
+        <ShutterPick />
         <StepField
           path="ambient.shadeStops"
           kind="filter"
@@ -184,7 +187,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
           help="Neutral density, in stops. It darkens ambient and strobe alike."
         />
         <v-switch
-          v-if="plan.camera.curtain !== 'leaf'"
+          v-if="shutter.curtain !== 'leaf'"
           :model-value="plan.settings.highSpeedSync"
           label="High-speed sync"
           :disabled="noHighSpeedSync"
@@ -205,7 +208,7 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
           /></template>
         </v-switch>
       </div>
-      <SyncFinder />
+      <SyncFinder v-if="plan.shutterIn === 'body'" />
     </section>
   </div>
 </template>

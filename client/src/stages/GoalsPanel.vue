@@ -7,6 +7,7 @@ import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import GoalRow from '@/instruments/GoalRow.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
+import { placeName } from '@/words/names'
 import { goalName } from '@/words/ways'
 
 const store = usePlan()
@@ -16,7 +17,13 @@ const goals = computed(() =>
 )
 /** Goals that are not asked of every plan, with what they start from. */
 const EXTRA = [
-  { id: 'keyFill', key: 'keyFill', title: 'Key : fill', start: { stops: 2, toleranceStops: 0.5 } },
+  {
+    id: 'keyFill',
+    key: 'keyFill',
+    title: 'Key : fill',
+    start: { stops: 2, toleranceStops: 0.5, over: 'subject', under: 'shadow' }
+  },
+  { id: 'highlight', key: 'highlight8Bit', title: 'Highlight', start: 250 },
   { id: 'edge', key: 'edgeBlurPx', title: 'Blur at the ends of the depth', start: 8 },
   { id: 'recycle', key: 'recycleS', title: 'Recycle time', start: 2 },
   { id: 'flashes', key: 'flashes', title: 'Flashes per charge', start: 300 },
@@ -33,6 +40,13 @@ const free = computed(() =>
   EXTRA.filter(
     (each) => plan.value.goals[each.key] === null && (each.id !== 'keyFill' || hasFill.value)
   )
+)
+const zones = computed(() =>
+  store
+    .evaluation!.ledger.places.filter(
+      (place) => place !== 'lens' && !place.startsWith('background')
+    )
+    .map((place) => ({ value: place, title: placeName(plan.value, place) }))
 )
 const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
 </script>
@@ -99,6 +113,15 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             :about="goalName(plan, goal.id)"
             no-lock
         /></template>
+        <StepField
+          v-else-if="goal.id === 'highlight'"
+          path="goals.highlight8Bit"
+          kind="eightBit"
+          label="At most"
+          :about="goalName(plan, goal.id)"
+          no-lock
+          help="The brightest of the subject’s places and zones, as the file shows it. What mirrors a light may be brighter still: see the checks."
+        />
         <template v-else-if="goal.id === 'keyFill'"
           ><StepField
             path="goals.keyFill.stops"
@@ -110,7 +133,15 @@ const extraOf = (id: string) => EXTRA.find((each) => each.id === id)
             kind="tolerance"
             label="Tolerance"
             :about="goalName(plan, goal.id)"
-            no-lock
+            no-lock /><v-select
+            v-for="side in ['over', 'under'] as const"
+            :key="side"
+            :model-value="plan.goals.keyFill![side]"
+            :items="zones"
+            item-value="value"
+            item-title="title"
+            :label="side === 'over' ? 'Key taken at' : 'Fill taken at'"
+            @update:model-value="store.set(`goals.keyFill.${side}`, $event, 'goal')"
         /></template>
         <StepField
           v-else-if="goal.id === 'edge'"

@@ -4,6 +4,7 @@
  * sync.
  */
 import { computed, ref } from 'vue'
+import { shutterOf } from '@core/plan/shutterInUse'
 import type { Light } from '@core/plan/plan'
 import { parseStops } from '@core/scales/stops'
 import StepField from '@/instruments/StepField.vue'
@@ -14,6 +15,7 @@ import { plain } from '@/words/format'
 const store = usePlan()
 const kit = useKit()
 const plan = computed(() => store.plan!)
+const shutter = computed(() => shutterOf(plan.value))
 const movable = computed(() => plan.value.lights.filter((light) => light.mount === 'stand'))
 const setReach = ({ id, at: { distanceMm } }: Light, on: boolean): void => {
   store.set(
@@ -59,7 +61,7 @@ const setModifiers = (ids: readonly string[]): void => {
   )
 }
 const noHighSpeedSync = computed(
-  () => plan.value.camera.curtain === 'leaf' || !plan.value.camera.highSpeedSync
+  () => shutter.value.curtain === 'leaf' || !shutter.value.highSpeedSync
 )
 </script>
 
@@ -88,7 +90,7 @@ const noHighSpeedSync = computed(
       /></template>
     </div>
     <v-switch
-      v-if="plan.camera.curtain !== 'leaf'"
+      v-if="shutter.curtain !== 'leaf'"
       :model-value="plan.bag.aboveSync && !noHighSpeedSync"
       :disabled="noHighSpeedSync"
       label="Allow high-speed sync"

@@ -86,6 +86,13 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'From the mark on the body to the front of the lens, focused close.'
     ),
     optional(
+      shutter(
+        'leafFastestStops',
+        'Own leaf shutter, to',
+        'Some lenses bring one to a body with curtains. Left empty: it has none.'
+      )
+    ),
+    optional(
       number(
         'hoodDeg',
         'Hood shades past',

@@ -38,7 +38,8 @@ export function newItem(kind: KitKind): KitItem {
         narrowestStops: 10,
         pupilRatio: 1,
         sensorToFrontMm: 160,
-        hoodDeg: null
+        hoodDeg: null,
+        leafFastestStops: null
       }
     case 'strobe':
       return {

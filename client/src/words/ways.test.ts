@@ -100,7 +100,9 @@ const anyPlan: fc.Arbitrary<Plan> = fc
         flashes: x.flashes,
         isoStops: x.iso,
         edgeBlurPx: x.edge,
-        keyFill: x.fill ? { stops: 2, toleranceStops: 0.5 } : null,
+        keyFill: x.fill
+          ? { stops: 2, toleranceStops: 0.5, over: 'subject', under: 'shadow' }
+          : null,
         places: [{ place: 'top', kind: 'at-most', stops: 1, toleranceStops: 0.3 }]
       }
       p.locks = x.lock

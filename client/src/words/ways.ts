@@ -1,4 +1,5 @@
 /** Goals, ways and relaxations in words. */
+import { levelTo8Bit } from '@core/ambient/blackScale'
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { ownerOf } from '@core/plan/path'
@@ -32,6 +33,10 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
   farther: { name: 'Farther lights', about: 'Farther off: more even light, more power.' },
   modifier: { name: 'Other modifiers', about: 'One put on or taken off.' },
   shade: { name: 'Less ambient', about: 'Curtains, lamps off, a hood: costs the strobe nothing.' },
+  two: {
+    name: 'Two changes of the set',
+    about: 'Such as a layer and a distance: only where no single change does as well.'
+  },
   nd: { name: 'ND filter', about: 'Takes from ambient and strobe alike.' }
 }
 
@@ -43,6 +48,7 @@ const GOAL_NAMES: Record<string, string> = {
   blur: 'Motion blur by strobe',
   ghost: 'Motion blur by ambient',
   keyFill: 'Key : fill',
+  highlight: 'Brightest place',
   recycle: 'Recycle',
   flashes: 'Flashes per charge',
   iso: 'ISO',
@@ -54,6 +60,7 @@ export const goalName = (plan: Plan, id: string): string =>
 /** A figure of a goal in its own unit. */
 export function goalFigure(id: string, value: number): string {
   if (id === 'iso') return nameOf('iso', value)
+  if (id === 'highlight') return `${levelTo8Bit(value)} of 255`
   if (id === 'sync') return value > 0 ? `${percent(value)} dark` : 'none dark'
   if (isInStops(id)) return Number.isFinite(value) ? stops(value) : value > 0 ? 'no fill' : 'none'
   if (id === 'depth') return mm(value)

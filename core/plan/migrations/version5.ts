@@ -1,7 +1,7 @@
 /**
  * Version 5 to 6: heads carry a class, their shortest flash and recycle, and a guide number under
- * water; lenses a hood; a plan says what it stands in, which meter and knob its run uses, and
- * whether its background has a lower limit; readings with a flash meter say where it was held, with
+ * water; lenses a hood and perhaps a leaf shutter; a plan says what it stands in, which meter and knob its run uses, and
+ * whether its background has a lower limit; zones have a finish, lights may serve one; readings with a flash meter say where it was held, with
  * which lights and settings. Older ones knew nothing of it: their meter was held at the lit side,
  * set as the camera was, and no ambient was taken out of it.
  */
@@ -36,7 +36,11 @@ const strobeFromVersion5 = (strobe: Loose): Loose => ({
   ...strobe
 })
 
-const lensFromVersion5 = (lens: Loose): Loose => ({ hoodDeg: null, ...lens })
+const lensFromVersion5 = (lens: Loose): Loose => ({
+  hoodDeg: null,
+  leafFastestStops: null,
+  ...lens
+})
 
 /** A kit item as version 6 writes it. */
 export function kitItemFromVersion5(item: unknown): unknown {
@@ -50,8 +54,23 @@ export function kitItemFromVersion5(item: unknown): unknown {
 
 const lightFromVersion5 = (light: unknown): unknown =>
   isObject(light) && isObject(light.strobe)
-    ? { ...light, strobe: strobeFromVersion5(light.strobe) }
+    ? { serves: null, ...light, strobe: strobeFromVersion5(light.strobe) }
     : light
+
+const placeFromVersion5 = (place: unknown): unknown =>
+  isObject(place) ? { finish: 'matt', ...place } : place
+
+const goalsFromVersion5 = (goals: unknown): unknown =>
+  isObject(goals)
+    ? {
+        backgroundLeastStops: null,
+        highlight8Bit: null,
+        ...goals,
+        keyFill: isObject(goals.keyFill)
+          ? { over: 'subject', under: 'shadow', ...goals.keyFill }
+          : goals.keyFill
+      }
+    : goals
 
 /** A logged frame with its evidence as version 6 writes it. */
 export const frameFromVersion5 = (frame: unknown): unknown =>
@@ -75,6 +94,7 @@ export const frameFromVersion5 = (frame: unknown): unknown =>
 /** A plan of version 5 as version 6 writes it. */
 export const planFromVersion5 = (plan: Loose): Loose => ({
   medium: 'air',
+  shutterIn: 'body',
   meter: null,
   rides: 'power',
   ...plan,
@@ -83,7 +103,8 @@ export const planFromVersion5 = (plan: Loose): Loose => ({
   corrections: Array.isArray(plan.corrections)
     ? plan.corrections.map(correctionFromVersion5)
     : plan.corrections,
-  goals: isObject(plan.goals) ? { backgroundLeastStops: null, ...plan.goals } : plan.goals,
+  goals: goalsFromVersion5(plan.goals),
+  places: Array.isArray(plan.places) ? plan.places.map(placeFromVersion5) : plan.places,
   lens: kitItemFromVersion5(plan.lens),
   lights: Array.isArray(plan.lights) ? plan.lights.map(lightFromVersion5) : plan.lights
 })

@@ -1,10 +1,29 @@
 import { evaluate } from '@core/ledger/evaluate'
 import { newPlan } from '@core/plan/newPlan'
-import type { Plan } from '@core/plan/plan'
+import type { LightId, Plan } from '@core/plan/plan'
+import { applyCalibration, calibrate } from '@core/run/calibrate'
+import type { Evidence, Frame } from '@core/run/frame'
+import { expectedReading } from '@core/run/metering'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
 import type { DemoShoot } from './demoShoot'
 import { take } from './take'
+
+/** The rim's frame with a meter's reading at the top, the rim alone: a third under what was expected. */
+function meteredAlone(plan: Plan, frame: Frame): { readonly plan: Plan; readonly frame: Frame } {
+  const { receptor, isoStops, shutterStops } = plan.meter!
+  const metering = { place: 'top', lights: ['B'] as LightId[], receptor, isoStops, shutterStops }
+  const expected = expectedReading(plan, metering)!
+  const evidence: Evidence = {
+    kind: 'meter',
+    ...metering,
+    apertureStops: Math.round((expected - 1 / 3) * 3) / 3
+  }
+  return {
+    frame: { ...frame, evidence: [...frame.evidence, evidence] },
+    plan: applyCalibration(plan, calibrate(plan, frame, evidence, `${frame.id}-meter`))
+  }
+}
 
 /**
  * Black background, still: a snooted key, a rim from behind and a white card, played to its end.
@@ -33,6 +52,7 @@ export const beetle = async (): Promise<DemoShoot> => {
     background: { ...base.background, distanceMm: 620, reflectance: 0.01 },
     table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 6 },
+    meter: demoItem('meter', 'wren-meter'),
     focus: { ...base.focus, magnification: 0.9 },
     goals: {
       ...base.goals,
@@ -131,12 +151,13 @@ export const beetle = async (): Promise<DemoShoot> => {
     only: ['B'],
     place: 'top'
   })
-  const third = await take(rim.plan, {
+  const metered = meteredAlone(rim.plan, rim.frame)
+  const third = await take(metered.plan, {
     id: 'beetle-5',
     kind: 'lit',
     takenAt: '2026-11-20T09:21:00.000Z',
     shape: 'beetle',
-    subject: evaluate(rim.plan).ledger.totals.subject!,
+    subject: evaluate(metered.plan).ledger.totals.subject!,
     background: -9,
     note: 'Both. Keeper.'
   })
@@ -145,6 +166,6 @@ export const beetle = async (): Promise<DemoShoot> => {
     stage: 'run',
     at: '2026-11-20T09:21:30.000Z',
     plan: third.plan,
-    frames: [black, first, second, rim, third]
+    frames: [black, first, second, { ...rim, frame: metered.frame }, third]
   }
 }

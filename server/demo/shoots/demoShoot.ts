@@ -23,6 +23,7 @@ export const light = (
   part: Partial<Light> & Pick<Light, 'id' | 'name' | 'role' | 'strobe' | 'at'>
 ): Light => ({
   on: true,
+  serves: null,
   group: null,
   modifiers: [],
   powerStops: -4,

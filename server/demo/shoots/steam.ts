@@ -27,6 +27,7 @@ export const steam = async (): Promise<DemoShoot> => {
     },
     background: { ...base.background, distanceMm: 1600, reflectance: 0.04 },
     settings: { ...base.settings, apertureStops: 6 },
+    rides: 'aperture',
     focus: { ...base.focus, magnification: 0.2 },
     ambient: { ...base.ambient, subject: null, background: null }
   }

@@ -23,7 +23,7 @@ export const vial = (): DemoShoot => {
       heightMm: 82,
       depthMm: 38,
       rotationDeg: 0,
-      sharpDepthMm: 26,
+      sharpDepthMm: 26.7,
       reflectance: 0.12,
       speedMmS: 0,
       directionDeg: 0
@@ -31,7 +31,7 @@ export const vial = (): DemoShoot => {
     background: { ...base.background, distanceMm: 1100, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 25 / 3 },
     focus: { ...base.focus, magnification: 0.25, blur: { kind: 'pixels', pixels: 8 } },
-    goals: { ...base.goals, backgroundStops: -5, recycleS: 0.25, isoStops: 1, flashes: 400 },
+    goals: { ...base.goals, backgroundStops: -5.5, recycleS: 0.15, isoStops: 1, flashes: 400 },
     bag: { ...base.bag, modifiers: [] },
     ambient: {
       ...base.ambient,
