@@ -11,7 +11,7 @@ import type { AmbientReading, Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import { readPlaceOf } from '../plan/readPlace'
-import { openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
+import { openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import type { PlacePoint } from '../set/places'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
@@ -113,7 +113,7 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
           secondsAt(plan.camera.syncStops)
         ) - light.strobe.highSpeedPenaltyStops
     }
-  const stops = cutStops(pulseOf(light.powerStops, light.strobe), openAfterFlashS(plan))
+  const stops = cutStops(pulseOf(light.powerStops, light.strobe), openTimesOf(plan).middleS)
   if (stops === 0) return { kind: null, stops }
   return { kind: shutterOf(plan).curtain === 'leaf' ? 'leafClip' : 'curtainClip', stops }
 }

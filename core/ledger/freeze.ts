@@ -91,19 +91,22 @@ export function litSeconds(plan: Plan, light: Light): number {
 
 function ofLight(plan: Plan, light: Light): LightFreeze {
   const { strobe, powerStops } = light
-  const seconds = litSeconds(plan, light)
-  const lost = shutterLoss(plan, light)
   const highSpeed = usesHighSpeedSync(plan, light)
+  const t01 = flashSecondsOf(light)
+  const shutterS = secondsAt(plan.settings.shutterStops)
+  const seconds = highSpeed ? shutterS : Math.min(t01, shutterS)
+  const lost = shutterLoss(plan, light)
   const factor = highSpeed ? 1 : durationFactor(powerStops, strobe)
+  const blurPx = blurFor(plan, seconds)
   return {
     id: light.id,
-    t01: flashSecondsOf(light),
+    t01,
     t05: flashHalfDuration(powerStops, strobe),
     seconds,
-    blurPx: blurFor(plan, seconds),
+    blurPx,
     highSpeed,
     factor,
-    mostBlurPx: blurFor(plan, Math.min(seconds * factor, secondsAt(plan.settings.shutterStops))),
+    mostBlurPx: factor === 1 ? blurPx : blurFor(plan, Math.min(seconds * factor, shutterS)),
     clipStops: lost.kind === 'highSpeedSync' ? 0 : lost.stops,
     from: strobe.durations.length
       ? strobe.durationsFrom === 'typical'

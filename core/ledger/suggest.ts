@@ -6,6 +6,9 @@ import type { Light, Place, Plan } from '../plan/plan'
 import { chooseOnDial, dialLowest, dialMarks, type Dial, type DialChoice } from '../scales/dial'
 import type { Mark } from '../scales/marks'
 import { keyLight } from '../set/places'
+import { cutStops } from '../light/pulse'
+import { pulseOf } from '../light/strobe'
+import { openTimesOf } from '../plan/sync'
 import { shutterLoss } from './cells'
 import type { Ledger } from './ledger'
 
@@ -67,32 +70,36 @@ const noPower = (aimed: Aimed, state: Suggestion['state'], missStops: number): S
   missStops
 })
 
+/** What the shutter takes from a light's flash at a power, stops ≤ 0. */
+type Lost = (powerStops: number) => number
+
 /**
- * What a light gives at its place at a power, stops: as much more as the power, less what the
- * shutter cuts off its longer flash.
+ * In high-speed sync it is the same at every power; a single flash gets longer with its power, and
+ * the shutter may close on its tail.
  */
-function givenAt(plan: Plan, light: Light, own: number): (powerStops: number) => number {
-  const lost = (powerStops: number): number => shutterLoss(plan, { ...light, powerStops }).stops
-  const uncut = lost(0) === lost(light.powerStops)
-  const now = own - light.powerStops - lost(light.powerStops)
-  return uncut
-    ? (powerStops) => own - light.powerStops + powerStops
-    : (powerStops) => now + powerStops + lost(powerStops)
+function lostBy(plan: Plan, light: Light): Lost {
+  const openS = openTimesOf(plan).middleS
+  if (openS === Infinity) {
+    const { stops } = shutterLoss(plan, light)
+    return () => stops
+  }
+  return (powerStops) => cutStops(pulseOf(powerStops, light.strobe), openS)
 }
 
 /**
  * The power that gives a level, stops below full; past an end of the dial by as much as the level
  * is.
+ * @param base level at full power with nothing lost, stops
  */
-function powerFor(
-  gives: (powerStops: number) => number,
-  level: number,
-  lowestStops: number
-): number {
+function powerFor(level: number, base: number, lost: Lost, lowestStops: number): number {
+  const least = lost(lowestStops)
+  const plainly = level - base - least
+  // Mostly nothing more is cut off there than at the lowest power: then it is as plain as that.
+  if (plainly <= lowestStops || (plainly <= 0 && lost(plainly) === least)) return plainly
+  const gives = (powerStops: number): number => base + powerStops + lost(powerStops)
+  if (level >= gives(0)) return level - gives(0)
   let [low, high] = [lowestStops, 0]
-  if (level >= gives(high)) return level - gives(high)
-  if (level <= gives(low)) return low + level - gives(low)
-  for (let i = 0; i < 50 && high - low > 1e-12; i++) {
+  for (let i = 0; i < 40 && high - low > 1e-10; i++) {
     const middle = (low + high) / 2
     if (gives(middle) < level) low = middle
     else high = middle
@@ -101,18 +108,16 @@ function powerFor(
 }
 
 /** The mark whose light is nearest to that of a wanted power. */
-function nearestGiving(
-  dial: Dial,
-  gives: (powerStops: number) => number,
-  wantedStops: number
-): DialChoice {
+function nearestGiving(dial: Dial, base: number, lost: Lost, wantedStops: number): DialChoice {
   const choice = chooseOnDial(dial, wantedStops)
   if (choice.beyondStops !== 0) return choice
-  const wanted = gives(wantedStops)
-  const off = (mark: Mark): number => Math.abs(gives(mark.stops) - wanted)
-  const mark = dialMarks(dial)
-    .filter((each) => Math.abs(each.stops - choice.mark.stops) < 2.5)
-    .reduce((best, each) => (off(each) < off(best) - 1e-9 ? each : best), choice.mark)
+  const wanted = base + wantedStops + lost(wantedStops)
+  const off = (mark: Mark): number => Math.abs(base + mark.stops + lost(mark.stops) - wanted)
+  const marks = dialMarks(dial)
+  const at = marks.indexOf(choice.mark)
+  let mark = choice.mark
+  for (const each of [marks[at - 1], marks[at + 1]])
+    if (each && off(each) < off(mark) - 1e-9) mark = each
   return { ...choice, mark, errorStops: mark.stops - wantedStops }
 }
 
@@ -135,12 +140,14 @@ export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestio
   if (own === -Infinity) return noPower(aimed, 'no-light', -Infinity)
   const room = 2 ** goal - others
   const { dial } = light.strobe
-  const gives = givenAt(plan, light, own)
+  const lost = lostBy(plan, light)
+  const base = own - light.powerStops - lost(light.powerStops)
   // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark
   // is the best.
-  const wantedStops = room > 0 ? powerFor(gives, Math.log2(room), dialLowest(dial)) : null
-  const choice = nearestGiving(dial, gives, wantedStops ?? dialLowest(dial))
-  const missStops = Math.log2(others + 2 ** gives(choice.mark.stops)) - goal
+  const wantedStops = room > 0 ? powerFor(Math.log2(room), base, lost, dialLowest(dial)) : null
+  const choice = nearestGiving(dial, base, lost, wantedStops ?? dialLowest(dial))
+  const { stops } = choice.mark
+  const missStops = Math.log2(others + 2 ** (base + stops + lost(stops))) - goal
   const inside = Math.abs(missStops) <= toleranceStops + 1e-9
   const state = inside
     ? 'ok'

@@ -4,7 +4,7 @@ import { cutStops } from '../light/pulse'
 import { pulseOf } from '../light/strobe'
 import { darkShare } from '../optics/shutter'
 import type { Light, Plan } from '../plan/plan'
-import { isPastSync, openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
+import { isPastSync, openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { secondsAt } from '../scales/marks'
 import { flashSecondsOf, shutterLoss } from './cells'
 import { visibleLights } from './freeze'
@@ -17,9 +17,9 @@ const UNEVEN_STOPS = 0.1
 /** What the second curtain takes from the rows that close first and last, stops ≤ 0. */
 function tailLoss(plan: Plan, light: Light): { firstStops: number; lastStops: number } {
   const pulse = pulseOf(light.powerStops, light.strobe)
-  const [firstStops, lastStops] = [0, 1].map((row) =>
-    isPastSync(plan) ? 0 : cutStops(pulse, openAfterFlashS(plan, row))
-  ) as [number, number]
+  const { firstS, lastS } = openTimesOf(plan)
+  const firstStops = cutStops(pulse, firstS)
+  const lastStops = firstStops === 0 ? 0 : cutStops(pulse, lastS)
   return { firstStops, lastStops }
 }
 
@@ -27,10 +27,12 @@ export function syncVerdict(plan: Plan, ledger: Ledger): Verdict {
   const { settings } = plan
   const t = secondsAt(settings.shutterStops)
   const lights = visibleLights(plan, ledger)
-  const worst = lights.reduce((most, light) =>
-    shutterLoss(plan, light).stops < shutterLoss(plan, most).stops ? light : most
-  )
-  const lost = shutterLoss(plan, worst)
+  let worst = lights[0]!
+  let lost = shutterLoss(plan, worst)
+  for (const light of lights.slice(1)) {
+    const other = shutterLoss(plan, light)
+    if (other.stops < lost.stops) [worst, lost] = [light, other]
+  }
   const uneven = tailLoss(plan, worst)
   const { curtain, syncStops } = shutterOf(plan)
   const leaf = curtain === 'leaf'

@@ -37,6 +37,7 @@ const UNSEEN = -0.005
  * @param seconds how long the shutter stays open after the flash's start; 0 or less: nothing passes
  */
 export function cutStops(pulse: Pulse, seconds: number): number {
+  if (seconds >= pulse.endS) return 0
   if (seconds <= 0) return -Infinity
   const stops = Math.log2(shareUntil(pulse, seconds))
   return stops < UNSEEN ? stops : 0

@@ -66,6 +66,10 @@ export interface FlashTiming {
   readonly durationsFrom: 'typical' | 'stated' | 'measured'
 }
 
+/** One sum asks for the same few flashes a dozen times; a head is never changed in place. */
+const PULSES = new WeakMap<FlashTiming, Map<number, Pulse>>()
+const MOST_PULSES = 256
+
 /**
  * The flash at a power. With a table: its t0.1 there by log–log interpolation, held at the table's
  * ends. Without one a quenched head ends an exponential when the share p of its energy is out, at
@@ -75,6 +79,17 @@ export interface FlashTiming {
  * Source: RC discharge model; table figures are the maker's or the user's.
  */
 export function pulseOf(powerStops: number, timing: FlashTiming): Pulse {
+  let known = PULSES.get(timing)
+  if (!known) PULSES.set(timing, (known = new Map()))
+  let pulse = known.get(powerStops)
+  if (!pulse) {
+    if (known.size >= MOST_PULSES) known.clear()
+    known.set(powerStops, (pulse = workOutPulse(powerStops, timing)))
+  }
+  return pulse
+}
+
+function workOutPulse(powerStops: number, timing: FlashTiming): Pulse {
   const { durations, quench } = timing
   const fullS = durations.length > 0 ? durationIn(0, durations) : timing.t01FullS
   const tauS = positive(fullS, 't01FullS') / Math.LN10

@@ -35,15 +35,50 @@ export function curtainTravelS(plan: Pick<Plan, 'camera' | 'syncTrials'>): numbe
   return measured === null ? TRAVEL_SHARE * syncS : Math.min(measured, MOST_TRAVEL * syncS)
 }
 
+/** How long rows of the frame stay open after the start of a single flash, s. */
+export interface OpenTimes {
+  /** the row that opens and closes first, the middle one, the last */
+  readonly firstS: number
+  readonly middleS: number
+  readonly lastS: number
+}
+
 /**
- * How long a row of the frame stays open after the start of a single flash, s: with a leaf shutter
- * the whole exposure; with curtains, at sync or slower, t − Tc·(1 − y), for the flash starts when
- * the first curtain has arrived; Infinity past sync, where the flash is spread or leaves a band.
- * @param row 0 for the row that opens and closes first, 1 for the last; the middle when left out
+ * With a leaf shutter the whole exposure for all; with curtains, at sync or slower, t − Tc·(1 − y)
+ * for the row at y, for the flash starts when the first curtain has arrived; Infinity past sync,
+ * where the flash is spread or leaves a band.
  * Source: geometry of two curtains.
  */
-export function openAfterFlashS(plan: Shuttered & Pick<Plan, 'syncTrials'>, row = 0.5): number {
-  const t = secondsAt(plan.settings.shutterStops)
-  if (shutterOf(plan).curtain === 'leaf') return t
-  return isPastSync(plan) ? Infinity : t - curtainTravelS(plan) * (1 - row)
+function workOutOpenTimes(plan: Flashed): OpenTimes {
+  if (isPastSync(plan)) return { firstS: Infinity, middleS: Infinity, lastS: Infinity }
+  const lastS = secondsAt(plan.settings.shutterStops)
+  if (shutterOf(plan).curtain === 'leaf') return { firstS: lastS, middleS: lastS, lastS }
+  const travelS = curtainTravelS(plan)
+  return { firstS: lastS - travelS, middleS: lastS - travelS / 2, lastS }
+}
+
+type Flashed = Shuttered & Pick<Plan, 'syncTrials'>
+interface Known extends Pick<Flashed, 'camera' | 'lens' | 'shutterIn' | 'syncTrials'> {
+  readonly shutterStops: number
+  readonly times: OpenTimes
+}
+/** One sum asks for them a dozen times. */
+const KNOWN = new WeakMap<Plan['settings'], Known>()
+
+/** How long rows stay open after the start of a single flash, see `OpenTimes`. */
+export function openTimesOf(plan: Flashed): OpenTimes {
+  const { settings, camera, lens, shutterIn, syncTrials } = plan
+  const known = KNOWN.get(settings)
+  if (
+    known?.shutterStops === settings.shutterStops &&
+    known.camera === camera &&
+    known.lens === lens &&
+    known.shutterIn === shutterIn &&
+    known.syncTrials === syncTrials
+  )
+    return known.times
+  const times = workOutOpenTimes(plan)
+  const { shutterStops } = settings
+  KNOWN.set(settings, { camera, lens, shutterIn, syncTrials, shutterStops, times })
+  return times
 }

@@ -3,7 +3,7 @@
  * it costs.
  */
 import { shutterLoss } from '../ledger/cells'
-import { isPastSync, openAfterFlashS, usesHighSpeedSync } from '../plan/sync'
+import { isPastSync, openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { cutStops } from '../light/pulse'
 import type { Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
@@ -72,7 +72,7 @@ function lightInCase(
 ): CaseLight {
   const t = secondsAt(plan.settings.shutterStops)
   const pastSync = isPastSync(plan)
-  const openS = openAfterFlashS(plan)
+  const openS = openTimesOf(plan).middleS
   const highSpeed = usesHighSpeedSync(plan, prepared.light)
   const lost = highSpeed ? shutterLoss(plan, prepared.light).stops : 0
   const factors = prepared.marks.map(
