@@ -70,6 +70,39 @@ test('a camera, a lens and a modifier; typed in the notation of the trade', asyn
   )
 })
 
+test('a new head starts from its class, the rest folded as typical; a meter says how it shows its figure', async ({
+  page
+}) => {
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Add strobe' }).click()
+  const box = dialog(page)
+  for (const label of ['Name', 'Guide number', 'Beam', 'Lowest power'])
+    await expect(field(page, label)).toBeInViewport()
+  await expect(
+    box.getByText(/typical for its class, flash durations right to a factor of 2/)
+  ).toBeVisible()
+  await expect(field(page, 'Recycle at full power')).toBeHidden()
+  await box.getByRole('combobox', { name: 'Class of head' }).press('Enter')
+  await page.getByRole('option', { name: 'Studio head by voltage' }).click()
+  await box.getByText('The rest').click()
+  await expect(field(page, 'Recycle at full power')).toHaveValue('1.2')
+  await expect(field(page, 'Flash duration t0.1 at full')).toHaveValue('1/800 s')
+  await field(page, 'Most flashes per charge').fill('')
+  await field(page, 'Name').fill('Test studio head')
+  await box.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Test studio head' })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Add flash meter' }).click()
+  await field(page, 'Name').fill('Test meter')
+  await box.getByRole('combobox', { name: 'Shows f-numbers as' }).press('Enter')
+  await page.getByRole('option', { name: /^halves/ }).click()
+  await field(page, 'Set to a time of').fill('1/60')
+  await box.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Test meter' })).toContainText(
+    'halves, ISO 100, 1/60, dome'
+  )
+})
+
 test('wrong figures stay, are named at their field, and are not saved', async ({ page }) => {
   await page.goto('/kit')
   await page.getByRole('button', { name: 'Add strobe' }).click()

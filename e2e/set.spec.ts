@@ -256,6 +256,37 @@ test('a photometric file gives a strobe its beam; a bad one is refused with line
   await expect(page.getByRole('listitem').filter({ hasText: 'Measured head' })).toBeVisible()
 })
 
+test('zones: a pale label with its own surface and goal, a light that serves it, the brightest place held', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await page.getByRole('button', { name: '+ Place' }).click()
+  const panel = page.getByRole('region', { name: /^Place / })
+  await panel.getByLabel('Name').fill('Pale label')
+  await panel.getByLabel('Name').press('Tab')
+  await type(page, 'Reflectance', '70 %')
+  await choose(page, 'Finish', 'Gloss', panel)
+  await choose(page, /^Goal/, 'About this level', panel)
+  await type(page, 'Level', '+1')
+  await expect(page.getByText(/The subject is shiny or clear/)).toBeVisible()
+  await page.getByRole('button', { name: '+ Light' }).click()
+  const light = page.getByRole('region', { name: 'Light B' })
+  await choose(page, 'Its power serves', 'Pale label', light)
+  await expect(light.locator('.advice')).toContainText(/Pale label|pale label/)
+  await page.getByRole('link', { name: 'Ways' }).click()
+  await page.getByRole('button', { name: '+ Highlight' }).click()
+  const goal = page.locator('[data-goal="highlight"]')
+  await expect(goal).toContainText('of 255')
+  await type(page, 'Brightest place: At most', '240')
+  await expect(goal).toHaveAttribute('data-ok', /true|false/)
+  await page.getByRole('button', { name: '+ Key : fill' }).click()
+  const ratio = page.locator('[data-goal="keyFill"]')
+  await choose(page, 'Key taken at', 'Pale label', ratio)
+  await expect(ratio).toContainText('Pale label')
+  await saved(page)
+})
+
 test('a double click in a drawing puts a place there', async ({ page, newShoot }) => {
   await open(page, await newShoot(), 'light')
   const area = (await page.locator('svg[data-view="above"]').boundingBox())!

@@ -170,7 +170,7 @@ describe('shoots', () => {
       version: 9
     })
     expect(problem(newer).errors).toEqual([
-      { path: 'version', message: 'this plan is of version 9; this program reads versions up to 5' }
+      { path: 'version', message: 'this plan is of version 9; this program reads versions up to 6' }
     ])
   })
   test('stage reached is kept', async () => {
@@ -308,21 +308,34 @@ describe('the door', () => {
     })
     const description = await get<{
       openapi: string
-      paths: Record<string, Record<string, unknown>>
+      paths: Record<string, Record<string, { responses: Record<string, unknown> }>>
     }>('/api/openapi')
     expect(description.openapi).toBe('3.1.0')
     for (const [path, methods] of Object.entries(description.paths))
-      for (const method of Object.keys(methods)) {
+      for (const [method, { responses }] of Object.entries(methods)) {
         const answer = await server.call(
           method.toUpperCase(),
           path.replace('{id}', 'nobody').replace('{frameId}', 'none'),
           method === 'get' || method === 'delete' ? undefined : {}
         )
+        // One of the answers it is described to give: an address that is not there, or a fault of
+        // the server's own, is none of them.
         expect([path, method, answer.text.includes('no such address')]).toEqual([
           path,
           method,
           false
         ])
+        const refused =
+          answer.status >= 400 &&
+          answer.status < 500 &&
+          'default' in responses &&
+          answer.headers.get('content-type')!.startsWith('application/problem+json')
+        expect([
+          path,
+          method,
+          answer.status,
+          refused || String(answer.status) in responses
+        ]).toEqual([path, method, answer.status, true])
       }
     expect(problem(await server.call('GET', '/api/nothing')).detail).toBe(
       'There is no such address.'

@@ -1,3 +1,4 @@
+// checks: veil (over angles)
 import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
 import { testLens, testLight, testPlan, testStrobe } from '../testing'

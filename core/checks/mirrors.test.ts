@@ -1,3 +1,4 @@
+// checks: mirror zone
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'

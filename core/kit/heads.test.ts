@@ -1,3 +1,4 @@
+// checks: flash
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { flashDuration } from '../light/strobe'

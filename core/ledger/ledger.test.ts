@@ -1,3 +1,8 @@
+// checks: exposure value (the camera’s own scale)
+// checks: reflected against incident (one card metered both ways)
+// checks: surface
+// checks: black scale
+// checks: strobe
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { fNumberFromGuide } from '../light/strobe'

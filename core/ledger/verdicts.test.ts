@@ -1,3 +1,4 @@
+// checks: flash cut by a shutter (t0.1 1/120 s at 1/200 s)
 import { describe, expect, test } from '@jest/globals'
 import { backgroundSpan } from '../advise/backgroundSpan'
 import type { AmbientReading, Plan } from '../plan/plan'

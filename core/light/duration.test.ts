@@ -1,3 +1,7 @@
+// checks: flash (by walking the discharge)
+// checks: flash cut by a shutter (by walking the discharge)
+// checks: t0.5
+// checks: recycle, charge
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { cutStops, shareUntil, type Pulse } from './pulse'

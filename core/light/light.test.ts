@@ -1,3 +1,6 @@
+// checks: exposure value
+// checks: strobe
+// checks: beam
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evFromLux, exposureValue, luminanceFromEv, luxFromEv, surfaceStops } from '../ambient/ev'

@@ -1,3 +1,4 @@
+// checks: beam
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { beamShape, distributionSchema, edgeAngleDeg } from './beam'

@@ -1,3 +1,4 @@
+// checks: band in a picture (on sheets drawn apart)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { levelTo8Bit } from '../ambient/blackScale'

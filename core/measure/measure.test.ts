@@ -1,3 +1,5 @@
+// checks: frame luminance
+// checks: file settings
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { levelTo8Bit, srgbDecode } from '../ambient/blackScale'

@@ -1,3 +1,9 @@
+// checks: tubes, close-up lens, converter
+// checks: permitted blur in a print
+// checks: ruler
+// checks: sync limit
+// checks: motion blur
+// checks: speeds
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {

@@ -1,3 +1,4 @@
+// checks: veil (integrated over an even surround)
 import { describe, expect, test } from '@jest/globals'
 import { pastHood, veilShare, veilStops } from './glare'
 

@@ -1,3 +1,10 @@
+// checks: dark band
+// checks: diffraction
+// checks: high-speed sync loss
+// checks: close-up loss
+// checks: distances
+// checks: depth of field
+// checks: motion blur
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {

@@ -1,3 +1,4 @@
+// checks: focus stack
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { depthLimits } from './depth'

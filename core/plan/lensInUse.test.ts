@@ -1,3 +1,8 @@
+// checks: tubes, close-up lens, converter (by the lens equation and traced rays)
+// checks: leaning flat
+// checks: depth of field (marginal rays traced, with the Airy disc)
+// checks: diffraction
+// checks: best aperture
 /** The lens as used, against thin-lens ray tracing written apart. */
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'

@@ -1,3 +1,4 @@
+// checks: flash cut by a shutter
 import { describe, expect, test } from '@jest/globals'
 import { shutterChoices } from '../advise/shutterChoices'
 import { regimeOf } from '../advise/byShutter'

@@ -1,3 +1,5 @@
+// checks: meter displays
+// checks: flash meter in the set (by the guide number, with the tilt, the dome and the ambient worked out by hand)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ledgerOf } from '../ledger/ledger'

@@ -1,3 +1,5 @@
+// checks: marks
+// checks: meter displays
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { formatMeter, parseMeter } from './meter'

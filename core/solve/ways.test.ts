@@ -1,3 +1,4 @@
+// checks: order of ways (against exhaustive search, scored a second time)
 /**
  * The solver against exhaustive search written apart, and what it promises against the whole sum.
  */

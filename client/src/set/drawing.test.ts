@@ -1,3 +1,4 @@
+// checks: beam edges drawn
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { transportOf } from '@core/set/remembered'
