@@ -114,7 +114,9 @@ test('a conflict found on load is asked again after a reload without choosing', 
   await expect(page.getByText('Changes wait in this browser only')).toBeVisible()
   await page.goBack()
   await mend()
-  await page.request.patch(`/api/shoots/${shoot.id}`, { data: { version: shoot.version, title: 'Theirs' } })
+  await page.request.patch(`/api/shoots/${shoot.id}`, {
+    data: { version: shoot.version, title: 'Theirs' }
+  })
   for (let i = 0; i < 3; i++) {
     await page.reload()
     await expect(conflict(page)).toContainText('Theirs')
