@@ -74,6 +74,12 @@ test('subject: presets, how black, and ambient in each notation', async ({ page,
   await choose(page, 'Metered', 'Through the lens', background)
   await expect(background.getByRole('spinbutton')).toHaveCount(4)
   await expect(background).toContainText('EV 10 at ISO 100')
+  await background.getByRole('spinbutton', { name: 'Scale showed' }).fill('−3')
+  await page.keyboard.press('Enter')
+  await expect(background).toContainText('EV 7 at ISO 100, at most: the scale ends there')
+  await background.getByRole('spinbutton', { name: 'Scale showed' }).fill('+1/3')
+  await page.keyboard.press('Enter')
+  await expect(background).toContainText('EV 10.3 at ISO 100')
   await expect(page.locator(verdict('background'))).not.toHaveAttribute('data-state', 'unknown')
 })
 

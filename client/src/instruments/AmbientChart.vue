@@ -85,8 +85,10 @@ const spec = computed<PlotSpec>(() => ({
 }))
 const limits = computed(() => {
   const { backgroundStops: most, backgroundLeastStops: least } = plan.value.goals
-  const rule = (at: number, label: string) => ({ at, label: `background ${label}`, across: true })
-  return [rule(most, 'at most'), ...(least === null ? [] : [rule(least, 'at least')])]
+  const rule = (at: number, label: string) => ({ at, label, across: true })
+  return least === null
+    ? [rule(most, 'background at most')]
+    : [rule(most, 'at most'), rule(least, 'background at least')]
 })
 const said = (value: number): string => (Number.isFinite(value) ? stops(value) : 'not read')
 function strobeWords({ regime, strobe, lossStops }: ShutterPoint): string {

@@ -70,6 +70,23 @@ const setVia = (via: AmbientReading['via']): void => {
   if (reading.value)
     write({ ...reading.value, via, atMagnification: store.plan!.focus.magnification })
 }
+const limitWords = computed(() => {
+  const { limit, frameId } = reading.value!
+  if (limit === 'exact') return ''
+  const most = limit === 'at-most'
+  const why = frameId
+    ? most
+      ? 'nothing showed in the frame'
+      : 'the frame was clipped there'
+    : 'the scale ends there'
+  return `, at ${most ? 'most' : 'least'}: ${why}`
+})
+/** A scale that stands at its end says no more than that it is there or past it. */
+const SCALE_END = 3
+function limitOf(value: AmbientReading['value']): AmbientReading['limit'] {
+  const shown = value.kind === 'camera' ? value.scaleStops : 0
+  return shown <= -SCALE_END ? 'at-most' : shown >= SCALE_END ? 'at-least' : 'exact'
+}
 /** A figure typed anew was read anew. */
 const put = (key: string) => (value: number) =>
   store.update(
@@ -80,7 +97,7 @@ const put = (key: string) => (value: number) =>
       Object.assign(target, {
         takenAt: new Date().toISOString(),
         look: draft.look,
-        limit: 'exact'
+        limit: limitOf(target.value)
       })
       delete target.frameId
     },
@@ -159,13 +176,7 @@ const put = (key: string) => (value: number) =>
         :set="put('lux')"
         no-lock
       />
-      <p class="small muted">
-        EV {{ plain(evOfReading(reading)) }} at ISO 100<template v-if="reading.limit === 'at-most'"
-          >, at most: nothing showed in the frame</template
-        ><template v-else-if="reading.limit === 'at-least'"
-          >, at least: the frame was clipped there</template
-        >
-      </p>
+      <p class="small muted">EV {{ plain(evOfReading(reading)) }} at ISO 100{{ limitWords }}</p>
     </template>
   </div>
 </template>

@@ -27,7 +27,9 @@ const presets = computed(() =>
   }))
 )
 const preset = computed(
-  () => SPEEDS.find((each) => Math.abs(each.speedMmS - plan.value.subject.speedMmS) < 2)?.id ?? null
+  () =>
+    SPEEDS.find((each) => Math.abs(plan.value.subject.speedMmS / each.speedMmS - 1) < 0.02)?.id ??
+    null
 )
 const setSpeed = (id: string): void =>
   void store.set(
