@@ -3,6 +3,7 @@
  * arrived. Where the browser keeps nothing they wait in the open page.
  */
 import { del, set, values } from 'idb-keyval'
+import { migrateFrame, migratePlan } from '@core/plan/migrate'
 import { frameSchema, type Frame } from '@core/run/frame'
 import { outboxStore } from './outboxStore'
 
@@ -20,20 +21,32 @@ export interface Waiting {
 
 export const keyOf = (shootId: string, frameId: string): string => `${shootId}/${frameId}`
 
-function isWaiting(value: unknown): value is Waiting {
-  const { shootId, frame, image } = (value ?? {}) as Partial<Waiting>
-  return (
-    typeof shootId === 'string' &&
-    frameSchema.safeParse(frame).success &&
-    (image === null || image instanceof Blob)
-  )
+const record = (value: unknown): Record<string, unknown> | null =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+    ? (value as Record<string, unknown>)
+    : null
+
+/**
+ * What was kept, perhaps by an older program, as this one has it.
+ * @returns null for what cannot be read
+ */
+export function openWaiting(value: unknown): Waiting | null {
+  const entry = record(value) as Partial<Waiting> | null
+  const frame = record(migrateFrame(entry?.frame))
+  const plan = record(frame?.plan)
+  if (!entry || !frame || !plan || typeof entry.shootId !== 'string') return null
+  if (entry.image !== null && !(entry.image instanceof Blob)) return null
+  // As it would be stored: what an older program had not noted is not there.
+  const stored: unknown = JSON.parse(JSON.stringify({ ...frame, plan: migratePlan(plan) }))
+  const parsed = frameSchema.safeParse(stored)
+  return parsed.success ? ({ ...entry, frame: parsed.data } as Waiting) : null
 }
 
 export const outbox = {
   /** What was left from before; what cannot be read stays where it is and is passed over. */
   all: async (): Promise<Waiting[]> => {
     try {
-      return (await values<unknown>(outboxStore())).filter(isWaiting)
+      return (await values<unknown>(outboxStore())).flatMap((each) => openWaiting(each) ?? [])
     } catch {
       return []
     }
