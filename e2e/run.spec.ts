@@ -192,6 +192,28 @@ test('what a hard goal misses elsewhere keeps the run open; as a wish it is name
   await expect(page.locator(move)).toContainText('missed of what is only wished: Sharp depth')
 })
 
+test('a server that answers late does not bring a judged frame back', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'run')
+  let answered = 0
+  page.on('requestfinished', (request) => {
+    if (request.method() === 'PUT' && request.url().includes('/frames/')) answered++
+  })
+  await page.route('**/frames/**', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+    await route.continue()
+  })
+  await page.getByRole('button', { name: 'Log black frame without' }).click()
+  await page.getByRole('button', { name: 'Nothing shows' }).click()
+  await page.getByRole('button', { name: 'Log lit frame without' }).click()
+  await expect(page.getByRole('region', { name: 'Judge frame 2' })).toBeVisible()
+  // The black frame, what it showed, the lit frame.
+  await expect.poll(() => answered).toBeGreaterThanOrEqual(3)
+  await expect(page.getByRole('region', { name: 'Judge frame 2' })).toBeVisible()
+})
+
 test('with nothing to judge the last frame is shown large, and each frame’s picture leads its row', async ({
   page
 }) => {

@@ -31,13 +31,18 @@ const expected = computed<Frame['kind']>(() =>
       : 'lit'
 )
 
+/** A slow server answers late: by then the frame may be judged, or another logged. */
+let logged = 0
 const onLogged = async (...args: Parameters<typeof log>): Promise<void> => {
-  const frame = await log(...args)
-  chosen.value = frame.id
+  const turn = ++logged
+  const { id } = await log(...args)
+  const now = frames.frames.find((frame) => frame.id === id)
+  if (turn === logged && now?.evidence.length === 0) chosen.value = id
 }
 const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
+  const [{ id }] = args
   await judge(...args)
-  chosen.value = null
+  if (chosen.value === id) chosen.value = null
 }
 </script>
 
