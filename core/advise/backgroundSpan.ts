@@ -9,8 +9,7 @@ export interface BackgroundSpan {
   /** −log2 of seconds; the slowest and the fastest that keep it */
   readonly slowestStops: number
   readonly fastestStops: number
-  /** nothing slower (faster) can be set without losing the flash: the goal itself has no end there */
-  readonly openSlow: boolean
+  /** the fastest is where the flash ends to light the whole frame, not where the goal ends */
   readonly openFast: boolean
 }
 
@@ -47,7 +46,6 @@ export function backgroundSpan(plan: Plan): BackgroundSpan | null {
     : {
         slowestStops: marks[first]!.stops,
         fastestStops: marks[last]!.stops,
-        openSlow: first === 0,
         openFast: last === marks.length - 1
       }
 }

@@ -60,16 +60,15 @@ function byDistance(plan: Plan): Plan {
 
 /**
  * The one change that lands the subject best by the knob of the plan.
- * @returns null when it rides the power, or no other mark is better than the present one
+ * @returns null when it rides the power, or nothing else is better than what is set
  */
 export function rideMove(plan: Plan): RideMove | null {
   const { rides } = plan
   if (rides === 'power') return null
   const after = rides === 'distance' ? byDistance(plan) : byMarks(plan, rides)
-  if (after === plan) return null
   const of = (each: Plan): number =>
     rides === 'distance' ? keyLight(each).at.distanceMm : each.settings[`${rides}Stops`]
-  if (Math.abs(of(after) - of(plan)) < 1e-6) return null
+  if (Math.abs(missOf(after)) > Math.abs(missOf(plan)) - 1e-6) return null
   return {
     control: rides,
     from: of(plan),

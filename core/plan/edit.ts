@@ -18,6 +18,12 @@ export const withLight = (plan: Plan, index: number, part: Partial<Light>): Plan
   lights: plan.lights.map((light, i) => (i === index ? { ...light, ...part } : light))
 })
 
+/** The plan with these lights switched on and no others. */
+export const withOnly = (plan: Plan, lit: readonly LightId[]): Plan => ({
+  ...plan,
+  lights: plan.lights.map((light) => ({ ...light, on: lit.includes(light.id) }))
+})
+
 /**
  * A group's master moved: every light of the group by the same stops, each to the nearest mark of
  * its own dial.

@@ -6,6 +6,7 @@
 import { heldBy } from '../ledger/corrections'
 import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
+import { withOnly } from '../plan/edit'
 import type { AmbientReading, Correction, LightId, Place, Plan, ReadPlace } from '../plan/plan'
 import { readPlaceOf } from '../plan/readPlace'
 import { sameKit } from '../plan/sameLight'
@@ -104,9 +105,7 @@ function setOf(frame: Frame, plan: Plan, place: Place): Plan {
 /** The set with the lights that fired for a reading with the meter. */
 function firedFor(plan: Plan, evidence: Evidence): Plan {
   const fired = evidence.kind === 'meter' ? evidence.lights : null
-  return fired === null
-    ? plan
-    : { ...plan, lights: plan.lights.map((light) => ({ ...light, on: fired.includes(light.id) })) }
+  return fired === null ? plan : withOnly(plan, fired)
 }
 
 /** Whether a limit says no more than the sum does already. */

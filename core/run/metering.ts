@@ -5,6 +5,7 @@
  */
 import type { Meter, Receptor } from '../kit/kit'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
+import { withOnly } from '../plan/edit'
 import { hiddenCloseUpLoss } from '../plan/lensInUse'
 import type { LightId, Place, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
@@ -124,10 +125,7 @@ export function meteredParts(plan: Plan, metering: Metering, ledger: Ledger): Me
  * the place.
  */
 export function expectedReading(plan: Plan, metering: Metering): number | null {
-  const on: Plan = {
-    ...plan,
-    lights: plan.lights.map((light) => ({ ...light, on: metering.lights.includes(light.id) }))
-  }
+  const on = withOnly(plan, metering.lights)
   if (!transportOf(on).scene.places.some((each) => each.id === metering.place)) return null
   const { lights, ambient } = meteredParts(on, metering, ledgerAsMetered(on))
   if (lights.length === 0) return null

@@ -102,7 +102,7 @@ function powerMove(plan: Plan, evaluation: Evaluation, light: Light): NextMove |
   const miss = evaluation.ledger.totals[suggestion.place]! - suggestion.goalStops
   if (Math.abs(miss) <= suggestion.toleranceStops + 1e-9) return null
   const index = plan.lights.indexOf(light)
-  if (plan.rides !== 'power' && light === keyLight(plan)) {
+  if (plan.rides !== 'power' && light === keyLight(plan) && suggestion.place === 'subject') {
     const move = rideMove(plan)
     return move
       ? { kind: 'ride', move }

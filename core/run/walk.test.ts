@@ -178,3 +178,36 @@ describe('where a place lies in the file', () => {
     expect(placeInPicture(plan, 'P3')).toBeNull()
   })
 })
+
+describe('the knob, where it does not fit', () => {
+  test('a key light that serves a zone is set by its power, whatever the run rides', () => {
+    const plan = testPlan((p) => {
+      p.rides = 'aperture'
+      p.places = [
+        {
+          id: 'P1',
+          name: 'Label',
+          xMm: 0,
+          yMm: 0,
+          zMm: 1,
+          faces: 'lens',
+          reflectance: 0.18,
+          finish: 'matt'
+        }
+      ]
+      p.lights[0]!.serves = 'P1'
+      p.goals.places = [{ place: 'P1', kind: 'about', stops: -2, toleranceStops: 0.3 }]
+    })
+    expect(nextMove(plan, shot(plan))).toMatchObject({ kind: 'set-power', light: 'A' })
+  })
+  test('a distance that would only make it worse is not offered', () => {
+    const plan = testPlan((p) => {
+      p.rides = 'distance'
+      p.lights[0]!.at = { distanceMm: 20, azimuthDeg: 40, elevationDeg: 0 }
+      p.lights[0]!.powerStops = -7
+      p.settings = { ...p.settings, apertureStops: 14, ndStops: 9 }
+    })
+    expect(evaluate(plan).ledger.totals.subject!).toBeLessThan(-1)
+    expect(rideMove(plan)).toBeNull()
+  })
+})

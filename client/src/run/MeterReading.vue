@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A flash meter's reading: where it was held, which lights fired for it, what it showed. */
 import { computed, ref, useId } from 'vue'
+import { withOnly } from '@core/plan/edit'
 import type { LightId, Place } from '@core/plan/plan'
 import { nameOf } from '@core/scales/marks'
 import { formatMeter, METER_EXAMPLES, parseMeter } from '@core/scales/meter'
@@ -25,12 +26,8 @@ const toggle = (light: LightId): void => {
   const on = fired.value.includes(light)
   fired.value = on ? fired.value.filter((each) => each !== light) : [...fired.value, light].sort()
   const alone = fired.value.length === 1 ? fired.value : null
-  if (alone) place.value = judgedAt({ kind: 'lit', plan: withOn(alone) })[0]!
+  if (alone) place.value = judgedAt({ kind: 'lit', plan: withOnly(then.value, alone) })[0]!
 }
-const withOn = (on: readonly LightId[]) => ({
-  ...then.value,
-  lights: then.value.lights.map((light) => ({ ...light, on: on.includes(light.id) }))
-})
 const metering = computed(() => ({ ...meter.value, place: place.value, lights: fired.value }))
 const expected = computed(() => expectedReading(then.value, metering.value))
 

@@ -5,6 +5,7 @@ import { nameOf } from '@core/scales/marks'
 import type { RideMove } from '@core/advise/ride'
 import type { LightId, Plan } from '@core/plan/plan'
 import type { NextMove } from '@core/run/nextMove'
+import { withOnly } from '@core/plan/edit'
 import { judgedAt } from '@core/run/calibrate'
 import { expectedReading } from '@core/run/metering'
 import { controlValue } from './changes'
@@ -35,18 +36,13 @@ function settingsOf({ settings }: Plan): string {
 function meterWords(plan: Plan, lights: readonly LightId[]): string {
   const { meter } = plan
   if (!meter) return ''
-  const place = judgedAt({ kind: 'lit', plan: withLit(plan, lights) })[0]!
+  const place = judgedAt({ kind: 'lit', plan: withOnly(plan, lights) })[0]!
   const reading = expectedReading(plan, { ...meter, place, lights })
   return reading === null
     ? ''
     : ` The meter at the ${EVIDENCE_PLACES[place] ?? placeName(plan, place)} should read ` +
         `${formatMeter(reading, meter.display)}.`
 }
-const withLit = (plan: Plan, lights: readonly LightId[]): Plan => ({
-  ...plan,
-  lights: plan.lights.map((light) => ({ ...light, on: lights.includes(light.id) }))
-})
-
 /** What riding a knob does besides landing the subject. */
 function rideWords({ missStops, price, control, locked }: RideMove): string {
   const ambient = price.ambientBackground || price.ambientSubject
