@@ -2,6 +2,7 @@
  * A frame: one picture of the run, the whole plan it was taken with, and what it showed.
  */
 import { z } from 'zod'
+import { withOnly } from '../plan/edit'
 import { analysisSchema, type FrameAnalysis } from '../measure/analyse'
 import type { ExifSettings } from '../measure/exif'
 import { RECEPTORS } from '../kit/kit'
@@ -103,17 +104,13 @@ export function logFrame(plan: Plan, shot: Shot): Frame {
     evidence: [],
     note: shot.note ?? '',
     plan: {
-      ...plan,
+      ...(fired ? withOnly(plan, fired) : plan),
       settings: {
         ...plan.settings,
         apertureStops: named?.apertureStops ?? plan.settings.apertureStops,
         shutterStops: named?.shutterStops ?? plan.settings.shutterStops,
         isoStops: named?.isoStops ?? plan.settings.isoStops
-      },
-      lights: plan.lights.map((light) => ({
-        ...light,
-        on: fired ? fired.includes(light.id) : light.on
-      }))
+      }
     }
   }
 }

@@ -3,32 +3,11 @@
  * The subject to scale in its frame, with its background and what must be sharp; sized and turned
  * by hand.
  */
-import { vDrag } from '@/set/useDrag'
-import { usePlan } from '@/stores/plan'
 import { mm } from '@/words/format'
-import { useSubjectDrawing, type Handle } from './useSubjectDrawing'
+import DragHandle from './DragHandle.vue'
+import { useSubjectDrawing } from './useSubjectDrawing'
 
-const store = usePlan()
 const { plan, tones, front, above, put, words } = useSubjectDrawing()
-
-const STEPS: Record<string, number> = {
-  ArrowUp: 1,
-  ArrowRight: 1,
-  ArrowDown: -1,
-  ArrowLeft: -1,
-  PageUp: 4,
-  PageDown: -4
-}
-const onKey = (handle: Handle, event: KeyboardEvent): void => {
-  const by = STEPS[event.key]
-  if (by === undefined) return
-  event.preventDefault()
-  put(handle, handle.step(by), '')
-}
-const drag = (handle: Handle) => ({
-  at: () => handle.at,
-  move: (x: number, y: number, _free: boolean, key: string) => put(handle, handle.from(x, y), key)
-})
 </script>
 
 <template>
@@ -48,21 +27,12 @@ const drag = (handle: Handle) => ({
         :y2="front.handles[2]!.at[1]"
         class="track"
       />
-      <circle
+      <DragHandle
         v-for="handle in front.handles"
         :key="handle.id"
-        v-drag="drag(handle)"
-        :cx="handle.at[0]"
-        :cy="handle.at[1]"
-        :r="front.unit * 1.6"
-        :class="['handle', { locked: store.isLocked(handle.path) }]"
-        role="slider"
-        tabindex="0"
-        :aria-label="`${handle.label}, by hand`"
-        :aria-valuenow="handle.value"
-        :aria-valuetext="handle.says"
-        :data-handle="handle.id"
-        @keydown="onKey(handle, $event)"
+        :handle="handle"
+        :radius="front.unit * 1.6"
+        @put="(value, key) => put(handle, value, key)"
       />
     </svg>
     <figcaption class="small muted">
@@ -78,21 +48,12 @@ const drag = (handle: Handle) => ({
       <rect :x="above.box[0]" :width="above.box[2]" v-bind="above.sharp" class="sharp" />
       <polygon :points="above.outline" class="outline" />
       <rect :x="above.box[0]" :width="above.box[2]" v-bind="above.need" class="need" />
-      <circle
+      <DragHandle
         v-for="handle in above.handles"
         :key="handle.id"
-        v-drag="drag(handle)"
-        :cx="handle.at[0]"
-        :cy="handle.at[1]"
-        :r="above.unit * 1.6"
-        :class="['handle', { locked: store.isLocked(handle.path) }]"
-        role="slider"
-        tabindex="0"
-        :aria-label="`${handle.label}, by hand`"
-        :aria-valuenow="handle.value"
-        :aria-valuetext="handle.says"
-        :data-handle="handle.id"
-        @keydown="onKey(handle, $event)"
+        :handle="handle"
+        :radius="above.unit * 1.6"
+        @put="(value, key) => put(handle, value, key)"
       />
     </svg>
     <figcaption class="small muted">
@@ -145,22 +106,6 @@ rect.need {
 rect.sharp {
   fill: var(--ok);
   opacity: 0.22;
-}
-.handle {
-  fill: var(--background);
-  stroke: var(--accent);
-  stroke-width: 2;
-  vector-effect: non-scaling-stroke;
-  cursor: grab;
-  touch-action: none;
-}
-.handle.locked {
-  stroke: var(--rule);
-  cursor: not-allowed;
-}
-.handle:focus-visible {
-  outline: 0;
-  fill: var(--accent);
 }
 .key {
   padding: 0 0.3rem;
