@@ -136,7 +136,7 @@ export const solve = (): Promise<Figure[]> => {
   const moving = {
     ...plan,
     lights: plan.lights.map((light, i) =>
-      i < 2 ? { ...light, reach: { nearMm: 120, farMm: 400 } } : light
+      i < 2 ? { ...light, reach: { nearMm: 120, farMm: 400, swingDeg: 0 } } : light
     ),
     bag: { ...plan.bag, modifiers: [testModifier()] }
   }

@@ -29,6 +29,52 @@ test('ask for the picture, get the settings: goals, ways by kind, comparison, on
   await saved(page)
 })
 
+test('a grid and a swing: what neither does alone is found once the light may go round', async ({
+  page,
+  request,
+  newShoot
+}) => {
+  const { id, version, plan } = await newShoot()
+  const kit = (await (await request.get('/api/kit?kind=modifier')).json()) as {
+    item: { beam: { kind: string } }
+  }[]
+  const grid = kit.map(({ item }) => item).find((item) => item.beam.kind === 'cut')
+  const [light] = plan.lights
+  await request.put(`/api/shoots/${id}`, {
+    data: {
+      version,
+      plan: {
+        ...plan,
+        lights: [
+          {
+            ...light,
+            modifiers: [],
+            at: { distanceMm: 300, azimuthDeg: 30, elevationDeg: 0 },
+            reach: { nearMm: 300, farMm: 300, swingDeg: 0 }
+          }
+        ],
+        background: { ...plan.background, distanceMm: 400, reflectance: 0.18 },
+        bag: { ...plan.bag, modifiers: [grid] },
+        goals: { ...plan.goals, backgroundStops: -9 }
+      }
+    }
+  })
+  await open(page, { id }, 'ways')
+  await expect(page.locator('[data-nothing]')).toBeVisible()
+  await type(page, 'A swings by at most', '40')
+  await expect(figure(page, 'A swings by at most')).toHaveValue('40°')
+  const two = page.getByRole('region', { name: 'Two changes of the set' }).locator(way).first()
+  await expect(two).toContainText(/round, 0° above, with /)
+  await two.getByRole('button', { name: 'Compare' }).click()
+  await expect(two.locator('.changes')).toContainText(/Modifier/)
+  await two.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.locator('[data-goal="background"]')).toHaveAttribute('data-ok', 'true')
+  await type(page, 'A swings by at most', '120')
+  await expect(page.getByText(/must be|at most|too big/i).first()).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(figure(page, 'A swings by at most')).toHaveValue('40°')
+})
+
 test('goals are added, dropped, made a wish; locks and bounds are kept', async ({
   page,
   request

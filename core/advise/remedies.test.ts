@@ -46,7 +46,9 @@ describe('distance as a remedy', () => {
         const way = powerRemedies(tooBrightBy(stops), 0).find(
           (each) => each.control === 'distance'
         )!
-        expect(Math.abs((way.to as number) - 200 * 2 ** (stops / 2))).toBeLessThanOrEqual(1.5)
+        // To a millimetre, and the head is no point: at 200 mm its face takes a little.
+        const far = 200 * 2 ** (stops / 2)
+        expect(Math.abs((way.to as number) - far)).toBeLessThan(0.5 + 0.005 * far)
         expect(way.after.lights[0]!.powerStops).toBe(-7)
       }),
       { numRuns: 40 }

@@ -4,7 +4,7 @@ import { pastHood, veilStops } from '../optics/glare'
 import type { Plan } from '../plan/plan'
 import { cutAngleDeg, faceSizeMm } from '../set/heads'
 import { withLight } from '../plan/edit'
-import { add, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
+import { add, angleDeg, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { visibleShares } from './inView'
 
@@ -79,7 +79,7 @@ export function flareChecks(context: CheckContext): Check[] {
     const head = heads[i]!
     // Between the lens axis, looking out, and the line to the light.
     const away = sub(pose.front, head.at)
-    const offLens = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(unit(away), pose.toCamera)))))
+    const offLens = angleDeg(unit(away), pose.toCamera)
     const faceDeg = 2 * toDeg(Math.atan(faceSizeMm(head.face) / 2 / distance(pose.front, head.at)))
     const open = pastHood(offLens, Math.max(0.1, faceDeg), plan.lens.hoodDeg)
     const veil = veilStops(level + Math.log2(open), offLens)
@@ -89,7 +89,7 @@ export function flareChecks(context: CheckContext): Check[] {
     const { inside, seen } = visibleShares(plan, transport.scene, head)
     if (plan.subject.finish === 'clear' && inside > 0 && seen === 0) return []
     const towards = unit(sub(pose.front, head.at))
-    const offBeam = toDeg(Math.acos(Math.min(1, dot(towards, head.axis))))
+    const offBeam = angleDeg(towards, head.axis)
     // A tube or grid must end before the lens front's near edge as seen from the head.
     const edge = toDeg(
       Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at))

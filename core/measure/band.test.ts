@@ -108,6 +108,54 @@ describe('the dark band in a picture', () => {
     expect(trials[1]!.darkShare).toBeCloseTo(0.75, 2)
     expect(Math.abs(findSync(trials).curtainSeconds! * 200 - 1)).toBeLessThan(0.04)
   })
+  test('its depth is the step between dark and lit', () => {
+    for (const [lit, dark] of [
+      [1, -1.2],
+      [0, -4]
+    ] as const) {
+      const { depthStops } = findBand(sheet({ share: 0.4, side: 'top', lit, dark }), 120, 90)!
+      // The sheet is drawn with both lights in its lit part, in 256 values.
+      expect(depthStops).toBeCloseTo(Math.log2(2 ** dark + 2 ** lit) - dark, 0)
+      expect(Math.abs(depthStops - Math.log2(2 ** dark + 2 ** lit) + dark)).toBeLessThan(0.2)
+    }
+  })
+  test('a step of less than a stop and a half is no band', () => {
+    const share = (stops: number) =>
+      findBand(
+        sheet({ share: 0.4, side: 'left', dark: 0, lit: Math.log2(2 ** stops - 1) }),
+        120,
+        90
+      )!
+    expect(share(1.4)).toMatchObject({ share: 0, depthStops: 0 })
+    expect(share(1.6).share).toBeCloseTo(0.4, 2)
+  })
+  test('a bright thing in the middle is no band, a light sheet past a corner is none', () => {
+    const spot = sheet({ share: 0, side: 'top', lit: 1 })
+    for (let y = 0; y < 90; y++)
+      for (let x = 0; x < 120; x++)
+        if (Math.hypot(x - 60, y - 45) > 25) spot.set([4, 4, 4, 255], (y * 120 + x) * 4)
+    expect(findBand(spot, 120, 90)!.share).toBe(0)
+  })
+  test('a sheet six stops under mid-grey got no light; in a strip of it, it did', () => {
+    const at = (level: number) => {
+      const value = levelTo8Bit(level)
+      return findBand(
+        Uint8ClampedArray.from({ length: 40 * 20 * 4 }, () => value),
+        40,
+        20
+      )
+    }
+    expect(at(-6.3)).toBeNull()
+    expect(at(-5.5)).toMatchObject({ share: 0 })
+    expect(findBand(sheet({ share: 0.93, side: 'left' }), 120, 90)).not.toBeNull()
+    expect(findBand(sheet({ share: 0.93, side: 'bottom' }), 120, 90)).not.toBeNull()
+  })
+  test('at least 16 lines either way', () => {
+    const pixels = (width: number, height: number) => new Uint8ClampedArray(width * height * 4)
+    expect(findBand(pixels(16, 16), 16, 16)).toBeNull()
+    expect(() => findBand(pixels(15, 16), 15, 16)).toThrow('width and height')
+    expect(() => findBand(pixels(16, 15), 16, 15)).toThrow('width and height')
+  })
   test('nonsense is refused', () => {
     expect(() => findBand([], 0, 0)).toThrow('width and height')
     expect(() => findBand([1, 2, 3], 20, 20)).toThrow('rgba')

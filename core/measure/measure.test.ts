@@ -11,7 +11,7 @@ import {
   percentile,
   FLOOR_LEVEL
 } from './analyse'
-import { settingsFromExif } from './exif'
+import { settingsFromExif, takenAtFromExif } from './exif'
 
 const flat = (r: number, g: number, b: number, pixels = 64) =>
   Uint8ClampedArray.from({ length: pixels * 4 }, (_, i) => [r, g, b, 255][i % 4]!)
@@ -68,6 +68,87 @@ describe('reading a frame', () => {
     expect(() => countPixels(newCounter(), [1, 2, 3])).toThrow(/rgba/)
     expect(() => finishCount(newCounter(), 1, 1)).toThrow(/pixels/)
   })
+  // ITU-R BT.709: Y = 0.2126 R + 0.7152 G + 0.0722 B in linear light; IEC 61966-2-1 gives the 8-bit
+  // values of those shares: 127, 220 and 76 of 255.
+  test.each([
+    ['red', [255, 0, 0], 0.2126, 127],
+    ['green', [0, 255, 0], 0.7152, 220],
+    ['blue', [0, 0, 255], 0.0722, 76],
+    ['yellow', [255, 255, 0], 0.9278, 247]
+  ] as const)('%s counts by its own share of the luminance', (_, [r, g, b], share, value) => {
+    const counter = newCounter()
+    countPixels(counter, flat(r, g, b))
+    expect(Math.abs(finishCount(counter, 8, 8).percentiles.p50 - value)).toBeLessThanOrEqual(1)
+    expect(patchLevel(flat(r, g, b)).level).toBeCloseTo(Math.log2(share / 0.18), 9)
+  })
+  test('black is every channel at five or less, clipped each by itself from 254 on', () => {
+    const shares = (r: number, g: number, b: number) => {
+      const counter = newCounter()
+      countPixels(counter, flat(r, g, b))
+      const { blackShare, clippedShare } = finishCount(counter, 8, 8)
+      return [blackShare, clippedShare.r, clippedShare.g, clippedShare.b]
+    }
+    expect(shares(5, 5, 5)).toEqual([1, 0, 0, 0])
+    expect(shares(6, 5, 5)).toEqual([0, 0, 0, 0])
+    expect(shares(5, 6, 5)).toEqual([0, 0, 0, 0])
+    expect(shares(5, 5, 6)).toEqual([0, 0, 0, 0])
+    expect(shares(254, 253, 253)).toEqual([0, 1, 0, 0])
+    expect(shares(253, 254, 253)).toEqual([0, 0, 1, 0])
+    expect(shares(253, 253, 255)).toEqual([0, 0, 0, 1])
+  })
+  test('the histograms hold each channel apart, alpha nowhere', () => {
+    const counter = newCounter()
+    countPixels(counter, [10, 20, 30, 255, 10, 20, 31, 0])
+    const { histogram, width, height, percentiles } = finishCount(counter, 2, 1)
+    const filled = (list: readonly number[]): number[][] =>
+      list.flatMap((count, value) => (count ? [[value, count]] : []))
+    expect(filled(histogram.r)).toEqual([[10, 2]])
+    expect(filled(histogram.g)).toEqual([[20, 2]])
+    expect(filled(histogram.b)).toEqual([
+      [30, 1],
+      [31, 1]
+    ])
+    expect([width, height]).toEqual([2, 1])
+    expect(filled(histogram.luminance)[0]![0]).toBe(percentiles.p1)
+  })
+  test('percentiles of a ramp: 1, 50, 99 and 99.9 %', () => {
+    const counter = newCounter()
+    for (let i = 0; i < 1000; i++) {
+      const v = i < 10 ? 0 : i < 500 ? 50 : i < 990 ? 100 : i < 999 ? 150 : 200
+      countPixels(counter, [v, v, v, 255])
+    }
+    expect(finishCount(counter, 100, 10).percentiles).toEqual({
+      p1: 0,
+      p50: 50,
+      p99: 100,
+      p999: 150
+    })
+    expect(percentile([0, 0, 0], 0.5)).toBe(2)
+    expect(percentile([0, 4, 0], 0)).toBe(1)
+  })
+  test('a patch: the mean of its light, more than a twentieth clipped is a lower limit', () => {
+    const mixed = (clippedPixels: number) =>
+      patchLevel([
+        ...flat(255, 0, 0, clippedPixels),
+        ...flat(118, 118, 118, 100 - clippedPixels)
+      ] as unknown as Uint8ClampedArray)
+    expect(mixed(5)).toMatchObject({ limit: 'exact', clippedShare: 0.05 })
+    expect(mixed(6)).toMatchObject({ limit: 'at-least', clippedShare: 0.06 })
+    const grey = srgbDecode(118 / 255)
+    expect(mixed(5).level).toBeCloseTo(Math.log2((0.05 * 0.2126 + 0.95 * grey) / 0.18), 9)
+    for (const [r, g, b] of [
+      [254, 0, 0],
+      [0, 254, 0],
+      [0, 0, 254]
+    ])
+      expect(patchLevel(flat(r!, g!, b!)).clippedShare).toBe(1)
+    expect(patchLevel(flat(253, 253, 253)).clippedShare).toBe(0)
+    expect(patchLevel(flat(255, 255, 255)).level).toBeCloseTo(Math.log2(1 / 0.18), 9)
+    // Value 2 of 255 lies 0.2 stop under −8, 3 of 255 over it.
+    expect(patchLevel(flat(2, 2, 2)).limit).toBe('at-most')
+    expect(patchLevel(flat(3, 3, 3)).limit).toBe('exact')
+    expect(() => patchLevel([1, 2, 3, 4, 5])).toThrow(/rgba/)
+  })
   // Exif 2.32 (CIPA DC-008): FNumber, ExposureTime, PhotographicSensitivity.
   test('EXIF figures snap to the camera’s marks; nonsense becomes nothing', () => {
     expect(
@@ -82,5 +163,30 @@ describe('reading a frame', () => {
         'third'
       )
     ).toEqual({ apertureStops: null, shutterStops: null, isoStops: null })
+    const none = { takenAt: null, offset: null, camera: null }
+    expect(settingsFromExif({ fNumber: 5.6, seconds: 1 / 60, iso: 400, ...none }, 'half')).toEqual({
+      apertureStops: 5,
+      shutterStops: 6,
+      isoStops: 2
+    })
+    expect(settingsFromExif({ fNumber: -2, seconds: 0, iso: -1, ...none }, 'half')).toEqual({
+      apertureStops: null,
+      shutterStops: null,
+      isoStops: null
+    })
+    expect(
+      settingsFromExif({ fNumber: 0.95, seconds: 2, iso: 50, ...none }, 'third')
+    ).toMatchObject({
+      shutterStops: -1,
+      isoStops: -1
+    })
+  })
+  test('a clock from before the first digital cameras, or more than two minutes ahead, is not believed', () => {
+    const now = new Date('2026-11-25T10:00:00Z')
+    const at = (takenAt: string) => takenAtFromExif({ takenAt, offset: '+00:00' }, now)
+    expect(at('1999:12:31 23:59:59')).toBeNull()
+    expect(at('2000:01:01 00:00:00')).toEqual(new Date('2000-01-01T00:00:00Z'))
+    expect(at('2026:11:25 10:01:59')).toEqual(new Date('2026-11-25T10:01:59Z'))
+    expect(at('2026:11:25 10:02:01')).toBeNull()
   })
 })

@@ -81,13 +81,21 @@ export const lightSchema = z.strictObject({
   aim: aimSchema,
   rollDeg: degrees(180).describe('rotation of an oblong face about its own axis'),
   reach: z
-    .strictObject({ nearMm: lengthMm(5, 20000), farMm: lengthMm(5, 20000) })
+    .strictObject({
+      nearMm: lengthMm(5, 20000),
+      farMm: lengthMm(5, 20000),
+      swingDeg: z
+        .number()
+        .min(0)
+        .max(90)
+        .describe('how far it may go round or above the subject, or turn its head off it')
+    })
     .refine((reach) => reach.nearMm <= reach.farMm, {
       path: ['nearMm'],
       message: 'near must not lie beyond far'
     })
     .nullable()
-    .describe('how near and far it may go when ways are looked for; null: it stays')
+    .describe('where it may go when ways are looked for; null: it stays')
 })
 export type Light = z.infer<typeof lightSchema>
 

@@ -211,7 +211,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
         },
         aim: { kind: 'place', place: 'focus' },
         rollDeg: 0,
-        reach: { nearMm: start.distanceMm / 2, farMm: start.distanceMm * 2 }
+        reach: { nearMm: start.distanceMm / 2, farMm: start.distanceMm * 2, swingDeg: 0 }
       }
     ],
     cards: [],

@@ -11,6 +11,7 @@ import { reflectorsOf, type Reflectors } from './reflectors'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
+import type { Vec } from './vec'
 
 export interface Scene {
   readonly pose: CameraPose
@@ -27,6 +28,13 @@ export interface Scene {
 /** Every head of a plan, aimed at its places. */
 export const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] =>
   plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
+
+/** The direction each head looks in, by index of the light. */
+export function axesOf(plan: Plan): Vec[] {
+  const pose = poseOf(plan)
+  const places = placesOf(plan, pose, backgroundSheet(plan, pose))
+  return headsOf(plan, pose, places).map((head) => head.axis)
+}
 
 export function sceneOf(plan: Plan): Scene {
   const pose = poseOf(plan)

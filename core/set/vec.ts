@@ -37,6 +37,9 @@ export const direction = (azimuthDeg: number, elevationDeg: number): Vec => [
   Math.sin(elevationDeg * RAD),
   Math.cos(elevationDeg * RAD) * Math.cos(azimuthDeg * RAD)
 ]
+/** The angle between two unit directions, degrees. */
+export const angleDeg = (a: Vec, b: Vec): number =>
+  toDeg(Math.acos(Math.max(-1, Math.min(1, dot(a, b)))))
 /** Azimuth and elevation of a direction, degrees. */
 export const anglesOf = (
   v: Vec

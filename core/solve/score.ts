@@ -10,7 +10,9 @@ import { goalOf } from '../ledger/suggest'
 import type { Light, Place, Plan } from '../plan/plan'
 import { dialLowest } from '../scales/dial'
 import { endBlur, neededDepthMm } from '../plan/lensInUse'
-import { sameModifiers } from './change'
+import { axesOf } from '../set/scene'
+import { angleDeg } from '../set/vec'
+import { isSwung, sameModifiers, swungDeg } from './change'
 import { beyond, FAR_OFF, type GoalResult } from './goals'
 
 export const WEIGHT = {
@@ -29,6 +31,8 @@ export const WEIGHT = {
   sharp: 0.5,
   move: 0.4,
   moveStop: 0.2,
+  swing: 0.4,
+  swingDeg: 0.02,
   modifier: 0.5,
   shade: 0.3,
   shadeStop: 0.4
@@ -78,7 +82,15 @@ export const settingsPrice = (
   (Math.abs(ndStops - from.settings.ndStops) > 1e-6 ? WEIGHT.nd : 0) +
   WEIGHT.ndStop * ndStops
 
-/** What is moved, put on or drawn. */
+/** A light swung round the subject, or its head turned. */
+function swingPrice(from: Plan, to: Plan, i: number): number {
+  const [was, is] = [from.lights[i]!, to.lights[i]!]
+  if (!isSwung(was, is)) return 0
+  const deg = swungDeg(is.at, was.at) || angleDeg(axesOf(from)[i]!, axesOf(to)[i]!)
+  return WEIGHT.swing + WEIGHT.swingDeg * deg
+}
+
+/** What is moved, turned, put on or drawn. */
 export const setPrice = (from: Plan, to: Plan): number =>
   to.lights.reduce((sum, light, i) => {
     const was = from.lights[i]!
@@ -86,6 +98,7 @@ export const setPrice = (from: Plan, to: Plan): number =>
     return (
       sum +
       (way > 1e-9 ? WEIGHT.move + WEIGHT.moveStop * way : 0) +
+      swingPrice(from, to, i) +
       (sameModifiers(light.modifiers, was.modifiers) ? 0 : WEIGHT.modifier)
     )
   }, 0) +

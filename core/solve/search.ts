@@ -11,9 +11,17 @@ import { secondsAt } from '../scales/marks'
 import { bestPowers, EXACT_LIGHTS, isFaint } from './bestPowers'
 import { settingsByStops, type EqualExposure } from './cameraSettings'
 import { groupOf, type WayChange, type WayGroup } from './change'
+import { outOfReach } from './outOfReach'
 import { prepareSet } from './preparedSet'
 import { lightPrice, setPrice, shutterPrice } from './score'
-import { highSpeedSyncAt, pairsOf, searchSpaceOf, withSet, type SearchSpace } from './searchSpace'
+import {
+  highSpeedSyncAt,
+  isSwing,
+  pairsOf,
+  searchSpaceOf,
+  withSet,
+  type SearchSpace
+} from './searchSpace'
 import { shutterCaseOf } from './shutterCase'
 import type { WeightedGoal } from './weightedGoals'
 
@@ -104,6 +112,7 @@ export function search(
   const lookAt = (set: SearchSpace['sets'][number], under = Infinity): void => {
     const there = set === space.sets[0] ? plan : withSet(plan, set)
     const prepared = prepareSet(plan, was, there, space, goals)
+    if (outOfReach(prepared)) return
     const moved = setPrice(plan, there)
     for (const shutterStops of shutters) {
       const highSpeedSync = highSpeedSyncAt(plan, shutterStops)
@@ -159,17 +168,25 @@ export function search(
   }
   const pairs = pairsToo ? pairsOf(plan, space) : []
   const all = space.sets.length + pairs.length
-  for (const [n, set] of space.sets.entries()) {
-    progress?.(n / all)
-    lookAt(set)
-  }
-  // Two things are changed only for what is better than one alone.
-  const single = Math.min(Infinity, ...keep.best().map((each) => each.score))
+  const swings = space.sets.filter((set) => isSwing(set))
   const least = leastPrice(plan, exposures)
-  for (const [n, set] of pairs.entries()) {
-    progress?.((space.sets.length + n) / all)
-    if (setPrice(plan, withSet(plan, set)) + least < single) lookAt(set, single)
+  let looked = 0
+  const lookAtAll = (sets: SearchSpace['sets'], under: number): void => {
+    for (const set of sets) {
+      progress?.(looked++ / all)
+      if (under === Infinity || setPrice(plan, withSet(plan, set)) + least < under)
+        lookAt(set, under)
+    }
   }
+  const best = (): number => Math.min(Infinity, ...keep.best().map((each) => each.score))
+  lookAtAll(
+    space.sets.filter((set) => !isSwing(set)),
+    Infinity
+  )
+  // Another angle is another picture: only for what is better than all that keeps the angles. And
+  // two things are changed only for what is better than one alone.
+  lookAtAll(swings, best())
+  lookAtAll(pairs, best())
   progress?.(1)
   return keep.best()
 }

@@ -2,22 +2,28 @@
  * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each
  * light may go. Locks and bounds are kept here, so that nothing outside is ever looked at. Of the
  * set itself one thing is changed at a time: one light moved (or all that may, by the same factor),
- * one modifier put on or taken off, or the ambient shaded; or two of these.
+ * swung round the subject or its head turned, one modifier put on or taken off, or the ambient
+ * shaded; or two of these.
  */
 import { shutterOf } from '../plan/shutterInUse'
 import { isPastSync } from '../plan/sync'
 import type { Modifier } from '../kit/kit'
-import type { Plan } from '../plan/plan'
+import type { Light, Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf, type Axis } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
-import { applyChange, type WayChange } from './change'
+import { axesOf } from '../set/scene'
+import { add, anglesOf, basisOf, scale, toRad, type Vec } from '../set/vec'
+import { applyChange, type Swing, type WayChange } from './change'
 import { isCameraLocked, isLightLocked } from '../plan/controls'
 import { isLocked } from '../plan/path'
 import { setPrice } from './score'
 
 /** How many distances between a light's bounds are tried. */
 export const DISTANCES = 5
+
+/** What a way changes of the set. */
+type SetChange = Pick<WayChange, 'distances' | 'modifiers' | 'swings' | 'shadeStops'>
 
 export interface SearchSpace {
   readonly apertures: readonly number[]
@@ -27,7 +33,7 @@ export interface SearchSpace {
   /** stops below full, light by light; only the present one of a light that is off or locked */
   readonly powers: readonly (readonly number[])[]
   /** sets to try, the present one first, as changes of it */
-  readonly sets: readonly Pick<WayChange, 'distances' | 'modifiers' | 'shadeStops'>[]
+  readonly sets: readonly SetChange[]
 }
 
 function settingMarks(plan: Plan, axis: Axis, from: number, to: number): readonly number[] {
@@ -47,20 +53,66 @@ function fastest(plan: Plan): number {
 /** A distance as a hand sets it: whole millimetres near, fives farther off. */
 const tidy = (mm: number): number => (mm < 100 ? Math.round(mm) : Math.round(mm / 5) * 5)
 
+/** How far a light may be moved; null for one that stays. */
+const reachOf = ({ on, mount, reach }: Light): Light['reach'] =>
+  on && mount === 'stand' ? reach : null
+
 function distancesOf(plan: Plan, index: number): number[] {
   const light = plan.lights[index]!
-  if (
-    !light.on ||
-    !light.reach ||
-    light.mount === 'lens' ||
-    isLightLocked(plan, 'distance', light.id)
-  )
-    return []
-  const { nearMm, farMm } = light.reach
+  const reach = reachOf(light)
+  if (!reach || isLightLocked(plan, 'distance', light.id)) return []
+  const { nearMm, farMm } = reach
   const all = Array.from({ length: DISTANCES }, (_, k) =>
     Math.min(farMm, Math.max(nearMm, tidy(nearMm * (farMm / nearMm) ** (k / (DISTANCES - 1)))))
   )
   return [...new Set(all)].filter((mm) => Math.abs(mm / light.at.distanceMm - 1) > 0.01)
+}
+
+/** Whole degrees, −180 to 180. */
+const tidyDeg = (deg: number): number => {
+  const round = Math.round(deg)
+  return round > 180 ? round - 360 : round < -180 ? round + 360 : round
+}
+
+/**
+ * Half and all of what a light may swing, to either side: round the subject and above it, where it
+ * looks at a place and so goes on looking there; its head turned off what it looks at.
+ */
+function swingsOf(plan: Plan, index: number): Swing[] {
+  const light = plan.lights[index]!
+  const most = reachOf(light)?.swingDeg ?? 0
+  if (most === 0) return []
+  const { at, aim } = light
+  const free = (figure: 'at.azimuthDeg' | 'at.elevationDeg' | 'aim'): boolean =>
+    !isLocked(plan, `lights.${light.id}.${figure}`)
+  const { azimuthDeg, elevationDeg } = at
+  const axis = axesOf(plan)[index]!
+  const { across, upward } = basisOf(axis)
+  const turned = (side: Vec, deg: number): Swing => {
+    const looks = add(scale(axis, Math.cos(toRad(deg))), scale(side, Math.sin(toRad(deg))))
+    const to = anglesOf(looks)
+    return {
+      azimuthDeg,
+      elevationDeg,
+      aim: {
+        kind: 'free',
+        azimuthDeg: tidyDeg(to.azimuthDeg),
+        elevationDeg: tidyDeg(to.elevationDeg)
+      }
+    }
+  }
+  return [most / 2, -most / 2, most, -most].flatMap((by) => {
+    const above = tidyDeg(elevationDeg + by)
+    return [
+      ...(aim.kind === 'place' && free('at.azimuthDeg')
+        ? [{ azimuthDeg: tidyDeg(azimuthDeg + by), elevationDeg, aim }]
+        : []),
+      ...(aim.kind === 'place' && free('at.elevationDeg') && Math.abs(above) <= 90
+        ? [{ azimuthDeg, elevationDeg: above, aim }]
+        : []),
+      ...(free('aim') ? [turned(across, by), turned(upward, by)] : [])
+    ]
+  })
 }
 
 function modifierSets(plan: Plan, index: number): (readonly Modifier[])[] {
@@ -79,7 +131,12 @@ function modifierSets(plan: Plan, index: number): (readonly Modifier[])[] {
 
 function setsOf(plan: Plan): SearchSpace['sets'] {
   const none = plan.lights.map(() => null)
-  const stay = { distances: none, modifiers: none, shadeStops: plan.ambient.shadeStops }
+  const stay = {
+    distances: none,
+    modifiers: none,
+    swings: none,
+    shadeStops: plan.ambient.shadeStops
+  }
   const at = <T>(index: number, value: T): (T | null)[] =>
     none.map((_, i) => (i === index ? value : null))
   const sets: SearchSpace['sets'][number][] = [stay]
@@ -99,6 +156,9 @@ function setsOf(plan: Plan): SearchSpace['sets'] {
     }
   plan.lights.forEach((_, i) =>
     modifierSets(plan, i).forEach((list) => sets.push({ ...stay, modifiers: at(i, list) }))
+  )
+  plan.lights.forEach((_, i) =>
+    swingsOf(plan, i).forEach((swing) => sets.push({ ...stay, swings: at(i, swing) }))
   )
   if (!isLocked(plan, 'ambient.shadeStops'))
     for (let shade = 1; shade <= plan.bag.shadeStops + 1e-9; shade++)
@@ -127,42 +187,73 @@ export function searchSpaceOf(plan: Plan): SearchSpace {
 }
 
 /** Most pairs of changes of the set that are tried. */
-const MOST_PAIRS = 120
-
-type SetChange = SearchSpace['sets'][number]
+const MOST_PAIRS = 240
 
 /** Two changes of the set as one; null where both are of the same thing, or undo each other. */
 function joined(a: SetChange, b: SetChange, plan: Plan): SetChange | null {
   const clash = <T>(x: readonly (T | null)[], y: readonly (T | null)[]): boolean =>
     x.some((each, i) => each !== null && y[i] !== null)
   const shaded = [a, b].filter((each) => each.shadeStops !== plan.ambient.shadeStops)
-  if (shaded.length > 1 || clash(a.distances, b.distances) || clash(a.modifiers, b.modifiers))
+  if (
+    shaded.length > 1 ||
+    clash(a.distances, b.distances) ||
+    clash(a.modifiers, b.modifiers) ||
+    clash(a.swings, b.swings)
+  )
     return null
   const merge = <T>(x: readonly (T | null)[], y: readonly (T | null)[]): (T | null)[] =>
     x.map((each, i) => each ?? y[i]!)
   return {
     distances: merge(a.distances, b.distances),
     modifiers: merge(a.modifiers, b.modifiers),
+    swings: merge(a.swings, b.swings),
     shadeStops: shaded[0]?.shadeStops ?? plan.ambient.shadeStops
   }
 }
 
+/** Whether a change swings a light or turns its head. */
+export const isSwing = ({ swings }: SetChange): boolean => swings.some((each) => each !== null)
+
+/** What kind of thing a single change is of. */
+const kindOf = (set: SetChange): string =>
+  set.distances.some((each) => each !== null)
+    ? 'distance'
+    : set.modifiers.some((each) => each !== null)
+      ? 'modifier'
+      : isSwing(set)
+        ? 'swing'
+        : 'shade'
+
 /**
- * Pairs of the single changes of the set, the cheapest first: a layer and a distance, two lights
- * moved, a darker room and a layer.
+ * Pairs of the single changes of the set: a layer and a distance, a grid and a swing, a darker room
+ * and a layer. The cheapest of each such kind in turn, so that none crowds out the others.
  */
 export function pairsOf(plan: Plan, { sets }: SearchSpace): SetChange[] {
-  const single = sets.slice(1)
-  return single
-    .flatMap((a, i) => single.slice(i + 1).flatMap((b) => joined(a, b, plan) ?? []))
-    .map((set) => ({ set, price: setPrice(plan, withSet(plan, set)) }))
-    .sort((a, b) => a.price - b.price)
-    .slice(0, MOST_PAIRS)
-    .map(({ set }) => set)
+  const single = sets.slice(1).map((set) => ({
+    set,
+    kind: kindOf(set),
+    price: setPrice(plan, withSet(plan, set))
+  }))
+  const kinds = new Map<string, { set: SetChange; price: number }[]>()
+  single.forEach((a, i) =>
+    single.slice(i + 1).forEach((b) => {
+      const set = joined(a.set, b.set, plan)
+      if (!set) return
+      const kind = `${a.kind} ${b.kind}`
+      const list = kinds.get(kind) ?? []
+      list.push({ set, price: a.price + b.price })
+      kinds.set(kind, list)
+    })
+  )
+  const lists = [...kinds.values()].map((list) => list.sort((a, b) => a.price - b.price))
+  const pairs: SetChange[] = []
+  for (let n = 0; pairs.length < MOST_PAIRS && lists.some((list) => n < list.length); n++)
+    pairs.push(...lists.flatMap((list) => list[n]?.set ?? []))
+  return pairs.slice(0, MOST_PAIRS)
 }
 
 /** The plan with one of the sets, its settings and powers as they are. */
-export const withSet = (plan: Plan, set: SearchSpace['sets'][number]): Plan =>
+export const withSet = (plan: Plan, set: SetChange): Plan =>
   applyChange(plan, {
     ...set,
     settings: plan.settings,

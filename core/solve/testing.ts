@@ -9,6 +9,7 @@ import { cellAt, type Ledger } from '../ledger/ledger'
 import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 import type { Light, Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
+import { sceneOf } from '../set/scene'
 
 /** How far past its limit something is, in doublings. */
 const doublings = (value: number, limit: number): number =>
@@ -106,6 +107,23 @@ function drift(from: Plan, was: Ledger, is: Ledger, light: Light): number {
   return Number.isFinite(moved) ? moved : 30
 }
 
+const radians = Math.PI / 180
+
+/**
+ * By how many degrees a light stands elsewhere round the subject (great circle), or else by how many
+ * its head is turned; null for neither.
+ */
+function swing(from: Plan, to: Plan, i: number): number | null {
+  const [a, b] = [from.lights[i]!, to.lights[i]!]
+  const round = (b.at.azimuthDeg - a.at.azimuthDeg) * radians
+  const [low, high] = [a.at.elevationDeg * radians, b.at.elevationDeg * radians]
+  const cosine = Math.sin(low) * Math.sin(high) + Math.cos(low) * Math.cos(high) * Math.cos(round)
+  if (cosine < 1 - 1e-9) return Math.acos(cosine) / radians
+  if (JSON.stringify(a.aim) === JSON.stringify(b.aim)) return null
+  const [was, is] = [from, to].map((plan) => sceneOf(plan).heads[i]!.axis)
+  return Math.acos(was!.reduce((sum, each, k) => sum + each * is![k]!, 0)) / radians
+}
+
 /**
  * What a plan costs as a way from another; smaller is better.
  * @returns Infinity when it misses a goal that must hold
@@ -129,6 +147,8 @@ export function scoredApart(from: Plan, was: Ledger, to: Plan): number {
     const before = from.lights[i]!
     const way = Math.abs(2 * Math.log2(light.at.distanceMm / before.at.distanceMm))
     if (way > 1e-9) cost += 0.4 + 0.2 * way
+    const deg = swing(from, to, i)
+    if (deg !== null) cost += 0.4 + 0.02 * deg
     const worn = (each: Light): string => each.modifiers.map(({ id }) => id).join()
     if (worn(light) !== worn(before)) cost += 0.5
   }

@@ -11,7 +11,7 @@ import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
 import { testCamera, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
-import { applyChange, groupOf } from './change'
+import { applyChange, groupOf, swungDeg } from './change'
 import { judgeGoals } from './goals'
 import { scoredApart } from './testing'
 import { DISTANCES, searchSpaceOf, withSet } from './searchSpace'
@@ -42,6 +42,8 @@ interface Small {
   readonly iso: number | null
   readonly edge: number | null
   readonly shade: number
+  /** how far the key may swing where it is alone, degrees */
+  readonly swing: number
   readonly lock: string | null
   readonly aboveSync: boolean
   /** the brightest place of the subject, a pale zone on it included, at most this of 255 */
@@ -84,7 +86,7 @@ const smallPlan = (x: Small): Plan =>
     plan.lights = [
       testLight({
         strobe: testStrobe({ dial: smallDial, guideNumberM: 12 }),
-        reach: { nearMm: 150, farMm: 260 }
+        reach: { nearMm: 150, farMm: 260, swingDeg: x.lights > 1 ? 0 : x.swing }
       })
     ]
     if (x.lights > 1)
@@ -180,12 +182,17 @@ const exhaustive = (plan: Plan): Map<string, number> => {
             }
   }
   const { sets } = searchSpaceOf(plan)
-  for (const set of sets) tryAll(withSet(plan, set), Infinity)
+  const keeps = sets.filter((set) => set.swings.every((each) => each === null))
+  for (const set of keeps) tryAll(withSet(plan, set), Infinity)
+  // Other angles where they beat all that keep them.
+  const kept = Math.min(...best.values())
+  for (const set of sets) if (!keeps.includes(set)) tryAll(withSet(plan, set), kept)
   // Two changes at once, of different things, where they beat every single one.
   const single = Math.min(...best.values())
   const touches = (set: (typeof sets)[number]): string[] => [
     ...set.distances.flatMap((mm, i) => (mm === null ? [] : [`d${i}`])),
     ...set.modifiers.flatMap((list, i) => (list === null ? [] : [`m${i}`])),
+    ...set.swings.flatMap((swing, i) => (swing === null ? [] : [`s${i}`])),
     ...(set.shadeStops === plan.ambient.shadeStops ? [] : ['shade'])
   ]
   sets.slice(1).forEach((a, i) =>
@@ -224,6 +231,7 @@ const smalls = fc.record({
   iso: fc.constantFrom(null, 0, 1),
   edge: fc.constantFrom(null, 6, 9),
   shade: fc.constantFrom(0, 1),
+  swing: fc.constantFrom(0, 0, 40),
   lock: fc.constantFrom(
     null,
     null,
@@ -308,6 +316,9 @@ describe('what is offered', () => {
                 light.at.distanceMm >= Math.min(reach.nearMm, plan.lights[i]!.at.distanceMm) &&
                   light.at.distanceMm <= Math.max(reach.farMm, plan.lights[i]!.at.distanceMm)
               ).toBe(true)
+            expect(swungDeg(light.at, plan.lights[i]!.at)).toBeLessThanOrEqual(
+              (reach?.swingDeg ?? 0) + 1e-6
+            )
           })
           expect([0, 2]).toContain(after.settings.ndStops)
         }
@@ -344,6 +355,7 @@ const still: Small = {
   iso: null,
   edge: null,
   shade: 0,
+  swing: 0,
   lock: null,
   aboveSync: false,
   highlight: null

@@ -7,6 +7,7 @@ import * as names from './004_names'
 import * as identity from './005_identity'
 import * as framePlans from './006_frame_plans'
 import * as heads from './007_heads'
+import * as swing from './008_swing'
 
 interface Migration {
   readonly name: string
@@ -21,7 +22,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '004_names', ...names },
   { name: '005_identity', ...identity },
   { name: '006_frame_plans', ...framePlans },
-  { name: '007_heads', ...heads }
+  { name: '007_heads', ...heads },
+  { name: '008_swing', ...swing }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

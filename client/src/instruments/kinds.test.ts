@@ -30,6 +30,7 @@ const RANGES: Record<KindName, readonly [least: number, most: number, exact: num
   tolerance: [0.1, 3, 0.06],
   filter: [0, 12, 0.06],
   degrees: [5, 175, 0.5],
+  swing: [0, 90, 0.06],
   seconds: [0, 60, 0.06],
   pixels: [0.1, 100, 0.01],
   eightBit: [120, 255, 0.5],

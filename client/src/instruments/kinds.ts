@@ -140,6 +140,12 @@ export const KINDS = {
     step: (v, by) => Math.round(v / 5 + by) * 5,
     example: '40'
   },
+  swing: {
+    parse: dressed(parseNumber, { none: 0 }),
+    format: (v) => (v === 0 ? 'none' : `${plain(v)}°`),
+    step: (v, by) => Math.max(0, Math.min(90, Math.round(v / 5 + by) * 5)),
+    example: '30'
+  },
   seconds: {
     parse: parseDuration,
     format: (v) => `${plain(v)} s`,

@@ -30,7 +30,7 @@ test('a frame an older program kept goes on its way with the plan and readings o
   expect(openWaiting(kept)).toMatchObject({
     shootId: 's',
     frame: {
-      plan: { version: 6 },
+      plan: { version: 7 },
       evidence: [{ kind: 'meter', place: 'subject', receptor: 'surface', apertureStops: 6.6 }]
     }
   })

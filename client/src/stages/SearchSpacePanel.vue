@@ -23,7 +23,8 @@ const setReach = ({ id, at: { distanceMm } }: Light, on: boolean): void => {
     on
       ? {
           nearMm: Math.max(5, Math.round(distanceMm / 2)),
-          farMm: Math.min(20000, Math.round(distanceMm * 2))
+          farMm: Math.min(20000, Math.round(distanceMm * 2)),
+          swingDeg: 0
         }
       : null,
     on ? 'may move' : 'stays'
@@ -86,6 +87,11 @@ const noHighSpeedSync = computed(
           :path="`lights.${light.id}.reach.farMm`"
           kind="length"
           :label="`${light.id} no farther than`"
+          no-lock /><StepField
+          :path="`lights.${light.id}.reach.swingDeg`"
+          kind="swing"
+          :label="`${light.id} swings by at most`"
+          help="How far it may go round the subject, up or down, or turn its head off it. 0: only nearer and farther."
           no-lock
       /></template>
     </div>

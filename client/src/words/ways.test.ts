@@ -71,7 +71,7 @@ const anyPlan: fc.Arbitrary<Plan> = fc
             dial: { kind: 'fraction', step: 'whole', lowestStops: -7 },
             quench: x.voltage ? 'voltage' : 'quenched'
           }),
-          reach: { nearMm: 120, farMm: 300 }
+          reach: { nearMm: 120, farMm: 300, swingDeg: 0 }
         })
       ]
       if (x.fill)
@@ -144,7 +144,7 @@ describe('goals and ways in words', () => {
     const known = (depth: number) =>
       testPlan((p) => {
         p.subject.sharpDepthMm = depth
-        p.lights[0]!.reach = { nearMm: 120, farMm: 300 }
+        p.lights[0]!.reach = { nearMm: 120, farMm: 300, swingDeg: 0 }
       })
     const plan = known(1)
     const closer = findWays(plan).find((way) => way.group === 'closer')!
@@ -183,6 +183,7 @@ describe('goals and ways in words', () => {
           powers: [-3],
           distances: [null],
           modifiers: [null],
+          swings: [null],
           shadeStops: 0
         }
       })

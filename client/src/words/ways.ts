@@ -4,10 +4,12 @@ import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { ownerOf } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
-import type { WayGroup } from '@core/solve/change'
+import { sameAim, swungDeg, type WayGroup } from '@core/solve/change'
 import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
 import type { Relaxation } from '@core/solve/relax'
 import type { Way } from '@core/solve/ways'
+import { axesOf } from '@core/set/scene'
+import { angleDeg } from '@core/set/vec'
 import { mm, percent, plain, px, stopCount, stops } from './format'
 import { placeName } from './names'
 
@@ -31,11 +33,24 @@ export const WAY_NAMES: Record<WayGroup, { readonly name: string; readonly about
     about: 'Nearer, at less power: less spill on the background, shorter flashes.'
   },
   farther: { name: 'Farther lights', about: 'Farther off: more even light, more power.' },
+  round: {
+    name: 'Lights swung round',
+    about:
+      'Round the subject or above it, looking where they did: spill and shadows go elsewhere. ' +
+      'Only where nothing that keeps the angles does as well.'
+  },
+  aim: {
+    name: 'Heads turned',
+    about:
+      'Off the subject: the edge of the beam lights it, the middle goes past. Only where ' +
+      'nothing that keeps the angles does as well.'
+  },
   modifier: { name: 'Other modifiers', about: 'One put on or taken off.' },
   shade: { name: 'Less ambient', about: 'Curtains, lamps off, a hood: costs the strobe nothing.' },
   two: {
     name: 'Two changes of the set',
-    about: 'Such as a layer and a distance: only where no single change does as well.'
+    about:
+      'Such as a layer and a distance, a grid and a swing: only where no single change does as well.'
   },
   nd: { name: 'ND filter', about: 'Takes from ambient and strobe alike.' }
 }
@@ -85,6 +100,8 @@ export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
   `${nameOf('shutter', settings.shutterStops)}  ISO ` +
   `${nameOf('iso', settings.isoStops)}${settings.ndStops ? `  ND ${plain(settings.ndStops)}` : ''}`
 
+const degrees = (deg: number): string => `${plain(Math.round(deg))}°`
+
 export interface LightWords {
   readonly id: string
   readonly power: string
@@ -95,6 +112,14 @@ export const lightWords = (plan: Plan, after: Plan): LightWords[] =>
     if (!light.on) return []
     const was = plan.lights[i]!
     const moved = light.at.distanceMm === was.at.distanceMm ? '' : `at ${mm(light.at.distanceMm)}`
+    const { azimuthDeg, elevationDeg } = light.at
+    const swung = swungDeg(light.at, was.at)
+      ? `${degrees(azimuthDeg)} round, ${degrees(elevationDeg)} above`
+      : ''
+    const turned =
+      light.aim.kind === 'free' && !sameAim(light.aim, was.aim)
+        ? `head turned ${degrees(angleDeg(axesOf(plan)[i]!, axesOf(after)[i]!))}`
+        : ''
     const worn =
       light.modifiers === was.modifiers
         ? ''
@@ -105,7 +130,7 @@ export const lightWords = (plan: Plan, after: Plan): LightWords[] =>
       {
         id: light.id,
         power: formatPower(light.strobe.dial, light.powerStops),
-        moved: [moved, worn].filter(Boolean).join(', ')
+        moved: [moved, swung, turned, worn].filter(Boolean).join(', ')
       }
     ]
   })

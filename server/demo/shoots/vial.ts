@@ -61,7 +61,7 @@ export const vial = (): DemoShoot => {
         modifiers: [demoItem('modifier', 'tracing')],
         powerStops: -1,
         at: { distanceMm: 260, azimuthDeg: 180, elevationDeg: 0 },
-        reach: { nearMm: 220, farMm: 300 }
+        reach: { nearMm: 220, farMm: 300, swingDeg: 0 }
       })
     ],
     locks: ['lights.A.modifiers']

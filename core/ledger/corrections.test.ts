@@ -1,0 +1,156 @@
+/** Which reading corrects which cell. */
+import { describe, expect, test } from '@jest/globals'
+import type { AmbientReading, Correction, Plan, Place } from '../plan/plan'
+import { withLight } from '../plan/edit'
+import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { correctionFor, heldBy } from './corrections'
+import type { SourceId } from './terms'
+
+const reading = (ev: number): AmbientReading => ({
+  value: { kind: 'ev', ev },
+  limit: 'exact',
+  via: 'incident',
+  atMagnification: 1,
+  takenAt: null,
+  look: null
+})
+const sheet = testModifier({ id: 'sheet' })
+const plan = testPlan((p) => {
+  p.subject = { ...p.subject, shape: 'ellipsoid' }
+  p.lights[0]!.modifiers = [sheet]
+  p.lights.push(testLight({ id: 'B', strobe: testStrobe({ id: 'other' }) }))
+  p.ambient.subject = reading(3)
+  p.ambient.background = reading(2)
+})
+/** A reading taken with the plan as it stands. */
+const taken = (
+  source: SourceId,
+  place: Place,
+  stops: number,
+  part: Partial<Correction> = {}
+): Correction => ({
+  id: `${source}${place}${stops}`,
+  frameId: 'f',
+  source,
+  place,
+  stops,
+  uncertaintyStops: 0.3,
+  method: 'patch',
+  limit: 'exact',
+  on: true,
+  ...heldBy(plan, source, place),
+  ...part
+})
+const found = (
+  corrections: readonly Correction[],
+  source: SourceId,
+  place: Place,
+  now: Plan = plan
+): number | null =>
+  correctionFor({ ...now, corrections: [...corrections] }, source, place)?.stops ?? null
+
+describe('of a light', () => {
+  const onSubject = taken('A', 'subject', -0.5)
+  test('on the subject it speaks for the light wherever it has none of its own', () => {
+    for (const place of ['subject', 'shadow', 'top', 'background', 'lens'])
+      expect(found([onSubject], 'A', place)).toBe(-0.5)
+    expect(found([onSubject], 'B', 'subject')).toBeNull()
+    expect(found([onSubject], 'ambient', 'subject')).toBeNull()
+  })
+  test('on the background it speaks for the spill there alone', () => {
+    const spill = taken('A', 'background', 0.4)
+    expect(found([spill], 'A', 'background')).toBe(0.4)
+    expect(found([spill], 'A', 'subject')).toBeNull()
+    expect(found([onSubject, spill], 'A', 'background')).toBe(0.4)
+    expect(found([spill, onSubject], 'A', 'background')).toBe(0.4)
+  })
+  test('of several elsewhere the lit side’s comes first, else the newest', () => {
+    const top = taken('A', 'top', 1)
+    const shadow = taken('A', 'shadow', 2)
+    expect(found([onSubject, top], 'A', 'front')).toBe(-0.5)
+    expect(found([top, onSubject], 'A', 'front')).toBe(-0.5)
+    expect(found([top, shadow], 'A', 'front')).toBe(2)
+    expect(found([shadow, top], 'A', 'front')).toBe(1)
+    expect(found([taken('A', 'subject', 3), onSubject, top], 'A', 'front')).toBe(-0.5)
+    expect(found([top], 'A', 'P1')).toBe(1)
+  })
+  test('the newest of a place counts, one switched off does not', () => {
+    const newer = taken('A', 'subject', 0.7)
+    expect(found([onSubject, newer], 'A', 'subject')).toBe(0.7)
+    expect(found([onSubject, { ...newer, on: false }], 'A', 'subject')).toBe(-0.5)
+  })
+  test('only with the same strobe and modifiers, in their order', () => {
+    const two = withLight(plan, 0, { modifiers: [sheet, testModifier({ id: 'grid' })] })
+    expect(found([onSubject], 'A', 'subject', two)).toBeNull()
+    expect(found([onSubject], 'A', 'subject', withLight(plan, 0, { modifiers: [] }))).toBeNull()
+    const strobe = testStrobe({ id: 'new' })
+    expect(found([onSubject], 'A', 'subject', withLight(plan, 0, { strobe }))).toBeNull()
+  })
+  test('only fired the same way', () => {
+    const past = {
+      ...plan,
+      settings: { ...plan.settings, shutterStops: 10, highSpeedSync: true }
+    }
+    expect(found([onSubject], 'A', 'subject', past)).toBeNull()
+    expect(found([{ ...onSubject, highSpeedSync: null }], 'A', 'subject', past)).toBe(-0.5)
+  })
+  test('spill only where light and background stand as they did, the subject wherever', () => {
+    const spill = taken('A', 'background', 0.4)
+    const moves: Plan[] = [
+      withLight(plan, 0, { at: { ...plan.lights[0]!.at, distanceMm: 300 } }),
+      withLight(plan, 0, { at: { ...plan.lights[0]!.at, azimuthDeg: 41 } }),
+      withLight(plan, 0, { at: { ...plan.lights[0]!.at, elevationDeg: 9 } }),
+      withLight(plan, 0, { rollDeg: 30 }),
+      withLight(plan, 0, { aim: { kind: 'place', place: 'top' } }),
+      { ...plan, background: { ...plan.background, distanceMm: plan.background.distanceMm + 100 } },
+      { ...plan, background: { ...plan.background, tiltDeg: 12 } }
+    ]
+    for (const moved of moves) {
+      expect(found([spill], 'A', 'background', moved)).toBeNull()
+      expect(found([onSubject], 'A', 'background', moved)).toBe(-0.5)
+    }
+    const again = withLight(plan, 0, { at: { ...plan.lights[0]!.at } })
+    expect(found([spill], 'A', 'background', again)).toBe(0.4)
+  })
+})
+
+describe('of the ambient', () => {
+  const dark = taken('ambient', 'background', 1.2)
+  test('it does not travel to other places', () => {
+    expect(found([dark], 'ambient', 'background')).toBe(1.2)
+    expect(found([dark], 'ambient', 'subject')).toBeNull()
+    expect(found([taken('ambient', 'subject', 1)], 'ambient', 'background')).toBeNull()
+  })
+  test('it holds for the reading it corrected', () => {
+    const anew = { ...plan, ambient: { ...plan.ambient, background: reading(5) } }
+    const none = { ...plan, ambient: { ...plan.ambient, background: null } }
+    expect(found([dark], 'ambient', 'background', anew)).toBeNull()
+    expect(found([dark], 'ambient', 'background', none)).toBeNull()
+    expect(found([{ ...dark, reading: null }], 'ambient', 'background', anew)).toBe(1.2)
+  })
+})
+
+test('what a reading holds for', () => {
+  expect(heldBy(plan, 'A', 'subject')).toEqual({
+    strobeId: 'strobe',
+    modifierIds: ['sheet'],
+    highSpeedSync: false,
+    geometry: null,
+    reading: null
+  })
+  expect(heldBy(plan, 'A', 'P1').geometry).toBeNull()
+  expect(heldBy(plan, 'A', 'lens').geometry).toEqual({
+    at: plan.lights[0]!.at,
+    aim: plan.lights[0]!.aim,
+    rollDeg: 0,
+    backgroundMm: plan.background.distanceMm,
+    backgroundTiltDeg: plan.background.tiltDeg
+  })
+  expect(heldBy(plan, 'ambient', 'background')).toEqual({
+    strobeId: null,
+    modifierIds: [],
+    highSpeedSync: null,
+    geometry: null,
+    reading: plan.ambient.background
+  })
+})
