@@ -123,8 +123,9 @@ console.log(`${queue.length} faults in ${targets.join(', ')}`)
 
 async function work(): Promise<void> {
   const root = copyOfTree()
-  if (queue[0] && !(await passes(root, queue[0].file)))
-    throw new Error(`the tests of ${queue[0].file} fail without any fault`)
+  // What every test has to do with.
+  if (!(await passes(root, 'core/plan/plan.ts')))
+    throw new Error('the tests fail without any fault')
   for (let job = queue.shift(); job; job = queue.shift()) {
     const { file, mutant, target } = job
     const at = join(root, file)

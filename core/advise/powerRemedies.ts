@@ -12,6 +12,7 @@ import type { LightId, Plan } from '../plan/plan'
 import { isCameraLocked, isLightLocked, type Control } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import { apertureRange } from '../plan/lensInUse'
+import { fitting } from '../set/fitting'
 import { distanceAtPower } from './distanceAtPower'
 import { priceOf, type Price } from './price'
 
@@ -157,12 +158,10 @@ export function powerRemedies(
     name: light.modifiers.filter((other) => other !== each),
     gain: each.lossStops
   }))
-  const more =
-    light.modifiers.length < 4
-      ? bag
-          .filter((each) => !light.modifiers.some((on) => on.id === each.id))
-          .map((each) => ({ name: [...light.modifiers, each], gain: -each.lossStops }))
-      : []
+  const more = fitting(light, bag).map((each) => ({
+    name: [...light.modifiers, each],
+    gain: -each.lossStops
+  }))
   const useful = [...less, ...more]
     .filter(({ gain }) => Math.sign(gain) === -Math.sign(excess) && gain !== 0)
     .sort((a, b) => Math.abs(a.gain + excess) - Math.abs(b.gain + excess))

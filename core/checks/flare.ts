@@ -2,6 +2,7 @@
 import { cellAt } from '../ledger/ledger'
 import { pastHood, veilStops } from '../optics/glare'
 import type { Plan } from '../plan/plan'
+import { fitting } from '../set/fitting'
 import { cutAngleDeg, faceSizeMm } from '../set/heads'
 import { withLight } from '../plan/edit'
 import { add, angleDeg, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
@@ -96,21 +97,21 @@ export function flareChecks(context: CheckContext): Check[] {
     )
     const narrowDeg = 2 * (offBeam - edge)
     const remedies: Remedy[] = []
-    const fitting = bag
+    const narrower = fitting(light, bag)
       .flatMap((modifier) =>
         cutAngleDeg(modifier.beam) !== null && cutAngleDeg(modifier.beam)! <= narrowDeg
           ? [{ modifier, deg: cutAngleDeg(modifier.beam)! }]
           : []
       )
       .sort((a, b) => b.deg - a.deg)[0]
-    if (fitting && light.modifiers.length < 4) {
-      const after = withLight(plan, i, { modifiers: [...light.modifiers, fitting.modifier] })
+    if (narrower) {
+      const after = withLight(plan, i, { modifiers: [...light.modifiers, narrower.modifier] })
       remedies.push({
         kind: 'modifier',
-        name: fitting.modifier.name,
+        name: narrower.modifier.name,
         figures: {
-          deg: fitting.deg,
-          loss: fitting.modifier.lossStops,
+          deg: narrower.deg,
+          loss: narrower.modifier.lossStops,
           subject: effectAt(plan, after, light, 'subject') ?? 0
         },
         effectStops: effectAt(plan, after, light, 'lens'),

@@ -9,6 +9,7 @@ import { chooseOnDial } from '../scales/dial'
 import { surfaceStops } from '../ambient/ev'
 import { cardReflections, reflections, type Reflection } from '../set/mirror'
 import { WHITE_STOPS } from '../set/specular'
+import { fitting } from '../set/fitting'
 import { lightAt } from '../set/gather'
 import { sceneOf } from '../set/scene'
 import { pointOf } from '../set/vec'
@@ -81,15 +82,9 @@ function taming(
 /** The larger face at hand that tames the highlight most for what it takes from the subject. */
 function larger({ plan, bag }: CheckContext, of: number, level: number): Remedy | null {
   const light = plan.lights[of]!
-  if (light.modifiers.length >= 4) return null
-  const found = bag
+  const found = fitting(light, bag)
     // Round the lens only a ring leaves the view free.
-    .filter(
-      ({ id, face }) =>
-        face.kind !== 'keep' &&
-        (light.mount === 'stand' || face.kind === 'ring') &&
-        !light.modifiers.some((on) => on.id === id)
-    )
+    .filter(({ face }) => face.kind !== 'keep' && (light.mount === 'stand' || face.kind === 'ring'))
     .flatMap(
       (modifier) =>
         taming(

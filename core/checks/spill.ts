@@ -1,6 +1,7 @@
 /** Does a light put more on the background than the goal allows, and which one? */
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import { BACKGROUND_PLACES, type Place, type Plan } from '../plan/plan'
+import { fitting } from '../set/fitting'
 import { cutAngleDeg } from '../set/heads'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
@@ -46,12 +47,8 @@ export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
     if (!light.on || level < plan.goals.backgroundStops - 3 || level < ledger.flash[place]! - 3)
       return []
     const remedies: Remedy[] = []
-    const narrower = bag
-      .filter(
-        (modifier) =>
-          cutAngleDeg(modifier.beam) !== null &&
-          !light.modifiers.some((on) => on.id === modifier.id)
-      )
+    const narrower = fitting(light, bag)
+      .filter((modifier) => cutAngleDeg(modifier.beam) !== null)
       .map((modifier) => ({
         modifier,
         after: withLight(plan, i, { modifiers: [...light.modifiers, modifier] })
@@ -64,7 +61,7 @@ export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
       }))
       .filter(({ effect, subject }) => effect < subject - 0.3 && subject > -3)
       .sort((a, b) => a.effect - a.subject - (b.effect - b.subject))[0]
-    if (narrower && light.modifiers.length < 4)
+    if (narrower)
       remedies.push({
         kind: 'modifier',
         name: narrower.modifier.name,

@@ -34,7 +34,8 @@ export const cutAngleDeg = (beam: Light['modifiers'][number]['beam']): number | 
       ? (2 * Math.atan(beam.throatMm / beam.lengthMm) * 180) / Math.PI
       : null
 
-function lastFace(light: Pick<Light, 'strobe' | 'modifiers'>): Face {
+/** The face a light shines from: that of the last modifier that has one, else the strobe's. */
+export function lastFace(light: Pick<Light, 'strobe' | 'modifiers'>): Face {
   for (let i = light.modifiers.length - 1; i >= 0; i--) {
     const { face, beam } = light.modifiers[i]!
     if (face.kind !== 'keep') return face

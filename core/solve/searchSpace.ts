@@ -12,6 +12,7 @@ import type { Light, Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf, type Axis } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
+import { fitting } from '../set/fitting'
 import { axesOf } from '../set/scene'
 import { add, anglesOf, basisOf, scale, toRad, type Vec } from '../set/vec'
 import { applyChange, type Swing, type WayChange } from './change'
@@ -119,12 +120,7 @@ function modifierSets(plan: Plan, index: number): (readonly Modifier[])[] {
   const light = plan.lights[index]!
   if (!light.on || isLightLocked(plan, 'modifier', light.id) || plan.bag.modifiers.length === 0)
     return []
-  const more =
-    light.modifiers.length < 4
-      ? plan.bag.modifiers
-          .filter((each) => !light.modifiers.some((on) => on.id === each.id))
-          .map((each) => [...light.modifiers, each])
-      : []
+  const more = fitting(light, plan.bag.modifiers).map((each) => [...light.modifiers, each])
   const less = light.modifiers.map((each) => light.modifiers.filter((other) => other !== each))
   return [...more, ...less]
 }

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@jest/globals'
+import { PLAN_VERSION } from '@core/plan/plan'
 import { testFrame, testPlan } from '@core/testing'
 import { openWaiting } from './outbox'
 
@@ -30,7 +31,7 @@ test('a frame an older program kept goes on its way with the plan and readings o
   expect(openWaiting(kept)).toMatchObject({
     shootId: 's',
     frame: {
-      plan: { version: 7 },
+      plan: { version: PLAN_VERSION },
       evidence: [{ kind: 'meter', place: 'subject', receptor: 'surface', apertureStops: 6.6 }]
     }
   })

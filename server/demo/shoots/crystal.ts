@@ -5,7 +5,8 @@ import { light, settled, slate, type DemoShoot } from './demoShoot'
 
 /**
  * A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between
- * the frames.
+ * the frames. Its backdrop stands so near that the shell lights it: the grid in the bag does not help
+ * by itself, nor does a swing; both do.
  */
 export const crystal = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
@@ -28,9 +29,10 @@ export const crystal = (): DemoShoot => {
       speedMmS: 0,
       directionDeg: 0
     },
-    background: { ...base.background, distanceMm: 500, reflectance: 0.02 },
+    background: { ...base.background, distanceMm: 250, reflectance: 0.05 },
     settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.9 },
+    bag: { ...base.bag, modifiers: [demoItem('modifier', 'grid-40')] },
     goals: {
       ...base.goals,
       places: [{ place: 'shadow', kind: 'about', stops: -1.5, toleranceStops: 0.5 }],
@@ -43,7 +45,8 @@ export const crystal = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'shell-300')],
-        at: { distanceMm: 320, azimuthDeg: 50, elevationDeg: 30 }
+        at: { distanceMm: 320, azimuthDeg: 50, elevationDeg: 30 },
+        reach: { nearMm: 320, farMm: 320, swingDeg: 40 }
       }),
       light({
         id: 'B',

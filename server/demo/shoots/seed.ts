@@ -57,7 +57,7 @@ export const seed = (): DemoShoot => {
         strobe,
         modifiers: [demoItem('modifier', 'snoot-45')],
         at: { distanceMm: 590, azimuthDeg: 62, elevationDeg: 25 },
-        reach: { nearMm: 120, farMm: 600, swingDeg: 20 }
+        reach: { nearMm: 120, farMm: 600, swingDeg: 0 }
       }),
       light({
         id: 'B',
