@@ -37,6 +37,14 @@ const SHOTS: readonly Shot[] = [
   { name: 'dark', path: '/shoots/demo-crab/dark' },
   { name: 'freeze', path: '/shoots/demo-seed/freeze' },
   { name: 'ways', path: '/shoots/demo-seed/ways', before: settled },
+  { name: 'ways-two', path: '/shoots/demo-crystal/ways', spare: true, before: settled },
+  {
+    name: 'phone-ways-two',
+    path: '/shoots/demo-crystal/ways',
+    phone: true,
+    spare: true,
+    before: settled
+  },
   { name: 'ways-none', path: '/shoots/demo-vial/ways', before: settled },
   { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
   { name: 'light', path: `${beetle}/light` },

@@ -4,7 +4,7 @@ import type { Light } from '../plan/plan'
 import { faceSizeMm, lastFace } from './heads'
 
 /** Most modifiers one over another. */
-export const MOST_LAYERS = 4
+const MOST_LAYERS = 4
 
 /** A tube stands on a head, not before a shell or panel that is larger than it. */
 const standsBefore = (light: Pick<Light, 'strobe' | 'modifiers'>, { beam }: Modifier): boolean =>

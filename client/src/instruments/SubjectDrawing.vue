@@ -58,7 +58,7 @@ const { plan, tones, front, above, put, words } = useSubjectDrawing()
     </svg>
     <figcaption class="small muted">
       From above, the lens below: <span class="key need">must be sharp</span>
-      <span class="key sharp">is sharp</span>; background
+      <span class="key sharp">is sharp</span> Background
       {{ mm(plan.background.distanceMm) }} behind.
     </figcaption>
   </figure>

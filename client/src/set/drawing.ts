@@ -45,10 +45,11 @@ export function subjectPoints({ subject }: Pick<Plan, 'subject'>): Vec[] {
   const spin = (list: Vec[]) => list.map((p) => rotated(p, subject.rotationDeg))
   if (subject.shape === 'ellipsoid' || subject.shape === 'plume')
     return spin(
-      Array.from({ length: 25 * 12 }, (_, i) => {
+      Array.from({ length: 48 * 25 }, (_, i) => {
+        // Rounds of 48 points from pole to pole, the thirteenth of them the equator.
         const [lat, lon] = [
-          (Math.floor(i / 25) / 11 - 0.5) * Math.PI,
-          ((i % 25) / 25) * 2 * Math.PI
+          (Math.floor(i / 48) / 24 - 0.5) * Math.PI,
+          ((i % 48) / 48) * 2 * Math.PI
         ]
         return [
           a * Math.cos(lat) * Math.sin(lon),

@@ -158,10 +158,10 @@ const long = computed(() => state.value === 'looking' && now.value.getTime() - s
   align-items: center;
   gap: 1rem;
   border-bottom: 1px solid var(--line);
-  min-height: 36px;
+  min-height: 29px;
 }
 .title .push {
-  min-height: 30px;
+  min-height: 26px;
 }
 .stale {
   opacity: 0.62;

@@ -3,7 +3,7 @@ import { levelTo8Bit } from '@core/ambient/blackScale'
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { ownerOf } from '@core/plan/path'
-import type { Plan } from '@core/plan/plan'
+import type { Light, Plan } from '@core/plan/plan'
 import { sameAim, swungDeg, type WayGroup } from '@core/solve/change'
 import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
 import type { Relaxation } from '@core/solve/relax'
@@ -120,12 +120,13 @@ export const lightWords = (plan: Plan, after: Plan): LightWords[] =>
       light.aim.kind === 'free' && !sameAim(light.aim, was.aim)
         ? `head turned ${degrees(angleDeg(axesOf(plan)[i]!, axesOf(after)[i]!))}`
         : ''
-    const worn =
-      light.modifiers === was.modifiers
-        ? ''
-        : light.modifiers.length
-          ? `with ${light.modifiers.map((each) => each.name).join(' + ')}`
-          : 'bare'
+    const names = ({ modifiers }: Light, than: Light): string =>
+      modifiers
+        .filter((each) => !than.modifiers.some((other) => other.id === each.id))
+        .map((each) => each.name)
+        .join(', ')
+    const [on, off] = [names(light, was), names(was, light)]
+    const worn = [on && `with ${on}`, off && `without ${off}`].filter(Boolean).join(', ')
     return [
       {
         id: light.id,
