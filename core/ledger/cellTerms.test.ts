@@ -1,5 +1,6 @@
 /** Opened cells, figure by figure, each worked out here by hand. */
 import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
 import type { Place, Plan } from '../plan/plan'
 import { testCamera, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { cellTerms } from './cellTerms'
@@ -113,6 +114,57 @@ describe('the way of a light', () => {
     expect(Math.abs(across[0]! - upward[0]!)).toBeCloseTo(2, 1)
     expect(beam(off, 0, 90)).toBeCloseTo(upward[0]!, 3)
     expect(beam(0, off, 90)).toBeCloseTo(across[0]!, 3)
+  })
+  test('property: the way round the axis, for any stand, roll and place, by turning the line to the place into the head’s own frame', () => {
+    const strobe = testStrobe({
+      distribution: {
+        kind: 'file',
+        name: 'odd.ies',
+        verticalDeg: [0, 90],
+        horizontalDeg: [0, 360],
+        candela: [1000, 1000, 1000, 200]
+      }
+    })
+    const rad = Math.PI / 180
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -80, max: 80 }),
+        fc.integer({ min: -60, max: 60 }),
+        fc.integer({ min: -170, max: 170 }),
+        fc.integer({ min: 20, max: 80 }),
+        fc.integer({ min: -80, max: -20 }),
+        (az, el, rollDeg, xMm, yMm) => {
+          const list = terms(
+            (p) => {
+              own(p, xMm)
+              p.places[0]!.yMm = yMm
+              p.lights[0] = testLight({
+                strobe,
+                rollDeg,
+                at: { distanceMm: 300, azimuthDeg: az, elevationDeg: el }
+              })
+            },
+            'A',
+            'P1'
+          )
+          // Undo the azimuth, then the elevation, then the roll: the head looks along −z then.
+          const [ca, sa] = [Math.cos(az * rad), Math.sin(az * rad)]
+          const [ce, se] = [Math.cos(el * rad), Math.sin(el * rad)]
+          const [x1, y1, z1] = [xMm * ca, yMm, xMm * sa]
+          const [x2, y2, z2] = [x1, y1 * ce - z1 * se, y1 * se + z1 * ce]
+          const depth = 300 - z2
+          const off = Math.atan2(Math.hypot(x2, y2), depth)
+          // Seen from behind the head its right is the scene’s left.
+          const round = Math.atan2(y2, -x2) - rollDeg * rad
+          const turn = ((((round / rad) % 360) + 360) % 360) / 360
+          const share = 1 - off / (90 * rad) + (off / (90 * rad)) * (1 - 0.8 * turn)
+          const found = term(list, 'beam')?.stops ?? 0
+          fc.pre(turn > 0.02 && turn < 0.98)
+          expect(found).toBeCloseTo(Math.log2(share), 3)
+        }
+      ),
+      { numRuns: 40 }
+    )
   })
   test('a panel near by: what its size takes is said apart from the distance of its middle', () => {
     const list = terms((p) => {

@@ -46,6 +46,12 @@ describe('light that grazes a surface', () => {
       })
     expect(box(20)).toContain('grazing')
     expect(box(200)).not.toContain('grazing')
+    const over = (distanceMm: number): string[] =>
+      flags((p) => {
+        p.subject = { ...p.subject, shape: 'box', widthMm: 24, heightMm: 24, depthMm: 24 }
+        p.lights[0]!.at = { distanceMm, azimuthDeg: 10, elevationDeg: 60 }
+      })
+    expect(over(200)).not.toContain('grazing')
   })
 })
 
