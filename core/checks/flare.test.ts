@@ -1,7 +1,10 @@
 // checks: veil (over angles)
 import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
-import { testLens, testLight, testPlan, testStrobe } from '../testing'
+import { withLight } from '../plan/edit'
+import { sceneOf } from '../set/scene'
+import { add, direction, distance, dot, pointOf, scale, sub, unit } from '../set/vec'
+import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import type { Plan } from '../plan/plan'
 import { checkSet } from './checks'
 
@@ -62,6 +65,136 @@ describe('light into the lens, by the veil it lays over the picture', () => {
     const [check] = veils(lit(rim(deg), 1))
     expect(check).toMatchObject({ light: 'A' })
     expect(check!.figures.offLensDeg).toBeCloseTo(deg, 0)
+  })
+  test('its veil is what reaches the front, spread by nine over the angle squared, against mid-grey', () => {
+    const [check] = veils(lit(rim(20), 1))
+    const { level, veil, offLensDeg } = check!.figures
+    expect(veil).toBeCloseTo(level! + Math.log2(9 / offLensDeg! ** 2 / 0.18), 6)
+    expect(level).toBe(evaluate(lit(rim(20), 1)).ledger.rows[1]!.cells.lens!.level)
+  })
+  test.each([
+    [-3.99, ['miss']],
+    [-4.01, ['near']],
+    [-6.99, ['near']],
+    [-7.01, []]
+  ])('a veil at %d: %s', (level, states) => {
+    const base = lit(rim(20), 1)
+    const plan = { ...base, goals: { ...base.goals, backgroundStops: -9 } }
+    const veil = veils(plan)[0]!.figures.veil!
+    const at = withLight(plan, 0, { powerStops: plan.lights[0]!.powerStops + level - veil })
+    expect(veils(at).map((each) => each.state)).toEqual(states)
+  })
+  test('named from the wanted background on, where that is brighter than seven under', () => {
+    const base = lit(rim(20), 1)
+    const veil = veils(base)[0]!.figures.veil!
+    const named = (under: number, backgroundStops: number) =>
+      veils({
+        ...withLight(base, 0, { powerStops: base.lights[0]!.powerStops - veil - under }),
+        goals: { ...base.goals, backgroundStops }
+      }).length
+    expect([named(5.9, -6), named(6.1, -6)]).toEqual([1, 0])
+    expect([named(3.9, -1), named(4.1, -1)]).toEqual([1, 0])
+  })
+  test('one that is off, or that the lens front does not see, veils nothing', () => {
+    const base = lit(rim(20), 1)
+    expect(veils(withLight(base, 0, { on: false }))).toEqual([])
+    const away = withLight(base, 0, { aim: { kind: 'free', azimuthDeg: 180, elevationDeg: 0 } })
+    expect(veils(away)).toEqual([])
+  })
+  describe('what keeps it out', () => {
+    const tube = (id: string, beamDeg: number, lossStops = 0.5) =>
+      testModifier({ id, name: id, lossStops, beam: { kind: 'cut', beamDeg } })
+    const plan = lit(rim(30), 1)
+    const check = (bag: Parameters<typeof checkSet>[1], of: Plan = plan) =>
+      checkSet(of, bag).find((each) => each.kind === 'into-lens')!
+    const narrowDeg = check([]).figures.narrowDeg!
+    /** From aside, where a flag can stand without shading the subject. */
+    const aside = set((p) => {
+      p.lights = [
+        testLight({
+          powerStops: -1,
+          strobe: testStrobe({
+            beamDeg: 100,
+            face: { kind: 'rectangle', widthMm: 20, heightMm: 14 }
+          }),
+          at: { distanceMm: 300, azimuthDeg: 125, elevationDeg: 10 }
+        })
+      ]
+    })
+    test('how narrow a beam must be: past the near edge of the lens front, the head’s own half face aside', () => {
+      const { offBeamDeg } = check([]).figures
+      const scene = sceneOf(plan)
+      const far = distance(scene.pose.front, scene.heads[0]!.at)
+      const edge = (Math.atan((35 + 60 / 2) / far) * 180) / Math.PI
+      expect(narrowDeg).toBeCloseTo(2 * (offBeamDeg! - edge), 6)
+      expect(narrowDeg).toBeGreaterThan(10)
+      const narrow = check([]).remedies.find((each) => each.kind === 'narrow')!
+      expect(narrow.figures.deg).toBe(narrowDeg)
+    })
+    test('of what is at hand the widest that is narrow enough, with what it does to lens and subject', () => {
+      const bag = [tube('slim', 8), tube('fits', narrowDeg - 1), tube('wide', narrowDeg + 1)]
+      const { remedies } = check(bag)
+      expect(remedies.map((each) => each.kind)).not.toContain('narrow')
+      const remedy = remedies.find((each) => each.kind === 'modifier')!
+      expect(remedy).toMatchObject({ name: 'fits', figures: { deg: narrowDeg - 1, loss: 0.5 } })
+      const cell = (of: Plan, place: string) => evaluate(of).ledger.rows[1]!.cells[place]!.level
+      const by = (place: string) => cell(remedy.after!, place) - cell(plan, place)
+      expect(remedy.effectStops).toBe(by('lens'))
+      const atSubject = by('subject')
+      expect(remedy.figures.subject).toBeCloseTo(Number.isFinite(atSubject) ? atSubject : 0, 9)
+    })
+    test('nothing but sheets at hand, or four layers worn: only how narrow it must be', () => {
+      const kinds = (bag: Parameters<typeof checkSet>[1], of?: Plan) =>
+        check(bag, of).remedies.map((each) => each.kind)
+      expect(kinds([testModifier()])).toContain('narrow')
+      const worn = withLight(plan, 0, {
+        modifiers: ['a', 'b', 'c', 'd'].map((id) => testModifier({ id, lossStops: 0 }))
+      })
+      expect(kinds([tube('fits', narrowDeg - 1)], worn)).toContain('narrow')
+    })
+    test('a flag shades the lens front, stands a little before the light, square to the line between them', () => {
+      const flag = check([], aside).remedies.find((each) => each.kind === 'flag')!
+      const card = flag.after!.cards.at(-1)!
+      const scene = sceneOf(aside)
+      const head = scene.heads[0]!.at
+      const { front } = scene.pose
+      const spot = pointOf(card.at)
+      expect(card).toMatchObject({ id: 'K1', kind: 'flag', on: true, widthMm: flag.figures.sizeMm })
+      expect(card.heightMm).toBe(card.widthMm)
+      // On its way from the head to the lens, and its middle not far off that line.
+      const way = unit(sub(front, head))
+      const along = dot(sub(spot, head), way)
+      expect(flag.figures.fromLightMm).toBe(40)
+      // Pushed square to the beam by an eighth of its size, away from it.
+      const push = sub(spot, add(head, scale(way, 40)))
+      expect(Math.hypot(...push)).toBeCloseTo(0.12 * card.widthMm, 6)
+      expect(dot(push, scene.heads[0]!.axis)).toBeCloseTo(0, 6)
+      expect(dot(push, way)).toBeGreaterThan(0)
+      expect(along).toBeGreaterThan(40)
+      if (card.aim.kind !== 'free') throw new Error('a flag faces where it is turned')
+      const faces = direction(card.aim.azimuthDeg, card.aim.elevationDeg)
+      expect(Math.abs(dot(faces, way))).toBeCloseTo(1, 9)
+      // As large as face and lens front look from there, and a sixth more.
+      const far = distance(front, head)
+      expect(card.widthMm).toBe(Math.ceil((20 * (1 - 40 / far) + 70 * (40 / far)) * 1.15))
+      expect(flag.effectStops!).toBeLessThan(-3)
+    })
+    test('a ninth card has no letter: no flag then', () => {
+      const cards = Array.from({ length: 8 }, (_, i) => ({
+        id: `K${i + 1}`,
+        kind: 'flag' as const,
+        on: false,
+        widthMm: 20,
+        heightMm: 20,
+        reflectance: 0.03,
+        at: { distanceMm: 900, azimuthDeg: 120, elevationDeg: 0 },
+        aim: { kind: 'place' as const, place: 'focus' }
+      }))
+      const kinds = (n: number) =>
+        check([], { ...aside, cards: cards.slice(0, n) }).remedies.map((each) => each.kind)
+      expect(kinds(7)).toContain('flag')
+      expect(kinds(8)).not.toContain('flag')
+    })
   })
   test('the veil falls with the angle', () => {
     const seen = [5, 10, 20, 30, 45].map((deg) => veils(lit(rim(deg), 1))[0]!.figures.veil!)

@@ -180,6 +180,23 @@ describe('the way of a light', () => {
       1
     )
   })
+  test('a place all but in the face: its distance is told down to half a millimetre', () => {
+    const d = (zMm: number): number =>
+      term(
+        terms(
+          (p) => {
+            at(0, 300)(p)
+            own(p, 0)
+            p.places[0]!.zMm = zMm
+          },
+          'A',
+          'P1'
+        ),
+        'distance'
+      ).figures.d!
+    expect(d(299.3)).toBeCloseTo(0.0007, 9)
+    expect(d(299.9)).toBeCloseTo(0.0005, 9)
+  })
   test('a flag half across the way takes its share; a light in the dark has no terms', () => {
     const flagged = (widthMm: number) => (p: Plan) => {
       at(0, 400)(p)

@@ -46,6 +46,14 @@ describe('light that grazes a surface', () => {
       })
     expect(box(20)).toContain('grazing')
     expect(box(200)).not.toContain('grazing')
+    // Behind its right face, whose middle is the lit side then.
+    const aside = (distanceMm: number, azimuthDeg: number): string[] =>
+      flags((p) => {
+        p.subject = { ...p.subject, shape: 'box', widthMm: 24, heightMm: 24, depthMm: 24 }
+        p.lights[0]!.at = { distanceMm, azimuthDeg, elevationDeg: 0 }
+      })
+    expect(aside(17, 130)).toContain('grazing')
+    expect(aside(200, 110)).not.toContain('grazing')
     const over = (distanceMm: number): string[] =>
       flags((p) => {
         p.subject = { ...p.subject, shape: 'box', widthMm: 24, heightMm: 24, depthMm: 24 }
@@ -66,6 +74,17 @@ describe('a head inside the subject', () => {
     expect(inside('ellipsoid', 20.1)).toBe(false)
     expect(inside('ellipsoid', 24.9, 90)).toBe(true)
     expect(inside('ellipsoid', 25.1, 90)).toBe(false)
+  })
+  test('one of several is enough, one that is off is not', () => {
+    const two = (on: boolean) =>
+      flags((p) => {
+        p.subject = { ...p.subject, shape: 'ellipsoid', widthMm: 60, heightMm: 50, depthMm: 40 }
+        p.lights.push(
+          testLight({ id: 'B', on, at: { distanceMm: 12, azimuthDeg: 40, elevationDeg: 0 } })
+        )
+      })
+    expect(two(true)).toContain('light-inside')
+    expect(two(false)).not.toContain('light-inside')
   })
   test('a flat has no inside', () => expect(inside('sheet', 10)).toBe(false))
   test('nor does a ring round the lens stand in it', () =>

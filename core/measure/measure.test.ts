@@ -4,6 +4,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { levelTo8Bit, srgbDecode } from '../ambient/blackScale'
 import {
+  analysisSchema,
   countPixels,
   finishCount,
   newCounter,
@@ -67,6 +68,32 @@ describe('reading a frame', () => {
     expect(() => patchLevel([])).toThrow(/rgba/)
     expect(() => countPixels(newCounter(), [1, 2, 3])).toThrow(/rgba/)
     expect(() => finishCount(newCounter(), 1, 1)).toThrow(/pixels/)
+  })
+  test('what is kept of a picture: whole counts of 256 values, shares, a size a file can have', () => {
+    const counter = newCounter()
+    countPixels(counter, flat(10, 20, 30))
+    const good = finishCount(counter, 8, 8)
+    const holds = (part: object): boolean => analysisSchema.safeParse({ ...good, ...part }).success
+    expect(holds({})).toBe(true)
+    for (const key of ['width', 'height'])
+      expect([0, 1, 65535, 65536, 1.5].map((value) => holds({ [key]: value }))).toEqual([
+        false,
+        true,
+        true,
+        false,
+        false
+      ])
+    expect([-0.01, 0, 1, 1.01].map((blackShare) => holds({ blackShare }))).toEqual([
+      false,
+      true,
+      true,
+      false
+    ])
+    const r = (list: readonly number[]) => holds({ histogram: { ...good.histogram, r: list } })
+    expect(r(good.histogram.r.slice(1))).toBe(false)
+    expect(r([...good.histogram.r, 0])).toBe(false)
+    expect(r([-1, ...good.histogram.r.slice(1)])).toBe(false)
+    expect(r([0.5, ...good.histogram.r.slice(1)])).toBe(false)
   })
   // ITU-R BT.709: Y = 0.2126 R + 0.7152 G + 0.0722 B in linear light; IEC 61966-2-1 gives the 8-bit
   // values of those shares: 127, 220 and 76 of 255.
@@ -177,6 +204,7 @@ describe('reading a frame', () => {
     expect(
       settingsFromExif({ fNumber: 0.95, seconds: 2, iso: 50, ...none }, 'third')
     ).toMatchObject({
+      apertureStops: expect.any(Number),
       shutterStops: -1,
       isoStops: -1
     })

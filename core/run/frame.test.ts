@@ -7,7 +7,7 @@ import { addLight, addPlace, removeLight, removePlace, withLight } from '../plan
 import { openPlan } from '../plan/open'
 import type { Plan } from '../plan/plan'
 import { withBestPower } from '../solve/power'
-import { testFrame, testModifier, testPlan, testMetered, testStrobe } from '../testing'
+import { testFrame, testMetered, testModifier, testPlan, testStrobe } from '../testing'
 import { applyCalibration, calibrate } from './calibrate'
 import { changesBetween } from './changes'
 import { frameSchema, litIds, logFrame, type Evidence, type Frame } from './frame'
@@ -284,6 +284,53 @@ describe('a flash meter', () => {
       kind: 'nothing',
       why: 'meter-in-high-speed-sync'
     })
+  })
+})
+
+describe('what a logged frame may hold', () => {
+  const frame = testFrame(testPlan(), 'f', 'lit')
+  const meter = { ...testMetered(5), lights: ['A', 'B'] }
+  const patch = {
+    kind: 'patch',
+    place: 'top',
+    x: 0.2,
+    y: 1,
+    radius: 0.05,
+    levelStops: 0,
+    limit: 'exact'
+  }
+  const holds = (part: object): boolean => frameSchema.safeParse({ ...frame, ...part }).success
+  test('evidence of every kind, up to eight', () => {
+    expect(holds({ evidence: [meter, patch, judged(-1)] })).toBe(true)
+    expect(holds({ evidence: Array.from({ length: 8 }, () => patch) })).toBe(true)
+    expect(holds({ evidence: Array.from({ length: 9 }, () => patch) })).toBe(false)
+  })
+  test.each([
+    ['levelStops', -15, 8],
+    ['x', 0, 1],
+    ['y', 0, 1],
+    ['radius', 0.001, 0.5]
+  ])('a patch’s %s from %d to %d', (key, least, most) => {
+    const at = (value: number) => holds({ evidence: [{ ...patch, [key]: value }] })
+    expect([least - 0.01, least, most, most + 0.01].map(at)).toEqual([false, true, true, false])
+  })
+  test.each([
+    ['apertureStops', -2, 14],
+    ['isoStops', -3, 11],
+    ['shutterStops', -6, 16]
+  ])('a meter’s %s from %d to %d', (key, least, most) => {
+    const at = (value: number) => holds({ evidence: [{ ...meter, [key]: value }] })
+    expect([least - 0.01, least, most, most + 0.01].map(at)).toEqual([false, true, true, false])
+  })
+  test('eight lights, a name and a note of some length, an id that fits an address', () => {
+    const lights = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H']
+    expect(holds({ evidence: [{ ...meter, lights }] })).toBe(true)
+    expect(holds({ evidence: [{ ...meter, lights: [...lights, 'A'] }] })).toBe(false)
+    expect(holds({ note: 'x'.repeat(1000), fileName: 'y'.repeat(200) })).toBe(true)
+    expect(holds({ note: 'x'.repeat(1001) })).toBe(false)
+    expect(holds({ fileName: 'y'.repeat(201) })).toBe(false)
+    expect(holds({ id: 'a'.repeat(64) })).toBe(true)
+    for (const id of ['', 'a'.repeat(65), 'a b', '../x']) expect(holds({ id })).toBe(false)
   })
 })
 
