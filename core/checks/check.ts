@@ -2,6 +2,7 @@
 import type { Modifier } from '../kit/kit'
 import type { Evaluation } from '../ledger/evaluate'
 import { cellAt, ledgerOf } from '../ledger/ledger'
+import { valueIn } from '../plan/path'
 import type { Light, LightId, Place, Plan } from '../plan/plan'
 import type { Transport } from '../set/transport'
 
@@ -57,6 +58,10 @@ export interface CheckContext {
   /** modifiers at hand */
   readonly bag: readonly Modifier[]
 }
+
+/** A remedy leaves alone what is locked. */
+export const keepsLocks = (plan: Plan, { after }: Pick<Remedy, 'after'>): boolean =>
+  after === null || plan.locks.every((path) => valueIn(plan, path) === valueIn(after, path))
 
 /**
  * Level of a light at a place of another plan minus its level now, stops; null when either gives

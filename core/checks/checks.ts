@@ -5,10 +5,9 @@
  */
 import type { Modifier } from '../kit/kit'
 import { evaluate } from '../ledger/evaluate'
-import { valueIn } from '../plan/path'
 import type { Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
-import type { Check, CheckContext, Remedy } from './check'
+import { keepsLocks, type Check, type CheckContext } from './check'
 import { flareChecks } from './flare'
 import { groupChecks } from './groups'
 import { viewChecks } from './inView'
@@ -16,10 +15,6 @@ import { cardMirrorChecks, mirrorChecks } from './mirrors'
 import { reachChecks } from './reach'
 import { shadowChecks } from './shadow'
 import { spillChecks } from './spill'
-
-/** A remedy leaves alone what is locked. */
-const keepsLocks = (plan: Plan, { after }: Remedy): boolean =>
-  after === null || plan.locks.every((path) => valueIn(plan, path) === valueIn(after, path))
 
 /** All checks of a plan, the worst first. */
 export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {

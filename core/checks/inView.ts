@@ -7,7 +7,7 @@ import { withLight } from '../plan/edit'
 import { sceneOf, type Scene } from '../set/scene'
 import { subjectSurface } from '../set/subjectBody'
 import { add, scale, type Vec } from '../set/vec'
-import { effectAt, type Check, type CheckContext, type Remedy } from './check'
+import { effectAt, keepsLocks, type Check, type CheckContext, type Remedy } from './check'
 
 /**
  * Outline of a head as a box a little behind its face: its rim, its middle, and the end of its
@@ -80,6 +80,7 @@ function movesOutOfView(plan: Plan, index: number): Remedy[] {
   for (const { kind, make } of MOVES)
     for (let by = 2; by <= 60; by += 2) {
       const after = withLight(plan, index, { at: make(light, by) })
+      if (!keepsLocks(plan, { after })) break
       const scene = sceneOf(after)
       if (visibleShares(after, scene, scene.heads[index]!).seen > 0) continue
       const at = after.lights[index]!.at

@@ -302,6 +302,9 @@ describe('what of a head shows', () => {
         const sign = Math.sign(((figures.azimuthDeg! - was.azimuthDeg + 540) % 360) - 180)
         const nearer = { ...was, azimuthDeg: was.azimuthDeg + sign * (figures.by! - 2) }
         expect(shares(withLight(seen, 0, { at: nearer })).seen).toBeGreaterThan(0)
+        expect(Math.abs(((figures.azimuthDeg! - was.azimuthDeg + 540) % 360) - 180)).toBe(
+          figures.by
+        )
       }
       if (kind === 'elevation') {
         expect(figures.elevationDeg! - was.elevationDeg).toBe(figures.by)
@@ -309,6 +312,22 @@ describe('what of a head shows', () => {
         expect(shares(withLight(seen, 0, { at: nearer })).seen).toBeGreaterThan(0)
       }
     }
+    // Both ways round are tried: with the elevation locked those two are what is offered.
+    const level = find(
+      checkSet({ ...seen, locks: ['lights.A.at.elevationDeg', 'lights.A.at.distanceMm'] }),
+      'in-view'
+    )[0]!.remedies.map((each) =>
+      Math.sign(((each.figures.azimuthDeg! - seen.lights[0]!.at.azimuthDeg + 540) % 360) - 180)
+    )
+    expect(level.sort()).toEqual([-1, 1])
+    const locks = ['lights.A.at.azimuthDeg', 'lights.A.at.elevationDeg']
+    const [away] = find(checkSet({ ...seen, locks }), 'in-view')[0]!.remedies
+    expect(away!.kind).toBe('away')
+    const { distanceMm } = away!.after!.lights[0]!.at
+    expect(away!.figures.by).toBeCloseTo(distanceMm - 300, 9)
+    expect((distanceMm / 300 - 1) * 10).toBeCloseTo(Math.round((distanceMm / 300 - 1) * 10), 9)
+    const tenthLess = { ...seen.lights[0]!.at, distanceMm: distanceMm - 30 }
+    expect(shares(withLight(seen, 0, { at: tenthLess })).seen).toBeGreaterThan(0)
     const [first, second] = check!.remedies.map((each) => Math.abs(each.effectStops ?? 9))
     expect(first!).toBeLessThanOrEqual(second!)
   })

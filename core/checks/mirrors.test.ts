@@ -43,6 +43,22 @@ describe('mirrors', () => {
     )
     expect(find(checkSet(check!.remedies[0]!.after!), 'mirror-flat')).toEqual([])
   })
+  test.each([-172, -176, 176, 172])(
+    'turned out of the face from %d° by the smallest step that does it, either way',
+    (azimuthDeg) => {
+      const at = (deg: number) => ({ distanceMm: 200, azimuthDeg: deg, elevationDeg: 50 })
+      const shows = (deg: number): boolean =>
+        find(checkSet(coin(at(((deg + 540) % 360) - 180))), 'mirror-flat').length > 0
+      const [remedy] = find(checkSet(coin(at(azimuthDeg))), 'mirror-flat')[0]!.remedies
+      const { by, azimuthDeg: to } = remedy!.figures
+      expect(by! % 4).toBe(0)
+      expect(Math.abs(((to! - azimuthDeg + 540) % 360) - 180)).toBe(by)
+      expect(remedy!.after!.lights[0]!.at).toEqual(at(to!))
+      for (let less = 4; less < by!; less += 4)
+        expect(shows(azimuthDeg + less) && shows(azimuthDeg - less)).toBe(true)
+      expect(shows(azimuthDeg + by!) && shows(azimuthDeg - by!)).toBe(false)
+    }
+  )
   test('property: where a light shows in a flat face, angle in equals angle out', () => {
     const plan = coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 })
     const scene = sceneOf(plan)

@@ -151,6 +151,33 @@ describe('the dark band in a picture', () => {
     expect(findBand(sheet({ share: 119 / 120, side: 'left', lit: 0 }), 120, 90)).not.toBeNull()
     expect(findBand(sheet({ share: 89 / 90, side: 'bottom', lit: 0 }), 120, 90)).not.toBeNull()
   })
+  test('a dark line across the lit part, or a light one in the band, does not draw the edge', () => {
+    const lined = (side: Band['side'], row: number, value: number) => {
+      const out = sheet({ share: 0.4, side })
+      for (let x = 0; x < 120; x++) out.set([value, value, value, 255], (row * 120 + x) * 4)
+      return findBand(out, 120, 90)!
+    }
+    for (const [side, row, value] of [
+      ['bottom', 8, 0],
+      ['bottom', 82, 160],
+      ['top', 8, 160],
+      ['top', 82, 0]
+    ] as const) {
+      const band = lined(side, row, value)
+      expect(band.side).toBe(side)
+      expect(Math.abs(band.share - 0.4)).toBeLessThan(0.01)
+    }
+  })
+  test('the green of the picture counts: a sheet lit by red and blue lamps alone has its band in it', () => {
+    const coloured = (channels: readonly number[]) => {
+      const out = sheet({ share: 0.4, side: 'top' })
+      for (let i = 0; i < out.length; i += 4)
+        for (const c of [0, 1, 2]) if (!channels.includes(c)) out[i + c] = 200
+      return findBand(out, 120, 90)!.share
+    }
+    expect(coloured([1])).toBeCloseTo(0.4, 2)
+    expect(coloured([0, 2])).toBe(0)
+  })
   test('at least 16 lines either way', () => {
     const pixels = (width: number, height: number) => new Uint8ClampedArray(width * height * 4)
     expect(findBand(pixels(16, 16), 16, 16)).toBeNull()
