@@ -179,6 +179,49 @@ describe('light into the lens, by the veil it lays over the picture', () => {
       expect(card.widthMm).toBe(Math.ceil((20 * (1 - 40 / far) + 70 * (40 / far)) * 1.15))
       expect(flag.effectStops!).toBeLessThan(-3)
     })
+    test('it stands half way to a lens front near by, and is never smaller than can be cut', () => {
+      const flagOf = (change: (p: Plan) => void) => {
+        const found = check(
+          [],
+          set((p) => {
+            p.lights = [{ ...aside.lights[0]! }]
+            change(p)
+          })
+        )
+        return found?.remedies.find((each) => each.kind === 'flag')
+      }
+      const usual = flagOf(() => undefined)!
+      expect(usual.after!.cards[0]).toMatchObject({ reflectance: 0.03, on: true })
+      const tiny = flagOf((p) => {
+        p.lights[0]!.powerStops = 0
+        p.lights[0]!.strobe = testStrobe({ guideNumberM: 200, beamDeg: 150 })
+        p.lights[0]!.at = { distanceMm: 2500, azimuthDeg: 140, elevationDeg: 10 }
+      })
+      expect(tiny!.figures.sizeMm).toBeLessThan(5)
+      expect(tiny!.after!.cards[0]).toMatchObject({ widthMm: 5, heightMm: 5 })
+      const near = flagOf((p) => {
+        p.lights[0]!.powerStops = -4
+        p.lights[0]!.at = { distanceMm: 260, azimuthDeg: 8, elevationDeg: 12 }
+        p.lights[0]!.aim = { kind: 'free', azimuthDeg: 0, elevationDeg: 0 }
+      })
+      if (near) {
+        const scene = sceneOf(near.after!)
+        const far = distance(scene.pose.front, scene.heads[0]!.at)
+        expect(near.figures.fromLightMm).toBeCloseTo(Math.min(40, far / 2), 6)
+      }
+    })
+    test('a beam of three degrees or less nobody makes: it is not asked for', () => {
+      const asked = [...Array(60).keys()]
+        .map((i) => lit(rim(2 + i * 0.35), 2))
+        .flatMap((of) => checkSet(of).filter((each) => each.kind === 'into-lens'))
+        .map(({ figures, remedies }) => ({
+          deg: figures.narrowDeg!,
+          narrow: remedies.some((each) => each.kind === 'narrow')
+        }))
+      expect(asked.some(({ deg }) => deg > 0 && deg < 3)).toBe(true)
+      expect(asked.some(({ deg }) => deg > 3 && deg < 6)).toBe(true)
+      for (const { deg, narrow } of asked) expect(narrow).toBe(deg > 3)
+    })
     test('a ninth card has no letter: no flag then', () => {
       const cards = Array.from({ length: 8 }, (_, i) => ({
         id: `K${i + 1}`,

@@ -114,8 +114,12 @@ describe('spill', () => {
     const nearer = { ...plan, background: { ...plan.background, distanceMm: distanceMm * 0.97 } }
     expect(brightest(nearer)).toBeGreaterThan(plan.goals.backgroundStops)
     expect(back.effectStops).toBeCloseTo(brightest(back.after!) - brightest(plan), 9)
-    const kinds = find(checkSet(over(16)), 'spill')[0]!.remedies.map((each) => each.kind)
-    expect(kinds).not.toContain('background-back')
+    const kinds = (of: Plan) => find(checkSet(of), 'spill')[0]!.remedies.map((each) => each.kind)
+    expect(kinds(over(16))).not.toContain('background-back')
+    const far = over(0.1, (p) => {
+      p.background = { ...p.background, distanceMm: 25000, widthMm: 60000, heightMm: 60000 }
+    })
+    expect(kinds(far)).not.toContain('background-back')
   })
 })
 
@@ -240,6 +244,23 @@ describe('what of a head shows', () => {
       p.lights[0]!.at = { distanceMm: 400, azimuthDeg: 90, elevationDeg: 0 }
     })
     expect(shares(outside)).toEqual({ inside: 0, seen: 0, hidden: 0 })
+  })
+  test('a head is its face and a body 30 mm deep behind it', () => {
+    // Level with the subject, looking to the right: the body reaches to the left, into the frame.
+    const aside = (outsideMm: number) =>
+      shares(
+        behind(90, (p) => {
+          const halfMm = 36 / 2 / 0.2
+          p.lights[0]!.at = {
+            distanceMm: halfMm + outsideMm,
+            azimuthDeg: 90,
+            elevationDeg: 0
+          }
+          p.lights[0]!.aim = { kind: 'free', azimuthDeg: 90, elevationDeg: 0 }
+        })
+      ).inside
+    expect(aside(26)).toBeGreaterThan(0)
+    expect(aside(34)).toBe(0)
   })
   test('above the frame as beside it', () => {
     const at = (azimuthDeg: number, elevationDeg: number) =>
@@ -399,6 +420,20 @@ describe('a shadow', () => {
   test('is not looked for of a light that is off or sits round the lens', () => {
     expect(shadow(withLight(wall(), 0, { on: false }))).toBeUndefined()
     expect(shadow(withLight(wall(), 0, { mount: 'lens' }))).toBeUndefined()
+  })
+  test('the background goes back by steps, to the first that takes it from sight', () => {
+    const plan = wall()
+    const remedy = shadow(plan)!.remedies.find((each) => each.kind === 'background-back')!
+    const steps = [1.25, 1.5, 2, 2.5, 3, 4, 6, 8].map((times) => Math.ceil(3 * times) * 10)
+    const at = steps.indexOf(remedy.figures.distanceMm!)
+    expect(at).toBeGreaterThan(0)
+    const back = (distanceMm: number) => ({
+      ...plan,
+      background: { ...plan.background, distanceMm }
+    })
+    for (const step of steps.slice(0, at)) expect(shadow(back(step))).toBeDefined()
+    expect(shadow(back(steps[at]!))).toBeUndefined()
+    expect(remedy.after!.background.distanceMm).toBe(steps[at])
   })
   test('lifting is tried in tens of degrees, the first that does it', () => {
     const remedy = shadow(wall())!.remedies.find((each) => each.kind === 'elevation')!

@@ -353,6 +353,24 @@ describe('mirrors', () => {
       )
       expect(Math.abs(remedy.effectStops! + 2)).toBeLessThan(0.35)
     })
+    test('nearer than 40 mm nobody puts a head', () => {
+      const kinds = (distanceMm: number) =>
+        highlight(
+          ball((p) => {
+            p.subject = { ...p.subject, widthMm: 4, heightMm: 4, depthMm: 4 }
+            p.focus.magnification = 1
+            p.lights[0] = {
+              ...p.lights[0]!,
+              powerStops: -2,
+              strobe: testStrobe({ face: { kind: 'disc', diameterMm: 10 } }),
+              at: { distanceMm, azimuthDeg: 70, elevationDeg: 30 }
+            }
+          }),
+          []
+        ).remedies.map((each) => each.kind)
+      expect(kinds(84)).toEqual(['nearer'])
+      expect(kinds(76)).toEqual([])
+    })
     test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no remedy is needed', () => {
       const kinds = (plan: Plan) => highlight(plan, []).remedies.map((remedy) => remedy.kind)
       expect(kinds(ball())).toEqual(['nearer'])

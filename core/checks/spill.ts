@@ -6,6 +6,9 @@ import { cutAngleDeg } from '../set/heads'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
+/** Farther back nobody has room for it. */
+const FARTHEST_MM = 20000
+
 /**
  * How far back the background must stand for the strobes' spill to meet the goal; null when 20 m do
  * not do.
@@ -19,8 +22,8 @@ function backgroundBack(plan: Plan): { readonly after: Plan; readonly effectStop
   }
   const was = level(plan.background.distanceMm)
   let near = plan.background.distanceMm
-  let far = Math.max(near * 1.05, 20000)
-  if (level(far) > plan.goals.backgroundStops) return null
+  let far = FARTHEST_MM
+  if (near >= far || level(far) > plan.goals.backgroundStops) return null
   for (let i = 0; i < 14 && far / near > 1.01; i++) {
     const middle = Math.sqrt(near * far)
     if (level(middle) > plan.goals.backgroundStops) near = middle
