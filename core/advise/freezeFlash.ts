@@ -9,6 +9,7 @@ import { chooseOnDial, dialMarks } from '../scales/dial'
 import { marksBetween, marksOf } from '../scales/marks'
 import { distanceAtPower } from './distanceAtPower'
 import type { FreezeMove } from './freezeMove'
+import { comesIntoFrame } from '../set/inFrame'
 
 /** A place counts as having its light again within this, stops. */
 const SAME_LIGHT = 0.1
@@ -20,6 +21,11 @@ function nearer(plan: Plan, index: number, powerStops: number, blurPx: number): 
   const { subject } = ledgerOf(plan).totals
   const to = distanceAtPower(plan, index, 'subject', subject!, powerStops)
   if (Math.abs(to.missStops) > SAME_LIGHT) return null
+  const after = withLight(plan, index, {
+    powerStops,
+    at: { ...light.at, distanceMm: to.distanceMm }
+  })
+  if (comesIntoFrame(plan, after, index)) return null
   const locked = isLightLocked(plan, 'distance', light.id) || isLightLocked(plan, 'power', light.id)
   return {
     kind: 'nearer',
@@ -27,9 +33,7 @@ function nearer(plan: Plan, index: number, powerStops: number, blurPx: number): 
     powerStops,
     from: light.at.distanceMm,
     to: to.distanceMm,
-    after: locked
-      ? null
-      : withLight(plan, index, { powerStops, at: { ...light.at, distanceMm: to.distanceMm } }),
+    after: locked ? null : after,
     blurPx
   }
 }

@@ -13,6 +13,7 @@ import { isCameraLocked, isLightLocked, type Control } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import { apertureRange } from '../plan/lensInUse'
 import { fitting } from '../set/fitting'
+import { comesIntoFrame } from '../set/inFrame'
 import { distanceAtPower } from './distanceAtPower'
 import { priceOf, type Price } from './price'
 
@@ -146,12 +147,8 @@ export function powerRemedies(
       goalToReach(plan, now, light.id),
       now.powerStops
     ).distanceMm
-    add(
-      'distance',
-      light.at.distanceMm,
-      to,
-      withLight(plan, index, { at: { ...light.at, distanceMm: to } })
-    )
+    const moved = withLight(plan, index, { at: { ...light.at, distanceMm: to } })
+    if (!comesIntoFrame(plan, moved, index)) add('distance', light.at.distanceMm, to, moved)
   }
   // One layer more, or one less, of what is at hand.
   const less = light.modifiers.map((each) => ({

@@ -152,7 +152,7 @@ describe('freezing', () => {
           beamDeg: 120,
           face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
         }),
-        at: { distanceMm: 300, azimuthDeg: 0, elevationDeg: 0 }
+        at: { distanceMm: 300, azimuthDeg: 60, elevationDeg: 0 }
       })
     })
     const move = freezing(plan).moves.find((each) => each.kind === 'nearer')!
@@ -161,6 +161,23 @@ describe('freezing', () => {
     expect(evaluate(move.after).ledger.flash.subject!).toBeCloseTo(was, 1)
     // The inverse square would have stayed too far off: a near face gives less than a point.
     expect(move.to).toBeLessThan(0.95 * 300 * 2 ** ((move.powerStops + 1) / 2))
+  })
+  test('not into the picture: nearer is left out, and so is distance as a remedy', () => {
+    const before = (azimuthDeg: number, guideNumberM = 6): Plan =>
+      moving((p) => {
+        p.lights[0] = testLight({
+          powerStops: -1,
+          strobe: testStrobe({ guideNumberM }),
+          at: { distanceMm: 300, azimuthDeg, elevationDeg: 0 }
+        })
+      })
+    const kinds = (azimuthDeg: number) => freezing(before(azimuthDeg)).moves.map(({ kind }) => kind)
+    expect(kinds(70)).toContain('nearer')
+    expect(kinds(5)).not.toContain('nearer')
+    const dim = (azimuthDeg: number) =>
+      powerRemedies(before(azimuthDeg, 3), 0).map((each) => each.control)
+    expect(dim(70)).toContain('distance')
+    expect(dim(5)).not.toContain('distance')
   })
   test('a panel that cannot give the light from any nearer place is not sent there', () => {
     const plan = moving((p) => {

@@ -12,6 +12,7 @@ import { marksBetween, marksOf } from '../scales/marks'
 import { keyLight } from '../set/places'
 import { distanceAtPower } from './distanceAtPower'
 import { priceOf, type Price } from './price'
+import { comesIntoFrame } from '../set/inFrame'
 
 export interface RideMove {
   readonly control: Exclude<Ride, 'power'>
@@ -55,7 +56,8 @@ function byDistance(plan: Plan): Plan {
     plan.goals.subjectStops,
     light.powerStops
   )
-  return withLight(plan, index, { at: { ...light.at, distanceMm } })
+  const moved = withLight(plan, index, { at: { ...light.at, distanceMm } })
+  return comesIntoFrame(plan, moved, index) ? plan : moved
 }
 
 /**

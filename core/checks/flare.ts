@@ -7,7 +7,7 @@ import { cutAngleDeg, faceSizeMm } from '../set/heads'
 import { withLight } from '../plan/edit'
 import { add, angleDeg, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
-import { visibleShares } from './inView'
+import { visibleShares } from '../set/inFrame'
 
 /**
  * A veil at this level washes out the darks of any picture; where a darker background is wanted, a

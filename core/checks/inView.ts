@@ -1,63 +1,8 @@
 /** Does a light stand in the picture, or is it hidden behind the subject? */
 import type { Light, Plan } from '../plan/plan'
-import { project } from '../set/camera'
-import { faceSizeMm, type Head } from '../set/heads'
-import { surfacesOf } from '../set/surface'
+import { showsInFrame, visibleShares } from '../set/inFrame'
 import { withLight } from '../plan/edit'
-import { sceneOf, type Scene } from '../set/scene'
-import { subjectSurface } from '../set/subjectBody'
-import { add, scale, type Vec } from '../set/vec'
 import { effectAt, keepsLocks, type Check, type CheckContext, type Remedy } from './check'
-
-/**
- * Outline of a head as a box a little behind its face: its rim, its middle, and the end of its
- * body.
- */
-function outline(head: Head): Vec[] {
-  const half = faceSizeMm(head.face) / 2
-  const back = scale(head.axis, -Math.max(30, half))
-  const rim = Array.from({ length: 12 }, (_, i) =>
-    add(
-      head.at,
-      add(
-        scale(head.across, half * Math.cos((i * Math.PI) / 6)),
-        scale(head.upward, half * Math.sin((i * Math.PI) / 6))
-      )
-    )
-  )
-  return [head.at, ...rim, ...rim.map((p) => add(p, back))]
-}
-
-/**
- * Shares of a head's outline that lie inside the picture, that show there, and that the subject
- * hides.
- */
-export function visibleShares(
-  plan: Plan,
-  scene: Scene,
-  head: Head
-): { readonly inside: number; readonly seen: number; readonly hidden: number } {
-  // A clear vessel hides a head behind it too: what it bends is not the head.
-  const body = subjectSurface(plan.subject)
-  const subject = surfacesOf(body ? [body] : []).blocked
-  const points = outline(head)
-  let inside = 0
-  let seen = 0
-  let hidden = 0
-  const { pupil } = scene.pose
-  for (const p of points) {
-    const point = project(scene.pose, p)
-    if (!point || Math.abs(point.x) > 1 || Math.abs(point.y) > 1) continue
-    inside++
-    if (subject(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) hidden++
-    else if (!scene.surfaces.blocked(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) seen++
-  }
-  return {
-    inside: inside / points.length,
-    seen: seen / points.length,
-    hidden: hidden / points.length
-  }
-}
 
 const MOVES: readonly {
   readonly kind: Remedy['kind']
@@ -81,8 +26,7 @@ function movesOutOfView(plan: Plan, index: number): Remedy[] {
     for (let by = 2; by <= 60; by += 2) {
       const after = withLight(plan, index, { at: make(light, by) })
       if (!keepsLocks(plan, { after })) break
-      const scene = sceneOf(after)
-      if (visibleShares(after, scene, scene.heads[index]!).seen > 0) continue
+      if (showsInFrame(after, index)) continue
       const at = after.lights[index]!.at
       found.push({
         kind,
@@ -111,8 +55,7 @@ function room(plan: Plan, index: number): Check['figures'] {
   const until = (move: (by: number) => Light['at']): number => {
     for (let by = 1; by <= 30; by++) {
       const after = withLight(plan, index, { at: move(by) })
-      const scene = sceneOf(after)
-      if (visibleShares(after, scene, scene.heads[index]!).seen > 0) return by - 1
+      if (showsInFrame(after, index)) return by - 1
     }
     return 30
   }

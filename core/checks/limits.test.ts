@@ -8,7 +8,7 @@ import { sceneOf } from '../set/scene'
 import { testLight, testModifier, testStrobe } from '../testing'
 import { effectAt } from './check'
 import { checkSet } from './checks'
-import { visibleShares } from './inView'
+import { visibleShares } from '../set/inFrame'
 import { find, set, snoot } from './testing'
 
 const brightest = (plan: Plan): number => {

@@ -15,7 +15,7 @@ import { sceneOf } from '../set/scene'
 import { pointOf } from '../set/vec'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
-import { visibleShares } from './inView'
+import { showsInFrame } from '../set/inFrame'
 
 /** What the readings taught about a light, stops. */
 const taughtStops = (plan: Plan, light: Light): number =>
@@ -109,13 +109,7 @@ function nearer(plan: Plan, of: number, level: number): Remedy | null {
   if (light.mount === 'lens' || distanceMm < 40) return null
   const moved = withLight(plan, of, { at: { ...light.at, distanceMm } })
   const gained = effectAt(plan, moved, light, 'subject')
-  const scene = sceneOf(moved)
-  if (
-    gained === null ||
-    !Number.isFinite(gained) ||
-    visibleShares(moved, scene, scene.heads[of]!).seen > 0
-  )
-    return null
+  if (gained === null || !Number.isFinite(gained) || showsInFrame(moved, of)) return null
   const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
   if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return null
   return taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), {

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../plan/plan'
 import { magnificationsOf } from '../plan/lensInUse'
 import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import { heldBy } from './corrections'
 import { findFlags } from './flags'
 
 const flags = (change: (plan: Plan) => void): string[] => findFlags(testPlan(change))
@@ -184,4 +185,47 @@ describe('heads', () => {
       })
     ).toEqual(['specular'])
   })
+})
+
+describe('a reading that is only a limit', () => {
+  const taught = (
+    limit: 'exact' | 'at-most' | 'at-least',
+    source: 'A' | 'B' | 'ambient' = 'A',
+    place = 'subject'
+  ): string[] =>
+    flags((p) => {
+      p.ambient.background = {
+        value: { kind: 'ev', ev: 0 },
+        limit: 'exact',
+        via: 'incident',
+        atMagnification: 1,
+        takenAt: null,
+        look: null
+      }
+      p.corrections = [
+        {
+          id: 'c',
+          frameId: 'f',
+          source,
+          place,
+          stops: -1,
+          uncertaintyStops: 0.3,
+          method: 'judged',
+          limit,
+          on: true,
+          ...heldBy(p, source, place)
+        }
+      ]
+    })
+  test.each([
+    ['exact', 'A', 'subject', false],
+    ['at-most', 'A', 'subject', true],
+    ['at-least', 'A', 'subject', true],
+    ['at-most', 'ambient', 'background', true],
+    ['at-most', 'A', 'background', true],
+    ['exact', 'ambient', 'background', false],
+    ['at-most', 'B', 'subject', false]
+  ] as const)('%s, of %s at the %s: %s', (limit, source, place, flagged) =>
+    expect(taught(limit, source, place).includes('reading-limit')).toBe(flagged)
+  )
 })

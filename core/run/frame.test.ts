@@ -355,6 +355,19 @@ describe('lessons', () => {
       note: 'theirs'
     })
   })
+  test('of one place the newer look stays; what a meter said beside it is another thing', () => {
+    const lit = testFrame(testPlan(), 'f', 'lit')
+    const meter = testMetered(5)
+    const merged = (mine: Evidence[], theirs: Evidence[]) =>
+      mergeFrames({ ...lit, evidence: mine }, { ...lit, evidence: theirs }).evidence
+    expect(merged([judged(-1)], [meter])).toEqual([meter, judged(-1)])
+    expect(merged([meter], [judged(-1)])).toEqual([judged(-1), meter])
+    expect(merged([testMetered(6)], [meter])).toEqual([testMetered(6)])
+    const many = ['subject', 'top', 'front', 'shadow', 'background'].map((p) => judged(-1, p))
+    const others = ['P1', 'P2', 'P3', 'P4'].map((p) => judged(-1, p))
+    expect(merged(many, others)).toEqual([...others.slice(1), ...many])
+    expect(mergeFrames({ ...lit, note: 'mine' }, { ...lit, note: 'theirs' }).note).toBe('mine')
+  })
   test('a black frame judged again reads the ambient anew, it does not correct itself', () => {
     const set = testPlan()
     const black = testFrame(set, 'k', 'black')

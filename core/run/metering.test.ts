@@ -3,6 +3,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ledgerOf } from '../ledger/ledger'
+import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { formatMeter, parseMeter } from '../scales/meter'
 import { testFrame, testLight, testMetered, testPlan } from '../testing'
@@ -85,6 +86,9 @@ describe('what a meter should read', () => {
       Math.log2(2 ** byGuide(200) + 2 ** 6),
       2
     )
+    // A meter without a time of its own sees none; nor is there any where nobody has read it.
+    expect(expectedReading(lit, held())).toBeCloseTo(byGuide(200), 2)
+    expect(expectedReading(one, held({ shutterStops: 6 }))).toBeCloseTo(byGuide(200), 2)
     const long = { ...lit, settings: { ...lit.settings, shutterStops: 0 } }
     expect(expectedReading(long, held({ shutterStops: 6 }))).toBeCloseTo(
       expectedReading(lit, held({ shutterStops: 6 }))!,
@@ -94,6 +98,26 @@ describe('what a meter should read', () => {
   test('nothing where no light that fired reaches the place', () => {
     expect(expectedReading(one, held({ lights: [] }))).toBeNull()
     expect(expectedReading(one, held({ place: 'P7' }))).toBeNull()
+    const behind = withLight(one, 0, { at: { distanceMm: 200, azimuthDeg: 180, elevationDeg: 0 } })
+    expect(expectedReading(behind, held())).toBeNull()
+  })
+  test('of two lights the one that fired, or both', () => {
+    const pair = {
+      ...one,
+      lights: [
+        one.lights[0]!,
+        testLight({
+          id: 'B',
+          powerStops: -3,
+          at: { distanceMm: 400, azimuthDeg: -40, elevationDeg: 0 }
+        })
+      ]
+    }
+    expect(expectedReading(pair, held({ lights: ['B'] }))).toBeCloseTo(byGuide(400), 2)
+    expect(expectedReading(pair, held({ lights: ['A', 'B'] }))).toBeCloseTo(
+      Math.log2(2 ** byGuide(200) + 2 ** byGuide(400)),
+      2
+    )
   })
 })
 

@@ -13,6 +13,7 @@ import { isControlPath } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import { EXACT_LIGHTS } from './bestPowers'
 import { search } from './search'
+import { comesIntoFrame } from '../set/inFrame'
 
 export type Relaxation =
   /** the goal yields: what it would come to */
@@ -168,7 +169,7 @@ const moving = (plan: Plan): Relaxation[] =>
         (low, high) => Math.abs(at(high) - at(low)) <= 1 || high - low < 0.04,
         (stops) => stops
       )
-      return found
+      return found && !comesIntoFrame(plan, found.after, index)
         ? [{ kind: 'distance', light: light.id, from, to: at(found.amount), after: found.after }]
         : []
     })

@@ -1,7 +1,7 @@
 /**
  * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each
  * light may go. Locks and bounds are kept here, so that nothing outside is ever looked at. Of the
- * set itself one thing is changed at a time: one light moved (or all that may, by the same factor),
+ * set itself, heads staying out of the picture, one thing is changed at a time: one light moved (or all that may, by the same factor),
  * swung round the subject or its head turned, one modifier put on or taken off, or the ambient
  * shaded; or two of these.
  */
@@ -13,6 +13,7 @@ import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf, type Axis } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
 import { fitting } from '../set/fitting'
+import { comesIntoFrame } from '../set/inFrame'
 import { axesOf } from '../set/scene'
 import { add, anglesOf, basisOf, scale, toRad, type Vec } from '../set/vec'
 import { applyChange, type Swing, type WayChange } from './change'
@@ -125,6 +126,17 @@ function modifierSets(plan: Plan, index: number): (readonly Modifier[])[] {
   return [...more, ...less]
 }
 
+/** Whether no head comes into the picture by a change that was not in it before. */
+function staysOut(plan: Plan, set: SetChange): boolean {
+  const there = withSet(plan, set)
+  return plan.lights.every(
+    (light, i) =>
+      (set.distances[i] === null && set.swings[i] === null) ||
+      !light.on ||
+      !comesIntoFrame(plan, there, i)
+  )
+}
+
 function setsOf(plan: Plan): SearchSpace['sets'] {
   const none = plan.lights.map(() => null)
   const stay = {
@@ -160,7 +172,7 @@ function setsOf(plan: Plan): SearchSpace['sets'] {
     for (let shade = 1; shade <= plan.bag.shadeStops + 1e-9; shade++)
       if (Math.abs(shade - plan.ambient.shadeStops) > 1e-9)
         sets.push({ ...stay, shadeStops: shade })
-  return sets
+  return sets.filter((set) => set === stay || staysOut(plan, set))
 }
 
 export function searchSpaceOf(plan: Plan): SearchSpace {
@@ -244,7 +256,8 @@ export function pairsOf(plan: Plan, { sets }: SearchSpace): SetChange[] {
   const lists = [...kinds.values()].map((list) => list.sort((a, b) => a.price - b.price))
   const pairs: SetChange[] = []
   for (let n = 0; pairs.length < MOST_PAIRS && lists.some((list) => n < list.length); n++)
-    pairs.push(...lists.flatMap((list) => list[n]?.set ?? []))
+    for (const { set } of lists.flatMap((list) => list[n] ?? []))
+      if (staysOut(plan, set)) pairs.push(set)
   return pairs.slice(0, MOST_PAIRS)
 }
 

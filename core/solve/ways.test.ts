@@ -8,6 +8,7 @@ import { evaluate } from '../ledger/evaluate'
 import { valueIn } from '../plan/path'
 import type { Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
+import { showsInFrame } from '../set/inFrame'
 import { marksBetween, marksOf } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
 import { testCamera, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
@@ -200,7 +201,10 @@ const exhaustive = (plan: Plan): Map<string, number> => {
       if (touches(a).some((each) => touches(b).includes(each))) return
       const first = withSet(plan, a)
       const shade = touches(b).includes('shade') ? b.shadeStops : first.ambient.shadeStops
-      tryAll(withSet(first, { ...b, shadeStops: shade }), single)
+      const both = withSet(first, { ...b, shadeStops: shade })
+      // A head that came into the picture by both together is no way.
+      if (both.lights.some((_, i) => showsInFrame(both, i) && !showsInFrame(plan, i))) return
+      tryAll(both, single)
     })
   )
   return best

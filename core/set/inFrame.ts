@@ -1,0 +1,68 @@
+/** How much of a head stands in the picture. */
+import type { Plan } from '../plan/plan'
+import { project } from './camera'
+import { faceSizeMm, type Head } from './heads'
+import { sceneOf, type Scene } from './scene'
+import { subjectSurface } from './subjectBody'
+import { surfacesOf } from './surface'
+import { add, scale, type Vec } from './vec'
+
+/**
+ * Outline of a head as a box a little behind its face: its rim, its middle, and the end of its
+ * body.
+ */
+function outline(head: Head): Vec[] {
+  const half = faceSizeMm(head.face) / 2
+  const back = scale(head.axis, -Math.max(30, half))
+  const rim = Array.from({ length: 12 }, (_, i) =>
+    add(
+      head.at,
+      add(
+        scale(head.across, half * Math.cos((i * Math.PI) / 6)),
+        scale(head.upward, half * Math.sin((i * Math.PI) / 6))
+      )
+    )
+  )
+  return [head.at, ...rim, ...rim.map((p) => add(p, back))]
+}
+
+/**
+ * Shares of a head's outline that lie inside the picture, that show there, and that the subject
+ * hides.
+ */
+export function visibleShares(
+  plan: Plan,
+  scene: Scene,
+  head: Head
+): { readonly inside: number; readonly seen: number; readonly hidden: number } {
+  // A clear vessel hides a head behind it too: what it bends is not the head.
+  const body = subjectSurface(plan.subject)
+  const subject = surfacesOf(body ? [body] : []).blocked
+  const points = outline(head)
+  let inside = 0
+  let seen = 0
+  let hidden = 0
+  const { pupil } = scene.pose
+  for (const p of points) {
+    const point = project(scene.pose, p)
+    if (!point || Math.abs(point.x) > 1 || Math.abs(point.y) > 1) continue
+    inside++
+    if (subject(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) hidden++
+    else if (!scene.surfaces.blocked(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) seen++
+  }
+  return {
+    inside: inside / points.length,
+    seen: seen / points.length,
+    hidden: hidden / points.length
+  }
+}
+
+/** Whether anything of a light's head shows in the picture. */
+export function showsInFrame(plan: Plan, index: number): boolean {
+  const scene = sceneOf(plan)
+  return visibleShares(plan, scene, scene.heads[index]!).seen > 0
+}
+
+/** Whether a light comes into the picture by a change that was not in it before. */
+export const comesIntoFrame = (plan: Plan, after: Plan, index: number): boolean =>
+  showsInFrame(after, index) && !showsInFrame(plan, index)
