@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import { withLight } from '../plan/edit'
+import { openPlan } from '../plan/open'
 import { BACKGROUND_PLACES, type Light, type Plan } from '../plan/plan'
 import { sceneOf } from '../set/scene'
 import { testLight, testModifier, testStrobe } from '../testing'
@@ -341,6 +342,11 @@ describe('what of a head shows', () => {
       Math.sign(((each.figures.azimuthDeg! - seen.lights[0]!.at.azimuthDeg + 540) % 360) - 180)
     )
     expect(level.sort()).toEqual([-1, 1])
+    for (const each of find(
+      checkSet({ ...seen, locks: ['lights.A.at.elevationDeg'] }),
+      'in-view'
+    )[0]!.remedies)
+      expect(openPlan(each.after)).toMatchObject({ ok: true })
     const locks = ['lights.A.at.azimuthDeg', 'lights.A.at.elevationDeg']
     const [away] = find(checkSet({ ...seen, locks }), 'in-view')[0]!.remedies
     expect(away!.kind).toBe('away')
