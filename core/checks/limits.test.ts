@@ -97,6 +97,11 @@ describe('spill', () => {
     expect(offered([testModifier({ id: 'sheet' })])).toBeUndefined()
     expect(offered([tube('wide', 2000, 0.4)])).toBeUndefined()
   })
+  test('of two that leave nothing of the spill the one that takes less of the subject', () => {
+    const [slim, lossy] = [tube('slim', 20, 0.4), tube('lossy', 18, 1.4)]
+    expect(offered([slim, lossy])!.name).toBe('slim')
+    expect(offered([lossy, slim])!.name).toBe('slim')
+  })
   test('not one that is on already, nor a fifth', () => {
     const on = (id: string) => testModifier({ id, lossStops: 0 })
     expect(offered([tube('a', 60, 0.4)], [tube('a', 60, 0.4)])).toBeUndefined()
@@ -430,7 +435,7 @@ describe('a shadow', () => {
   test('the background goes back by steps, to the first that takes it from sight', () => {
     const plan = wall()
     const remedy = shadow(plan)!.remedies.find((each) => each.kind === 'background-back')!
-    const steps = [1.25, 1.5, 2, 2.5, 3, 4, 6, 8].map((times) => Math.ceil(3 * times) * 10)
+    const steps = [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => Math.ceil(3 * 1.25 ** n) * 10)
     const at = steps.indexOf(remedy.figures.distanceMm!)
     expect(at).toBeGreaterThan(0)
     const back = (distanceMm: number) => ({

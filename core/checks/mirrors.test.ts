@@ -339,6 +339,20 @@ describe('mirrors', () => {
       expect(remedy.effectStops!).toBeLessThan(remedy.figures.subject! - 3)
       expect(highlight(plan, [sheet, wider]).remedies[0]!.name).toBe('Wide sheet')
     })
+    test('a lossy sheet is not the larger one: what counts is how much less the highlight gets than the subject', () => {
+      const lossy = testModifier({
+        id: 'lossy',
+        name: 'Lossy sheet',
+        lossStops: 5,
+        beam: { kind: 'spread', beamDeg: 120 },
+        face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
+      })
+      const taming = (bag: Parameters<typeof highlight>[1]) =>
+        highlight(ball(), bag).remedies.find((each) => each.kind === 'larger')!
+      expect(taming([lossy]).effectStops!).toBeLessThan(taming([wider]).effectStops!)
+      expect(taming([lossy, wider]).name).toBe('Wide sheet')
+      expect(taming([wider, lossy]).name).toBe('Wide sheet')
+    })
     test('half as far at the same light on the subject: two stops off the highlight, since only the power goes down', () => {
       const plan = ball()
       const { figures, remedies } = highlight(plan)

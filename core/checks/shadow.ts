@@ -111,10 +111,12 @@ function lifted(context: CheckContext, index: number, depth: number): Remedy | n
   return null
 }
 
+const STEP = 1.25
+const MOST_TIMES = 8
 /** The shadow slides out of the picture, or sinks into black, as the background goes back. */
 function backgroundBack(context: CheckContext, index: number, depth: number): Remedy | null {
   const { plan } = context
-  for (const times of [1.25, 1.5, 2, 2.5, 3, 4, 6, 8]) {
+  for (let times = STEP; times < MOST_TIMES; times *= STEP) {
     const distanceMm = Math.ceil((plan.background.distanceMm * times) / 10) * 10
     if (distanceMm > 3000) return null
     const remedy = curing(

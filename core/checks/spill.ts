@@ -36,6 +36,11 @@ function backgroundBack(plan: Plan): { readonly after: Plan; readonly effectStop
   }
 }
 
+/** Spill that goes down by so much more than the subject's light is dark, stops. */
+const DARK = -10
+const tames = ({ effect, subject }: { readonly effect: number; readonly subject: number }) =>
+  Math.max(DARK, effect - subject)
+
 export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
   const { ledger } = evaluation
   const place = BACKGROUND_PLACES.reduce(
@@ -63,7 +68,7 @@ export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
         subject: effectAt(plan, after, light, 'subject') ?? 0
       }))
       .filter(({ effect, subject }) => effect < subject - 0.3 && subject > -3)
-      .sort((a, b) => a.effect - a.subject - (b.effect - b.subject))[0]
+      .sort((a, b) => tames(a) - tames(b) || b.subject - a.subject)[0]
     if (narrower)
       remedies.push({
         kind: 'modifier',
