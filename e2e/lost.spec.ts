@@ -454,7 +454,10 @@ test('the server really goes away in the middle of a run: everything goes on, an
   await expect(page.locator('[data-frame="2"]')).toContainText('Showed: subject')
   await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
   for (const stage of ['Focus', 'Dark', 'Light', 'Run'])
-    await page.getByRole('link', { name: new RegExp(`${stage}$`) }).click()
+    await page
+      .getByRole('navigation', { name: 'Stages' })
+      .getByRole('link', { name: new RegExp(`${stage}$`) })
+      .click()
   await expect(page.locator('[data-frame="2"]')).toBeVisible()
   await type(page, 'ISO', '200')
   const back = await startServer(first.dataDir, undefined, { PORT: new URL(first.url).port })

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { PLAN_VERSION } from '../core/plan/plan'
 import { expect, rowOf, test } from './fixtures'
 
 test('the list shows look, stage reached and last change of the demo shoots', async ({ page }) => {
@@ -55,7 +56,7 @@ test('a plan goes out as a file and comes in; faults are listed by path', async 
   await page.getByRole('link', { name: 'Export plan' }).press('Enter')
   const path = await (await download).path()
   const plan = JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>
-  expect(plan).toMatchObject({ format: 'fine-spark-plan', version: 6 })
+  expect(plan).toMatchObject({ format: 'fine-spark-plan', version: PLAN_VERSION })
 
   const give = (name: string, text: string) =>
     page

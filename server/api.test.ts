@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import sharp from 'sharp'
 import { evaluate } from '@core/ledger/evaluate'
 import { openPlan } from '@core/plan/open'
-import type { Plan } from '@core/plan/plan'
+import { PLAN_VERSION, type Plan } from '@core/plan/plan'
 import type { FrameRecord, KitRecord, Problem, RunFrames, Shoot, ShootSummary } from '@core/api/api'
 import { loadDemo } from './demo/load'
 import { testFrame } from '@core/testing'
@@ -167,10 +167,13 @@ describe('shoots', () => {
     expect((back.json as Shoot).plan).toEqual(answer.json)
     const newer = await server.call('POST', '/api/shoots/import', {
       ...(answer.json as Plan),
-      version: 9
+      version: 99
     })
     expect(problem(newer).errors).toEqual([
-      { path: 'version', message: 'this plan is of version 9; this program reads versions up to 6' }
+      {
+        path: 'version',
+        message: `this plan is of version 99; this program reads versions up to ${PLAN_VERSION}`
+      }
     ])
   })
   test('stage reached is kept', async () => {
