@@ -64,8 +64,10 @@ test('a plan goes out as a file and comes in; faults are listed by path', async 
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await give('cut.json', '{"format":')
   await expect(page.getByRole('alert')).toContainText('cut.json is not a JSON file')
-  await give('newer.json', JSON.stringify({ ...plan, version: 7 }))
-  await expect(page.getByRole('alert')).toContainText('version: this plan is of version 7')
+  await give('newer.json', JSON.stringify({ ...plan, version: PLAN_VERSION + 1 }))
+  await expect(page.getByRole('alert')).toContainText(
+    `version: this plan is of version ${PLAN_VERSION + 1}`
+  )
   await give(
     'wrong.json',
     JSON.stringify({ ...plan, background: { distanceMm: 0, reflectance: 0.1 } })
