@@ -11,7 +11,7 @@ import { reflectorsOf, type Reflectors } from './reflectors'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
-import type { Vec } from './vec'
+import { angleDeg, type Vec } from './vec'
 
 export interface Scene {
   readonly pose: CameraPose
@@ -35,6 +35,10 @@ export function axesOf(plan: Plan): Vec[] {
   const places = placesOf(plan, pose, backgroundSheet(plan, pose))
   return headsOf(plan, pose, places).map((head) => head.axis)
 }
+
+/** By how much a light's head looks another way in one plan than in the other, degrees. */
+export const turnedDeg = (from: Plan, to: Plan, index: number): number =>
+  angleDeg(axesOf(from)[index]!, axesOf(to)[index]!)
 
 export function sceneOf(plan: Plan): Scene {
   const pose = poseOf(plan)

@@ -10,8 +10,7 @@ import { goalOf } from '../ledger/suggest'
 import type { Light, Place, Plan } from '../plan/plan'
 import { dialLowest } from '../scales/dial'
 import { endBlur, neededDepthMm } from '../plan/lensInUse'
-import { axesOf } from '../set/scene'
-import { angleDeg } from '../set/vec'
+import { turnedDeg } from '../set/scene'
 import { isSwung, sameModifiers, swungDeg } from './change'
 import { beyond, FAR_OFF, type GoalResult } from './goals'
 
@@ -86,7 +85,7 @@ export const settingsPrice = (
 function swingPrice(from: Plan, to: Plan, i: number): number {
   const [was, is] = [from.lights[i]!, to.lights[i]!]
   if (!isSwung(was, is)) return 0
-  const deg = swungDeg(is.at, was.at) || angleDeg(axesOf(from)[i]!, axesOf(to)[i]!)
+  const deg = swungDeg(is.at, was.at) || turnedDeg(from, to, i)
   return WEIGHT.swing + WEIGHT.swingDeg * deg
 }
 

@@ -8,8 +8,7 @@ import { sameAim, swungDeg, type WayGroup } from '@core/solve/change'
 import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
 import type { Relaxation } from '@core/solve/relax'
 import type { Way } from '@core/solve/ways'
-import { axesOf } from '@core/set/scene'
-import { angleDeg } from '@core/set/vec'
+import { turnedDeg } from '@core/set/scene'
 import { mm, percent, plain, px, stopCount, stops } from './format'
 import { placeName } from './names'
 
@@ -118,7 +117,7 @@ export const lightWords = (plan: Plan, after: Plan): LightWords[] =>
       : ''
     const turned =
       light.aim.kind === 'free' && !sameAim(light.aim, was.aim)
-        ? `head turned ${degrees(angleDeg(axesOf(plan)[i]!, axesOf(after)[i]!))}`
+        ? `head turned ${degrees(turnedDeg(plan, after, i))}`
         : ''
     const names = ({ modifiers }: Light, than: Light): string =>
       modifiers
