@@ -12,7 +12,7 @@ import {
 import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
 import { logFrame, type Evidence, type Frame } from './run/frame'
-import { lightSchema, planSchema, type Light, type Plan } from './plan/plan'
+import { lightSchema, planSchema, type AmbientReading, type Light, type Plan } from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
   cameraSchema.parse({
@@ -130,6 +130,17 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     reach: null,
     ...part
   })
+
+/** Ambient light by an incident reading at 1:1, exact, unless told otherwise. */
+export const testReading = (ev: number, part: Partial<AmbientReading> = {}): AmbientReading => ({
+  value: { kind: 'ev', ev },
+  limit: 'exact',
+  via: 'incident',
+  atMagnification: 1,
+  takenAt: null,
+  look: null,
+  ...part
+})
 
 /** What a meter showed, flat in the lit side's surface, no ambient in it, for all that fired. */
 export const testMetered = (

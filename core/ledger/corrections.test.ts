@@ -1,26 +1,18 @@
 /** Which reading corrects which cell. */
 import { describe, expect, test } from '@jest/globals'
-import type { AmbientReading, Correction, Plan, Place } from '../plan/plan'
+import type { Correction, Plan, Place } from '../plan/plan'
 import { withLight } from '../plan/edit'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testLight, testModifier, testPlan, testReading, testStrobe } from '../testing'
 import { correctionFor, heldBy } from './corrections'
 import type { SourceId } from './terms'
 
-const reading = (ev: number): AmbientReading => ({
-  value: { kind: 'ev', ev },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null
-})
 const sheet = testModifier({ id: 'sheet' })
 const plan = testPlan((p) => {
   p.subject = { ...p.subject, shape: 'ellipsoid' }
   p.lights[0]!.modifiers = [sheet]
   p.lights.push(testLight({ id: 'B', strobe: testStrobe({ id: 'other' }) }))
-  p.ambient.subject = reading(3)
-  p.ambient.background = reading(2)
+  p.ambient.subject = testReading(3)
+  p.ambient.background = testReading(2)
 })
 /** A reading taken with the plan as it stands. */
 const taken = (
@@ -122,7 +114,7 @@ describe('of the ambient', () => {
     expect(found([taken('ambient', 'subject', 1)], 'ambient', 'background')).toBeNull()
   })
   test('it holds for the reading it corrected', () => {
-    const anew = { ...plan, ambient: { ...plan.ambient, background: reading(5) } }
+    const anew = { ...plan, ambient: { ...plan.ambient, background: testReading(5) } }
     const none = { ...plan, ambient: { ...plan.ambient, background: null } }
     expect(found([dark], 'ambient', 'background', anew)).toBeNull()
     expect(found([dark], 'ambient', 'background', none)).toBeNull()

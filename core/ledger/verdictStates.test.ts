@@ -1,22 +1,13 @@
 /** Where each verdict turns: just inside, just outside, what decides it and where to go for it. */
 import { describe, expect, test } from '@jest/globals'
-import type { AmbientReading, Plan } from '../plan/plan'
+import type { Plan } from '../plan/plan'
 import { depthOf, neededDepthMm } from '../plan/lensInUse'
-import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import { testCamera, testLight, testPlan, testReading, testStrobe } from '../testing'
 import { evaluate } from './evaluate'
 import type { VerdictId } from './verdict'
 
 const verdict = (id: VerdictId, change: (plan: Plan) => void) =>
   evaluate(testPlan(change)).verdicts.find((each) => each.id === id)!
-const reading = (ev: number, part: Partial<AmbientReading> = {}): AmbientReading => ({
-  value: { kind: 'ev', ev },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null,
-  ...part
-})
 /** EV that lands at a level with the plan's settings at 1:10, on an 18 % surface. */
 const evFor = (p: Plan, level: number): number =>
   p.settings.apertureStops + p.settings.shutterStops + 2 * Math.log2(1.1) + level
@@ -28,7 +19,7 @@ describe('background', () => {
       p.focus.magnification = 0.1
       p.goals.backgroundStops = -5
       p.lights[0]!.on = false
-      p.ambient.background = reading(evFor(p, -5 + over))
+      p.ambient.background = testReading(evFor(p, -5 + over))
       change(p)
     })
   test.each([
@@ -59,7 +50,7 @@ describe('background', () => {
   test('a reading of at most proves nothing too bright, but is enough where it lies under the goal', () => {
     const most = (over: number) =>
       lit(over, (p) => {
-        p.ambient.background = reading(evFor(p, -5 + over), { limit: 'at-most' })
+        p.ambient.background = testReading(evFor(p, -5 + over), { limit: 'at-most' })
       })
     expect(most(2)).toMatchObject({
       state: 'unknown',
@@ -82,7 +73,7 @@ describe('background', () => {
           at: { distanceMm: 300, azimuthDeg: -30, elevationDeg: 0 }
         })
       ]
-      p.ambient.background = reading(-8)
+      p.ambient.background = testReading(-8)
     })
     expect(found).toMatchObject({
       state: 'miss',
@@ -138,7 +129,7 @@ describe('subject', () => {
   })
   test('what gives most there is named', () => {
     const found = off(2, (p) => {
-      p.ambient.subject = reading(18)
+      p.ambient.subject = testReading(18)
     })
     expect(found.cause).toMatchObject({ source: 'ambient', term: 'reading' })
     expect(found.figures.ambient!).toBeGreaterThan(found.figures.strobe!)
@@ -201,7 +192,7 @@ describe('freeze', () => {
   })
   test('a ghost: the ambient’s smear is the figure, the shutter the cure', () => {
     const found = blur(2, (p) => {
-      p.ambient.subject = reading(p.settings.apertureStops + p.settings.shutterStops)
+      p.ambient.subject = testReading(p.settings.apertureStops + p.settings.shutterStops)
     })
     expect(found).toMatchObject({
       state: 'near',
@@ -215,7 +206,7 @@ describe('freeze', () => {
   test('allowed more ghost than blur, it is none', () =>
     expect(
       blur(2, (p) => {
-        p.ambient.subject = reading(p.settings.apertureStops + p.settings.shutterStops)
+        p.ambient.subject = testReading(p.settings.apertureStops + p.settings.shutterStops)
         p.goals.ghostPx = 9
       })
     ).toMatchObject({ state: 'ok', reason: 'freeze-sharp' }))

@@ -1,23 +1,15 @@
 // checks: flash cut by a shutter (t0.1 1/120 s at 1/200 s)
 import { describe, expect, test } from '@jest/globals'
 import { backgroundSpan } from '../advise/backgroundSpan'
-import type { AmbientReading, Plan } from '../plan/plan'
+import type { Plan } from '../plan/plan'
 import { marksOf } from '../scales/marks'
-import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import { testCamera, testLight, testPlan, testReading, testStrobe } from '../testing'
 import { cellTerms } from './cellTerms'
 import { evaluate } from './evaluate'
 import type { VerdictId } from './verdict'
 
 const verdict = (plan: Plan, id: VerdictId) =>
   evaluate(plan).verdicts.find((each) => each.id === id)!
-const reading = (ev: number): AmbientReading => ({
-  value: { kind: 'ev', ev },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null
-})
 
 describe('a slow flash at sync', () => {
   /** t0.1 1/120 s at 1/200 s, voltage-controlled so that it is that long at any power. */
@@ -136,7 +128,7 @@ describe('a background with two limits', () => {
       p.background = { ...p.background, reflectance: 0.18 }
       p.focus = { ...p.focus, magnification: 0.1 }
       const { apertureStops, shutterStops } = p.settings
-      p.ambient.background = reading(apertureStops + shutterStops + 2 * Math.log2(1.1) + level)
+      p.ambient.background = testReading(apertureStops + shutterStops + 2 * Math.log2(1.1) + level)
       p.lights[0]!.on = false
     })
   test('within them it is right, under the lower or over the upper it is not', () => {

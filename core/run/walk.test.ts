@@ -4,9 +4,9 @@ import { rideMove } from '../advise/ride'
 import { evaluate } from '../ledger/evaluate'
 import { withLight } from '../plan/edit'
 import { depthOf } from '../plan/lensInUse'
-import type { AmbientReading, Plan } from '../plan/plan'
+import type { Plan } from '../plan/plan'
 import { placeInPicture } from '../set/placeInPicture'
-import { testFrame, testLight, testPlan } from '../testing'
+import { testFrame, testLight, testPlan, testReading } from '../testing'
 import type { Evidence, Frame } from './frame'
 import { nextMove } from './nextMove'
 
@@ -15,14 +15,6 @@ const judged = (levelStops: number, place = 'subject'): Evidence => ({
   place,
   levelStops,
   limit: levelStops <= -7 ? 'at-most' : 'exact'
-})
-const reading = (ev: number): AmbientReading => ({
-  value: { kind: 'ev', ev },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null
 })
 /** Black frame and a frame with all lights, both judged, of a plan as it stands. */
 const shot = (plan: Plan): Frame[] => [
@@ -92,13 +84,13 @@ describe('where surroundings are wanted', () => {
     const ev = apertureStops + shutterStops + 2 * Math.log2(2) - 1.5 - Math.log2(0.005 / 0.18)
     const read = {
       ...daylight,
-      ambient: { ...daylight.ambient, background: reading(ev), subject: reading(0) }
+      ambient: { ...daylight.ambient, background: testReading(ev), subject: testReading(0) }
     }
     expect(evaluate(read).ledger.ambient.background!.level).toBeCloseTo(-1.5, 6)
     expect(nextMove(read, []).kind).toBe('take-lit')
   })
   test('a background under its lower limit is a goal missed', () => {
-    const dark = { ...daylight, ambient: { ...daylight.ambient, background: reading(2) } }
+    const dark = { ...daylight, ambient: { ...daylight.ambient, background: testReading(2) } }
     expect(nextMove(dark, shot(dark))).toMatchObject({
       kind: 'goal-missed',
       goal: { id: 'background' }
@@ -111,7 +103,7 @@ describe('the knob the run rides', () => {
   const under = (rides: Plan['rides']): Plan => {
     const plan = testPlan((p) => {
       p.rides = rides
-      p.ambient.background = reading(3)
+      p.ambient.background = testReading(3)
     })
     return withLight(plan, 0, { powerStops: plan.lights[0]!.powerStops - 2 })
   }
