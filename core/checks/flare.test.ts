@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
 import { withLight } from '../plan/edit'
 import { sceneOf } from '../set/scene'
-import { add, direction, distance, dot, pointOf, scale, sub, unit } from '../set/vec'
+import { add, direction, distance, dot, pointOf, positionOf, scale, sub, unit } from '../set/vec'
 import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import type { Plan } from '../plan/plan'
 import { checkSet } from './checks'
@@ -178,6 +178,32 @@ describe('light into the lens, by the veil it lays over the picture', () => {
       const far = distance(front, head)
       expect(card.widthMm).toBe(Math.ceil((20 * (1 - 40 / far) + 70 * (40 / far)) * 1.15))
       expect(flag.effectStops!).toBeLessThan(-3)
+    })
+    test('where the light gives the subject nothing, nothing is taken from it', () => {
+      const { axis, at } = sceneOf(plan).heads[0]!
+      const shaded: Plan = {
+        ...plan,
+        cards: [
+          {
+            id: 'K1',
+            kind: 'flag',
+            on: true,
+            widthMm: 60,
+            heightMm: 60,
+            reflectance: 0.03,
+            // Before the whole subject, beside the line from the head to the lens.
+            at: positionOf(add(at, scale(axis, 340))),
+            aim: { kind: 'place', place: 'focus' }
+          }
+        ]
+      }
+      const { cells } = evaluate(shaded).ledger.rows[1]!
+      expect(cells.subject!.level).toBe(-Infinity)
+      const { remedies } = check([tube('fits', narrowDeg - 1)], shaded)
+      expect(remedies.map((each) => [each.kind, each.figures.subject])).toEqual([
+        ['modifier', 0],
+        ['flag', 0]
+      ])
     })
     test('it stands half way to a lens front near by, and is never smaller than can be cut', () => {
       const flagOf = (change: (p: Plan) => void) => {

@@ -2,11 +2,13 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
-import { cellAt } from '../ledger/ledger'
+import { cellAt, ledgerOf } from '../ledger/ledger'
+import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { mirrorZones, reflections, seenIn } from '../set/mirror'
+import { highlightOn } from '../set/highlight'
 import { sceneOf } from '../set/scene'
-import { direction, dot, scale, sub, unit, type Vec } from '../set/vec'
+import { add, direction, dot, positionOf, scale, sub, unit, type Vec } from '../set/vec'
 import { testLight, testModifier, testStrobe } from '../testing'
 import { checkSet } from './checks'
 import { find, set, snoot } from './testing'
@@ -353,6 +355,40 @@ describe('mirrors', () => {
       expect(taming([lossy, wider]).name).toBe('Wide sheet')
       expect(taming([wider, lossy]).name).toBe('Wide sheet')
     })
+    test('not nearer where a flag then hides the middle of the face from the highlight', () => {
+      const towards = direction(40, 10)
+      const { at: spot } = highlightOn(
+        ball().subject,
+        sceneOf(ball()).pose.pupil,
+        scale(towards, 300)
+      )!
+      const aside = sub(spot, scale(towards, dot(spot, towards)))
+      // So far off the line between focus and light the way to the spot passes at 100 mm.
+      const passes = (distanceMm: number): number =>
+        (Math.hypot(...aside) * (distanceMm - 100)) / (distanceMm - dot(spot, towards))
+      const flagged = (edgeMm: number): Plan => ({
+        ...ball(),
+        cards: [
+          {
+            id: 'K1',
+            kind: 'flag',
+            on: true,
+            widthMm: 20,
+            heightMm: 20,
+            reflectance: 0.03,
+            at: positionOf(add(scale(towards, 100), scale(unit(aside), edgeMm - 10))),
+            aim: { kind: 'free', azimuthDeg: 40, elevationDeg: 10 }
+          }
+        ]
+      })
+      const between = flagged((passes(150) + passes(300)) / 2)
+      const near = withLight(between, 0, { at: { ...between.lights[0]!.at, distanceMm: 150 } })
+      expect(find(checkSet(near), 'mirror-curved')).toEqual([])
+      expect(cellAt(ledgerOf(near), 'A', 'subject')!.level).toBeGreaterThan(-5)
+      const kinds = (plan: Plan) => highlight(plan, []).remedies.map((each) => each.kind)
+      expect(kinds(between)).toEqual([])
+      expect(kinds(flagged(passes(150) - 0.3))).toEqual(['nearer'])
+    })
     test('half as far at the same light on the subject: two stops off the highlight, since only the power goes down', () => {
       const plan = ball()
       const { figures, remedies } = highlight(plan)
@@ -405,10 +441,17 @@ describe('mirrors', () => {
       expect(
         kinds(
           ball((p) => {
-            p.lights[0]!.powerStops = -7
+            p.lights[0]!.powerStops = -17 / 3
           })
         )
       ).toEqual([])
+      expect(
+        kinds(
+          ball((p) => {
+            p.lights[0]!.powerStops = -16 / 3
+          })
+        )
+      ).toEqual(['nearer'])
       expect(
         highlight(
           ball((p) => {
@@ -486,6 +529,58 @@ describe('mirrors', () => {
     }
     expect(by(0)).toHaveLength(1)
     expect(by(20)).toEqual([])
+  })
+  describe('only what the picture holds is told', () => {
+    test('a highlight beside the frame is not: a ball seen closer keeps only the one in its middle', () => {
+      const lights = (magnification: number) =>
+        find(
+          checkSet(
+            set((p) => {
+              p.focus.magnification = magnification
+              p.subject = { ...p.subject, finish: 'gloss', widthMm: 60, heightMm: 60, depthMm: 60 }
+              p.lights = [
+                testLight({ at: { distanceMm: 300, azimuthDeg: 10, elevationDeg: 5 } }),
+                testLight({
+                  id: 'B',
+                  role: 'other',
+                  at: { distanceMm: 300, azimuthDeg: 80, elevationDeg: 5 }
+                })
+              ]
+            })
+          ),
+          'mirror-curved'
+        ).map((each) => each.light)
+      expect(lights(0.5)).toEqual(['A', 'B'])
+      expect(lights(1)).toEqual(['A'])
+    })
+    test('of a face larger than the frame only that part counts', () => {
+      const found = (magnification: number, aimDeg: number) =>
+        find(
+          checkSet({
+            ...coin({ distanceMm: 200, azimuthDeg: 180, elevationDeg: 50 }),
+            focus: {
+              ...coin({ distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 }).focus,
+              magnification
+            },
+            lights: [
+              testLight({
+                strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 24, heightMm: 400 } }),
+                at: { distanceMm: 200, azimuthDeg: aimDeg, elevationDeg: 50 }
+              })
+            ]
+          }),
+          'mirror-flat'
+        )[0]?.figures
+      // A strip of 24 mm, 200 mm off, in a mirror 300 mm from the pupil: 14.4 mm of a disc of 24.
+      const strip = (2 / Math.PI) * (Math.asin(0.6) + 0.6 * 0.8)
+      expect(Math.abs(found(0.5, 180)!.share! - strip)).toBeLessThan(0.05)
+      // Three times life size: pupil at 133 mm, 9.6 mm of a frame 12 mm wide.
+      expect(Math.abs(found(3, 180)!.share! - 9.6 / 12)).toBeLessThan(0.1)
+      // Turned so far that its strip begins 6.7 mm off the middle it lies on the face, but not in
+      // that frame.
+      expect(found(3, 171)!.x).toBeLessThan(1)
+      expect([found(0.5, 167) !== undefined, found(3, 167) !== undefined]).toEqual([true, false])
+    })
   })
   test('matt things mirror nothing', () =>
     expect(

@@ -9,7 +9,9 @@ import { sceneOf, type Scene } from '../set/scene'
 import { add, scale } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
-const GRID = [-0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9]
+/** Spots of the frame that are looked at, in the middles of as many equal fields. */
+const ACROSS = 24
+const DOWN = 16
 /** A shadow nobody can see: background darker than this. */
 const BLACK = -7
 
@@ -25,9 +27,9 @@ function shadowShare(scene: Scene, index: number): number {
   const { at } = heads[index]!
   let lit = 0
   let dark = 0
-  for (const x of GRID)
-    for (const y of GRID) {
-      const ray = rayThrough(pose, x, y)
+  for (let column = 0.5; column < ACROSS; column++)
+    for (let row = 0.5; row < DOWN; row++) {
+      const ray = rayThrough(pose, (2 * column) / ACROSS - 1, (2 * row) / DOWN - 1)
       const along = alongToPlane(background, pose.pupil, ray)
       if (along === null) continue
       const p = add(pose.pupil, scale(ray, along))

@@ -51,9 +51,8 @@ export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
   if (!(over > 1e-6)) return []
   return plan.lights.flatMap((light, i): Check[] => {
     const level = cellAt(ledger, light.id, place)!.level
-    // A light ten times weaker than the goal is not the one to blame.
-    if (!light.on || level < plan.goals.backgroundStops - 3 || level < ledger.flash[place]! - 3)
-      return []
+    // An eighth of what is there, or nothing at all, is not what to blame.
+    if (level < ledger.flash[place]! - 3) return []
     const remedies: Remedy[] = []
     const narrower = fitting(light, bag)
       .filter((modifier) => cutAngleDeg(modifier.beam) !== null)
@@ -64,7 +63,7 @@ export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
       .map(({ modifier, after }) => ({
         modifier,
         after,
-        effect: effectAt(plan, after, light, place) ?? -Infinity,
+        effect: effectAt(plan, after, light, place)!,
         subject: effectAt(plan, after, light, 'subject') ?? 0
       }))
       .filter(({ effect, subject }) => effect < subject - 0.3 && subject > -3)

@@ -72,6 +72,12 @@ export function project(
   }
 }
 
+/** A point as the frame sees it; null outside the frame, beside or behind the lens. */
+export function projectInFrame(pose: CameraPose, p: Vec): ReturnType<typeof project> {
+  const point = project(pose, p)
+  return point && Math.abs(point.x) <= 1 && Math.abs(point.y) <= 1 ? point : null
+}
+
 /**
  * Direction from the pupil through a spot of the frame (−1 to 1), not of unit length: it reaches
  * the plane of focus at 1.

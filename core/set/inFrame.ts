@@ -1,6 +1,6 @@
 /** How much of a head stands in the picture. */
 import type { Plan } from '../plan/plan'
-import { project } from './camera'
+import { projectInFrame } from './camera'
 import { faceSizeMm, type Head } from './heads'
 import { sceneOf, type Scene } from './scene'
 import { subjectSurface } from './subjectBody'
@@ -44,8 +44,7 @@ export function visibleShares(
   let hidden = 0
   const { pupil } = scene.pose
   for (const p of points) {
-    const point = project(scene.pose, p)
-    if (!point || Math.abs(point.x) > 1 || Math.abs(point.y) > 1) continue
+    if (!projectInFrame(scene.pose, p)) continue
     inside++
     if (subject(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) hidden++
     else if (!scene.surfaces.blocked(pupil[0], pupil[1], pupil[2], p[0], p[1], p[2])) seen++

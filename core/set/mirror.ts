@@ -5,7 +5,7 @@
  */
 import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
-import { project } from './camera'
+import { project, projectInFrame, type CameraPose } from './camera'
 import type { Head } from './heads'
 import { highlightOn } from './highlight'
 import type { Scene } from './scene'
@@ -75,8 +75,8 @@ export interface Reflection {
   readonly kind: 'flat' | 'curved'
   readonly face: number
   /**
-   * share of a flat face over which it shows; 0 for a highlight or what is smaller than the search
-   * finds
+   * share over which it shows of what the picture holds of a flat face; 0 for a highlight or what is
+   * smaller than the search finds
    */
   readonly share: number
   /** where in the picture, −1 to 1 */
@@ -127,11 +127,14 @@ function faceSheet({ at, across, upward, axis, face }: Head): Sheet {
 
 /** Lines a side over which a face is looked at. */
 const LINES = 21
-/** Over how much of a flat face a sheet shows, and the middle of where; null where it does not. */
+/**
+ * Over how much of what the picture holds of a flat face a sheet shows, and the middle of where;
+ * null where it does not.
+ */
 function shownIn(
   zone: MirrorZone,
   { sheet, leastCos }: Seen,
-  blocked: Blocked
+  { pose, blocked }: { readonly pose: CameraPose; readonly blocked: Blocked }
 ): { readonly share: number; readonly middle: Vec } | null {
   const { plane, image } = zone
   const alone = surfacesOf([sheet])
@@ -142,8 +145,9 @@ function shownIn(
     for (let k = 0; k < LINES; k++) {
       const [u, v] = [(2 * i + 1) / LINES - 1, (2 * k + 1) / LINES - 1]
       if (plane.kind !== 'rectangle' && u * u + v * v > 1) continue
-      all++
       const q = pointOn(plane, u, v)
+      if (!projectInFrame(pose, q)) continue
+      all++
       const ray = unit(sub(q, image))
       const met = faces(ray) ? firstMet(alone, q, ray) : null
       if (!met || blocked(...q, ...met.at)) continue
@@ -153,12 +157,15 @@ function shownIn(
   if (hits > 0) return { share: hits / all, middle: scale(middle, 1 / hits) }
   // Smaller than the lines are apart: its own middle may still show, unless it is a hole.
   const q = sheet.hole ? null : seenIn(zone, sheet.at)
-  return q && faces(unit(sub(sheet.at, q))) && !blocked(...q, ...sheet.at)
+  return q &&
+    projectInFrame(pose, q) &&
+    faces(unit(sub(sheet.at, q))) &&
+    !blocked(...q, ...sheet.at)
     ? { share: 0, middle: q }
     : null
 }
 
-/** Every light that is on and shows in a shiny face, where, and how bright. */
+/** Every light that is on and shows in a shiny face in the picture, where, and how bright. */
 export function reflections(plan: Plan, scene: Scene): Reflection[] {
   if (!mirrorsAtAll(plan)) return []
   const { finish } = plan.subject
@@ -168,14 +175,15 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
     void (Number.isFinite(reflection.stops) && found.push(reflection))
   const zones = mirrorZones(plan, scene)
   const curved = ['ellipsoid', 'cylinder', 'vessel'].includes(plan.subject.shape)
+  const { pose } = scene
   const blocked = othersIn(scene)
   plan.lights.forEach((light, of) => {
     if (!light.on) return
     const head = scene.heads[of]!
     const leastCos = Math.max(0.02, head.cutCos)
     for (const zone of zones) {
-      const shown = shownIn(zone, { sheet: faceSheet(head), leastCos }, blocked)
-      const point = shown && project(scene.pose, shown.middle)
+      const shown = shownIn(zone, { sheet: faceSheet(head), leastCos }, { pose, blocked })
+      const point = shown && project(pose, shown.middle)
       if (shown && point)
         take({
           of,
@@ -188,14 +196,14 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
           side: null
         })
     }
-    const highlight = curved ? highlightOn(plan.subject, scene.pose.pupil, head.at) : null
+    const highlight = curved ? highlightOn(plan.subject, pose.pupil, head.at) : null
     if (
       !highlight ||
       dot(unit(sub(highlight.at, head.at)), head.axis) < leastCos ||
       blocked(...highlight.at, ...head.at)
     )
       return
-    const point = project(scene.pose, highlight.at)
+    const point = projectInFrame(pose, highlight.at)
     if (point)
       take({
         of,
@@ -211,10 +219,11 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
   return found
 }
 
-/** Every card and flag that shows in a flat shiny face. */
+/** Every card and flag that shows in a flat shiny face in the picture. */
 export function cardReflections(plan: Plan, scene: Scene): Reflection[] {
   if (!mirrorsAtAll(plan)) return []
   const zones = mirrorZones(plan, scene)
+  const { pose } = scene
   const blocked = othersIn(scene)
   return plan.cards.flatMap((card, of) => {
     const sheet = scene.surfaces.list.find((each) => each.id === card.id)
@@ -222,8 +231,12 @@ export function cardReflections(plan: Plan, scene: Scene): Reflection[] {
     return zones.flatMap((zone): Reflection[] => {
       // Either side of it may show.
       for (const side of [sheet.normal, scale(sheet.normal, -1)]) {
-        const shown = shownIn(zone, { sheet: { ...sheet, normal: side }, leastCos: 0.02 }, blocked)
-        const point = shown && project(scene.pose, shown.middle)
+        const shown = shownIn(
+          zone,
+          { sheet: { ...sheet, normal: side }, leastCos: 0.02 },
+          { pose, blocked }
+        )
+        const point = shown && project(pose, shown.middle)
         if (shown && point)
           return [
             {

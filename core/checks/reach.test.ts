@@ -1,0 +1,42 @@
+/** What the dial does not reach, by how much, and what would. */
+import { describe, expect, test } from '@jest/globals'
+import { evaluate } from '../ledger/evaluate'
+import { testLight, testStrobe } from '../testing'
+import { checkSet } from './checks'
+import { find, set } from './testing'
+
+describe('reach', () => {
+  test.each([
+    ['too-dim', 3, 900, 1],
+    ['too-bright', 60, 60, -1]
+  ] as const)('%s: by how much, and the first remedy by name', (kind, guideNumberM, mm, sign) => {
+    const plan = set((p) => {
+      p.lights = [
+        testLight({
+          strobe: testStrobe({ guideNumberM }),
+          at: { distanceMm: mm, azimuthDeg: 40, elevationDeg: 0 }
+        })
+      ]
+    })
+    const [check] = find(checkSet(plan), kind)
+    expect(check).toMatchObject({ state: 'miss', light: 'A', place: 'subject' })
+    expect(check!.figures.miss).toBe(evaluate(plan).suggestions.A!.missStops)
+    const [remedy] = check!.remedies
+    expect(remedy!.effectStops! * sign).toBeGreaterThan(1)
+    expect(remedy!.kind).toBe('distance')
+    expect(remedy!.figures.to).toBe(remedy!.after!.lights[0]!.at.distanceMm)
+  })
+  test('what the remedy gains is what was missing', () => {
+    const dim = set((p) => {
+      p.lights = [
+        testLight({
+          strobe: testStrobe({ guideNumberM: 3 }),
+          at: { distanceMm: 900, azimuthDeg: 40, elevationDeg: 0 }
+        })
+      ]
+    })
+    const [check] = find(checkSet(dim), 'too-dim')
+    expect(check!.figures.miss).toBeLessThan(-1)
+    expect(check!.remedies[0]!.effectStops).toBeCloseTo(-check!.figures.miss!, 0)
+  })
+})
