@@ -12,7 +12,14 @@ import {
 import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
 import { logFrame, type Evidence, type Frame } from './run/frame'
-import { lightSchema, planSchema, type AmbientReading, type Light, type Plan } from './plan/plan'
+import {
+  lightSchema,
+  planSchema,
+  type AmbientReading,
+  type Correction,
+  type Light,
+  type Plan
+} from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
   cameraSchema.parse({
@@ -139,6 +146,25 @@ export const testReading = (ev: number, part: Partial<AmbientReading> = {}): Amb
   atMagnification: 1,
   takenAt: null,
   look: null,
+  ...part
+})
+
+/** What a patch of a frame taught about the key on the lit side, for the test head with nothing on. */
+export const testCorrection = (part: Partial<Correction> = {}): Correction => ({
+  id: 'c',
+  frameId: 'f',
+  source: 'A',
+  place: 'subject',
+  stops: -0.6,
+  uncertaintyStops: 0.3,
+  method: 'patch',
+  limit: 'exact',
+  strobeId: 'strobe',
+  modifierIds: [],
+  highSpeedSync: null,
+  geometry: null,
+  reading: null,
+  on: true,
   ...part
 })
 

@@ -5,20 +5,12 @@ import { freezeOf } from '../ledger/freeze'
 import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
-import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import { testCamera, testLight, testPlan, testReading, testStrobe } from '../testing'
 import { distanceAtPower } from './distanceAtPower'
 import { darkenMove, darkMoves } from './darken'
 import { freezing } from './freezing'
 import { powerRemedies } from './powerRemedies'
 
-const reading = (ev: number): NonNullable<Plan['ambient']['subject']> => ({
-  value: { kind: 'ev', ev },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null
-})
 /** The plan with the camera moved so that the lowest power is so many stops too bright. */
 function tooBrightBy(stops: number, plan = testPlan()): Plan {
   const lowest = withLight(plan, 0, { powerStops: -7 })
@@ -84,7 +76,7 @@ describe('other light at the goal already', () => {
     const { apertureStops, shutterStops } = p.settings
     p.focus.magnification = 0.1
     p.ambient.subject = {
-      ...reading(apertureStops + shutterStops + 0.2),
+      ...testReading(apertureStops + shutterStops + 0.2),
       via: 'lens',
       atMagnification: 0.1
     }
@@ -108,7 +100,7 @@ describe('darkening past sync', () => {
   const above = (change: (p: Plan) => void = () => undefined): Plan =>
     testPlan((p) => {
       p.settings = { ...p.settings, shutterStops: 9, highSpeedSync: true }
-      p.ambient.background = reading(18.5)
+      p.ambient.background = testReading(18.5)
       change(p)
     })
   test('in high-speed sync a faster shutter comes before closing the aperture', () => {

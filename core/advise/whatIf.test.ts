@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
 import { readingAges } from '../plan/age'
-import { testLight, testPlan, testStrobe } from '../testing'
+import { testLight, testPlan, testReading, testStrobe } from '../testing'
 import { bestAperture, byAperture } from './byAperture'
 import { goalsOf, judgeGoals } from '../solve/goals'
 import { whatIf } from './whatIf'
@@ -126,14 +126,7 @@ describe('age of readings', () => {
     p.ambient = {
       ...p.ambient,
       recheckMinutes: 30,
-      background: {
-        value: { kind: 'ev', ev: 3 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 1,
-        takenAt: '2026-11-24T10:00:00.000Z',
-        look: 'black-still'
-      }
+      background: testReading(3, { takenAt: '2026-11-24T10:00:00.000Z', look: 'black-still' })
     }
   })
   const at = (minutes: number) => Date.parse('2026-11-24T10:00:00.000Z') + minutes * 60000

@@ -64,15 +64,11 @@ export const keepsLocks = (plan: Plan, { after }: Pick<Remedy, 'after'>): boolea
   after === null || plan.locks.every((path) => valueIn(plan, path) === valueIn(after, path))
 
 /**
- * Level of a light at a place of another plan minus its level now, stops; null when either gives
- * none.
+ * Level of a light at a place of another plan of the same lights and places minus its level now,
+ * stops; null where it gives none now, −∞ where it gives none any more.
  */
 export function effectAt(plan: Plan, after: Plan, light: Light, place: Place): number | null {
-  const was = cellAt(ledgerOf(plan), light.id, place)?.level ?? -Infinity
-  const is = cellAt(ledgerOf(after), light.id, place)?.level ?? -Infinity
-  return Number.isFinite(was) && Number.isFinite(is)
-    ? is - was
-    : Number.isFinite(was)
-      ? -Infinity
-      : null
+  const was = cellAt(ledgerOf(plan), light.id, place)?.level
+  if (was === undefined || was === -Infinity) return null
+  return cellAt(ledgerOf(after), light.id, place)!.level - was
 }

@@ -287,6 +287,45 @@ describe('light into the lens, by the veil it lays over the picture', () => {
     expect(hooded(20)).toEqual([])
     expect(hooded(60)).toHaveLength(1)
   })
+  test('a hood’s edge across the face lets through the share that looks past it', () => {
+    const plan = lit(rim(10), 1)
+    const [open] = veils(plan)
+    const { heads, pose } = sceneOf(plan)
+    // The longer side of the face, 60 mm, as the lens front sees it.
+    const faceDeg = (2 * Math.atan(30 / distance(pose.front, heads[0]!.at)) * 180) / Math.PI
+    const { offLensDeg, veil } = open!.figures
+    const hooded = (share: number) =>
+      veils({
+        ...plan,
+        lens: { ...plan.lens, hoodDeg: offLensDeg! + (share - 0.5) * faceDeg }
+      })[0]!.figures.veil!
+    for (const share of [0.25, 0.5, 0.75])
+      expect(hooded(share) - veil!).toBeCloseTo(Math.log2(share), 6)
+  })
+  test('what only a card throws on the lens front is not the light’s own shine into it', () => {
+    const plan = withLight(lit(rim(20), 1), 0, {
+      aim: { kind: 'free', azimuthDeg: 180, elevationDeg: 0 },
+      powerStops: 0
+    })
+    const carded: Plan = {
+      ...plan,
+      cards: [
+        {
+          id: 'K1',
+          kind: 'card',
+          on: true,
+          widthMm: 2000,
+          heightMm: 2000,
+          reflectance: 0.9,
+          at: { distanceMm: 800, azimuthDeg: 180, elevationDeg: 0 },
+          aim: { kind: 'place', place: 'focus' }
+        }
+      ]
+    }
+    const { level } = evaluate(carded).ledger.rows[1]!.cells.lens!
+    expect(level).toBeGreaterThan(veils(lit(rim(20), 1))[0]!.figures.level! - 3)
+    expect(veils(carded)).toEqual([])
+  })
   test('where the surroundings stay bright a faint veil is nobody’s trouble', () => {
     const plan = lit(rim(45), 1)
     expect(veils({ ...plan, goals: { ...plan.goals, backgroundStops: -1 } })).toEqual([])

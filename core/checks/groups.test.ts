@@ -58,6 +58,7 @@ describe('groups', () => {
     expect(found(withLight(plan, 1, { on: false }))).toEqual([])
     expect(found(withLight(plan, 1, { group: 'C' }))).toEqual([])
     expect(found(withLight(plan, 1, { group: null }))).toEqual([])
+    expect(found(withLight(withLight(plan, 0, { group: null }), 1, { group: null }))).toEqual([])
   })
   test('every letter taken: nothing to split to', () => {
     const full = grouped(1.5, (p) => {

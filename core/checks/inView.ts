@@ -41,9 +41,8 @@ function movesOutOfView(plan: Plan, index: number): Remedy[] {
       })
       break
     }
-  return found
-    .sort((a, b) => Math.abs(a.effectStops ?? 9) - Math.abs(b.effectStops ?? 9))
-    .slice(0, 2)
+  // A light that gives the subject nothing now has no effect on it by any move.
+  return found.sort((a, b) => Math.abs(a.effectStops!) - Math.abs(b.effectStops!)).slice(0, 2)
 }
 
 /**

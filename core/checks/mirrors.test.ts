@@ -2,16 +2,14 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
-import { cellAt, ledgerOf } from '../ledger/ledger'
-import { withLight } from '../plan/edit'
+import { cellAt } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { mirrorZones, reflections, seenIn } from '../set/mirror'
-import { highlightOn } from '../set/highlight'
 import { sceneOf } from '../set/scene'
-import { add, direction, dot, positionOf, scale, sub, unit, type Vec } from '../set/vec'
-import { testLight, testModifier, testStrobe } from '../testing'
+import { direction, dot, scale, sub, unit, type Vec } from '../set/vec'
+import { testCorrection, testLight, testReading, testStrobe } from '../testing'
 import { checkSet } from './checks'
-import { find, set, snoot } from './testing'
+import { find, set } from './testing'
 
 describe('mirrors', () => {
   const coin = (at: { distanceMm: number; azimuthDeg: number; elevationDeg: number }) =>
@@ -274,230 +272,24 @@ describe('mirrors', () => {
       expect(Math.abs(flag!.figures.share! - 0.5)).toBeLessThan(0.06)
       expect(panel!.figures.x! * flag!.figures.x!).toBeLessThan(0)
     })
+    test('what the readings taught of the light on it counts', () => {
+      const level = (plan: Plan) => find(checkSet(plan), 'mirror-card')[0]!.figures.level!
+      const plan = carded('card', 0.9)
+      const taught = { ...plan, corrections: [testCorrection()] }
+      expect(level(taught) - level(plan)).toBeCloseTo(-0.6, 6)
+    })
     test('with every light off it has no level; ambient alone gives it one', () => {
       const off = carded('card', 0.9, (p) => {
         p.lights[0]!.on = false
       })
       expect(find(checkSet(off), 'mirror-card')[0]!.figures.level).toBeUndefined()
-      const reading = {
-        value: { kind: 'ev' as const, ev: 6 },
-        limit: 'exact' as const,
-        via: 'incident' as const,
-        atMagnification: 0.5,
-        takenAt: null,
-        look: null
-      }
+      const reading = testReading(6, { atMagnification: 0.5 })
       const lit = { ...off, ambient: { ...off.ambient, subject: reading, background: reading } }
       const ambient = cellAt(evaluate(lit).ledger, 'ambient', 'subject')!.level
       expect(find(checkSet(lit), 'mirror-card')[0]!.figures.level).toBeCloseTo(
         ambient + Math.log2(0.9 / lit.subject.reflectance) + Math.log2(0.7),
         6
       )
-    })
-  })
-  describe('a burnt-out highlight on a curved side', () => {
-    const ball = (change: (p: Plan) => void = () => undefined) =>
-      set((p) => {
-        p.subject = { ...p.subject, finish: 'gloss', widthMm: 20, heightMm: 20, depthMm: 20 }
-        p.lights = [
-          testLight({
-            strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }),
-            at: { distanceMm: 300, azimuthDeg: 40, elevationDeg: 10 }
-          })
-        ]
-        change(p)
-      })
-    const sheet = testModifier({
-      id: 'sheet',
-      name: 'Sheet',
-      lossStops: 1.5,
-      beam: { kind: 'spread', beamDeg: 120 },
-      face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
-    })
-    const wider = testModifier({
-      id: 'wider',
-      name: 'Wide sheet',
-      lossStops: 1.5,
-      beam: { kind: 'spread', beamDeg: 120 },
-      face: { kind: 'rectangle', widthMm: 400, heightMm: 300 }
-    })
-    const highlight = (plan: Plan, bag = [snoot, sheet]) =>
-      find(checkSet(plan, bag), 'mirror-curved')[0]!
-    test('a larger face: its area and its loss tell how much dimmer; of two the one that tames more is offered', () => {
-      const plan = ball()
-      const { figures, remedies } = highlight(plan)
-      expect(figures.overWhite).toBeGreaterThan(3)
-      const remedy = remedies.find((each) => each.kind === 'larger')!
-      expect(remedy.name).toBe('Sheet')
-      expect(remedy.effectStops).toBeCloseTo(
-        highlight(remedy.after!).figures.level! - figures.level!,
-        9
-      )
-      // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area
-      // and loss are all there is, but for the bare beam’s fall-off.
-      expect(
-        Math.abs(remedy.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
-      ).toBeLessThan(0.1)
-      expect(remedy.effectStops!).toBeLessThan(remedy.figures.subject! - 3)
-      expect(highlight(plan, [sheet, wider]).remedies[0]!.name).toBe('Wide sheet')
-    })
-    test('a lossy sheet is not the larger one: what counts is how much less the highlight gets than the subject', () => {
-      const lossy = testModifier({
-        id: 'lossy',
-        name: 'Lossy sheet',
-        lossStops: 5,
-        beam: { kind: 'spread', beamDeg: 120 },
-        face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
-      })
-      const taming = (bag: Parameters<typeof highlight>[1]) =>
-        highlight(ball(), bag).remedies.find((each) => each.kind === 'larger')!
-      expect(taming([lossy]).effectStops!).toBeLessThan(taming([wider]).effectStops!)
-      expect(taming([lossy, wider]).name).toBe('Wide sheet')
-      expect(taming([wider, lossy]).name).toBe('Wide sheet')
-    })
-    test('not nearer where a flag then hides the middle of the face from the highlight', () => {
-      const towards = direction(40, 10)
-      const { at: spot } = highlightOn(
-        ball().subject,
-        sceneOf(ball()).pose.pupil,
-        scale(towards, 300)
-      )!
-      const aside = sub(spot, scale(towards, dot(spot, towards)))
-      // So far off the line between focus and light the way to the spot passes at 100 mm.
-      const passes = (distanceMm: number): number =>
-        (Math.hypot(...aside) * (distanceMm - 100)) / (distanceMm - dot(spot, towards))
-      const flagged = (edgeMm: number): Plan => ({
-        ...ball(),
-        cards: [
-          {
-            id: 'K1',
-            kind: 'flag',
-            on: true,
-            widthMm: 20,
-            heightMm: 20,
-            reflectance: 0.03,
-            at: positionOf(add(scale(towards, 100), scale(unit(aside), edgeMm - 10))),
-            aim: { kind: 'free', azimuthDeg: 40, elevationDeg: 10 }
-          }
-        ]
-      })
-      const between = flagged((passes(150) + passes(300)) / 2)
-      const near = withLight(between, 0, { at: { ...between.lights[0]!.at, distanceMm: 150 } })
-      expect(find(checkSet(near), 'mirror-curved')).toEqual([])
-      expect(cellAt(ledgerOf(near), 'A', 'subject')!.level).toBeGreaterThan(-5)
-      const kinds = (plan: Plan) => highlight(plan, []).remedies.map((each) => each.kind)
-      expect(kinds(between)).toEqual([])
-      expect(kinds(flagged(passes(150) - 0.3))).toEqual(['nearer'])
-    })
-    test('half as far at the same light on the subject: two stops off the highlight, since only the power goes down', () => {
-      const plan = ball()
-      const { figures, remedies } = highlight(plan)
-      const remedy = remedies.find((each) => each.kind === 'nearer')!
-      const [light] = remedy.after!.lights
-      expect(light!.at.distanceMm).toBe(150)
-      expect(light!.powerStops - plan.lights[0]!.powerStops).toBeCloseTo(-2, 0)
-      expect(Math.abs(remedy.figures.subject!)).toBeLessThan(0.25)
-      expect(remedy.effectStops).toBeCloseTo(
-        highlight(remedy.after!).figures.level! - figures.level!,
-        9
-      )
-      expect(Math.abs(remedy.effectStops! + 2)).toBeLessThan(0.35)
-    })
-    test('nearer than 40 mm nobody puts a head', () => {
-      const kinds = (distanceMm: number) =>
-        highlight(
-          ball((p) => {
-            p.subject = { ...p.subject, widthMm: 4, heightMm: 4, depthMm: 4 }
-            p.focus.magnification = 1
-            p.lights[0] = {
-              ...p.lights[0]!,
-              powerStops: -2,
-              strobe: testStrobe({ face: { kind: 'disc', diameterMm: 10 } }),
-              at: { distanceMm, azimuthDeg: 70, elevationDeg: 30 }
-            }
-          }),
-          []
-        ).remedies.map((each) => each.kind)
-      expect(kinds(84)).toEqual(['nearer'])
-      expect(kinds(76)).toEqual([])
-    })
-    test('a locked distance or power, a light at the lens, a bottomed-out dial: not offered; under white no remedy is needed', () => {
-      const kinds = (plan: Plan) => highlight(plan, []).remedies.map((remedy) => remedy.kind)
-      expect(kinds(ball())).toEqual(['nearer'])
-      expect(
-        kinds(
-          ball((p) => {
-            p.locks = ['lights.A.powerStops']
-          })
-        )
-      ).toEqual([])
-      expect(
-        kinds(
-          ball((p) => {
-            p.locks = ['lights.A.at.distanceMm']
-          })
-        )
-      ).toEqual([])
-      expect(
-        kinds(
-          ball((p) => {
-            p.lights[0]!.powerStops = -17 / 3
-          })
-        )
-      ).toEqual([])
-      expect(
-        kinds(
-          ball((p) => {
-            p.lights[0]!.powerStops = -16 / 3
-          })
-        )
-      ).toEqual(['nearer'])
-      expect(
-        highlight(
-          ball((p) => {
-            p.lights[0] = {
-              ...p.lights[0]!,
-              mount: 'lens',
-              strobe: testStrobe({ face: { kind: 'ring', innerMm: 64, outerMm: 70 } })
-            }
-          })
-        ).remedies
-      ).toEqual([])
-      const dim = ball((p) => {
-        p.lights[0] = {
-          ...p.lights[0]!,
-          powerStops: -7,
-          modifiers: [testModifier({ lossStops: 8 })]
-        }
-      })
-      expect(highlight(dim).figures.overWhite).toBeLessThan(0)
-      expect(highlight(dim).remedies).toEqual([])
-    })
-    test('what a reading taught about the light counts for its image too', () => {
-      const plan = ball()
-      const [light] = plan.lights
-      const taught: Plan = {
-        ...plan,
-        corrections: [
-          {
-            id: 'c',
-            frameId: 'f',
-            source: 'A',
-            place: 'subject',
-            stops: -0.6,
-            uncertaintyStops: 0.3,
-            method: 'judged',
-            limit: 'exact',
-            strobeId: light!.strobe.id,
-            modifierIds: [],
-            highSpeedSync: null,
-            geometry: null,
-            reading: null,
-            on: true
-          }
-        ]
-      }
-      expect(highlight(taught).figures.level! - highlight(plan).figures.level!).toBeCloseTo(-0.6, 9)
     })
   })
   test('a beam by table that sends nothing toward the mirror shows nothing', () => {

@@ -109,7 +109,7 @@ function nearer(plan: Plan, of: number, level: number): Remedy | null {
   if (light.mount === 'lens' || distanceMm < 40) return null
   const moved = withLight(plan, of, { at: { ...light.at, distanceMm } })
   const gained = effectAt(plan, moved, light, 'subject')
-  if (gained === null || !Number.isFinite(gained) || showsInFrame(moved, of)) return null
+  if (gained === null || showsInFrame(moved, of)) return null
   const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
   if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return null
   return taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), {

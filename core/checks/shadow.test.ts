@@ -89,6 +89,15 @@ describe('a shadow', () => {
     expect(shadow(dim(-6.9))).toBeDefined()
     expect(shadow(dim(-7.1))).toBeUndefined()
   })
+  test('nor where the subject fills the frame', () => {
+    const filled = (sizeMm: number) =>
+      wall((p) => {
+        p.focus.magnification = 1
+        p.subject = { ...p.subject, widthMm: sizeMm, heightMm: sizeMm, depthMm: 14 }
+      })
+    expect(shadow(filled(20))).toBeDefined()
+    expect(shadow(filled(80))).toBeUndefined()
+  })
   test('is not looked for of a light that is off or sits round the lens', () => {
     expect(shadow(withLight(wall(), 0, { on: false }))).toBeUndefined()
     expect(shadow(withLight(wall(), 0, { mount: 'lens' }))).toBeUndefined()
@@ -174,5 +183,13 @@ describe('how much of the background a shadow takes', () => {
     expect(at).toBeCloseTo(counted(8, wallMm, azimuth, elevation), 9)
     // Some four hundred spots are enough: of sixty thousand the share is all but the same.
     expect(Math.abs(at - counted(100, wallMm, azimuth, elevation))).toBeLessThan(0.01)
+  })
+  test('as it slides out of the frame it is told down to a twenty-fifth', () => {
+    const walls = Array.from({ length: 16 }, (_, i) => 30 + 2 * i)
+    const want = walls.map((wallMm) => counted(8, wallMm, 50, 5))
+    expect(want.some((each) => each > 0 && each < 0.04)).toBe(true)
+    expect(want.some((each) => each > 0.04 && each < 0.08)).toBe(true)
+    for (const [i, wallMm] of walls.entries())
+      expect(share(wallMm, 50, 5)).toBeCloseTo(want[i]! < 0.04 ? 0 : want[i]!, 9)
   })
 })

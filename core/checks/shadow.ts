@@ -14,18 +14,19 @@ const ACROSS = 24
 const DOWN = 16
 /** A shadow nobody can see: background darker than this. */
 const BLACK = -7
+/** Nor one that takes less of it than this. */
+const LEAST_SHARE = 0.04
 
 /**
- * Share of the background in the frame that a light's middle cannot see past the subject, of what
- * it would light.
+ * Share of the background that the frame shows from where a light's middle is hidden by the
+ * subject; NaN where the frame shows none of it.
  */
 function shadowShare(scene: Scene, index: number): number {
   const subject = scene.surfaces.list.filter((each) => each.id === 'subject')
-  if (subject.length === 0) return 0
   const blocked = surfacesOf(subject).blocked
   const { pose, background, heads } = scene
   const { at } = heads[index]!
-  let lit = 0
+  let all = 0
   let dark = 0
   for (let column = 0.5; column < ACROSS; column++)
     for (let row = 0.5; row < DOWN; row++) {
@@ -35,10 +36,10 @@ function shadowShare(scene: Scene, index: number): number {
       const p = add(pose.pupil, scale(ray, along))
       // Only what the lens can see past the subject counts.
       if (blocked(pose.pupil[0], pose.pupil[1], pose.pupil[2], p[0], p[1], p[2])) continue
-      lit++
+      all++
       if (blocked(p[0], p[1], p[2], at[0], at[1], at[2])) dark++
     }
-  return lit > 0 ? dark / lit : 0
+  return dark / all
 }
 
 const brightest = (ledger: Ledger): number =>
@@ -58,7 +59,7 @@ function shadowOf(plan: Plan, ledger: Ledger, scene: Scene, index: number): Shad
   const total = brightest(ledger)
   if (own < total - 3 || total < BLACK) return null
   const share = shadowShare(scene, index)
-  if (share < 0.04) return null
+  if (!(share >= LEAST_SHARE)) return null
   const rest = 2 ** total - 2 ** own
   return { share, depth: Math.log2(Math.max(rest, 2 ** total / 256)) - total }
 }

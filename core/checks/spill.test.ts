@@ -150,7 +150,7 @@ describe('spill', () => {
     expect(back.figures.distanceMm).toBe(distanceMm)
     expect(distanceMm % 10).toBe(0)
     expect(brightest(back.after!)).toBeLessThanOrEqual(plan.goals.backgroundStops)
-    const nearer = { ...plan, background: { ...plan.background, distanceMm: distanceMm * 0.97 } }
+    const nearer = { ...plan, background: { ...plan.background, distanceMm: distanceMm - 10 } }
     expect(brightest(nearer)).toBeGreaterThan(plan.goals.backgroundStops)
     expect(back.effectStops).toBeCloseTo(brightest(back.after!) - brightest(plan), 9)
     const kinds = (of: Plan) => find(checkSet(of), 'spill')[0]!.remedies.map((each) => each.kind)

@@ -6,34 +6,33 @@ import { cutAngleDeg } from '../set/heads'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
-/** Farther back nobody has room for it. */
-const FARTHEST_MM = 20000
+/** Farther back nobody has room for it; it is moved by whole centimetres. */
+const FARTHEST_CM = 2000
 
 /**
  * How far back the background must stand for the strobes' spill to meet the goal; null when 20 m do
  * not do.
  */
 function backgroundBack(plan: Plan): { readonly after: Plan; readonly effectStops: number } | null {
+  const at = (cm: number): Plan => ({
+    ...plan,
+    background: { ...plan.background, distanceMm: cm * 10 }
+  })
   // The frame sees other parts of a background farther back, so the brightest of them counts,
   // whichever it is then.
-  const level = (distanceMm: number) => {
-    const { flash } = ledgerOf({ ...plan, background: { ...plan.background, distanceMm } })
+  const level = (of: Plan): number => {
+    const { flash } = ledgerOf(of)
     return Math.max(...BACKGROUND_PLACES.map((place) => flash[place]!))
   }
-  const was = level(plan.background.distanceMm)
-  let near = plan.background.distanceMm
-  let far = FARTHEST_MM
-  if (near >= far || level(far) > plan.goals.backgroundStops) return null
-  for (let i = 0; i < 14 && far / near > 1.01; i++) {
-    const middle = Math.sqrt(near * far)
-    if (level(middle) > plan.goals.backgroundStops) near = middle
+  let near = Math.floor(plan.background.distanceMm / 10)
+  let far = FARTHEST_CM
+  if (near >= far || level(at(far)) > plan.goals.backgroundStops) return null
+  while (far - near > 1) {
+    const middle = Math.floor((near + far) / 2)
+    if (level(at(middle)) > plan.goals.backgroundStops) near = middle
     else far = middle
   }
-  const distanceMm = Math.ceil(far / 10) * 10
-  return {
-    after: { ...plan, background: { ...plan.background, distanceMm } },
-    effectStops: level(distanceMm) - was
-  }
+  return { after: at(far), effectStops: level(at(far)) - level(plan) }
 }
 
 /** Spill that goes down by so much more than the subject's light is dark, stops. */

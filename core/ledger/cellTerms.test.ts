@@ -2,7 +2,15 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Place, Plan } from '../plan/plan'
-import { testCamera, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import {
+  testCamera,
+  testCorrection,
+  testLight,
+  testModifier,
+  testPlan,
+  testReading,
+  testStrobe
+} from '../testing'
 import { cellTerms } from './cellTerms'
 import { evaluate } from './evaluate'
 import type { SourceId, Term, TermKind } from './terms'
@@ -322,15 +330,7 @@ describe('ambient', () => {
   const read =
     (part: Partial<NonNullable<Plan['ambient']['subject']>>, change?: (p: Plan) => void) =>
     (p: Plan): void => {
-      p.ambient.subject = {
-        value: { kind: 'ev', ev: 7 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 0.25,
-        takenAt: null,
-        look: null,
-        ...part
-      }
+      p.ambient.subject = testReading(7, { atMagnification: 0.25, ...part })
       change?.(p)
     }
   test('incident: the reading and the surface', () => {
@@ -387,24 +387,7 @@ describe('ambient', () => {
 
 test('a correction comes last, with its ±, and only where there is something to correct', () => {
   const taught = (p: Plan): void => {
-    p.corrections = [
-      {
-        id: 'c',
-        frameId: 'f',
-        source: 'A',
-        place: 'subject',
-        stops: -0.6,
-        uncertaintyStops: 0.3,
-        method: 'patch',
-        limit: 'exact',
-        strobeId: 'strobe',
-        modifierIds: [],
-        highSpeedSync: null,
-        geometry: null,
-        reading: null,
-        on: true
-      }
-    ]
+    p.corrections = [testCorrection()]
   }
   expect(terms(taught).at(-1)).toEqual({
     kind: 'correction',

@@ -2,7 +2,14 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Correction, Plan, Place } from '../plan/plan'
 import { withLight } from '../plan/edit'
-import { testLight, testModifier, testPlan, testReading, testStrobe } from '../testing'
+import {
+  testCorrection,
+  testLight,
+  testModifier,
+  testPlan,
+  testReading,
+  testStrobe
+} from '../testing'
 import { correctionFor, heldBy } from './corrections'
 import type { SourceId } from './terms'
 
@@ -20,19 +27,15 @@ const taken = (
   place: Place,
   stops: number,
   part: Partial<Correction> = {}
-): Correction => ({
-  id: `${source}${place}${stops}`,
-  frameId: 'f',
-  source,
-  place,
-  stops,
-  uncertaintyStops: 0.3,
-  method: 'patch',
-  limit: 'exact',
-  on: true,
-  ...heldBy(plan, source, place),
-  ...part
-})
+): Correction =>
+  testCorrection({
+    id: `${source}${place}${stops}`,
+    source,
+    place,
+    stops,
+    ...heldBy(plan, source, place),
+    ...part
+  })
 const found = (
   corrections: readonly Correction[],
   source: SourceId,

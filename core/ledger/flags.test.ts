@@ -2,7 +2,14 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../plan/plan'
 import { magnificationsOf } from '../plan/lensInUse'
-import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import {
+  testCamera,
+  testCorrection,
+  testLight,
+  testPlan,
+  testReading,
+  testStrobe
+} from '../testing'
 import { heldBy } from './corrections'
 import { findFlags } from './flags'
 
@@ -194,28 +201,8 @@ describe('a reading that is only a limit', () => {
     place = 'subject'
   ): string[] =>
     flags((p) => {
-      p.ambient.background = {
-        value: { kind: 'ev', ev: 0 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 1,
-        takenAt: null,
-        look: null
-      }
-      p.corrections = [
-        {
-          id: 'c',
-          frameId: 'f',
-          source,
-          place,
-          stops: -1,
-          uncertaintyStops: 0.3,
-          method: 'judged',
-          limit,
-          on: true,
-          ...heldBy(p, source, place)
-        }
-      ]
+      p.ambient.background = testReading(0)
+      p.corrections = [testCorrection({ source, place, limit, ...heldBy(p, source, place) })]
     })
   test.each([
     ['exact', 'A', 'subject', false],

@@ -4,7 +4,7 @@ import { freezing } from '../advise/freezing'
 import { byShutter, highSpeedAgainstSync } from '../advise/byShutter'
 import { evaluate } from './evaluate'
 import { freezeOf } from './freeze'
-import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import { testCamera, testLight, testPlan, testReading, testStrobe } from '../testing'
 
 const moving = (change: (plan: Plan) => void = () => undefined): Plan =>
   testPlan((plan) => {
@@ -67,25 +67,17 @@ describe('what is frozen', () => {
     expect(leaf.seconds).toBeCloseTo(2 ** -9, 12)
   })
   test('a ghost shows from −5 on, and not in the dark', () => {
-    const reading = (ev: number): Plan['ambient']['subject'] => ({
-      value: { kind: 'ev', ev },
-      limit: 'exact',
-      via: 'incident',
-      atMagnification: 0.5,
-      takenAt: null,
-      look: null
-    })
     expect(
       freeze(
         moving((p) => {
-          p.ambient.subject = reading(14)
+          p.ambient.subject = testReading(14, { atMagnification: 0.5 })
         })
       ).ghostPx
     ).toBeGreaterThan(100)
     expect(
       freeze(
         moving((p) => {
-          p.ambient.subject = reading(4)
+          p.ambient.subject = testReading(4, { atMagnification: 0.5 })
         })
       ).ghostPx
     ).toBe(0)
@@ -128,14 +120,7 @@ describe('advice, cheapest first', () => {
     const ghost = moving((p) => {
       p.goals.blurPx = 500
       p.goals.ghostPx = 5
-      p.ambient.subject = {
-        value: { kind: 'ev', ev: 14 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 0.5,
-        takenAt: null,
-        look: null
-      }
+      p.ambient.subject = testReading(14, { atMagnification: 0.5 })
     })
     const { moves } = freezing(ghost)
     expect(moves.map((move) => move.kind)).toEqual(['ambient'])
@@ -150,14 +135,7 @@ describe('advice, cheapest first', () => {
 describe('ambient by shutter', () => {
   test('falls a stop a stop, the strobe holds to sync and then loses in high-speed sync', () => {
     const plan = testPlan((p) => {
-      p.ambient.subject = {
-        value: { kind: 'ev', ev: 8 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 1,
-        takenAt: null,
-        look: null
-      }
+      p.ambient.subject = testReading(8)
     })
     const points = byShutter(plan)
     const at = (stops: number) =>

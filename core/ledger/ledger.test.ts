@@ -8,7 +8,15 @@ import fc from 'fast-check'
 import { fNumberFromGuide } from '../light/strobe'
 import { parsePower } from '../scales/dial'
 import type { Correction, Plan } from '../plan/plan'
-import { testCamera, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import {
+  testCamera,
+  testCorrection,
+  testLight,
+  testModifier,
+  testPlan,
+  testReading,
+  testStrobe
+} from '../testing'
 import { cellTerms } from './cellTerms'
 import { evaluate } from './evaluate'
 import { cellAt, cellsOf } from './ledger'
@@ -57,14 +65,7 @@ describe('the strobe at the subject', () => {
             p.focus.magnification = x.m
             p.settings.shutterStops = x.shutter
             for (const place of ['subject', 'background'] as const)
-              p.ambient[place] = {
-                value: { kind: 'ev', ev: x.ev },
-                limit: 'exact',
-                via: 'incident',
-                atMagnification: x.m,
-                takenAt: null,
-                look: null
-              }
+              p.ambient[place] = testReading(x.ev, { atMagnification: x.m })
           })
           for (const cell of cellsOf(evaluate(plan).ledger)) {
             const terms = cellTerms(plan, cell.source, cell.place)
@@ -242,14 +243,7 @@ describe('ambient', () => {
     const make = (value: { kind: 'lux'; lux: number } | { kind: 'ev'; ev: number }) =>
       evaluate(
         planWith((p) => {
-          p.ambient.subject = {
-            value,
-            limit: 'exact',
-            via: 'incident',
-            atMagnification: 1,
-            takenAt: null,
-            look: null
-          }
+          p.ambient.subject = testReading(0, { value })
         })
       ).ledger.ambient.subject!.level
     expect(make({ kind: 'lux', lux: 81920 })).toBeCloseTo(make({ kind: 'ev', ev: 15 }), 9)
@@ -289,14 +283,7 @@ describe('suggested power', () => {
               strobe: testStrobe({ dial: { kind: 'fraction', step, lowestStops: -7 } })
             })
             p.settings.apertureStops = aperture
-            p.ambient.subject = {
-              value: { kind: 'ev', ev },
-              limit: 'exact',
-              via: 'incident',
-              atMagnification: 1,
-              takenAt: null,
-              look: null
-            }
+            p.ambient.subject = testReading(ev)
           })
           const suggestion = evaluate(plan).suggestions.A!
           if (!suggestion.choice) return
@@ -510,23 +497,6 @@ describe('verdicts', () => {
 })
 
 describe('your readings in the sum', () => {
-  const correction = (part: Partial<Correction>): Correction => ({
-    id: 'c',
-    frameId: 'f',
-    source: 'A',
-    place: 'subject',
-    stops: -0.6,
-    uncertaintyStops: 0.3,
-    method: 'patch',
-    limit: 'exact',
-    strobeId: 'strobe',
-    modifierIds: [],
-    highSpeedSync: null,
-    geometry: null,
-    reading: null,
-    on: true,
-    ...part
-  })
   const level = (corrections: Correction[], place: 'subject' | 'background' = 'subject') =>
     evaluate(
       planWith((p) => {
@@ -535,11 +505,11 @@ describe('your readings in the sum', () => {
     ).ledger.flash[place]!
   test('the newest that fits the kit counts; a subject reading serves the background until that has its own', () => {
     const bare = level([])
-    expect(level([correction({ stops: -2 }), correction({})]) - bare).toBeCloseTo(-0.6, 9)
-    expect(level([correction({ strobeId: 'another' })])).toBe(bare)
-    expect(level([correction({ on: false })])).toBe(bare)
-    expect(level([correction({})], 'background') - level([], 'background')).toBeCloseTo(-0.6, 9)
-    expect(level([correction({ place: 'background', stops: -3 })])).toBe(bare)
+    expect(level([testCorrection({ stops: -2 }), testCorrection({})]) - bare).toBeCloseTo(-0.6, 9)
+    expect(level([testCorrection({ strobeId: 'another' })])).toBe(bare)
+    expect(level([testCorrection({ on: false })])).toBe(bare)
+    expect(level([testCorrection({})], 'background') - level([], 'background')).toBeCloseTo(-0.6, 9)
+    expect(level([testCorrection({ place: 'background', stops: -3 })])).toBe(bare)
   })
 })
 

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
-import { testCamera, testLight, testPlan, testStrobe } from '../testing'
+import { testCamera, testLight, testPlan, testReading, testStrobe } from '../testing'
 import { evaluate } from './evaluate'
 
 const missAt = (plan: Plan, powerStops: number): number =>
@@ -91,14 +91,7 @@ describe('what others give', () => {
   })
   test('the ambient past it is said first', () => {
     const found = two(alone + 1, (p) => {
-      p.ambient.subject = {
-        value: { kind: 'ev', ev: 20 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 1,
-        takenAt: null,
-        look: null
-      }
+      p.ambient.subject = testReading(20)
     })
     expect(found.state).toBe('ambient-alone')
     expect(found.missStops).toBeGreaterThan(1)

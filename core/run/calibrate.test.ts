@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import type { Plan } from '../plan/plan'
-import { testFrame, testLight, testMetered, testPlan } from '../testing'
+import { testFrame, testLight, testMetered, testPlan, testReading } from '../testing'
 import { applyCalibration, calibrate, judgedAt, measuredLevel, uncertaintyOf } from './calibrate'
 import type { Evidence, Frame } from './frame'
 
@@ -83,14 +83,9 @@ describe('limits teach only what the sum does not say already', () => {
   })
   test('light that is all but the rest’s own teaches nothing of the strobe', () => {
     const bright = testPlan((p) => {
-      p.ambient.subject = {
-        value: { kind: 'ev', ev: p.settings.apertureStops + p.settings.shutterStops + 4 },
-        limit: 'exact',
-        via: 'incident',
-        atMagnification: 0.5,
-        takenAt: null,
-        look: null
-      }
+      p.ambient.subject = testReading(p.settings.apertureStops + p.settings.shutterStops + 4, {
+        atMagnification: 0.5
+      })
     })
     const ambient = evaluate(bright).ledger.ambient.subject!.level
     const found = (share: number) =>

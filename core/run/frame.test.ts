@@ -7,7 +7,7 @@ import { addLight, addPlace, removeLight, removePlace, withLight } from '../plan
 import { openPlan } from '../plan/open'
 import type { Plan } from '../plan/plan'
 import { withBestPower } from '../solve/power'
-import { testFrame, testMetered, testModifier, testPlan, testStrobe } from '../testing'
+import { testFrame, testMetered, testModifier, testPlan, testReading, testStrobe } from '../testing'
 import { applyCalibration, calibrate } from './calibrate'
 import { changesBetween } from './changes'
 import { frameSchema, litIds, logFrame, type Evidence, type Frame } from './frame'
@@ -24,14 +24,6 @@ const taught = (plan: Plan, frame: Frame, evidence: Evidence): Plan =>
   applyCalibration(plan, calibrate(plan, frame, evidence, `${frame.id}-${evidence.kind}`))
 const level = (plan: Plan, place = 'subject') => evaluate(plan).ledger.totals[place]!
 const exif = { takenAt: '2026:11:24 09:30:00', offset: null }
-const ev = (value: number) => ({
-  value: { kind: 'ev' as const, ev: value },
-  limit: 'exact' as const,
-  via: 'incident' as const,
-  atMagnification: 1,
-  takenAt: null,
-  look: null
-})
 
 describe('logging', () => {
   test('the frame holds the plan as shot: the lights that fired, the settings the file names', () => {
@@ -208,7 +200,7 @@ describe('what a correction holds for', () => {
   })
   test('an ambient correction goes with the reading it corrected', () => {
     const set = testPlan((p) => {
-      p.ambient.background = ev(8)
+      p.ambient.background = testReading(8)
     })
     const dark = testFrame(set, 'f', 'black')
     const corrected = taught(
@@ -218,7 +210,7 @@ describe('what a correction holds for', () => {
     )
     const ambient = (p: Plan) => ledgerOf(p).ambient.background!.level
     expect(ambient(corrected)).toBeCloseTo(ambient(set) - 2, 6)
-    const readAnew: Plan = { ...corrected, ambient: { ...set.ambient, background: ev(5) } }
+    const readAnew: Plan = { ...corrected, ambient: { ...set.ambient, background: testReading(5) } }
     expect(ambient(readAnew)).toBeCloseTo(ambient(set) - 3, 6)
   })
 })

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { heldBy } from '../ledger/corrections'
 import type { AmbientReading, Correction, Plan } from '../plan/plan'
-import { testPlan } from '../testing'
+import { testCorrection, testPlan } from '../testing'
 import { lessonsOf, withLessons, withoutLessons } from './lessons'
 
 const reading = (frameId: string | undefined): AmbientReading => ({
@@ -14,18 +14,8 @@ const reading = (frameId: string | undefined): AmbientReading => ({
   look: null,
   ...(frameId !== undefined && { frameId })
 })
-const correction = (id: string, frameId: string): Correction => ({
-  id,
-  frameId,
-  source: 'A',
-  place: 'subject',
-  stops: -1,
-  uncertaintyStops: 0.3,
-  method: 'patch',
-  limit: 'exact',
-  on: true,
-  ...heldBy(testPlan(), 'A', 'subject')
-})
+const correction = (id: string, frameId: string): Correction =>
+  testCorrection({ id, frameId, ...heldBy(testPlan(), 'A', 'subject') })
 const plan = (subject: string | undefined, background: string | undefined): Plan =>
   testPlan((p) => {
     p.ambient.subject = reading(subject)

@@ -6,7 +6,7 @@ import { ledgerOf } from '../ledger/ledger'
 import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { formatMeter, parseMeter } from '../scales/meter'
-import { testFrame, testLight, testMetered, testPlan } from '../testing'
+import { testFrame, testLight, testMetered, testPlan, testReading } from '../testing'
 import { applyCalibration, calibrate } from './calibrate'
 import { logFrame, type Evidence, type Frame } from './frame'
 import { expectedReading, type Metering } from './metering'
@@ -72,14 +72,7 @@ describe('what a meter should read', () => {
       ...one,
       ambient: {
         ...one.ambient,
-        subject: {
-          value: { kind: 'ev', ev: 12 },
-          limit: 'exact',
-          via: 'incident',
-          atMagnification: 1,
-          takenAt: null,
-          look: null
-        }
+        subject: testReading(12)
       }
     }
     expect(expectedReading(lit, held({ shutterStops: 6 }))).toBeCloseTo(
@@ -177,14 +170,7 @@ describe('what a reading teaches', () => {
       ...one,
       ambient: {
         ...one.ambient,
-        subject: {
-          value: { kind: 'ev', ev: 16 },
-          limit: 'exact',
-          via: 'incident',
-          atMagnification: 1,
-          takenAt: null,
-          look: null
-        }
+        subject: testReading(16)
       }
     }
     // 1/128 s of EV 16 is 9 stops; the meter shows the sum of that and a flash one stop stronger.

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import { withLight } from '../plan/edit'
 import type { AmbientReading, Light, Plan } from '../plan/plan'
 import { withBestPower } from '../solve/power'
-import { testFrame, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testFrame, testLight, testModifier, testPlan, testReading, testStrobe } from '../testing'
 import type { Evidence, Frame } from './frame'
 import { nextMove } from './nextMove'
 
@@ -12,14 +12,6 @@ const judged = (place: string): Evidence => ({
   place,
   levelStops: place === 'background' ? -8 : 0,
   limit: place === 'background' ? 'at-most' : 'exact'
-})
-const reading = (ev: number, limit: AmbientReading['limit'] = 'exact'): AmbientReading => ({
-  value: { kind: 'ev', ev },
-  limit,
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null
 })
 const black = (plan: Plan): Frame => ({
   ...testFrame(plan, 'black', 'black'),
@@ -149,7 +141,7 @@ describe('the light’s power', () => {
   test('ambient past the goal, another light past it, no light there', () => {
     const bright = move(
       ready((p) => {
-        p.ambient.subject = reading(20)
+        p.ambient.subject = testReading(20)
       })
     )
     expect(bright).toMatchObject({ kind: 'too-much', by: 'ambient', light: 'A' })
@@ -223,9 +215,9 @@ describe('the ambient before any light', () => {
       p.background = { ...p.background, reflectance: 0.18, distanceMm: 3000 }
       p.focus.magnification = 0.1
       p.goals.backgroundStops = -5
-      p.ambient.background = reading(
+      p.ambient.background = testReading(
         p.settings.apertureStops + p.settings.shutterStops + 2 * Math.log2(1.1) - 5 + stops,
-        limit
+        { limit }
       )
     })
   test('over its goal by more than a frame can tell: darken, by how much', () => {

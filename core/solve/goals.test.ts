@@ -5,7 +5,7 @@ import { freezeOf } from '../ledger/freeze'
 import { ratiosOf } from '../ledger/ratios'
 import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 import type { AmbientReading, Plan } from '../plan/plan'
-import { testLight, testPlan, testStrobe } from '../testing'
+import { testLight, testPlan, testReading, testStrobe } from '../testing'
 import { beyond, goalsOf, highlightPlaces, isInStops, judgeGoals, type GoalResult } from './goals'
 
 const base = (change: (p: Plan) => void = () => undefined): Plan =>
@@ -130,14 +130,7 @@ describe('one-sided goals', () => {
     expect(found.ok).toBe(found.value <= found.limit)
   })
   test('a ghost: its own limit, or that of the flash', () => {
-    const reading: AmbientReading = {
-      value: { kind: 'ev', ev: 16 },
-      limit: 'exact',
-      via: 'incident',
-      atMagnification: 1,
-      takenAt: null,
-      look: null
-    }
+    const reading: AmbientReading = testReading(16)
     const ghost = (ghostPx: number | null) =>
       goal('ghost', (p) => {
         p.ambient.subject = reading
@@ -259,15 +252,7 @@ test('a background nobody has read is not known', () => {
   const ok = (id: string, read: boolean) =>
     goal(id, (p) => {
       if (!read) p.ambient.background = null
-      else
-        p.ambient.background = {
-          value: { kind: 'ev', ev: 2 },
-          limit: 'exact',
-          via: 'incident',
-          atMagnification: 1,
-          takenAt: null,
-          look: null
-        }
+      else p.ambient.background = testReading(2)
     }).known
   expect(ok('background', false)).toBe(false)
   expect(ok('background', true)).toBe(true)

@@ -11,7 +11,15 @@ import { dialMarks } from '../scales/dial'
 import { showsInFrame } from '../set/inFrame'
 import { marksBetween, marksOf } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
-import { testCamera, testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import {
+  testCamera,
+  testLens,
+  testLight,
+  testModifier,
+  testPlan,
+  testReading,
+  testStrobe
+} from '../testing'
 import { applyChange, groupOf, swungDeg } from './change'
 import { judgeGoals } from './goals'
 import { scoredApart } from './testing'
@@ -20,14 +28,6 @@ import { nearestWay, relaxations } from './relax'
 import { findWays } from './ways'
 
 const smallDial = { kind: 'fraction', step: 'whole', lowestStops: -4 } as const
-const ev = (value: number): Plan['ambient']['subject'] => ({
-  value: { kind: 'ev', ev: value },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: 1,
-  takenAt: null,
-  look: null
-})
 
 interface Small {
   readonly lights: number
@@ -100,7 +100,11 @@ const smallPlan = (x: Small): Plan =>
           at: { distanceMm: 220, azimuthDeg: -50, elevationDeg: 10 }
         })
       )
-    plan.ambient = { ...plan.ambient, subject: ev(x.subjectEv), background: ev(x.backgroundEv) }
+    plan.ambient = {
+      ...plan.ambient,
+      subject: testReading(x.subjectEv),
+      background: testReading(x.backgroundEv)
+    }
     plan.background = { ...plan.background, reflectance: 0.1 }
     plan.goals = {
       ...plan.goals,

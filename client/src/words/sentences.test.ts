@@ -4,11 +4,12 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Check, CheckKind, Remedy, RemedyKind } from '@core/checks/check'
 import { evaluate } from '@core/ledger/evaluate'
-import type { Correction, Place, Plan } from '@core/plan/plan'
+import type { Place, Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
 import {
+  testCorrection,
   testFrame,
   testLight,
   testMetered,
@@ -388,22 +389,7 @@ describe('the run', () => {
         radius: 0.01
       })
     ).toBe('P1 ≥ +2.4 in the picture')
-    const correction: Correction = {
-      id: 'c',
-      frameId: 'f',
-      source: 'A',
-      place: 'subject',
-      stops: -0.6,
-      uncertaintyStops: 0.3,
-      method: 'patch',
-      limit: 'exact',
-      strobeId: 'strobe',
-      modifierIds: [],
-      highSpeedSync: false,
-      geometry: null,
-      reading: null,
-      on: true
-    }
+    const correction = testCorrection()
     expect(calibrationWords({ kind: 'correction', correction })).toBe(
       'Correction: −0.6 for strobe A at the subject, ± 0.3. The sum now uses it.'
     )
