@@ -16,6 +16,8 @@ import { reachChecks } from './reach'
 import { shadowChecks } from './shadow'
 import { spillChecks } from './spill'
 
+const WORST_FIRST: readonly Check['state'][] = ['miss', 'near', 'info']
+
 /** All checks of a plan, the worst first. */
 export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
   const context: CheckContext = {
@@ -24,7 +26,6 @@ export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
     evaluation: evaluate(plan),
     transport: transportOf(plan)
   }
-  const order = { miss: 0, near: 1, info: 2 }
   return [
     viewChecks,
     flareChecks,
@@ -40,5 +41,5 @@ export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
       ...check,
       remedies: check.remedies.filter((remedy) => keepsLocks(plan, remedy))
     }))
-    .sort((a, b) => order[a.state] - order[b.state])
+    .sort((a, b) => WORST_FIRST.indexOf(a.state) - WORST_FIRST.indexOf(b.state))
 }

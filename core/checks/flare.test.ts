@@ -1,6 +1,7 @@
 // checks: veil (over angles)
 import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
+import { cellAt } from '../ledger/ledger'
 import { withLight } from '../plan/edit'
 import { sceneOf } from '../set/scene'
 import { add, direction, distance, dot, pointOf, positionOf, scale, sub, unit } from '../set/vec'
@@ -225,16 +226,14 @@ describe('light into the lens, by the veil it lays over the picture', () => {
       })
       expect(tiny!.figures.sizeMm).toBeLessThan(5)
       expect(tiny!.after!.cards[0]).toMatchObject({ widthMm: 5, heightMm: 5 })
+      // 50 mm beside the lens front and 40 before it, turned to it.
+      const { front } = sceneOf(aside).pose
       const near = flagOf((p) => {
-        p.lights[0]!.powerStops = -4
-        p.lights[0]!.at = { distanceMm: 260, azimuthDeg: 8, elevationDeg: 12 }
-        p.lights[0]!.aim = { kind: 'free', azimuthDeg: 0, elevationDeg: 0 }
+        const { azimuthDeg, elevationDeg } = positionOf([-50, 0, 40])
+        p.lights[0]!.at = positionOf(add(front, [50, 0, -40]))
+        p.lights[0]!.aim = { kind: 'free', azimuthDeg: azimuthDeg + 10, elevationDeg }
       })
-      if (near) {
-        const scene = sceneOf(near.after!)
-        const far = distance(scene.pose.front, scene.heads[0]!.at)
-        expect(near.figures.fromLightMm).toBeCloseTo(Math.min(40, far / 2), 6)
-      }
+      expect(near!.figures.fromLightMm).toBeCloseTo(Math.hypot(50, 40) / 2, 6)
     })
     test('a beam of three degrees or less nobody makes: it is not asked for', () => {
       const asked = [...Array(60).keys()]
@@ -247,6 +246,34 @@ describe('light into the lens, by the veil it lays over the picture', () => {
       expect(asked.some(({ deg }) => deg > 0 && deg < 3)).toBe(true)
       expect(asked.some(({ deg }) => deg > 3 && deg < 6)).toBe(true)
       for (const { deg, narrow } of asked) expect(narrow).toBe(deg > 3)
+    })
+    test('no flag that takes more than a fifth of a stop from the subject', () => {
+      const seen = Array.from({ length: 25 }, (_, i) => 37 + i / 10).map((deg) => {
+        const of = lit(rim(deg), 1)
+        const { pose, heads } = sceneOf(of)
+        const { at, axis } = heads[0]!
+        // 1.2 times the face of 60 mm before it, pushed off the beam by 0.12 of its size.
+        const way = unit(sub(pose.front, at))
+        const off = unit(sub(way, scale(axis, dot(way, axis))))
+        const card = {
+          id: 'K1',
+          kind: 'flag' as const,
+          on: true,
+          widthMm: 71,
+          heightMm: 71,
+          reflectance: 0.03,
+          at: positionOf(add(at, add(scale(way, 72), scale(off, 0.12 * 71)))),
+          aim: { kind: 'free' as const, ...positionOf(way) }
+        }
+        const level = (plan: Plan) => cellAt(evaluate(plan).ledger, 'A', 'subject')!.level
+        return {
+          takes: level(of) - level({ ...of, cards: [card] }),
+          offered: check([], of).remedies.some((each) => each.kind === 'flag')
+        }
+      })
+      expect(seen.some(({ takes }) => takes < 0.2)).toBe(true)
+      expect(seen.some(({ takes }) => takes > 0.2 && takes < 0.4)).toBe(true)
+      for (const { takes, offered } of seen) expect(offered).toBe(takes <= 0.2)
     })
     test('a ninth card has no letter: no flag then', () => {
       const cards = Array.from({ length: 8 }, (_, i) => ({
@@ -309,6 +336,7 @@ describe('light into the lens, by the veil it lays over the picture', () => {
     })
     const carded: Plan = {
       ...plan,
+      lights: [testLight({ id: 'B', role: 'other', powerStops: -7 }), ...plan.lights],
       cards: [
         {
           id: 'K1',
@@ -322,7 +350,7 @@ describe('light into the lens, by the veil it lays over the picture', () => {
         }
       ]
     }
-    const { level } = evaluate(carded).ledger.rows[1]!.cells.lens!
+    const { level } = cellAt(evaluate(carded).ledger, 'A', 'lens')!
     expect(level).toBeGreaterThan(veils(lit(rim(20), 1))[0]!.figures.level! - 3)
     expect(veils(carded)).toEqual([])
   })

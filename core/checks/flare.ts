@@ -39,7 +39,7 @@ function flagFor({ plan, transport }: CheckContext, index: number): Remedy | nul
   const size = Math.ceil(
     (faceSizeMm(head.face) * (1 - out / far) + 2 * FRONT_MM * (out / far)) * 1.15
   )
-  const angles = positionOf(scale(towards, -1))
+  const facing = positionOf(sub(head.at, front))
   // Pushed away from the beam, so that its edge and not its middle stands in it.
   const across = unit(sub(towards, scale(head.axis, dot(towards, head.axis))))
   const at = add(head.at, add(scale(towards, out), scale(across, size * 0.12)))
@@ -55,7 +55,7 @@ function flagFor({ plan, transport }: CheckContext, index: number): Remedy | nul
         heightMm: Math.max(5, size),
         reflectance: 0.03,
         at: positionOf(at),
-        aim: { kind: 'free', azimuthDeg: angles.azimuthDeg, elevationDeg: angles.elevationDeg }
+        aim: { kind: 'free', azimuthDeg: facing.azimuthDeg, elevationDeg: facing.elevationDeg }
       }
     ]
   }
@@ -79,22 +79,20 @@ export function flareChecks(context: CheckContext): Check[] {
     if (!light.on || direct <= 0) return []
     const head = heads[i]!
     // Between the lens axis, looking out, and the line to the light.
-    const away = sub(pose.front, head.at)
-    const offLens = angleDeg(unit(away), pose.toCamera)
-    const faceDeg = 2 * toDeg(Math.atan(faceSizeMm(head.face) / 2 / distance(pose.front, head.at)))
-    const open = pastHood(offLens, Math.max(0.1, faceDeg), plan.lens.hoodDeg)
+    const towards = unit(sub(pose.front, head.at))
+    const far = distance(pose.front, head.at)
+    const offLens = angleDeg(towards, pose.toCamera)
+    const faceDeg = 2 * toDeg(Math.atan(faceSizeMm(head.face) / 2 / far))
+    const open = pastHood(offLens, faceDeg, plan.lens.hoodDeg)
     const veil = veilStops(level + Math.log2(open), offLens)
     const most = Math.min(WASHED_STOPS, Math.max(FAINTEST_STOPS, plan.goals.backgroundStops))
     if (veil < most) return []
     // Behind a clear thing and hidden by it: that light is the picture.
     const { inside, seen } = visibleShares(plan, transport.scene, head)
     if (plan.subject.finish === 'clear' && inside > 0 && seen === 0) return []
-    const towards = unit(sub(pose.front, head.at))
     const offBeam = angleDeg(towards, head.axis)
     // A tube or grid must end before the lens front's near edge as seen from the head.
-    const edge = toDeg(
-      Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / distance(pose.front, head.at))
-    )
+    const edge = toDeg(Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / far))
     const narrowDeg = 2 * (offBeam - edge)
     const remedies: Remedy[] = []
     const narrower = fitting(light, bag)

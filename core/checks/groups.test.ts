@@ -41,7 +41,9 @@ describe('groups', () => {
   }
   const found = (plan: Plan) => find(checkSet(plan), 'group')
   test('lights that need all but the same move belong together, others do not', () => {
-    expect(found(grouped(0.1))).toEqual([])
+    // A dial's step: within a third of a stop they go together.
+    for (const apart of [0.1, 0.3, -0.3]) expect(found(grouped(apart))).toEqual([])
+    for (const apart of [0.4, -0.4]) expect(found(grouped(apart))).toHaveLength(1)
     const [check] = found(grouped(1.5))
     expect(check).toMatchObject({ state: 'near', light: 'A', place: null })
     const { apart, most, least } = check!.figures

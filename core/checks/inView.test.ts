@@ -89,6 +89,28 @@ describe('in the frame', () => {
       )[0]!.figures
     for (const side of [178, -178]) expect(off(side, 0).azimuthRoom).toBe(azimuthRoom - 2)
     expect(off(180, 3)).toMatchObject({ up: up - 3, down: down + 3 })
+    // At the edge there is none left; behind a large thing it is looked for up to thirty degrees.
+    expect(off(180 - azimuthRoom, 0).azimuthRoom).toBe(0)
+    expect(off(180, up).up).toBe(0)
+    const large = { ...plan, subject: { ...plan.subject, widthMm: 300, heightMm: 300 } }
+    expect(find(checkSet(large), 'hidden')[0]!.figures).toMatchObject({
+      azimuthRoom: 30,
+      up: 30,
+      down: 30
+    })
+    // Seen from far below or above, no farther than straight up or down; a ball hides it alike.
+    const tilted = (elevationDeg: number) => {
+      const ball = { ...plan, subject: { ...plan.subject, depthMm: 60 } }
+      const of = withLight(ball, 0, { at: { distanceMm: 90, azimuthDeg: 180, elevationDeg } })
+      const seen = { ...of, view: { elevationDeg: -elevationDeg } }
+      const { figures } = find(checkSet(seen), 'hidden')[0]!
+      return [figures.up, figures.down]
+    }
+    const [room] = tilted(0)
+    expect(room).toBeGreaterThan(5)
+    expect(room).toBeLessThan(28)
+    expect(tilted(87.5)).toEqual([2, room])
+    expect(tilted(-87.5)).toEqual([room, 2])
   })
 })
 
@@ -180,57 +202,95 @@ describe('what of a head shows', () => {
     expect(find(checkSet(withLight(seen, 0, { on: false })), 'in-view')).toEqual([])
     expect(find(checkSet(withLight(seen, 0, { mount: 'lens' })), 'in-view')).toEqual([])
   })
-  test('its remedies are the smallest moves of their kind, the two that change the subject least', () => {
-    const seen = behind(300, (p) => {
-      p.subject = { ...p.subject, widthMm: 5, heightMm: 5, depthMm: 5 }
-      p.lights[0]!.at = { distanceMm: 300, azimuthDeg: 172, elevationDeg: 4 }
-    })
-    const [check] = find(checkSet(seen), 'in-view')
-    expect(check!.remedies.length).toBe(2)
-    for (const { kind, figures, after } of check!.remedies) {
-      expect(after!.lights[0]!.at).toEqual({
-        distanceMm: figures.distanceMm,
-        azimuthDeg: figures.azimuthDeg,
-        elevationDeg: figures.elevationDeg
+  describe('its remedies', () => {
+    type At = Plan['lights'][number]['at']
+    const seen = (at: At, change: (p: Plan) => void = () => undefined): Plan =>
+      behind(300, (p) => {
+        p.subject = { ...p.subject, widthMm: 5, heightMm: 5, depthMm: 5 }
+        p.lights[0]!.at = at
+        change(p)
       })
-      expect(shares(after!).seen).toBe(0)
-      const was = seen.lights[0]!.at
-      if (kind === 'azimuth') {
-        const sign = Math.sign(((figures.azimuthDeg! - was.azimuthDeg + 540) % 360) - 180)
-        const nearer = { ...was, azimuthDeg: was.azimuthDeg + sign * (figures.by! - 2) }
-        expect(shares(withLight(seen, 0, { at: nearer })).seen).toBeGreaterThan(0)
-        expect(Math.abs(((figures.azimuthDeg! - was.azimuthDeg + 540) % 360) - 180)).toBe(
-          figures.by
-        )
-      }
-      if (kind === 'elevation') {
-        expect(figures.elevationDeg! - was.elevationDeg).toBe(figures.by)
-        const nearer = { ...was, elevationDeg: was.elevationDeg + figures.by! - 2 }
-        expect(shares(withLight(seen, 0, { at: nearer })).seen).toBeGreaterThan(0)
+    const MOVES: Record<string, (at: At, by: number) => At> = {
+      east: (at, by) => ({ ...at, azimuthDeg: ((at.azimuthDeg + by + 540) % 360) - 180 }),
+      west: (at, by) => ({ ...at, azimuthDeg: ((at.azimuthDeg - by + 540) % 360) - 180 }),
+      up: (at, by) => ({ ...at, elevationDeg: at.elevationDeg + by }),
+      away: (at, by) => ({ ...at, distanceMm: (at.distanceMm * (20 + by)) / 20 })
+    }
+    /** Where a move by even degrees, or tenths of the way, first takes the head out of sight. */
+    const first = (plan: Plan, move: string): { readonly at: At; readonly effect: number } => {
+      for (let by = 2; ; by += 2) {
+        const at = MOVES[move]!(plan.lights[0]!.at, by)
+        const after = withLight(plan, 0, { at })
+        const level = (of: Plan) => cellAt(evaluate(of).ledger, 'A', 'subject')!.level
+        if (shares(after).seen === 0) return { at, effect: level(after) - level(plan) }
       }
     }
-    // Both ways round are tried: with the elevation locked those two are what is offered.
-    const level = find(
-      checkSet({ ...seen, locks: ['lights.A.at.elevationDeg', 'lights.A.at.distanceMm'] }),
-      'in-view'
-    )[0]!.remedies.map((each) =>
-      Math.sign(((each.figures.azimuthDeg! - seen.lights[0]!.at.azimuthDeg + 540) % 360) - 180)
+    const LOCKS = { azimuth: 'azimuthDeg', elevation: 'elevationDeg', distance: 'distanceMm' }
+    const offered = (plan: Plan, ...locked: (keyof typeof LOCKS)[]) =>
+      find(
+        checkSet({ ...plan, locks: locked.map((each) => `lights.A.at.${LOCKS[each]}`) }),
+        'in-view'
+      )[0]!.remedies
+    const spots = (plan: Plan, ...locked: (keyof typeof LOCKS)[]): At[] =>
+      offered(plan, ...locked).map(({ figures, after }) => {
+        const { at } = after!.lights[0]!
+        expect(figures).toMatchObject({ ...at })
+        expect(openPlan(after)).toMatchObject({ ok: true })
+        return at
+      })
+    const near = (at: At) => ({
+      distanceMm: expect.closeTo(at.distanceMm, 6),
+      azimuthDeg: expect.closeTo(at.azimuthDeg, 6),
+      elevationDeg: expect.closeTo(at.elevationDeg, 6)
+    })
+    test.each([
+      [172, 4],
+      [155, 2],
+      [-158, -6]
+    ])(
+      'from %d°, %d° up: the smallest moves of their kind, those that change the subject least first',
+      (azimuthDeg, elevationDeg) => {
+        const plan = seen({ distanceMm: 300, azimuthDeg, elevationDeg })
+        const by = (...moves: string[]) =>
+          moves
+            .map((move) => first(plan, move))
+            .sort((a, b) => Math.abs(a.effect) - Math.abs(b.effect))
+            .slice(0, 2)
+            .map(({ at }) => near(at))
+        expect(spots(plan, 'azimuth', 'distance')).toEqual(by('up'))
+        expect(spots(plan, 'azimuth', 'elevation')).toEqual(by('away'))
+        expect(spots(plan, 'elevation', 'distance')).toEqual(by('east', 'west'))
+        expect(spots(plan, 'elevation')).toEqual(by('east', 'west', 'away'))
+        expect(spots(plan)).toEqual(by('east', 'west', 'up', 'away'))
+      }
     )
-    expect(level.sort()).toEqual([-1, 1])
-    for (const each of find(
-      checkSet({ ...seen, locks: ['lights.A.at.elevationDeg'] }),
-      'in-view'
-    )[0]!.remedies)
-      expect(openPlan(each.after)).toMatchObject({ ok: true })
-    const locks = ['lights.A.at.azimuthDeg', 'lights.A.at.elevationDeg']
-    const [away] = find(checkSet({ ...seen, locks }), 'in-view')[0]!.remedies
-    expect(away!.kind).toBe('away')
-    const { distanceMm } = away!.after!.lights[0]!.at
-    expect(away!.figures.by).toBeCloseTo(distanceMm - 300, 9)
-    expect((distanceMm / 300 - 1) * 10).toBeCloseTo(Math.round((distanceMm / 300 - 1) * 10), 9)
-    const tenthLess = { ...seen.lights[0]!.at, distanceMm: distanceMm - 30 }
-    expect(shares(withLight(seen, 0, { at: tenthLess })).seen).toBeGreaterThan(0)
-    const [first, second] = check!.remedies.map((each) => Math.abs(each.effectStops ?? 9))
-    expect(first!).toBeLessThanOrEqual(second!)
+    test('say by how much: degrees round and up, millimetres away', () => {
+      const plan = seen({ distanceMm: 300, azimuthDeg: 155, elevationDeg: 2 })
+      const [up] = offered(plan, 'azimuth', 'distance')
+      expect(up).toMatchObject({ kind: 'elevation' })
+      expect(up!.figures.by).toBe(up!.figures.elevationDeg! - 2)
+      const [away] = offered(plan, 'azimuth', 'elevation')
+      expect(away).toMatchObject({ kind: 'away' })
+      expect(away!.figures.by).toBeCloseTo(away!.figures.distanceMm! - 300, 9)
+      const [round] = offered(plan, 'elevation', 'distance')
+      expect(round).toMatchObject({ kind: 'azimuth' })
+      const turned = Math.abs(round!.figures.azimuthDeg! - 155)
+      expect(round!.figures.by).toBe(Math.min(turned, 360 - turned))
+    })
+    test('no farther round than 60°, and not over the zenith', () => {
+      const wide = (azimuthDeg: number) =>
+        seen({ distanceMm: 400, azimuthDeg, elevationDeg: 0 }, (p) => {
+          p.focus.magnification = 0.05
+        })
+      // A frame of 720 mm: it is left 74° off the middle.
+      expect(first(wide(170), 'west').at.azimuthDeg).toBe(106)
+      expect(spots(wide(170), 'elevation', 'distance')).toEqual([])
+      expect(spots(wide(166), 'elevation', 'distance')).toHaveLength(1)
+      const fromBelow = seen({ distanceMm: 300, azimuthDeg: 180, elevationDeg: 82 }, (p) => {
+        p.view = { elevationDeg: -82 }
+      })
+      expect(shares(fromBelow).seen).toBeGreaterThan(0)
+      expect(spots(fromBelow, 'azimuth', 'distance')).toEqual([])
+    })
   })
 })

@@ -45,31 +45,29 @@ function movesOutOfView(plan: Plan, index: number): Remedy[] {
   return found.sort((a, b) => Math.abs(a.effectStops!) - Math.abs(b.effectStops!)).slice(0, 2)
 }
 
+/** Where the search for room ends, degrees. */
+const MOST_ROOM = 30
+
 /**
- * How far a hidden head may go round the subject, up and down before it shows, whole degrees; 30 is
- * where the search ends.
+ * How far a hidden head may go round the subject, up (to the zenith) and down before it shows, whole
+ * degrees.
  */
 function room(plan: Plan, index: number): Check['figures'] {
-  const light = plan.lights[index]!
-  const until = (move: (by: number) => Light['at']): number => {
-    for (let by = 1; by <= 30; by++) {
-      const after = withLight(plan, index, { at: move(by) })
-      if (showsInFrame(after, index)) return by - 1
-    }
-    return 30
+  const { at } = plan.lights[index]!
+  const until = (move: (by: number) => Light['at'], most = MOST_ROOM): number => {
+    for (let by = 1; by <= most; by++)
+      if (showsInFrame(withLight(plan, index, { at: move(by) }), index)) return by - 1
+    return Math.floor(most)
   }
-  const swung = (by: number) => ({ ...light.at, azimuthDeg: wrap(light.at.azimuthDeg + by) })
-  const raised = (by: number) => ({
-    ...light.at,
-    elevationDeg: Math.max(-90, Math.min(90, light.at.elevationDeg + by))
-  })
+  const swung = (by: number) => ({ ...at, azimuthDeg: wrap(at.azimuthDeg + by) })
+  const raised = (by: number) => ({ ...at, elevationDeg: at.elevationDeg + by })
   return {
     azimuthRoom: Math.min(
       until(swung),
       until((by) => swung(-by))
     ),
-    up: until(raised),
-    down: until((by) => raised(-by))
+    up: until(raised, Math.min(MOST_ROOM, 90 - at.elevationDeg)),
+    down: until((by) => raised(-by), Math.min(MOST_ROOM, 90 + at.elevationDeg))
   }
 }
 
