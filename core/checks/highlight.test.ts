@@ -104,6 +104,30 @@ describe('a burnt-out highlight on a curved side', () => {
     expect(kinds(between)).toEqual([])
     expect(kinds(flagged(passes(150) - 0.3))).toEqual(['nearer'])
   })
+  test('of two lights each is told and tamed by its own highlight, on the curved side', () => {
+    const plan = ball((p) => {
+      p.subject = { ...p.subject, shape: 'cylinder', heightMm: 110 }
+      p.focus.magnification = 0.2
+      p.view = { elevationDeg: 5 }
+      p.lights.push(
+        testLight({
+          id: 'B',
+          role: 'other',
+          powerStops: -1,
+          strobe: testStrobe({ face: { kind: 'disc', diameterMm: 30 } }),
+          at: { distanceMm: 200, azimuthDeg: -60, elevationDeg: 0 }
+        })
+      )
+    })
+    const curved = (of: Plan) => find(checkSet(of, [sheet]), 'mirror-curved')
+    expect(curved(plan).map((each) => each.light)).toEqual(['A', 'B'])
+    for (const [i, { figures, remedies }] of curved(plan).entries()) {
+      expect(figures.overWhite).toBeCloseTo(figures.level! - Math.log2(1 / 0.18), 9)
+      expect(remedies[0]).toMatchObject({ kind: 'larger' })
+      for (const { after, effectStops } of remedies)
+        expect(effectStops).toBeCloseTo(curved(after!)[i]!.figures.level! - figures.level!, 9)
+    }
+  })
   test('a face that tames it by half a stop or less is not worth the change', () => {
     /** So many stops dimmer at the same light: a disc so much larger, with the beam as it is. */
     const larger = (stops: number) =>

@@ -20,7 +20,7 @@ export const reachChecks = ({ plan, evaluation, bag }: CheckContext): Check[] =>
               {
                 kind: way.control === 'distance' ? 'distance' : 'control',
                 name: way.control,
-                figures: { to: typeof way.to === 'number' ? way.to : 0 },
+                figures: typeof way.to === 'number' ? { to: way.to } : {},
                 effectStops: -suggestion.missStops + way.missStops,
                 after: way.after
               }
