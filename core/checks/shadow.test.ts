@@ -3,8 +3,8 @@ import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
 import { cellAt } from '../ledger/ledger'
 import { withLight } from '../plan/edit'
-import type { Plan } from '../plan/plan'
-import { testLight } from '../testing'
+import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
+import { testLight, testModifier } from '../testing'
 import { checkSet } from './checks'
 import { brightest, find, wall } from './testing'
 
@@ -102,30 +102,94 @@ describe('a shadow', () => {
     expect(shadow(withLight(wall(), 0, { on: false }))).toBeUndefined()
     expect(shadow(withLight(wall(), 0, { mount: 'lens' }))).toBeUndefined()
   })
-  test('the background goes back by steps, to the first that takes it from sight', () => {
-    const plan = wall()
-    const remedy = shadow(plan)!.remedies.find((each) => each.kind === 'background-back')!
-    const steps = [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => Math.ceil(3 * 1.25 ** n) * 10)
-    const at = steps.indexOf(remedy.figures.distanceMm!)
-    expect(at).toBeGreaterThan(0)
-    const back = (distanceMm: number) => ({
+  test('of a lamp round the lens its middle would throw one, its ring does not', () => {
+    const round = (mount: 'lens' | 'stand') =>
+      wall((p) => {
+        p.subject = { ...p.subject, widthMm: 62, heightMm: 42 }
+        p.background.distanceMm = 900
+        p.lights[0]!.at = { distanceMm: 280, azimuthDeg: 0, elevationDeg: 0 }
+        p.lights[0]!.mount = mount
+      })
+    expect(shadow(round('stand'))).toBeDefined()
+    expect(shadow(round('lens'))).toBeUndefined()
+  })
+  test('nor of one whose beam passes the subject by', () => {
+    const aimed = (deg: number) =>
+      wall((p) => {
+        p.lights[0]!.modifiers = [testModifier({ lossStops: 0, beam: { kind: 'cut', beamDeg: 8 } })]
+        p.lights[0]!.aim = { kind: 'free', azimuthDeg: deg, elevationDeg: -5 }
+      })
+    const own = (plan: Plan) =>
+      Math.max(
+        ...BACKGROUND_PLACES.map((place) => cellAt(evaluate(plan).ledger, 'A', place)!.level)
+      )
+    // Seven degrees farther round nothing of it falls on the subject, on the wall as much as before.
+    for (const deg of [-145, -152]) expect(own(aimed(deg))).toBeGreaterThan(2)
+    expect(shadow(aimed(-145))).toBeDefined()
+    expect(shadow(aimed(-152))).toBeUndefined()
+  })
+  describe('is taken from sight', () => {
+    const back = (plan: Plan, distanceMm: number): Plan => ({
       ...plan,
       background: { ...plan.background, distanceMm }
     })
-    for (const step of steps.slice(0, at)) expect(shadow(back(step))).toBeDefined()
-    expect(shadow(back(steps[at]!))).toBeUndefined()
-    expect(remedy.after!.background.distanceMm).toBe(steps[at])
-  })
-  test('lifting is tried in tens of degrees, the first that does it', () => {
-    const remedy = shadow(wall())!.remedies.find((each) => each.kind === 'elevation')!
-    const { by, elevationDeg, azimuthDeg, distanceMm } = remedy.figures
-    expect(by! % 10).toBe(0)
-    expect(elevationDeg).toBe(5 + by!)
-    expect([azimuthDeg, distanceMm]).toEqual([35, 300])
-    const lower = withLight(wall(), 0, {
-      at: { distanceMm: 300, azimuthDeg: 35, elevationDeg: 5 + by! - 10 }
+    const raised = (plan: Plan, elevationDeg: number): Plan =>
+      withLight(plan, 0, { at: { ...plan.lights[0]!.at, elevationDeg } })
+    const lit = (wallMm: number, azimuthDeg: number, elevationDeg: number): Plan =>
+      wall((p) => {
+        p.background.distanceMm = wallMm
+        p.lights[0]!.at = { distanceMm: 300, azimuthDeg, elevationDeg }
+      })
+    const offered = (plan: Plan, kind: string) =>
+      shadow(plan)!.remedies.find((each) => each.kind === kind)
+    const scenes = [20, 23, 30, 37, 45].flatMap((wallMm) =>
+      [4, 6, 8, 12, 20, 35, 50].map((azimuthDeg) => lit(wallMm, azimuthDeg, 5))
+    )
+    test('by the background, back in steps of a quarter to seven times as far, the first that does it', () => {
+      const seen = scenes.filter((plan) => shadow(plan))
+      const found = seen.map((plan) => {
+        const steps = Array.from(
+          { length: 14 },
+          (_, i) => Math.ceil((plan.background.distanceMm * 1.25 ** (i + 1)) / 10) * 10
+        )
+        const at = steps.findIndex((step) => !shadow(back(plan, step)))
+        expect(offered(plan, 'background-back')?.after!.background.distanceMm).toBe(
+          at >= 0 && at < 9 ? steps[at] : undefined
+        )
+        return at
+      })
+      expect(new Set(found).size).toBeGreaterThan(4)
     })
-    expect(shadow(lower)).toBeDefined()
+    test('by lifting in tens of degrees to sixty more, the first that does it', () => {
+      const found = [-40, -20, 5, 20]
+        .flatMap((elevationDeg) =>
+          [12, 35, 60].map((azimuthDeg) => lit(30, azimuthDeg, elevationDeg))
+        )
+        .filter((plan) => shadow(plan))
+        .map((plan) => {
+          const { at } = plan.lights[0]!
+          const by = [10, 20, 30, 40, 50, 60, 70, 80].find(
+            (each) => !shadow(raised(plan, at.elevationDeg + each))
+          )
+          const figures = offered(plan, 'elevation')?.figures
+          expect(
+            figures && {
+              by: figures.by,
+              at: {
+                azimuthDeg: figures.azimuthDeg,
+                elevationDeg: figures.elevationDeg,
+                distanceMm: figures.distanceMm
+              }
+            }
+          ).toEqual(
+            by !== undefined && by <= 60
+              ? { by, at: { ...at, elevationDeg: at.elevationDeg + by } }
+              : undefined
+          )
+          return by
+        })
+      expect(new Set(found).size).toBeGreaterThan(4)
+    })
   })
 })
 
@@ -141,10 +205,23 @@ describe('how much of the background a shadow takes', () => {
   }
   /**
    * Of the middles of 3n × 2n fields of the frame that see the wall, the share from where a head
-   * cannot be seen: a level lens of 100 mm at half size, its pupil 300 mm off, a frame of 72 × 48 mm.
+   * cannot be seen: a lens of 100 mm at half size, its pupil 300 mm off, a frame of 72 × 48 mm.
    */
-  const counted = (n: number, wallMm: number, azimuthDeg: number, elevationDeg: number): number => {
-    const pupil: Point = [0, 0, 300]
+  const counted = (
+    n: number,
+    wallMm: number,
+    azimuthDeg: number,
+    elevationDeg: number,
+    viewDeg = 0,
+    halfMm = Infinity
+  ): number => {
+    const [sin, cos] = [Math.sin(viewDeg * rad), Math.cos(viewDeg * rad)]
+    const seen = (across: number, up: number, away: number): Point => [
+      across,
+      up * cos - away * sin,
+      -up * sin - away * cos
+    ]
+    const pupil = seen(0, 0, -300)
     const head: Point = [
       300 * Math.cos(elevationDeg * rad) * Math.sin(azimuthDeg * rad),
       300 * Math.sin(elevationDeg * rad),
@@ -156,33 +233,54 @@ describe('how much of the background a shadow takes', () => {
       .map((i): Point => {
         const across = ((i % (3 * n)) + 0.5) * field - 36
         const up = (Math.floor(i / (3 * n)) + 0.5) * field - 24
-        return [across * grow, up * grow, -wallMm]
+        return seen(across * grow, up * grow, wallMm)
       })
-      .filter((spot) => !meets(pupil, spot))
+      .filter((spot) => Math.abs(spot[0]) <= halfMm && !meets(pupil, spot))
     return sees.filter((spot) => meets(head, spot)).length / sees.length
   }
-  const share = (wallMm: number, azimuthDeg: number, elevationDeg: number): number =>
+  const share = (wallMm: number, azimuthDeg: number, elevationDeg: number, viewDeg = 0): number =>
     find(
       checkSet(
         wall((p) => {
           p.background.distanceMm = wallMm
+          p.view = { elevationDeg: viewDeg }
           p.lights[0]!.at = { distanceMm: 300, azimuthDeg, elevationDeg }
         })
       ),
       'shadow'
     )[0]?.figures.share ?? 0
   test.each([
-    [30, 35, 5],
-    [30, -35, 5],
-    [20, 50, -10],
-    [40, 25, 20],
-    [25, -45, 0],
-    [30, 10, 30]
-  ])('wall %d mm behind, light at %d°, %d° up: by plain geometry', (wallMm, azimuth, elevation) => {
-    const at = share(wallMm, azimuth, elevation)
-    expect(at).toBeCloseTo(counted(8, wallMm, azimuth, elevation), 9)
+    [30, 35, 5, 0],
+    [30, -35, 5, 0],
+    [20, 50, -10, 0],
+    [40, 25, 20, 0],
+    [25, -45, 0, 0],
+    [30, 10, 30, 0],
+    [30, 35, 20, 15],
+    [30, -30, 40, 25],
+    [25, 35, -10, -20]
+  ])('wall %d mm behind, light at %d°, %d° up, seen from %d°: by plain geometry', (...set) => {
+    expect(share(...set)).toBeCloseTo(counted(8, ...set), 9)
+    expect(share(...set)).toBeGreaterThan(0.04)
     // Some four hundred spots are enough: of sixty thousand the share is all but the same.
-    expect(Math.abs(at - counted(100, wallMm, azimuth, elevation))).toBeLessThan(0.01)
+    expect(Math.abs(share(...set) - counted(100, ...set))).toBeLessThan(0.02)
+  })
+  test('a paper smaller than the frame: what it has of the shadow, of what shows of it', () => {
+    const paper = (widthMm: number) =>
+      find(
+        checkSet(
+          wall((p) => {
+            p.background = { ...p.background, widthMm, heightMm: 2000 }
+          })
+        ),
+        'shadow'
+      )[0]?.figures.share
+    // At the wall the frame is 79 mm wide.
+    expect(paper(80)).toBe(share(30, 35, 5))
+    for (const mm of [60, 40]) {
+      expect(paper(mm)).toBeCloseTo(counted(8, 30, 35, 5, 0, mm / 2), 9)
+      expect(Math.abs(paper(mm)! - paper(80)!)).toBeGreaterThan(0.01)
+    }
   })
   test('as it slides out of the frame it is told down to a twenty-fifth', () => {
     const walls = Array.from({ length: 16 }, (_, i) => 30 + 2 * i)

@@ -2,11 +2,10 @@
 import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
 import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
 import { rayThrough } from '../set/camera'
-import { alongToPlane } from '../set/onSheet'
-import { surfacesOf } from '../set/surface'
+import { firstMet, surfacesOf } from '../set/surface'
 import { withLight } from '../plan/edit'
 import { sceneOf, type Scene } from '../set/scene'
-import { add, scale } from '../set/vec'
+import { dot, sub, unit } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
 /** Spots of the frame that are looked at, in the middles of as many equal fields. */
@@ -18,26 +17,24 @@ const BLACK = -7
 const LEAST_SHARE = 0.04
 
 /**
- * Share of the background that the frame shows from where a light's middle is hidden by the
- * subject; NaN where the frame shows none of it.
+ * Share of the background that the frame shows where the subject keeps a light's beam from it, by
+ * the middle of its face; NaN where the frame shows none of it.
  */
 function shadowShare(scene: Scene, index: number): number {
-  const subject = scene.surfaces.list.filter((each) => each.id === 'subject')
-  const blocked = surfacesOf(subject).blocked
-  const { pose, background, heads } = scene
-  const { at } = heads[index]!
+  const { blocked } = surfacesOf(scene.surfaces.list.filter((each) => each.id === 'subject'))
+  const background = surfacesOf([scene.background])
+  const { pupil } = scene.pose
+  const { at, axis, cutCos } = scene.heads[index]!
   let all = 0
   let dark = 0
   for (let column = 0.5; column < ACROSS; column++)
     for (let row = 0.5; row < DOWN; row++) {
-      const ray = rayThrough(pose, (2 * column) / ACROSS - 1, (2 * row) / DOWN - 1)
-      const along = alongToPlane(background, pose.pupil, ray)
-      if (along === null) continue
-      const p = add(pose.pupil, scale(ray, along))
+      const ray = rayThrough(scene.pose, (2 * column) / ACROSS - 1, (2 * row) / DOWN - 1)
+      const spot = firstMet(background, pupil, ray)?.at
       // Only what the lens can see past the subject counts.
-      if (blocked(pose.pupil[0], pose.pupil[1], pose.pupil[2], p[0], p[1], p[2])) continue
+      if (!spot || blocked(...pupil, ...spot)) continue
       all++
-      if (blocked(p[0], p[1], p[2], at[0], at[1], at[2])) dark++
+      if (dot(unit(sub(spot, at)), axis) > cutCos && blocked(...spot, ...at)) dark++
     }
   return dark / all
 }
@@ -92,7 +89,7 @@ function curing(
 
 function lifted(context: CheckContext, index: number, depth: number): Remedy | null {
   const { at } = context.plan.lights[index]!
-  for (const by of [10, 20, 30, 40, 50, 60]) {
+  for (let by = 10; by <= 60; by += 10) {
     const elevationDeg = Math.min(88, at.elevationDeg + by)
     const remedy = curing(
       context,
@@ -116,12 +113,13 @@ function lifted(context: CheckContext, index: number, depth: number): Remedy | n
 
 const STEP = 1.25
 const MOST_TIMES = 8
+const FARTHEST_MM = 3000
 /** The shadow slides out of the picture, or sinks into black, as the background goes back. */
 function backgroundBack(context: CheckContext, index: number, depth: number): Remedy | null {
   const { plan } = context
   for (let times = STEP; times < MOST_TIMES; times *= STEP) {
     const distanceMm = Math.ceil((plan.background.distanceMm * times) / 10) * 10
-    if (distanceMm > 3000) return null
+    if (distanceMm > FARTHEST_MM) return null
     const remedy = curing(
       context,
       index,
@@ -136,7 +134,7 @@ function backgroundBack(context: CheckContext, index: number, depth: number): Re
 
 export const shadowChecks = (context: CheckContext): Check[] =>
   context.plan.lights.flatMap((light, i): Check[] => {
-    if (!light.on || light.mount === 'lens') return []
+    if (light.mount === 'lens') return []
     const found = shadowOf(context.plan, context.evaluation.ledger, context.transport.scene, i)
     if (!found) return []
     const remedies = [
