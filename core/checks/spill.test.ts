@@ -135,6 +135,12 @@ describe('spill', () => {
     expect(offered([slim, wide])!.name).toBe('slim')
     expect(offered([wide, slim])!.name).toBe('slim')
   })
+  test('what a tube takes from the subject as well does not count as taming', () => {
+    const [open, lossy] = [tube('open', 40, 0.4), tube('lossy', 41, 1.5)]
+    expect(offered([lossy])!.effectStops).toBeLessThan(offered([open])!.effectStops! - 0.3)
+    expect(offered([open, lossy])!.name).toBe('open')
+    expect(offered([lossy, open])!.name).toBe('open')
+  })
   test('not one that is on already, nor a fifth', () => {
     const on = (id: string) => testModifier({ id, lossStops: 0 })
     expect(offered([tube('a', 60, 0.4)], [tube('a', 60, 0.4)])).toBeUndefined()
