@@ -9,8 +9,8 @@ import { dot, sub, unit } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 
 /** Spots of the frame that are looked at, in the middles of as many equal fields. */
-const ACROSS = 24
-const DOWN = 16
+const ACROSS = 18
+const DOWN = 12
 /** A shadow nobody can see: background darker than this. */
 const BLACK = -7
 /** Nor one that takes less of it than this. */

@@ -118,6 +118,9 @@ describe('spill', () => {
     expect(remedy.figures.subject).toBeCloseTo(-0.4, 1)
     expect(offered([tube('lossy', 20, 3.5)])).toBeUndefined()
     expect(offered([testModifier({ id: 'sheet' })])).toBeUndefined()
+    // It must spare the subject a third of a stop more than the background.
+    expect(offered([tube('enough', 46.5, 0.4)])).toBeDefined()
+    expect(offered([tube('hardly', 100, 0.4)])).toBeUndefined()
     expect(offered([tube('wide', 2000, 0.4)])).toBeUndefined()
   })
   test('of two that leave nothing of the spill the one that takes less of the subject', () => {
