@@ -161,10 +161,10 @@ test('checks: a hidden head, a mirror with its zone in both drawings, a light in
   await page.goto('/shoots/demo-coin/light')
   await tab(page, 'Checks').click()
   await expect(page.locator('[data-check="mirror-flat"]')).toContainText(
-    /shows in the flat face, over \d\d\.\d % of what shows of it, in the left of the picture, at \+\d\.\d/
+    /shows in the flat face, over \d\d\.\d % of what you see of it, in the left of the picture, at \+\d\.\d/
   )
   await expect(page.locator('[data-check="mirror-card"]')).toContainText(
-    /Flag shows in the flat face, over \d\d\.\d % of what shows of it, in the right of the picture/
+    /Flag shows in the flat face, over \d\d\.\d % of what you see of it, in the right of the picture/
   )
   await page.getByRole('button', { name: 'Pick K1' }).click()
   await expect(page.locator('[data-pick="K1"]')).toHaveAttribute('aria-pressed', 'true')

@@ -56,7 +56,7 @@ export function checkWords(plan: Plan, { kind, light, card, place, figures: f }:
     case 'mirror-card':
       return (
         `${name} shows in the flat face, ` +
-        `${f.share ? `over ${percent(f.share)} of what shows of it, ` : 'as a spot '}in ` +
+        `${f.share ? `over ${percent(f.share)} of what you see of it, ` : 'as a spot '}in ` +
         `${spot(f.x ?? 0, f.y ?? 0)} of the picture, ` +
         `${f.level === undefined ? 'with no light on it' : `at ${shineWords(f)}`}.`
       )

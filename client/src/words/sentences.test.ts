@@ -73,7 +73,7 @@ describe('checks', () => {
     ],
     [
       check('mirror-flat', { x: 0.5, y: 0, share: 0.384, level: 3.2, overWhite: 0.7 }),
-      'Rim shows in the flat face, over 38.4 % of what shows of it, in the right of ' +
+      'Rim shows in the flat face, over 38.4 % of what you see of it, in the right of ' +
         'the picture, at +3.2, ' +
         '0.7 stop past white.'
     ],
@@ -88,13 +88,13 @@ describe('checks', () => {
         light: null,
         card: 'K1'
       },
-      'Flag shows in the flat face, over 100.0 % of what shows of it, in the middle of ' +
+      'Flag shows in the flat face, over 100.0 % of what you see of it, in the middle of ' +
         'the picture, at ' +
         '−0.4, 2.9 stops under white.'
     ],
     [
       { ...check('mirror-card', { x: 0, y: 0, share: 0.5 }), light: null, card: 'K2' },
-      'Card shows in the flat face, over 50.0 % of what shows of it, in the middle of ' +
+      'Card shows in the flat face, over 50.0 % of what you see of it, in the middle of ' +
         'the picture, with no ' +
         'light on it.'
     ],
