@@ -16,6 +16,7 @@ import {
   lightSchema,
   planSchema,
   type AmbientReading,
+  type Card,
   type Correction,
   type Light,
   type Plan
@@ -146,6 +147,19 @@ export const testReading = (ev: number, part: Partial<AmbientReading> = {}): Amb
   atMagnification: 1,
   takenAt: null,
   look: null,
+  ...part
+})
+
+/** A dark sheet 200 mm square, 150 mm behind the subject, turned to it. */
+export const testCard = (part: Partial<Card> = {}): Card => ({
+  id: 'K1',
+  kind: 'flag',
+  on: true,
+  widthMm: 200,
+  heightMm: 200,
+  reflectance: 0.03,
+  at: { distanceMm: 150, azimuthDeg: 180, elevationDeg: 0 },
+  aim: { kind: 'place', place: 'focus' },
   ...part
 })
 

@@ -1,10 +1,9 @@
 /** Does a light veil the picture by shining into the lens, and what would keep it out? */
 import { cellAt } from '../ledger/ledger'
 import { pastHood, veilStops } from '../optics/glare'
-import type { Plan } from '../plan/plan'
 import { fitting } from '../set/fitting'
 import { cutAngleDeg, faceSizeMm } from '../set/heads'
-import { withLight } from '../plan/edit'
+import { withCard, withLight } from '../plan/edit'
 import { add, angleDeg, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { visibleShares } from '../set/inFrame'
@@ -18,18 +17,11 @@ const FAINTEST_STOPS = -7
 /** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
 const FRONT_MM = 35
 
-const nextCardId = (plan: Plan): string | null =>
-  ['K1', 'K2', 'K3', 'K4', 'K5', 'K6', 'K7', 'K8'].find(
-    (id) => !plan.cards.some((card) => card.id === id)
-  ) ?? null
-
 /**
  * A flag close to the light that just shades the lens front; left out when it would shade the
  * subject as well.
  */
 function flagFor({ plan, transport }: CheckContext, index: number): Remedy | null {
-  const id = nextCardId(plan)
-  if (!id) return null
   const light = plan.lights[index]!
   const head = transport.scene.heads[index]!
   const { front } = transport.scene.pose
@@ -43,22 +35,16 @@ function flagFor({ plan, transport }: CheckContext, index: number): Remedy | nul
   // Pushed away from the beam, so that its edge and not its middle stands in it.
   const across = unit(sub(towards, scale(head.axis, dot(towards, head.axis))))
   const at = add(head.at, add(scale(towards, out), scale(across, size * 0.12)))
-  const after: Plan = {
-    ...plan,
-    cards: [
-      ...plan.cards,
-      {
-        id,
-        kind: 'flag',
-        on: true,
-        widthMm: Math.max(5, size),
-        heightMm: Math.max(5, size),
-        reflectance: 0.03,
-        at: positionOf(at),
-        aim: { kind: 'free', azimuthDeg: facing.azimuthDeg, elevationDeg: facing.elevationDeg }
-      }
-    ]
-  }
+  const after = withCard(plan, {
+    kind: 'flag',
+    on: true,
+    widthMm: Math.max(5, size),
+    heightMm: Math.max(5, size),
+    reflectance: 0.03,
+    at: positionOf(at),
+    aim: { kind: 'free', azimuthDeg: facing.azimuthDeg, elevationDeg: facing.elevationDeg }
+  })
+  if (after === plan) return null
   const atSubject = effectAt(plan, after, light, 'subject')
   if (atSubject !== null && atSubject < -0.2) return null
   return {

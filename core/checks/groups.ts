@@ -1,4 +1,5 @@
 /** Two lights on one group move together: do they need the same move? */
+import { GROUP_LETTERS } from '../plan/plan'
 import type { Check, CheckContext } from './check'
 
 export function groupChecks({ plan, evaluation }: CheckContext): Check[] {
@@ -18,7 +19,7 @@ export function groupChecks({ plan, evaluation }: CheckContext): Check[] {
     const least = needs.reduce((a, b) => (b.by < a.by ? b : a))
     const apart = most.by - least.by
     if (apart <= 1 / 3 + 1e-6) return []
-    const free = ['A', 'B', 'C', 'D', 'E', 'F'].find(
+    const free = GROUP_LETTERS.find(
       (letter) => !plan.lights.some((light) => light.group === letter)
     )
     const after = free

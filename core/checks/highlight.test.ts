@@ -6,7 +6,7 @@ import type { Plan } from '../plan/plan'
 import { highlightOn } from '../set/highlight'
 import { sceneOf } from '../set/scene'
 import { add, direction, dot, positionOf, scale, sub, unit } from '../set/vec'
-import { testCorrection, testLight, testModifier, testStrobe } from '../testing'
+import { testCard, testCorrection, testLight, testModifier, testStrobe } from '../testing'
 import { checkSet } from './checks'
 import { find, set, snoot } from './testing'
 
@@ -84,16 +84,12 @@ describe('a burnt-out highlight on a curved side', () => {
     const flagged = (edgeMm: number): Plan => ({
       ...ball(),
       cards: [
-        {
-          id: 'K1',
-          kind: 'flag',
-          on: true,
+        testCard({
           widthMm: 20,
           heightMm: 20,
-          reflectance: 0.03,
           at: positionOf(add(scale(towards, 100), scale(unit(aside), edgeMm - 10))),
           aim: { kind: 'free', azimuthDeg: 40, elevationDeg: 10 }
-        }
+        })
       ]
     })
     const between = flagged((passes(150) + passes(300)) / 2)

@@ -7,7 +7,7 @@ import { openPlan } from '../plan/open'
 import type { Plan } from '../plan/plan'
 import { visibleShares } from '../set/inFrame'
 import { sceneOf } from '../set/scene'
-import { testLight, testStrobe } from '../testing'
+import { testCard, testLight, testStrobe } from '../testing'
 import { checkSet } from './checks'
 import { find, set } from './testing'
 
@@ -176,18 +176,7 @@ describe('what of a head shows', () => {
   test('behind a flag it is neither seen nor the subject’s to hide', () => {
     const flagged = behind(300, (p) => {
       p.subject = { ...p.subject, widthMm: 5, heightMm: 5, depthMm: 5 }
-      p.cards = [
-        {
-          id: 'K1',
-          kind: 'flag',
-          on: true,
-          widthMm: 200,
-          heightMm: 200,
-          reflectance: 0.03,
-          at: { distanceMm: 150, azimuthDeg: 180, elevationDeg: 0 },
-          aim: { kind: 'free', azimuthDeg: 0, elevationDeg: 0 }
-        }
-      ]
+      p.cards = [testCard({ aim: { kind: 'free', azimuthDeg: 0, elevationDeg: 0 } })]
     })
     const { inside, seen, hidden } = shares(flagged)
     expect(inside).toBe(1)

@@ -2,21 +2,27 @@
 import type { Light, Plan } from '../plan/plan'
 import { showsInFrame, visibleShares } from '../set/inFrame'
 import { withLight } from '../plan/edit'
+import { wrappedDeg } from '../set/vec'
 import { effectAt, keepsLocks, type Check, type CheckContext, type Remedy } from './check'
 
 const MOVES: readonly {
   readonly kind: Remedy['kind']
   readonly make: (light: Light, by: number) => Light['at']
 }[] = [
-  { kind: 'azimuth', make: ({ at }, by) => ({ ...at, azimuthDeg: wrap(at.azimuthDeg + by) }) },
-  { kind: 'azimuth', make: ({ at }, by) => ({ ...at, azimuthDeg: wrap(at.azimuthDeg - by) }) },
+  {
+    kind: 'azimuth',
+    make: ({ at }, by) => ({ ...at, azimuthDeg: wrappedDeg(at.azimuthDeg + by) })
+  },
+  {
+    kind: 'azimuth',
+    make: ({ at }, by) => ({ ...at, azimuthDeg: wrappedDeg(at.azimuthDeg - by) })
+  },
   {
     kind: 'elevation',
     make: ({ at }, by) => ({ ...at, elevationDeg: Math.min(90, at.elevationDeg + by) })
   },
   { kind: 'away', make: ({ at }, by) => ({ ...at, distanceMm: at.distanceMm * (1 + by / 20) }) }
 ]
-const wrap = (deg: number): number => ((deg + 540) % 360) - 180
 
 /** The smallest move round the subject, up or away that takes it out of the picture. */
 function movesOutOfView(plan: Plan, index: number): Remedy[] {
@@ -59,7 +65,7 @@ function room(plan: Plan, index: number): Check['figures'] {
       if (showsInFrame(withLight(plan, index, { at: move(by) }), index)) return by - 1
     return Math.floor(most)
   }
-  const swung = (by: number) => ({ ...at, azimuthDeg: wrap(at.azimuthDeg + by) })
+  const swung = (by: number) => ({ ...at, azimuthDeg: wrappedDeg(at.azimuthDeg + by) })
   const raised = (by: number) => ({ ...at, elevationDeg: at.elevationDeg + by })
   return {
     azimuthRoom: Math.min(

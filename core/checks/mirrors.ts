@@ -12,7 +12,7 @@ import { WHITE_STOPS } from '../set/specular'
 import { fitting } from '../set/fitting'
 import { lightAt } from '../set/gather'
 import { sceneOf } from '../set/scene'
-import { pointOf } from '../set/vec'
+import { pointOf, wrappedDeg } from '../set/vec'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { showsInFrame } from '../set/inFrame'
@@ -39,7 +39,7 @@ function turnedOut(plan: Plan, index: number, face: number): Remedy[] {
   const light = plan.lights[index]!
   for (let by = 4; by <= 60; by += 4)
     for (const sign of [1, -1]) {
-      const azimuthDeg = ((light.at.azimuthDeg + sign * by + 540) % 360) - 180
+      const azimuthDeg = wrappedDeg(light.at.azimuthDeg + sign * by)
       const after = withLight(plan, index, { at: { ...light.at, azimuthDeg } })
       if (
         reflections(after, sceneOf(after)).some((each) => each.of === index && each.face === face)

@@ -1,7 +1,8 @@
 /** What the tests of the checks start from. */
+import { evaluate } from '../ledger/evaluate'
 import { ledgerOf } from '../ledger/ledger'
 import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
-import { testLight, testModifier, testPlan } from '../testing'
+import { testLens, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import type { Check, CheckKind } from './check'
 
 export const set = (change: (p: Plan) => void): Plan =>
@@ -39,3 +40,61 @@ export const brightest = (plan: Plan): number => {
   const { flash } = ledgerOf(plan)
   return Math.max(...BACKGROUND_PLACES.map((place) => flash[place]!))
 }
+
+/** A small rounded thing on black, the lens front 160 mm away, one light at a level on the subject. */
+export function lensSet(change: (plan: Plan) => void): Plan {
+  return testPlan((p) => {
+    p.subject = { ...p.subject, shape: 'ellipsoid', widthMm: 12, heightMm: 10, depthMm: 10 }
+    p.lens = testLens({ sensorToFrontMm: 160 })
+    p.focus.magnification = 0.5
+    change(p)
+  })
+}
+/** The plan with the light's power so that its strongest place on the subject lies at a level. */
+export function lit(plan: Plan, level: number): Plan {
+  const { ledger } = evaluate(plan)
+  const most = Math.max(
+    ...['subject', 'top', 'front', 'shadow'].map(
+      (place) => ledger.rows[1]!.cells[place]?.level ?? -Infinity
+    )
+  )
+  const [light] = plan.lights
+  return { ...plan, lights: [{ ...light!, powerStops: light!.powerStops + level - most }] }
+}
+/**
+ * Elevation of a light 400 mm behind the subject that the lens, 290 mm before it, sees so far above
+ * its axis: the triangle of lens, subject and light.
+ */
+const elevationFor = (deg: number): number =>
+  deg + (Math.asin((290 / 400) * Math.sin((deg * Math.PI) / 180)) * 180) / Math.PI
+
+/** A bare head behind the subject, so far above the lens axis as the lens sees it. */
+export const rim = (aboveDeg: number): Plan =>
+  lensSet((p) => {
+    p.lights = [
+      testLight({
+        strobe: testStrobe({ beamDeg: 70, face: { kind: 'rectangle', widthMm: 60, heightMm: 38 } }),
+        at: { distanceMm: 400, azimuthDeg: 180, elevationDeg: elevationFor(aboveDeg) }
+      })
+    ]
+  })
+
+/** A metal coin seen at 50° from above under one panel. */
+export const coin = (at: { distanceMm: number; azimuthDeg: number; elevationDeg: number }) =>
+  set((p) => {
+    p.subject = {
+      ...p.subject,
+      shape: 'cylinder',
+      finish: 'metal',
+      widthMm: 24,
+      heightMm: 2,
+      depthMm: 24
+    }
+    p.view = { elevationDeg: 50 }
+    p.lights = [
+      testLight({
+        strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 60, heightMm: 60 } }),
+        at
+      })
+    ]
+  })

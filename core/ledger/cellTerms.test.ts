@@ -4,6 +4,7 @@ import fc from 'fast-check'
 import type { Place, Plan } from '../plan/plan'
 import {
   testCamera,
+  testCard,
   testCorrection,
   testLight,
   testModifier,
@@ -210,10 +211,7 @@ describe('the way of a light', () => {
       at(0, 400)(p)
       p.lights[0]!.strobe = testStrobe({ face: { kind: 'rectangle', widthMm: 80, heightMm: 80 } })
       p.cards = [
-        {
-          id: 'K1',
-          kind: 'flag',
-          on: true,
+        testCard({
           widthMm,
           heightMm: 400,
           reflectance: 0.005,
@@ -223,7 +221,7 @@ describe('the way of a light', () => {
             elevationDeg: 0
           },
           aim: { kind: 'free', azimuthDeg: 0, elevationDeg: 0 }
-        }
+        })
       ]
     }
     const shadow = term(terms(flagged(200)), 'shadow')
@@ -240,16 +238,11 @@ describe('the way of a light', () => {
     const list = terms((p) => {
       at(180, 300)(p)
       p.cards = [
-        {
-          id: 'K1',
+        testCard({
           kind: 'card',
-          on: true,
-          widthMm: 200,
-          heightMm: 200,
           reflectance: 0.9,
-          at: { distanceMm: 300, azimuthDeg: 0, elevationDeg: 40 },
-          aim: { kind: 'place', place: 'focus' }
-        }
+          at: { distanceMm: 300, azimuthDeg: 0, elevationDeg: 40 }
+        })
       ]
       p.subject = { ...p.subject, widthMm: 5, heightMm: 5 }
     })

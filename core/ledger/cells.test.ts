@@ -1,7 +1,7 @@
 /** Why no light arrives, and the ratios people speak of. */
 import { describe, expect, test } from '@jest/globals'
 import type { OwnPlace, Plan } from '../plan/plan'
-import { testLight, testModifier, testPlan } from '../testing'
+import { testCard, testLight, testModifier, testPlan } from '../testing'
 import { evaluate } from './evaluate'
 import { cellAt } from './ledger'
 import { fillShares, ratiosOf, sumAt } from './ratios'
@@ -49,16 +49,7 @@ describe('a place that gets no light says why', () => {
   test('off before all else; behind a flag it is shadowed', () => {
     const plan = testPlan((p) => {
       p.cards = [
-        {
-          id: 'K1',
-          kind: 'flag',
-          on: true,
-          widthMm: 200,
-          heightMm: 200,
-          reflectance: 0.005,
-          at: { distanceMm: 100, azimuthDeg: 40, elevationDeg: 0 },
-          aim: { kind: 'place', place: 'focus' }
-        }
+        testCard({ reflectance: 0.005, at: { distanceMm: 100, azimuthDeg: 40, elevationDeg: 0 } })
       ]
     })
     expect(state(plan, 'subject')).toBe('shadowed')
@@ -125,16 +116,12 @@ describe('key over fill', () => {
         p.lights = p.lights.slice(0, 1)
         p.room = null
         p.cards = [
-          {
-            id: 'K1',
+          testCard({
             kind: 'card',
             on,
-            widthMm: 200,
-            heightMm: 200,
             reflectance: 0.9,
-            at: { distanceMm: 60, azimuthDeg: -70, elevationDeg: 0 },
-            aim: { kind: 'place', place: 'focus' }
-          }
+            at: { distanceMm: 60, azimuthDeg: -70, elevationDeg: 0 }
+          })
         ]
       })
     const plan = carded(true)

@@ -131,12 +131,16 @@ export function copyLight(plan: Plan, id: LightId): Plan {
   }
 }
 
-export function addCard(plan: Plan, kind: Card['kind']): Plan {
+/** The plan with one card or flag more; the same plan when there are eight already. */
+export function withCard(plan: Plan, card: Omit<Card, 'id'>): Plan {
   const id = freeNumber('K', plan.cards)
-  if (!id) return plan
+  return id ? { ...plan, cards: [...plan.cards, { ...card, id }] } : plan
+}
+
+/** A card or flag of a size and at a distance that go with the subject. */
+export function addCard(plan: Plan, kind: Card['kind']): Plan {
   const size = Math.max(40, Math.round(plan.subject.widthMm * 2))
-  const card: Card = {
-    id,
+  return withCard(plan, {
     kind,
     on: true,
     widthMm: size,
@@ -148,8 +152,7 @@ export function addCard(plan: Plan, kind: Card['kind']): Plan {
       elevationDeg: 0
     },
     aim: { kind: 'place', place: 'focus' }
-  }
-  return { ...plan, cards: [...plan.cards, card] }
+  })
 }
 export function removeCard(plan: Plan, id: string): Plan {
   if (!plan.cards.some((card) => card.id === id)) return plan

@@ -36,6 +36,9 @@ export const LIGHT_IDS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const
 export const lightIdSchema = z.enum(LIGHT_IDS)
 export type LightId = z.infer<typeof lightIdSchema>
 
+/** Groups that lights move in together. */
+export const GROUP_LETTERS = ['A', 'B', 'C', 'D', 'E', 'F'] as const
+
 const degrees = (most: number) => z.number().min(-most).max(most)
 /**
  * Where a thing stands, seen from the focus point: distance, azimuth round the upright axis (0
@@ -69,7 +72,7 @@ export const lightSchema = z.strictObject({
   on: z.boolean(),
   group: z
     .string()
-    .regex(/^[A-F]$/, 'a letter from A to F')
+    .regex(new RegExp(`^[${GROUP_LETTERS.join('')}]$`), 'a letter from A to F')
     .nullable(),
   strobe: strobeSchema,
   modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { withLight } from '../plan/edit'
 import type { Light, Plan } from '../plan/plan'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { changesBetween } from './changes'
 
 const plan = testPlan((p) => {
@@ -37,16 +37,13 @@ describe('the camera', () => {
       focus: { ...plan.focus, magnification: 0.75 },
       background: { ...plan.background, distanceMm: 1234 },
       cards: [
-        {
-          id: 'K1',
+        testCard({
           kind: 'card',
-          on: true,
           widthMm: 99.6,
           heightMm: 50.2,
           reflectance: 0.9,
-          at: { distanceMm: 200.4, azimuthDeg: 30.04, elevationDeg: -5.26 },
-          aim: { kind: 'place', place: 'focus' }
-        }
+          at: { distanceMm: 200.4, azimuthDeg: 30.04, elevationDeg: -5.26 }
+        })
       ]
     }
     expect(changesBetween(plan, moved).map(({ control, to }) => [control, to])).toEqual([

@@ -3,7 +3,15 @@ import { describe, expect, test } from '@jest/globals'
 import { withLight } from '../plan/edit'
 import type { AmbientReading, Light, Plan } from '../plan/plan'
 import { withBestPower } from '../solve/power'
-import { testFrame, testLight, testModifier, testPlan, testReading, testStrobe } from '../testing'
+import {
+  testCard,
+  testFrame,
+  testLight,
+  testModifier,
+  testPlan,
+  testReading,
+  testStrobe
+} from '../testing'
 import type { Evidence, Frame } from './frame'
 import { nextMove } from './nextMove'
 
@@ -51,16 +59,12 @@ describe('frames of another set are taken again', () => {
     cards: (p) => ({
       ...p,
       cards: [
-        {
-          id: 'K1',
-          kind: 'flag',
-          on: true,
+        testCard({
           widthMm: 50,
           heightMm: 50,
           reflectance: 0.01,
-          at: { distanceMm: 900, azimuthDeg: 120, elevationDeg: 0 },
-          aim: { kind: 'place', place: 'focus' }
-        }
+          at: { distanceMm: 900, azimuthDeg: 120, elevationDeg: 0 }
+        })
       ]
     })
   }

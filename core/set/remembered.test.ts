@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { transportOf } from './remembered'
 import { computeTransport } from './transport'
 
@@ -38,16 +38,14 @@ test('property: after any chain of changes what is remembered is what would be w
           })
         )
         p.cards = [
-          {
-            id: 'K1',
+          testCard({
             kind: 'card',
-            on: true,
             widthMm: 90,
             heightMm: 60,
             reflectance: 0.8,
             at: { distanceMm: 80, azimuthDeg: -90, elevationDeg: 0 },
             aim: { kind: 'place', place: 'subject' }
-          }
+          })
         ]
       })
       transportOf(plan)

@@ -3,8 +3,8 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Face } from '../kit/kit'
-import type { Card, Plan } from '../plan/plan'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import type { Plan } from '../plan/plan'
+import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { gaussNodes } from './samples'
 import { transportOf } from './remembered'
 import { computeTransport } from './transport'
@@ -250,16 +250,12 @@ describe('independent brute-force integration, to 0.05 stop', () => {
   ])('a flag of %d × %d mm partly in the way', (w, h) => {
     const middle = scale(direction(-30, 20), 250)
     const spot = { distanceMm: 120, azimuthDeg: -22, elevationDeg: 14 }
-    const flag: Card = {
-      id: 'K1',
-      kind: 'flag',
-      on: true,
+    const flag = testCard({
       widthMm: w,
       heightMm: h,
-      reflectance: 0.03,
       at: spot,
       aim: { kind: 'free', azimuthDeg: 0, elevationDeg: 0 }
-    }
+    })
     const plan = oneLight(
       testLight({
         strobe: testStrobe({
@@ -304,16 +300,13 @@ function shifted(middle: Vec, by: Vec) {
 
 describe('bounce', () => {
   test('one card: ρ·E₁·view factor, against brute force over the card', () => {
-    const card: Card = {
-      id: 'K1',
+    const card = testCard({
       kind: 'card',
-      on: true,
       widthMm: 120,
       heightMm: 90,
       reflectance: 0.85,
-      at: { distanceMm: 110, azimuthDeg: -70, elevationDeg: 0 },
-      aim: { kind: 'place', place: 'focus' }
-    }
+      at: { distanceMm: 110, azimuthDeg: -70, elevationDeg: 0 }
+    })
     const plan = oneLight(
       testLight({
         strobe: testStrobe({ beamDeg: 120 }),
@@ -456,16 +449,12 @@ describe('bounce', () => {
           }
         ]
         p.cards = [
-          {
-            id: 'K1',
-            kind: 'flag',
-            on: true,
+          testCard({
             widthMm: 100,
             heightMm: 100,
             reflectance: 0.9,
-            at: { distanceMm: 80, azimuthDeg: 90, elevationDeg: 0 },
-            aim: { kind: 'place', place: 'focus' }
-          }
+            at: { distanceMm: 80, azimuthDeg: 90, elevationDeg: 0 }
+          })
         ]
       }
     )
@@ -494,16 +483,14 @@ test('property: whatever is put in the way or taken out, straight light only fal
             }),
             (p) => {
               p.subject = { ...p.subject, shape: 'ellipsoid' }
-              p.cards = list.map((each, i) => ({
-                id: `K${i + 1}`,
-                kind: 'flag',
-                on: true,
-                widthMm: each.w,
-                heightMm: each.w,
-                reflectance: 0.03,
-                at: { distanceMm: each.d, azimuthDeg: each.azimuth, elevationDeg: each.h },
-                aim: { kind: 'place', place: 'focus' }
-              }))
+              p.cards = list.map((each, i) =>
+                testCard({
+                  id: `K${i + 1}`,
+                  widthMm: each.w,
+                  heightMm: each.w,
+                  at: { distanceMm: each.d, azimuthDeg: each.azimuth, elevationDeg: each.h }
+                })
+              )
             }
           )
         const free = computeTransport(make([]))

@@ -55,6 +55,10 @@ export const pointOf = (spot: Position): Vec =>
  */
 export const positionOf = (p: Vec): Position => ({ distanceMm: length(p), ...anglesOf(p) })
 
+/** An angle of one turn too many or too few, −180 to 180 degrees. */
+export const wrappedDeg = (deg: number): number =>
+  deg > 180 ? deg - 360 : deg < -180 ? deg + 360 : deg
+
 /**
  * Two unit directions square to a unit normal and to each other: `across` level where that is
  * possible, `upward` the other.

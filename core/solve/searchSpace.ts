@@ -15,7 +15,7 @@ import { apertureRange } from '../plan/lensInUse'
 import { fitting } from '../set/fitting'
 import { comesIntoFrame } from '../set/inFrame'
 import { axesOf } from '../set/scene'
-import { add, anglesOf, basisOf, scale, toRad, type Vec } from '../set/vec'
+import { add, anglesOf, basisOf, scale, toRad, wrappedDeg, type Vec } from '../set/vec'
 import { applyChange, type Swing, type WayChange } from './change'
 import { isCameraLocked, isLightLocked } from '../plan/controls'
 import { isLocked } from '../plan/path'
@@ -71,10 +71,7 @@ function distancesOf(plan: Plan, index: number): number[] {
 }
 
 /** Whole degrees, −180 to 180. */
-const tidyDeg = (deg: number): number => {
-  const round = Math.round(deg)
-  return round > 180 ? round - 360 : round < -180 ? round + 360 : round
-}
+const tidyDeg = (deg: number): number => wrappedDeg(Math.round(deg))
 
 /**
  * Half and all of what a light may swing, to either side: round the subject and above it, where it

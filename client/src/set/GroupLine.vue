@@ -6,7 +6,7 @@
 import { computed } from 'vue'
 import { formatPower } from '@core/scales/dial'
 import { moveGroup } from '@core/plan/edit'
-import type { LightId } from '@core/plan/plan'
+import { GROUP_LETTERS, type LightId } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 
 const props = defineProps<{ id: LightId }>()
@@ -14,7 +14,7 @@ const store = usePlan()
 const light = computed(() => store.plan!.lights.find((each) => each.id === props.id)!)
 const letters = [
   { value: '', title: 'None' },
-  ...['A', 'B', 'C', 'D', 'E', 'F'].map((value) => ({ value, title: `Group ${value}` }))
+  ...GROUP_LETTERS.map((value) => ({ value, title: `Group ${value}` }))
 ]
 const members = computed(() =>
   light.value.group ? store.plan!.lights.filter((each) => each.group === light.value.group) : []

@@ -9,6 +9,7 @@ import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
 import type { NextMove } from '@core/run/nextMove'
 import {
+  testCard,
   testCorrection,
   testFrame,
   testLight,
@@ -26,16 +27,11 @@ import { evidenceWords, frameWords, calibrationWords, settingsDiffer } from './r
 const two = testPlan((p) => {
   p.subject = { ...p.subject, shape: 'ellipsoid' }
   p.cards = [
-    {
-      id: 'K1',
-      kind: 'flag',
-      on: true,
+    testCard({
       widthMm: 60,
       heightMm: 60,
-      reflectance: 0.03,
-      at: { distanceMm: 100, azimuthDeg: 90, elevationDeg: 0 },
-      aim: { kind: 'place', place: 'focus' }
-    }
+      at: { distanceMm: 100, azimuthDeg: 90, elevationDeg: 0 }
+    })
   ]
   p.lights = [
     testLight({ name: 'Side' }),
