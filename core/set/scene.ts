@@ -11,7 +11,7 @@ import { reflectorsOf, type Reflectors } from './reflectors'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
-import { angleDeg, type Vec } from './vec'
+import { angleDeg, basisOf, dot, type Vec } from './vec'
 
 export interface Scene {
   readonly pose: CameraPose
@@ -39,6 +39,16 @@ export function axesOf(plan: Plan): Vec[] {
 /** By how much a light's head looks another way in one plan than in the other, degrees. */
 export const turnedDeg = (from: Plan, to: Plan, index: number): number =>
   angleDeg(axesOf(from)[index]!, axesOf(to)[index]!)
+
+/** Which way it was turned, as seen from behind it. */
+export function turnedTo(from: Plan, to: Plan, index: number): 'left' | 'right' | 'up' | 'down' {
+  const was = axesOf(from)[index]!
+  const is = axesOf(to)[index]!
+  const { across, upward } = basisOf(was)
+  const [left, up] = [dot(is, across), dot(is, upward)]
+  if (Math.abs(up) > Math.abs(left)) return up > 0 ? 'up' : 'down'
+  return left > 0 ? 'left' : 'right'
+}
 
 export function sceneOf(plan: Plan): Scene {
   const pose = poseOf(plan)

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '@core/ledger/evaluate'
+import { withLight } from '@core/plan/edit'
 import type { Plan } from '@core/plan/plan'
 import { applyChange } from '@core/solve/change'
 import { freezing } from '@core/advise/freezing'
@@ -152,6 +153,22 @@ describe('goals and ways in words', () => {
     expect(findWays(known(300))).toEqual([])
     expect(relaxationWords(known(300), relaxations(known(300))[0]!)).toMatch(
       /^Miss sharp depth by \d+ %/
+    )
+  })
+  test('a head turned says which way as seen from behind it, a light swung where it then stands', () => {
+    const plan = testPlan((p) => {
+      p.lights[0]!.aim = { kind: 'free', azimuthDeg: -140, elevationDeg: 0 }
+    })
+    const moved = (part: Parameters<typeof withLight>[2]) =>
+      lightWords(plan, withLight(plan, 0, part))[0]!.moved
+    const aim = (azimuthDeg: number, elevationDeg: number) =>
+      moved({ aim: { kind: 'free', azimuthDeg, elevationDeg } })
+    expect(aim(-125, 0)).toBe('head turned 15° to its left')
+    expect(aim(-150, 0)).toBe('head turned 10° to its right')
+    expect(aim(-140, 12)).toBe('head turned 12° up')
+    expect(aim(-140, -12)).toBe('head turned 12° down')
+    expect(moved({ at: { distanceMm: 200, azimuthDeg: 60, elevationDeg: 10 } })).toBe(
+      '60° round, 10° above'
     )
   })
   test('property: freeze advice can be said', () => {

@@ -8,7 +8,7 @@ import { sameAim, swungDeg, type WayGroup } from '@core/solve/change'
 import { isInStops, type Goal, type GoalResult } from '@core/solve/goals'
 import type { Relaxation } from '@core/solve/relax'
 import type { Way } from '@core/solve/ways'
-import { turnedDeg } from '@core/set/scene'
+import { turnedDeg, turnedTo } from '@core/set/scene'
 import { mm, percent, plain, px, stopCount, stops } from './format'
 import { placeName } from './names'
 
@@ -101,6 +101,8 @@ export const settingsWords = ({ settings }: Pick<Plan, 'settings'>): string =>
 
 const degrees = (deg: number): string => `${plain(Math.round(deg))}°`
 
+const TURNED = { left: 'to its left', right: 'to its right', up: 'up', down: 'down' }
+
 export interface LightWords {
   readonly id: string
   readonly power: string
@@ -117,7 +119,7 @@ export const lightWords = (plan: Plan, after: Plan): LightWords[] =>
       : ''
     const turned =
       light.aim.kind === 'free' && !sameAim(light.aim, was.aim)
-        ? `head turned ${degrees(turnedDeg(plan, after, i))}`
+        ? `head turned ${degrees(turnedDeg(plan, after, i))} ${TURNED[turnedTo(plan, after, i)]}`
         : ''
     const names = ({ modifiers }: Light, than: Light): string =>
       modifiers
