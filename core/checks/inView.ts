@@ -55,8 +55,8 @@ function movesOutOfView(plan: Plan, index: number): Remedy[] {
 const MOST_ROOM = 30
 
 /**
- * How far a hidden head may go round the subject, up (to the zenith) and down before it shows, whole
- * degrees.
+ * How far a hidden head may go round the subject, up (to the zenith) and down before it shows,
+ * whole degrees.
  */
 function room(plan: Plan, index: number): Check['figures'] {
   const { at } = plan.lights[index]!

@@ -1,9 +1,9 @@
 /**
  * What may be tried: real marks of this camera and these strobes, what the bag holds, how far each
  * light may go. Locks and bounds are kept here, so that nothing outside is ever looked at. Of the
- * set itself, heads staying out of the picture, one thing is changed at a time: one light moved (or all that may, by the same factor),
- * swung round the subject or its head turned, one modifier put on or taken off, or the ambient
- * shaded; or two of these.
+ * set itself, heads staying out of the picture, one thing is changed at a time: one light moved (or
+ * all that may, by the same factor), swung round the subject or its head turned, one modifier put on
+ * or taken off, or the ambient shaded; or two of these.
  */
 import { shutterOf } from '../plan/shutterInUse'
 import { isPastSync } from '../plan/sync'
