@@ -327,7 +327,10 @@ test('a part of the page that is gone after an upgrade: a reload is offered', as
   await page.getByRole('link', { name: /Focus/ }).click()
   await expect(page.locator('.v-snackbar')).toContainText('Part of this page could not be loaded')
   await page.unroute('**/assets/FocusStage-*.js')
+  // A click before the new page is there would be lost with the old one.
+  const reloaded = page.waitForEvent('load')
   await page.locator('.v-snackbar').getByRole('button', { name: 'Reload' }).click()
+  await reloaded
   await page.getByRole('link', { name: /Focus/ }).click()
   await expect(page.getByRole('heading', { name: 'Focus', exact: true }).first()).toBeAttached()
 })
