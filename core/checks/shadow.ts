@@ -24,7 +24,7 @@ function shadowShare(scene: Scene, index: number): number {
   const { blocked } = surfacesOf(scene.surfaces.list.filter((each) => each.id === 'subject'))
   const background = surfacesOf([scene.background])
   const { pupil } = scene.pose
-  const { at, axis, cutCos } = scene.heads[index]!
+  const { at, axis, limitCos } = scene.heads[index]!
   let all = 0
   let dark = 0
   for (let column = 0.5; column < ACROSS; column++)
@@ -34,7 +34,7 @@ function shadowShare(scene: Scene, index: number): number {
       // Only what the lens can see past the subject counts.
       if (!spot || blocked(...pupil, ...spot)) continue
       all++
-      if (dot(unit(sub(spot, at)), axis) > cutCos && blocked(...spot, ...at)) dark++
+      if (dot(unit(sub(spot, at)), axis) > limitCos && blocked(...spot, ...at)) dark++
     }
   return dark / all
 }

@@ -74,11 +74,11 @@ const LEAST = 2 ** -10
 
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
 function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
-  const { places, heads, reflectors } = transport.scene
+  const { places, heads } = transport.scene
   const at = i * places.length + j
   const direct = transport.direct[at]!
   const bounce = transport.bounce[at]!
-  const { names } = reflectors
+  const { reflectors: names } = transport
   const parts = Object.fromEntries(
     names
       .map((name, r) => [name, transport.bounceBy[at * names.length + r]!] as const)
@@ -106,7 +106,7 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2])
   )
   const beam =
-    cosOff <= 0 || cosOff < head.cutCos ? LEAST : Math.max(LEAST, head.shape(cosOff, round))
+    cosOff <= 0 || cosOff < head.limitCos ? LEAST : Math.max(LEAST, head.shape(cosOff, round))
   const tilt = Math.max(LEAST, cosIn)
   const terms = [term('distance', distanceStops(d), { d: d / 1000 })]
   const near = Math.log2(transport.open[at]!) - distanceStops(d) - Math.log2(tilt) - Math.log2(beam)

@@ -35,7 +35,7 @@ export const ratioPlaces = ({ goals }: Plan): { readonly over: Place; readonly u
  * @returns a share for each light, or null where there is no such place
  */
 export function fillShares(plan: Plan): number[] | null {
-  const { scene, direct, bounce, bounceBy } = transportOf(plan)
+  const { scene, reflectors: names, direct, bounce, bounceBy } = transportOf(plan)
   const { under } = ratioPlaces(plan)
   const j = scene.places.findIndex((each) => each.id === under)
   if (j < 0) return null
@@ -43,7 +43,6 @@ export function fillShares(plan: Plan): number[] | null {
   // Their own bounce off a card is in their cells already.
   const fills = plan.lights.map((light) => light.on && light !== key && light.role === 'fill')
   if (fills.some(Boolean)) return fills.map(Number)
-  const { names } = scene.reflectors
   return plan.lights.map((_, i) => {
     const at = i * scene.places.length + j
     const arrives = direct[at]! + bounce[at]!

@@ -159,3 +159,14 @@ export function edgeAngleDeg(shape: BeamShape): number {
     if (shape(Math.cos((half * Math.PI) / 180), 0) < 0.5) return 2 * half
   return 178
 }
+
+/** Angle off the axis beyond which a distribution sends nothing, degrees, 90 at most. */
+export const lastAngleDeg = (distribution: Distribution): number =>
+  distribution.kind === 'cos'
+    ? 90
+    : Math.min(
+        90,
+        distribution.kind === 'table'
+          ? distribution.points[distribution.points.length - 1]!.deg
+          : distribution.verticalDeg[distribution.verticalDeg.length - 1]!
+      )

@@ -9,6 +9,7 @@ import { planFromVersion2 } from './migrations/version2'
 import { planFromVersion4 } from './migrations/version4'
 import { frameFromVersion5, kitItemFromVersion5, planFromVersion5 } from './migrations/version5'
 import { planFromVersion6 } from './migrations/version6'
+import { planFromVersion7 } from './migrations/version7'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
 /** What makes a plan of each version one of the next. */
@@ -18,7 +19,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   3: planFromVersion3,
   4: planFromVersion4,
   5: planFromVersion5,
-  6: planFromVersion6
+  6: planFromVersion6,
+  7: planFromVersion7
 }
 
 /**

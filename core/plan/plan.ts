@@ -22,7 +22,7 @@ export * from './goals'
 export * from './light'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 7
+export const PLAN_VERSION = 8
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -99,6 +99,34 @@ const uniqueIds = (
         message: `${each.id} is there twice`
       })
   })
+
+const reflectance = z.number().min(0.01).max(1)
+/** A room round the set; the focus point lies anywhere in it. */
+export const roomSchema = z
+  .strictObject({
+    widthMm: lengthMm(500, 30000),
+    depthMm: lengthMm(500, 30000),
+    leftMm: lengthMm(20, 30000).describe('from the focus point to the wall on the left'),
+    behindMm: lengthMm(20, 30000).describe('from the focus point to the wall behind the subject'),
+    ceilingMm: lengthMm(200, 10000).describe('above the focus point'),
+    floorMm: lengthMm(100, 5000).describe('under it'),
+    wallReflectance: reflectance,
+    ceilingReflectance: reflectance,
+    floorReflectance: reflectance
+  })
+  .superRefine((room, context) => {
+    for (const [near, size, name] of [
+      ['leftMm', 'widthMm', 'width'],
+      ['behindMm', 'depthMm', 'depth']
+    ] as const)
+      if (room[near] > room[size] - 20)
+        context.addIssue({
+          code: 'custom',
+          path: [near],
+          message: `must lie inside the room: less than its ${name}`
+        })
+  })
+
 /** One trial of the sync finder: a shutter, and how much of the frame stayed without flash. */
 const syncTrialSchema = z.strictObject({
   shutterStops: stops(0, 16),
@@ -143,17 +171,7 @@ export const planSchema = z
         reflectance: z.number().min(0.005).max(1)
       })
       .nullable(),
-    room: z
-      .strictObject({
-        widthMm: lengthMm(500, 30000),
-        depthMm: lengthMm(500, 30000),
-        ceilingMm: lengthMm(200, 10000).describe('above the focus point'),
-        floorMm: lengthMm(100, 5000).describe('under it'),
-        wallReflectance: z.number().min(0.01).max(1),
-        ceilingReflectance: z.number().min(0.01).max(1)
-      })
-      .nullable()
-      .describe('walls that throw light back; the focus point is in its middle'),
+    room: roomSchema.nullable().describe('a closed room whose surfaces throw light back'),
     view: z.strictObject({
       elevationDeg: degrees(90).describe(
         'the camera looks down from above (+) or up from below (−)'

@@ -1,58 +1,39 @@
 /**
  * Light of a head summed over its face: near sources, the cosines at both ends, the beam, and what
- * stands in the way. Source: radiometry of extended sources: Lambert's cosine law, inverse square
- * for each sample.
+ * stands in the way. Where no edge runs across the face (of a shadow, of the beam, of the surface's
+ * horizon) a few Gauss–Legendre nodes do; where one does, the face is cut into cells
+ * (faceCells.ts). Source: radiometry of extended sources: Lambert's cosine law, inverse square for
+ * each sample.
  */
+import { faceCells } from './faceCells'
 import type { Head } from './heads'
-import { FINEST, samplesOf } from './samples'
+import { levelFor, samplesOf } from './samples'
 import type { Scene } from './scene'
-import type { Blocked } from './surface'
-import type { Vec } from './vec'
+import type { Surfaces } from './surface'
+import { dot, type Vec } from './vec'
 
-/**
- * Light gathered at a point: straight light with and without what stands in the way, and whether a
- * step runs across the face.
- */
+/** Light gathered at a point: straight light with and without what stands in the way. */
 export interface Gathered {
   direct: number
   open: number
-  mixed: boolean
 }
-export const newGathered = (): Gathered => ({ direct: 0, open: 0, mixed: false })
+export const newGathered = (): Gathered => ({ direct: 0, open: 0 })
 
 /**
- * Light of one head at one point.
- * @param samples of its face: x, y, z, weight each
- * @param normal of the surface there, unit; null: light counts from every side alike
- * @param into filled with what is found
+ * Light of a face's sample points at a point with nothing in the way.
+ * @param samples x, y, z, weight each
  */
-export function gather(
-  head: Head,
-  samples: Float64Array,
-  at: Vec,
-  normal: Vec | null,
-  blocked: Blocked,
-  into: Gathered
-): void {
-  const { axis, across, upward, shape, cutCos } = head
-  let open = 0
-  let direct = 0
-  let inside = 0
-  let seen = 0
-  let least = 1
-  let cosines = 0
-  const count = samples.length / 4
-  for (let i = 0; i < count; i++) {
-    const sx = samples[i * 4]!
-    const sy = samples[i * 4 + 1]!
-    const sz = samples[i * 4 + 2]!
-    const dx = sx - at[0]
-    const dy = sy - at[1]
-    const dz = sz - at[2]
+function smooth(head: Head, samples: Float64Array, at: Vec, normal: Vec | null): number {
+  const { axis, across, upward, shape } = head
+  let sum = 0
+  for (let i = 0; i < samples.length; i += 4) {
+    const dx = samples[i]! - at[0]
+    const dy = samples[i + 1]! - at[1]
+    const dz = samples[i + 2]! - at[2]
     const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
     const d = Math.sqrt(d2)
     const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
-    if (cosOff <= 0 || cosOff < cutCos) continue
+    if (cosOff <= 0) continue
     const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
     if (cosIn <= 0) continue
     const round =
@@ -62,22 +43,136 @@ export function gather(
             -(dx * across[0] + dy * across[1] + dz * across[2])
           )
         : 0
-    const e = (samples[i * 4 + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
-    if (e <= 0) continue
-    inside++
-    cosines += cosIn
-    if (cosIn < least) least = cosIn
-    open += e
-    if (blocked(at[0], at[1], at[2], sx, sy, sz)) continue
-    seen++
-    direct += e
+    sum += (samples[i + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
   }
-  into.direct = direct
-  into.open = open
-  // Nodes stand off the face's edge: where the outermost sees little of it, the edge itself may be
-  // below the surface's horizon.
-  into.mixed =
-    (inside > 0 && inside < count) || (seen > 0 && seen < inside) || least * inside < 0.43 * cosines
+  return sum
+}
+
+const near = new Int32Array(64)
+/** Puts into `near` what may stand between a face and a point; returns how many. */
+const between = (head: Head, surfaces: Surfaces, at: Vec, on: number): number =>
+  surfaces.between(
+    at[0],
+    at[1],
+    at[2],
+    0,
+    head.at[0],
+    head.at[1],
+    head.at[2],
+    head.radiusMm,
+    on,
+    near
+  )
+/** How often the cells of a face are cut at least where an edge runs across it. */
+const FINE = 4
+const COARSE = 2
+
+/**
+ * Light of one head at one point.
+ * @param normal of the surface there, unit; null: light counts from every side alike
+ * @param on index of the surface the point lies on, which does not shade what it faces; −1: none
+ * @param into filled with what is found
+ */
+export function gather(
+  head: Head,
+  surfaces: Surfaces,
+  at: Vec,
+  normal: Vec | null,
+  on: number,
+  into: Gathered
+): void {
+  into.direct = into.open = 0
+  const { axis, limitTan } = head
+  const dx = head.at[0] - at[0]
+  const dy = head.at[1] - at[1]
+  const dz = head.at[2] - at[2]
+  // How far in front of the face's plane the point lies: the same for all of the face.
+  const ahead = -(dx * axis[0] + dy * axis[1] + dz * axis[2])
+  if (ahead <= 0) return
+  const radius = head.radiusMm
+  const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
+  // Off the axis, against the spot the beam lights at that depth.
+  const off = Math.sqrt(Math.max(0, d * d - ahead * ahead))
+  const spot = ahead * limitTan
+  if (off - radius >= spot) return
+  const above = normal === null ? Infinity : dx * normal[0] + dy * normal[1] + dz * normal[2]
+  // How far the face's edge lies over and under its middle, seen along the normal.
+  const lean = normal === null ? 0 : radius * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
+  if (above + lean <= 0) return
+  const edge = off + radius > spot || above < 1.3 * lean
+  into.open = edge
+    ? faceCells(head, surfaces, at, normal, near, 0, FINE)
+    : smooth(
+        head,
+        samplesOf(head, levelFor(head, Math.min(d, 2 * ahead * head.smoothTan))),
+        at,
+        normal
+      )
+  if (into.open <= 0) return
+  const count = between(head, surfaces, at, normal === null ? -1 : on)
+  into.direct =
+    count === 0
+      ? into.open
+      : Math.min(into.open, faceCells(head, surfaces, at, normal, near, count, FINE))
+}
+
+/**
+ * Straight light of one head at one point of a patch, by few samples: their errors even out over
+ * the patches.
+ * @param things whether anything may stand in the way
+ */
+export function glance(
+  head: Head,
+  surfaces: Surfaces,
+  at: Vec,
+  normal: Vec,
+  on: number,
+  distanceMm: number,
+  things: boolean
+): number {
+  const { axis, across, upward, shape, limitCos, limitTan } = head
+  const dx = head.at[0] - at[0]
+  const dy = head.at[1] - at[1]
+  const dz = head.at[2] - at[2]
+  const ahead = -(dx * axis[0] + dy * axis[1] + dz * axis[2])
+  const above = dx * normal[0] + dy * normal[1] + dz * normal[2]
+  const off = Math.sqrt(Math.max(0, distanceMm * distanceMm - ahead * ahead))
+  const spot = ahead * limitTan
+  const lean = head.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
+  if (above <= -lean) return 0
+  const edge = off + head.radiusMm > spot || above < lean
+  // A beam narrower than the face: few samples of it would miss the part it comes from.
+  if (edge && spot < 2 * head.radiusMm) {
+    const count = things ? between(head, surfaces, at, on) : 0
+    return faceCells(head, surfaces, at, normal, near, count, COARSE)
+  }
+  const wide = (2 * head.radiusMm) / distanceMm
+  const samples = samplesOf(head, edge || wide > 1.5 ? 2 : wide > 0.3 ? 1 : 0)
+  let sum = 0
+  for (let i = 0; i < samples.length; i += 4) {
+    const dx = samples[i]! - at[0]
+    const dy = samples[i + 1]! - at[1]
+    const dz = samples[i + 2]! - at[2]
+    const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
+    const d = Math.sqrt(d2)
+    const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
+    const cosIn = (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
+    if (cosOff <= 0 || cosOff < limitCos || cosIn <= 0) continue
+    if (
+      things &&
+      surfaces.blocked(at[0], at[1], at[2], samples[i]!, samples[i + 1]!, samples[i + 2]!)
+    )
+      continue
+    const round =
+      shape.length > 1
+        ? Math.atan2(
+            -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
+            -(dx * across[0] + dy * across[1] + dz * across[2])
+          )
+        : 0
+    sum += (samples[i + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
+  }
+  return sum
 }
 
 /**
@@ -86,8 +181,7 @@ export function gather(
  * @param normal of the surface there, unit
  */
 export function lightAt({ heads, surfaces }: Scene, index: number, at: Vec, normal: Vec): number {
-  const head = heads[index]!
   const into = newGathered()
-  gather(head, samplesOf(head, FINEST), at, normal, surfaces.blocked, into)
+  gather(heads[index]!, surfaces, at, normal, -1, into)
   return into.direct
 }

@@ -3,10 +3,10 @@
  * how its light falls off.
  */
 import type { Face } from '../kit/kit'
-import { beamShape, edgeAngleDeg, type BeamShape } from '../light/beam'
+import { beamShape, edgeAngleDeg, lastAngleDeg, type BeamShape } from '../light/beam'
 import type { Aim, Light, Plan } from '../plan/plan'
 import type { CameraPose } from './camera'
-import { basisOf, direction, pointOf, scale, sub, unit, type Vec } from './vec'
+import { basisOf, direction, pointOf, scale, sub, toRad, unit, type Vec } from './vec'
 
 export interface Head {
   readonly at: Vec
@@ -16,8 +16,15 @@ export interface Head {
   readonly upward: Vec
   readonly face: Face
   readonly shape: BeamShape
-  /** cosine of the angle beyond which a grid or snoot lets nothing out; −1 without one */
-  readonly cutCos: number
+  /** cosine of the angle beyond which it sends nothing: a grid's, a snoot's, a table's last */
+  readonly limitCos: number
+  /** tangent of that angle; Infinity where it sends light to the sides */
+  readonly limitTan: number
+  /** tangent of the angle within which its beam falls by about a stop */
+  readonly smoothTan: number
+  /** of a ball round the face, mm */
+  readonly radiusMm: number
+  readonly areaMm2: number
   /** full angle drawn as its beam: the cut, or where the light has lost a stop; degrees */
   readonly beamDeg: number
   readonly lossStops: number
@@ -52,19 +59,27 @@ export const faceSizeMm = (face: Face): number =>
       ? face.outerMm
       : Math.max(face.widthMm, face.heightMm)
 
+/** Area of a lit face, mm². */
+export const faceAreaMm2 = (face: Face): number =>
+  face.kind === 'rectangle'
+    ? face.widthMm * face.heightMm
+    : (Math.PI / 4) *
+      (face.kind === 'disc' ? face.diameterMm ** 2 : face.outerMm ** 2 - face.innerMm ** 2)
+
 const directionOf = (aim: Aim, from: Vec, placeAt: (place: string) => Vec): Vec =>
   aim.kind === 'free'
     ? direction(aim.azimuthDeg, aim.elevationDeg)
     : unit(sub(placeAt(aim.place), from), [0, 0, -1])
 
-const shapes = new WeakMap<
-  object,
-  Map<number, { readonly shape: BeamShape; readonly edgeDeg: number }>
->()
-function shapeOf(light: Pick<Light, 'strobe' | 'modifiers'>): {
+interface Shape {
   readonly shape: BeamShape
+  /** full angle at whose edge it is down a stop */
   readonly edgeDeg: number
-} {
+  /** angle off the axis beyond which it sends nothing */
+  readonly lastDeg: number
+}
+const shapes = new WeakMap<object, Map<number, Shape>>()
+function shapeOf(light: Pick<Light, 'strobe' | 'modifiers'>): Shape {
   const spread = [...light.modifiers].reverse().find((each) => each.beam.kind === 'spread')?.beam
   const beamDeg = spread?.kind === 'spread' ? spread.beamDeg : 0
   const known = shapes.get(light.strobe)?.get(beamDeg)
@@ -75,7 +90,8 @@ function shapeOf(light: Pick<Light, 'strobe' | 'modifiers'>): {
   const edgeDeg =
     beamDeg ||
     (light.strobe.distribution.kind === 'cos' ? light.strobe.beamDeg : edgeAngleDeg(shape))
-  const made = { shape, edgeDeg }
+  const lastDeg = beamDeg ? 90 : lastAngleDeg(light.strobe.distribution)
+  const made = { shape, edgeDeg, lastDeg }
   shapes.set(light.strobe, (shapes.get(light.strobe) ?? new Map()).set(beamDeg, made))
   return made
 }
@@ -87,16 +103,25 @@ export function headOf(light: Light, pose: CameraPose, placeAt: (place: string) 
   const at = lightPoint(light, pose)
   const axis =
     light.mount === 'lens' ? scale(pose.toCamera, -1) : directionOf(light.aim, at, placeAt)
-  const { shape, edgeDeg } = shapeOf(light)
+  const { shape, edgeDeg, lastDeg } = shapeOf(light)
   const cuts = light.modifiers.map((each) => cutAngleDeg(each.beam)).filter((each) => each !== null)
   const cutDeg = cuts.length ? Math.min(...cuts) : null
+  const limit = toRad(Math.min(cutDeg ?? 180, 2 * lastDeg, 180) / 2)
+  const face = lastFace(light)
   return {
     at,
     axis,
     ...basisOf(axis, light.rollDeg),
-    face: lastFace(light),
+    face,
     shape,
-    cutCos: cutDeg === null ? -1 : Math.cos((Math.min(cutDeg, 178) * Math.PI) / 360),
+    limitCos: Math.cos(limit),
+    limitTan: limit < Math.PI / 2 ? Math.tan(limit) : Infinity,
+    smoothTan: Math.tan(toRad(Math.min(edgeDeg, 170) / 2)),
+    radiusMm:
+      face.kind === 'rectangle'
+        ? Math.hypot(face.widthMm, face.heightMm) / 2
+        : faceSizeMm(face) / 2,
+    areaMm2: faceAreaMm2(face),
     beamDeg: cutDeg === null ? edgeDeg : Math.min(cutDeg, edgeDeg),
     lossStops: light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
   }

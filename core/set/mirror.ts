@@ -180,7 +180,7 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
   plan.lights.forEach((light, of) => {
     if (!light.on) return
     const head = scene.heads[of]!
-    const leastCos = Math.max(0.02, head.cutCos)
+    const leastCos = Math.max(0.02, head.limitCos)
     for (const zone of zones) {
       const shown = shownIn(zone, { sheet: faceSheet(head), leastCos }, { pose, blocked })
       const point = shown && project(pose, shown.middle)

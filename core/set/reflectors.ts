@@ -1,102 +1,187 @@
 /**
- * What throws light back once: cards, table, background, walls and ceiling, each cut into patches.
+ * What throws light back: cards, table, background, the subject, a room's walls, ceiling and floor,
+ * each cut into patches.
  */
 import type { Card, Plan } from '../plan/plan'
+import { cutAtCrossings, type Strips } from './crossings'
+import {
+  cutUp,
+  even,
+  ofCylinder,
+  ofDisc,
+  ofEllipsoid,
+  ofSheet,
+  type Common,
+  type Count,
+  type Patch,
+  type PieceOf
+} from './patches'
 import { tableSheet } from './sheets'
-import { pointOn } from './onSheet'
+import { flatFaces, halfSizes, subjectSurface } from './subjectBody'
 import type { Sheet } from './surface'
-import { scale, type Vec } from './vec'
+import { cross, scale, toRad, type Vec } from './vec'
 
-export interface Patch {
-  readonly at: Vec
-  readonly normal: Vec
-  readonly areaMm2: number
-  readonly reflectance: number
-  /** index into the names of the reflectors */
-  readonly of: number
-}
 export interface Reflectors {
   readonly names: readonly string[]
   readonly patches: readonly Patch[]
+  /** whether a patch belongs to a room round it all, by index */
+  readonly ofRoom: readonly boolean[]
+  /** grows as patches are halved */
+  readonly count: Count
 }
 
-/** Edges of strips from −1 to 1, even or finer towards the middle. */
-const EVEN = (n: number): number[] => Array.from({ length: n + 1 }, (_, i) => (2 * i) / n - 1)
-const GRADED = [-1, -0.5, -0.22, -0.09, -0.03, 0.03, 0.09, 0.22, 0.5, 1]
+/**
+ * The strips of a table: what the subject stands on is one, since it is darker than the rest; finer
+ * round it.
+ */
+function tableStrips(footMm: number, halfMm: number): number[] {
+  const foot = Math.min(0.5, footMm / halfMm)
+  const round = (foot + Math.max(foot, 0.2) * 2) / 2
+  return round < 0.8 ? [-1, -round, -foot, foot, round, 1] : [-1, -foot, foot, 1]
+}
 
-const wall = (
-  at: Vec,
-  normal: Vec,
-  across: Vec,
-  upward: Vec,
-  halfAcross: number,
-  halfUpward: number
-): Sheet => ({
-  id: 'wall',
-  kind: 'rectangle',
-  at,
-  normal,
-  across,
-  upward,
-  halfAcross,
-  halfUpward
-})
+/** The strips of one wall: as many as it is long, so that no patch is much longer than wide. */
+const strips = (halfMm: number, othersMm: number): number[] =>
+  even(Math.max(3, Math.min(6, Math.round((4 * halfMm) / othersMm))))
 
-/** Walls and ceiling of a room with the focus point in its middle, facing in. */
-function roomSheets(room: NonNullable<Plan['room']>): { walls: Sheet[]; ceiling: Sheet } {
-  const { widthMm, depthMm, ceilingMm, floorMm } = room
-  const [x, z] = [widthMm / 2, depthMm / 2]
-  const [half, middle] = [(ceilingMm + floorMm) / 2, (ceilingMm - floorMm) / 2]
+/** Inner sides of a room, facing in. */
+function roomSheets(room: NonNullable<Plan['room']>) {
+  const { widthMm, depthMm, leftMm, behindMm, ceilingMm, floorMm } = room
+  const [left, right, back, front] = [-leftMm, widthMm - leftMm, -behindMm, depthMm - behindMm]
+  const middle: Vec = [(left + right) / 2, (ceilingMm - floorMm) / 2, (back + front) / 2]
+  const half: Vec = [widthMm / 2, (ceilingMm + floorMm) / 2, depthMm / 2]
+  const side = (axis: 0 | 1 | 2, to: 1 | -1): Sheet => {
+    const pick = (k: number): Vec => [k === 0 ? 1 : 0, k === 1 ? 1 : 0, k === 2 ? 1 : 0]
+    const normal = scale(pick(axis), -to)
+    const across = pick((axis + 1) % 3)
+    const at = [...middle] as [number, number, number]
+    at[axis] = middle[axis] + to * half[axis]
+    return {
+      id: 'room',
+      kind: 'rectangle',
+      at,
+      normal,
+      across,
+      upward: cross(normal, across),
+      halfAcross: half[(axis + 1) % 3]!,
+      halfUpward: half[(axis + 2) % 3]!
+    }
+  }
   return {
-    walls: [
-      wall([-x, middle, 0], [1, 0, 0], [0, 0, 1], [0, 1, 0], z, half),
-      wall([x, middle, 0], [-1, 0, 0], [0, 0, 1], [0, 1, 0], z, half),
-      wall([0, middle, -z], [0, 0, 1], [1, 0, 0], [0, 1, 0], x, half),
-      wall([0, middle, z], [0, 0, -1], [1, 0, 0], [0, 1, 0], x, half)
-    ],
-    ceiling: wall([0, ceilingMm, 0], [0, -1, 0], [1, 0, 0], [0, 0, 1], x, z)
+    walls: [side(0, -1), side(0, 1), side(2, -1), side(2, 1)],
+    ceiling: side(1, 1),
+    floor: side(1, -1),
+    meanHalf: (half[0] + half[1] + half[2]) / 3
   }
 }
 
-/** @param cards those in place, with where they stand; flags among them throw nothing back */
+/** Half of what a subject covers of a table, across and in depth, mm. */
+function footOf(subject: Plan['subject']): readonly [number, number] {
+  const [a, , c] = halfSizes(subject)
+  const angle = toRad(subject.rotationDeg)
+  const [co, si] = [Math.abs(Math.cos(angle)), Math.abs(Math.sin(angle))]
+  const depth = subject.shape === 'sheet' ? 0 : c
+  return subject.shape === 'box' || subject.shape === 'sheet'
+    ? [Math.max(1, a * co + depth * si), Math.max(1, a * si + depth * co)]
+    : [Math.hypot(a * co, c * si), Math.hypot(a * si, c * co)]
+}
+
+/** The outside of the subject, with the edges it is cut along. */
+function subjectPieces(
+  subject: Plan['subject']
+): { piece: PieceOf; us: readonly number[]; vs: readonly number[]; flat: boolean }[] {
+  const half = halfSizes(subject)
+  const flat = flatFaces(subject)
+  switch (subject.shape) {
+    case 'ellipsoid':
+      return [
+        { piece: ofEllipsoid(half, subject.rotationDeg), us: even(10), vs: even(5), flat: false }
+      ]
+    case 'cylinder':
+    case 'vessel':
+      return [
+        { piece: ofCylinder(half, subject.rotationDeg), us: even(10), vs: even(3), flat: false },
+        ...flat.map((sheet) => ({ piece: ofDisc(sheet), us: even(6), vs: even(1), flat: false }))
+      ]
+    default:
+      return flat.map((sheet) => ({
+        piece: ofSheet(sheet),
+        us: even(flat.length > 2 ? 3 : 5),
+        vs: even(flat.length > 2 ? 3 : 5),
+        flat: true
+      }))
+  }
+}
+
+/**
+ * @param cards those in place, with where they stand; flags among them throw nothing back
+ * @param indexOf of a surface that stands in the way, by its name; −1: there is none
+ */
 export function reflectorsOf(
   plan: Plan,
   background: Sheet,
-  cards: readonly { readonly card: Card; readonly sheet: Sheet }[]
+  cards: readonly { readonly card: Card; readonly sheet: Sheet }[],
+  indexOf: (id: string) => number
 ): Reflectors {
   const names: string[] = []
   const patches: Patch[] = []
-  const cut = (
-    name: string,
-    sheet: Sheet,
-    reflectance: number,
-    strips: readonly number[],
-    normal = sheet.normal
-  ): void => {
+  const count: Count = { patches: 0 }
+  const common = (name: string, reflectance: number, flat: boolean): Common => {
     let of = names.indexOf(name)
     if (of < 0) of = names.push(name) - 1
-    for (let i = 1; i < strips.length; i++)
-      for (let k = 1; k < strips.length; k++) {
-        const [u0, u1, v0, v1] = [strips[i - 1]!, strips[i]!, strips[k - 1]!, strips[k]!]
-        patches.push({
-          at: pointOn(sheet, (u0 + u1) / 2, (v0 + v1) / 2),
-          normal,
-          reflectance,
-          of,
-          areaMm2: (u1 - u0) * sheet.halfAcross * (v1 - v0) * sheet.halfUpward
-        })
-      }
+    return { reflectance, of, on: indexOf(name), flat }
+  }
+  const cut = (
+    name: string,
+    reflectance: number,
+    piece: PieceOf,
+    us: readonly number[],
+    vs: readonly number[] = us,
+    flat = true
+  ): void => void patches.push(...cutUp(piece, common(name, reflectance, flat), count, us, vs))
+  const { table, subject, room } = plan
+  const board = table && tableSheet(table)
+  const sheets = [...cards.map(({ sheet }) => sheet), background, ...(board ? [board] : [])]
+  /** A flat thing, cut where others run through it. */
+  const flat = (
+    name: string,
+    reflectance: number,
+    sheet: Sheet,
+    strips: Strips,
+    side: 1 | -1 = 1
+  ): void => {
+    const { us, vs } = cutAtCrossings(sheet, sheets, strips)
+    cut(name, reflectance, ofSheet(sheet, side), us, vs)
   }
   for (const { card, sheet } of cards)
     if (card.kind === 'card')
-      for (const side of [1, -1])
-        cut(card.id, sheet, card.reflectance, EVEN(4), scale(sheet.normal, side))
-  if (plan.table) cut('table', tableSheet(plan.table), plan.table.reflectance, GRADED)
-  cut('background', background, plan.background.reflectance, EVEN(6))
-  if (plan.room) {
-    const { walls, ceiling } = roomSheets(plan.room)
-    for (const sheet of walls) cut('walls', sheet, plan.room.wallReflectance, EVEN(6))
-    cut('ceiling', ceiling, plan.room.ceilingReflectance, EVEN(6))
+      for (const side of [1, -1] as const)
+        flat(card.id, card.reflectance, sheet, { us: even(4), vs: even(4) }, side)
+  if (table && board) {
+    const foot = footOf(subject)
+    flat('table', table.reflectance, board, {
+      us: tableStrips(foot[0], board.halfAcross),
+      vs: tableStrips(foot[1], board.halfUpward)
+    })
   }
-  return { names, patches }
+  flat('background', plan.background.reflectance, background, { us: even(5), vs: even(5) })
+  if (subject.finish !== 'clear' && subjectSurface(subject))
+    for (const { piece, us, vs, flat } of subjectPieces(subject))
+      cut('subject', subject.reflectance, piece, us, vs, flat)
+  const inside = patches.length
+  if (room) {
+    const { walls, ceiling, floor, meanHalf } = roomSheets(room)
+    const side = (name: string, sheet: Sheet, reflectance: number): void =>
+      cut(
+        name,
+        reflectance,
+        ofSheet(sheet),
+        strips(sheet.halfAcross, meanHalf),
+        strips(sheet.halfUpward, meanHalf)
+      )
+    for (const sheet of walls) side('walls', sheet, room.wallReflectance)
+    side('ceiling', ceiling, room.ceilingReflectance)
+    side('floor', floor, room.floorReflectance)
+  }
+  return { names, patches, count, ofRoom: patches.map((_, k) => k >= inside) }
 }

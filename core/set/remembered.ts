@@ -4,7 +4,7 @@
  * were.
  */
 import type { Plan } from '../plan/plan'
-import { sameLights, sameStage } from './same'
+import { sameLights, samePlaces, sameStage } from './same'
 import { workOut, type Known, type Transport } from './transport'
 
 const KEPT = 12
@@ -18,7 +18,7 @@ export function transportOf(plan: Plan): Transport {
     if (entry.plan !== plan) {
       if (!sameStage(entry.plan, plan)) continue
       near ??= entry
-      if (!sameLights(entry.plan, plan)) continue
+      if (!samePlaces(entry.plan, plan) || !sameLights(entry.plan, plan)) continue
     }
     entry.plan = plan
     if (i > 0) {

@@ -19,29 +19,18 @@ export const sameLight = (a: Light, b: Light): boolean =>
     a.aim === b.aim &&
     a.rollDeg === b.rollDeg)
 
-/**
- * Whether all is the same that light's way depends on, but for lights other than the key; where
- * that stands decides which side is the lit one.
- */
-export function sameStage(a: Plan, b: Plan): boolean {
-  if (
-    a.subject !== b.subject ||
-    a.background !== b.background ||
-    a.table !== b.table ||
-    a.room !== b.room ||
-    a.cards !== b.cards ||
-    a.places !== b.places
-  )
-    return false
-  if (
-    a.view.elevationDeg !== b.view.elevationDeg ||
-    a.camera !== b.camera ||
-    a.lens !== b.lens ||
-    !sameLens(a.focus, b.focus)
-  )
-    return false
-  return a.lights === b.lights || sameLight(keyLight(a), keyLight(b))
-}
+/** Whether all that stands in the set is the same, but lamps. */
+export const sameStage = (a: Plan, b: Plan): boolean =>
+  a.subject === b.subject &&
+  a.background === b.background &&
+  a.table === b.table &&
+  a.room === b.room &&
+  a.cards === b.cards &&
+  a.view.elevationDeg === b.view.elevationDeg
+
+/** Whether the places of the set are: what they follow from but the stage and the key light. */
+export const samePlaces = (a: Plan, b: Plan): boolean =>
+  a.places === b.places && a.camera === b.camera && a.lens === b.lens && sameLens(a.focus, b.focus)
 
 /** Whether all lights do. */
 export function sameLights(a: Plan, b: Plan): boolean {

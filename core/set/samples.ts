@@ -1,8 +1,7 @@
 /**
- * Sample points of a lit face. Smooth cases use Gauss–Legendre nodes (few points, closed forms met
- * to 0.01 stop); edges of shadows and beams use even strata, which resolve a step better. Source of
- * the nodes: Legendre polynomials, any handbook of numerical methods; the disc in equal steps of
- * area.
+ * Sample points of a lit face where no edge runs across it: Gauss–Legendre nodes, few points, closed
+ * forms met to 0.01 stop. Source: Legendre polynomials, any handbook of numerical methods; the disc
+ * in equal steps of area.
  */
 import type { Face } from '../kit/kit'
 import { faceSizeMm, type Head } from './heads'
@@ -27,13 +26,8 @@ export const gaussNodes = (n: number): readonly (readonly [number, number])[] =>
     return [x, 1 / ((1 - x * x) * slope * slope)] as const
   })
 
-const strata = (n: number): readonly (readonly [number, number])[] =>
-  Array.from({ length: n }, (_, i) => [(2 * i + 1) / n - 1, 1 / n] as const)
-
-/** How finely a face is sampled: nodes a side, and whether by strata. */
-const FINENESS = [1, 2, 4, 8, 16, 14] as const
-export const FINEST = FINENESS.length - 1
-const RULES = FINENESS.map((n, i) => (i === FINEST ? strata(n) : gaussNodes(n)))
+/** How finely a face is sampled, by level: nodes a side. */
+const RULES = [1, 2, 4, 8, 16].map(gaussNodes)
 
 /** Points across and up from the middle of the face with weights: x, y, w, x, y, w … */
 function flatSamples(face: Face, level: number): Float64Array {
@@ -48,7 +42,7 @@ function flatSamples(face: Face, level: number): Float64Array {
   const outer = (face.kind === 'disc' ? face.diameterMm : face.outerMm) / 2
   const inner = face.kind === 'ring' ? face.innerMm / 2 : 0
   if (face.kind === 'disc' && level === 0) return Float64Array.of(0, 0, 1)
-  const round = level === FINEST ? 20 : 2 * rule.length + 2
+  const round = 2 * rule.length + 2
   rule.forEach(([u, w], ringIndex) => {
     const r = Math.sqrt(inner ** 2 + ((u + 1) / 2) * (outer ** 2 - inner ** 2))
     for (let k = 0; k < round; k++) {
@@ -60,9 +54,16 @@ function flatSamples(face: Face, level: number): Float64Array {
 }
 
 const flatCache = new WeakMap<Face, (Float64Array | undefined)[]>()
+const cache = new WeakMap<Head, (Float64Array | undefined)[]>()
 
 /** Sample points of a head in the set: x, y, z, weight each; weights add up to 1. */
 export function samplesOf(head: Head, level: number): Float64Array {
+  let known = cache.get(head)
+  if (!known) cache.set(head, (known = []))
+  return (known[level] ??= placed(head, level))
+}
+
+function placed(head: Head, level: number): Float64Array {
   const known = flatCache.get(head.face) ?? []
   const flat = (known[level] ??= flatSamples(head.face, level))
   flatCache.set(head.face, known)
@@ -78,7 +79,7 @@ export function samplesOf(head: Head, level: number): Float64Array {
   return points
 }
 
-/** The fineness a smooth view of a face needs at a distance. */
+/** The fineness a smooth view of a face needs at a distance, mm. */
 export function levelFor(head: Head, distanceMm: number): number {
   const near = faceSizeMm(head.face) / Math.max(1e-6, distanceMm)
   return near < 0.05 ? 0 : near < 0.5 ? 1 : near < 1.2 ? 2 : near < 3 ? 3 : 4

@@ -1,13 +1,9 @@
-/**
- * A plan as geometry: camera, places, heads, what stands in the way of light and what throws it
- * back.
- */
+/** A plan as geometry: camera, places, heads, and what stands in the way of light. */
 import { surfaceStops } from '../ambient/ev'
-import type { Plan } from '../plan/plan'
+import type { Card, Plan } from '../plan/plan'
 import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
 import { aimPoint, placesOf, type PlacePoint } from './places'
-import { reflectorsOf, type Reflectors } from './reflectors'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
@@ -20,9 +16,12 @@ export interface Scene {
   readonly placeStops: readonly number[]
   readonly heads: readonly Head[]
   readonly background: Sheet
+  /** cards and flags in place */
+  readonly cards: readonly { readonly card: Card; readonly sheet: Sheet }[]
   /** what stands in the way of light: subject, cards and flags, background, table */
   readonly surfaces: Surfaces
-  readonly reflectors: Reflectors
+  /** index of the surface each place lies on; −1: none */
+  readonly placesOn: readonly number[]
 }
 
 /** Every head of a plan, aimed at its places. */
@@ -69,9 +68,10 @@ export function sceneOf(plan: Plan): Scene {
     pose,
     places,
     background,
+    cards,
+    placesOn: places.map(({ on }) => list.findIndex((each) => each.id === on)),
     surfaces: surfacesOf(list),
     placeStops: places.map((place) => surfaceStops(place.reflectance)),
-    heads: headsOf(plan, pose, places),
-    reflectors: reflectorsOf(plan, background, cards)
+    heads: headsOf(plan, pose, places)
   }
 }

@@ -4,7 +4,6 @@
  * nearer source makes tamer highlights. Source: conservation of luminance (étendue) in reflection,
  * any optics handbook; Fresnel's equations.
  */
-import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import type { Head } from './heads'
 import { dot, sub, unit, type Vec } from './vec'
@@ -44,13 +43,6 @@ export function fresnelShare(cosIn: number, index = INDEX): number {
 export const mirrorShare = (finish: Plan['subject']['finish'], cosIn: number): number =>
   finish === 'metal' ? METAL : fresnelShare(Math.min(1, Math.max(0, cosIn)))
 
-/** Area of a lit face, mm². */
-export const faceAreaMm2 = (face: Face): number =>
-  face.kind === 'rectangle'
-    ? face.widthMm * face.heightMm
-    : (Math.PI / 4) *
-      (face.kind === 'disc' ? face.diameterMm ** 2 : face.outerMm ** 2 - face.innerMm ** 2)
-
 /**
  * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at
  * full power: add `lightStops`. −∞ where the head does not look that way.
@@ -65,10 +57,10 @@ export function imageStops(
 ): number {
   const away = unit(sub(at, head.at))
   const cosOff = dot(away, head.axis)
-  if (cosOff <= 0 || cosOff < head.cutCos) return -Infinity
+  if (cosOff <= 0 || cosOff < head.limitCos) return -Infinity
   const round =
     head.shape.length > 1 ? Math.atan2(dot(away, head.upward), dot(away, head.across)) : 0
   const share = mirrorShare(finish, -dot(away, normal))
-  const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * faceAreaMm2(head.face))
+  const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * head.areaMm2)
   return Math.log2((Math.PI * luminance * share) / 0.18)
 }

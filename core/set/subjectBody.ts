@@ -22,7 +22,7 @@ export function rotated(p: Vec, rotationDeg: number): Vec {
   return [p[0] * c + p[2] * s, p[1], -p[0] * s + p[2] * c]
 }
 
-const halfSizes = (subject: Subject): Vec => [
+export const halfSizes = (subject: Subject): Vec => [
   subject.widthMm / 2,
   subject.heightMm / 2,
   subject.depthMm / 2

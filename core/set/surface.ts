@@ -62,6 +62,37 @@ export type Blocked = (
 export interface Surfaces {
   readonly list: readonly Surface[]
   readonly blocked: Blocked
+  /** Whether one of them, by its index, is convex: all but a ring. */
+  readonly convex: (index: number) => boolean
+  /** As blocked, for one of them by its index. */
+  readonly hides: (
+    index: number,
+    ax: number,
+    ay: number,
+    az: number,
+    bx: number,
+    by: number,
+    bz: number
+  ) => boolean
+  /**
+   * Which surfaces may stand between two balls, either may be a point; the rest surely do
+   * not.
+   * @param skip index of one that is known not to; −1 for none
+   * @param out filled with their indices
+   * @returns how many
+   */
+  readonly between: (
+    ax: number,
+    ay: number,
+    az: number,
+    aRadius: number,
+    bx: number,
+    by: number,
+    bz: number,
+    bRadius: number,
+    skip: number,
+    out: Int32Array
+  ) => number
   /**
    * The first surface a ray meets.
    * @param ox,oy,oz where it starts
@@ -132,11 +163,23 @@ function packed(list: readonly Surface[]): Float64Array {
   return data
 }
 
+/** A ball round a surface: middle and radius. */
+const ballOf = (each: Surface): readonly number[] =>
+  isSheet(each)
+    ? [
+        ...each.at,
+        each.kind === 'rectangle'
+          ? Math.hypot(each.halfAcross, each.halfUpward)
+          : Math.max(each.halfAcross, each.halfUpward)
+      ]
+    : [0, 0, 0, each.kind === 'ellipsoid' ? Math.max(...each.half) : Math.hypot(...each.half)]
+
 /** Surfaces made ready to be asked. */
 export function surfacesOf(list: readonly Surface[]): Surfaces {
   const count = list.length
   const kinds = Uint8Array.from(list, (each) => KINDS[each.kind])
   const data = packed(list)
+  const balls = Float64Array.from(list.flatMap(ballOf))
   const span = new Float64Array(2)
 
   /**
@@ -200,23 +243,68 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     )
   }
 
-  const blocked: Blocked = (ax, ay, az, bx, by, bz) => {
+  const hides: Surfaces['hides'] = (i, ax, ay, az, bx, by, bz) => {
     const dx = bx - ax
     const dy = by - ay
     const dz = bz - az
-    for (let i = 0; i < count; i++) {
-      const o = i * ROW
-      const kind = kinds[i]!
-      if (kind <= RING) {
-        const t = atSheet(o, kind, ax, ay, az, dx, dy, dz, 1)
-        if (t > EPS && t < 1 - EPS) return true
-      } else if (inSolid(o, kind, ax, ay, az, dx, dy, dz)) {
-        const near = span[0]! > 0 ? span[0]! : 0
-        const far = span[1]! < 1 ? span[1]! : 1
-        if (far - near > EPS && far > EPS && near < 1 - EPS) return true
-      }
+    const o = i * ROW
+    const kind = kinds[i]!
+    if (kind <= RING) {
+      const t = atSheet(o, kind, ax, ay, az, dx, dy, dz, 1)
+      return t > EPS && t < 1 - EPS
     }
+    if (!inSolid(o, kind, ax, ay, az, dx, dy, dz)) return false
+    const near = span[0]! > 0 ? span[0]! : 0
+    const far = span[1]! < 1 ? span[1]! : 1
+    return far - near > EPS && far > EPS && near < 1 - EPS
+  }
+
+  const blocked: Blocked = (ax, ay, az, bx, by, bz) => {
+    for (let i = 0; i < count; i++) if (hides(i, ax, ay, az, bx, by, bz)) return true
     return false
+  }
+
+  const between: Surfaces['between'] = (ax, ay, az, aRadius, bx, by, bz, bRadius, skip, out) => {
+    const dx = bx - ax
+    const dy = by - ay
+    const dz = bz - az
+    const d2 = dx * dx + dy * dy + dz * dz || 1e-12
+    const widest = aRadius > bRadius ? aRadius : bRadius
+    const lean = (bRadius - aRadius) / Math.sqrt(d2)
+    const slant = 1 / Math.sqrt(Math.max(1e-3, 1 - lean * lean))
+    let found = 0
+    for (let i = 0; i < count; i++) {
+      if (i === skip) continue
+      const o = i * ROW
+      if (kinds[i]! <= RING) {
+        // Both balls on one side of its plane; what lies in the plane is on either.
+        const a = ax * data[o]! + ay * data[o + 1]! + az * data[o + 2]! - data[o + 3]!
+        const b = bx * data[o]! + by * data[o + 1]! + bz * data[o + 2]! - data[o + 3]!
+        if (a >= aRadius - 1e-7 && b >= bRadius - 1e-7) continue
+        if (-a >= aRadius - 1e-7 && -b >= bRadius - 1e-7) continue
+      }
+      // Its own ball against the tube round both.
+      const s = i * 4
+      const x = balls[s]! - ax
+      const y = balls[s + 1]! - ay
+      const z = balls[s + 2]! - az
+      const reach = balls[s + 3]!
+      let t = (x * dx + y * dy + z * dz) / d2
+      t = t < 0 ? 0 : t > 1 ? 1 : t
+      const ox = x - t * dx
+      const oy = y - t * dy
+      const oz = z - t * dz
+      const off2 = ox * ox + oy * oy + oz * oz
+      if (off2 > (reach + widest) * (reach + widest)) continue
+      // A cone where the balls differ: at most this wide within the surface's reach.
+      const slack = reach / Math.sqrt(d2)
+      const least = aRadius + (bRadius - aRadius) * (t - slack > 0 ? t - slack : 0)
+      const most = aRadius + (bRadius - aRadius) * (t + slack < 1 ? t + slack : 1)
+      const wide = Math.min(widest, (least > most ? least : most) * slant)
+      if (off2 > (reach + wide) * (reach + wide)) continue
+      out[found++] = i
+    }
+    return found
   }
 
   const putNormal = (hit: Hit, dx: number, dy: number, dz: number): void => {
@@ -253,7 +341,8 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     putNormal(hit, dx, dy, dz)
     return true
   }
-  return { list, blocked, nearest }
+  const convex = (i: number): boolean => list[i]!.kind !== 'ring'
+  return { list, blocked, convex, hides, between, nearest }
 }
 
 /**

@@ -1,145 +1,130 @@
 /**
- * How much of each head's light arrives at each place, straight and by one bounce, whatever its
+ * How much of each head's light arrives at each place, straight and by every bounce, whatever its
  * power: a head with a guide number of 1 m at full power gives 1 at one metre on its axis. Straight
- * light: gather.ts. Source: one diffuse bounce with disc-corrected patches, E = ρ·E₁·cos·cos·A/(πd²
- * + A).
+ * light: gather.ts; bounces: exchange.ts.
  */
 import type { Plan } from '../plan/plan'
+import { couplingsOf, type Coupling } from './couplings'
 import { gather, newGathered } from './gather'
-import { faceSizeMm, type Head } from './heads'
+import type { Head } from './heads'
+import { lightOnPatch } from './patchLight'
+import type { PlacePoint } from './places'
 import { sameLight } from './same'
-import { FINEST, levelFor, samplesOf } from './samples'
-import { headsOf, sceneOf, type Scene } from './scene'
+import { sceneOf, type Scene } from './scene'
+import { stageOf, type Stage } from './stage'
 import type { Vec } from './vec'
 
 export interface Transport {
   readonly scene: Scene
+  /** names of what throws light back */
+  readonly reflectors: readonly string[]
   /** [light × place] light straight from the face, with what stands in the way; relative */
   readonly direct: Float64Array
   /** [light × place] the same with nothing in the way */
   readonly open: Float64Array
-  /** [light × place] by one bounce, all reflectors together */
+  /** [light × place] by all bounces, all reflectors together */
   readonly bounce: Float64Array
-  /** [light × place × reflector] the shares of that bounce */
+  /** [light × place] what of that bounced more than once */
+  readonly later: Float64Array
+  /** [light × place × reflector] its parts, by the reflector it left last */
   readonly bounceBy: Float64Array
 }
 
-const distanceTo = (head: Head, at: Vec): number =>
-  Math.hypot(head.at[0] - at[0], head.at[1] - at[1], head.at[2] - at[2])
-
-/**
- * Share of a patch's returned light that reaches each place: [place × patch], what stands in the
- * way counted.
- */
-function couplings({ places, reflectors, surfaces }: Scene): Float64Array {
-  const { patches } = reflectors
-  const { blocked } = surfaces
-  const out = new Float64Array(places.length * patches.length)
-  for (let j = 0; j < places.length; j++) {
-    const { at, normal } = places[j]!
-    for (let k = 0; k < patches.length; k++) {
-      const patch = patches[k]!
-      const dx = patch.at[0] - at[0]
-      const dy = patch.at[1] - at[1]
-      const dz = patch.at[2] - at[2]
-      const d2 = dx * dx + dy * dy + dz * dz
-      const d = Math.sqrt(d2)
-      if (d < 1e-6) continue
-      const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
-      const cosOut = -(dx * patch.normal[0] + dy * patch.normal[1] + dz * patch.normal[2]) / d
-      if (
-        cosIn <= 0 ||
-        cosOut <= 0 ||
-        blocked(at[0], at[1], at[2], patch.at[0], patch.at[1], patch.at[2])
-      )
-        continue
-      out[j * patches.length + k] =
-        (patch.reflectance * cosIn * cosOut * patch.areaMm2) / (Math.PI * d2 + patch.areaMm2)
-    }
-  }
-  return out
+/** What one head throws on the patches of a stage. */
+interface Lamp {
+  readonly head: Head
+  /** straight, by the patch's id; filled as it is asked for */
+  readonly straight: (number | undefined)[]
+  /** by bounces, on each patch */
+  readonly bounced: Float64Array
 }
 
 /** A set worked out, with the plan it belongs to. */
 export interface Known {
   plan: Plan
+  readonly stage: Stage
   readonly transport: Transport
-  /** see couplings */
-  readonly coupled: Float64Array
+  readonly couplings: readonly (readonly Coupling[])[]
+  readonly lamps: readonly Lamp[]
+}
+
+const sameVec = (a: Vec | null, b: Vec | null): boolean =>
+  a === b || (a !== null && b !== null && a[0] === b[0] && a[1] === b[1] && a[2] === b[2])
+
+const samePlace = (a: PlacePoint | undefined, b: PlacePoint): boolean =>
+  a !== undefined && a.on === b.on && sameVec(a.at, b.at) && sameVec(a.normal, b.normal)
+
+function lampOf(head: Head, { scene, reflectors, bounced }: Stage): Lamp {
+  const straight: (number | undefined)[] = []
+  const falls = Float64Array.from(reflectors.patches, (patch) =>
+    lightOnPatch(head, scene.surfaces, patch, straight)
+  )
+  const all = bounced(falls)
+  return { head, straight, bounced: all.map((value, k) => value - falls[k]!) }
 }
 
 /**
  * How light travels in a set.
- * @param near a set of which only lights other than the key differ: what has not moved is taken
- *   from there
+ * @param near another set: what has not moved is taken from there
  */
 export function workOut(plan: Plan, near: Known | null): Known {
-  const scene: Scene = near
-    ? {
-        ...near.transport.scene,
-        heads: headsOf(plan, near.transport.scene.pose, near.transport.scene.places)
-      }
-    : sceneOf(plan)
-  const { places, heads, reflectors } = scene
-  const { blocked } = scene.surfaces
-  const found = newGathered()
-  const { patches, names } = reflectors
-  const P = places.length
-  const direct = new Float64Array(heads.length * P)
-  const open = new Float64Array(heads.length * P)
-  const bounce = new Float64Array(heads.length * P)
-  const bounceBy = new Float64Array(heads.length * P * names.length)
-  const coupled = near?.coupled ?? couplings(scene)
-  const counts = patches.map((_, k) =>
-    places.some((_place, j) => coupled[j * patches.length + k]! > 1e-8)
+  const scene = sceneOf(plan)
+  const stage = stageOf(plan, scene, near?.stage ?? null)
+  const same = near?.stage === stage ? near : null
+  const { surfaces } = stage.scene
+  const { names, patches } = stage.reflectors
+  const { places, placesOn, heads } = scene
+  const [P, R] = [places.length, names.length]
+  const transport: Transport = {
+    scene,
+    reflectors: names,
+    direct: new Float64Array(heads.length * P),
+    open: new Float64Array(heads.length * P),
+    bounce: new Float64Array(heads.length * P),
+    later: new Float64Array(heads.length * P),
+    bounceBy: new Float64Array(heads.length * P * R)
+  }
+  // Where a place stood before under the same index, and a light.
+  const placeKept = places.map((place, j) => samePlace(same?.transport.scene.places[j], place))
+  const couplings = places.map((place, j) =>
+    placeKept[j]
+      ? same!.couplings[j]!
+      : couplingsOf(place, placesOn[j]!, stage.reflectors, surfaces)
   )
-  heads.forEach((head, i) => {
-    if (near && i < near.plan.lights.length && sameLight(plan.lights[i]!, near.plan.lights[i]!)) {
-      const take = (to: Float64Array, from: Float64Array, width: number) =>
-        to.set(from.subarray(i * width, (i + 1) * width), i * width)
-      take(direct, near.transport.direct, P)
-      take(open, near.transport.open, P)
-      take(bounce, near.transport.bounce, P)
-      take(bounceBy, near.transport.bounceBy, P * names.length)
-      return
-    }
-    const samples: (Float64Array | undefined)[] = []
-    const size = faceSizeMm(head.face)
-    const at = (level: number) => (samples[level] ??= samplesOf(head, level))
+  const found = newGathered()
+  const lamps = heads.map((head, i) => {
+    const old = same?.lamps[i]
+    const kept =
+      old !== undefined &&
+      sameLight(plan.lights[i]!, same!.plan.lights[i]!) &&
+      sameVec(head.at, old.head.at) &&
+      sameVec(head.axis, old.head.axis)
+    const lamp = kept ? old : lampOf(head, stage)
+    const before = kept ? same!.transport : null
+    const stride = same?.transport.scene.places.length ?? 0
     for (let j = 0; j < P; j++) {
-      const place = places[j]!
-      gather(
-        head,
-        at(levelFor(head, distanceTo(head, place.at))),
-        place.at,
-        place.normal,
-        blocked,
-        found
-      )
-      if (found.mixed) gather(head, at(FINEST), place.at, place.normal, blocked, found)
-      direct[i * P + j] = found.direct
-      open[i * P + j] = found.open
-    }
-    for (let k = 0; k < patches.length; k++) {
-      if (!counts[k]) continue
-      const patch = patches[k]!
-      gather(
-        head,
-        at(distanceTo(head, patch.at) > 3 * size ? 0 : 1),
-        patch.at,
-        patch.normal,
-        blocked,
-        found
-      )
-      if (found.direct === 0) continue
-      for (let j = 0; j < P; j++) {
-        const share = found.direct * coupled[j * patches.length + k]!
-        bounce[i * P + j]! += share
-        bounceBy[(i * P + j) * names.length + patch.of]! += share
+      const to = i * P + j
+      if (before && placeKept[j]) {
+        const from = i * stride + j
+        for (const part of ['direct', 'open', 'bounce', 'later'] as const)
+          transport[part][to] = before[part][from]!
+        for (let r = 0; r < R; r++) transport.bounceBy[to * R + r] = before.bounceBy[from * R + r]!
+        continue
+      }
+      gather(head, surfaces, places[j]!.at, places[j]!.normal, placesOn[j]!, found)
+      transport.direct[to] = found.direct
+      transport.open[to] = found.open
+      for (const { piece, patch, share } of couplings[j]!) {
+        const later = lamp.bounced[patch]! * share
+        const first = lightOnPatch(head, surfaces, piece, lamp.straight) * share
+        transport.bounce[to]! += first + later
+        transport.later[to]! += later
+        transport.bounceBy[to * R + patches[patch]!.of]! += first + later
       }
     }
+    return lamp
   })
-  return { plan, transport: { scene, direct, open, bounce, bounceBy }, coupled }
+  return { plan, stage, transport, couplings, lamps }
 }
 
 /** All of it anew. */

@@ -8,6 +8,7 @@ import * as identity from './005_identity'
 import * as framePlans from './006_frame_plans'
 import * as heads from './007_heads'
 import * as swing from './008_swing'
+import * as rooms from './009_rooms'
 
 interface Migration {
   readonly name: string
@@ -23,7 +24,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '005_identity', ...identity },
   { name: '006_frame_plans', ...framePlans },
   { name: '007_heads', ...heads },
-  { name: '008_swing', ...swing }
+  { name: '008_swing', ...swing },
+  { name: '009_rooms', ...rooms }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

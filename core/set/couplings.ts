@@ -1,0 +1,136 @@
+/**
+ * Which share of the light that patches throw back reaches a place: ρ·cos·cos·A/(πd² + A), patches
+ * cut finer where the place is near, where its horizon or a shadow runs across them. Source: one
+ * diffuse patch on a point, disc-corrected; radiometry of Lambertian surfaces.
+ */
+import { formFactor } from './formFactor'
+import type { Patch } from './patches'
+import type { PlacePoint } from './places'
+import type { Reflectors } from './reflectors'
+import type { Surfaces } from './surface'
+
+/** What a place gets of a piece of a patch. */
+export interface Coupling {
+  readonly piece: Patch
+  /** index of the patch it is of */
+  readonly patch: number
+  /** light at the place per light on the piece */
+  readonly share: number
+}
+
+/** A patch larger than this against its distance is cut: size over distance 0.4. */
+const NEAR = 0.28
+const HALVINGS = 8
+/** Radius over distance below which a shadow's or the horizon's edge is not followed any finer. */
+const EDGE = 0.06
+/** From here on a flat piece counts by its corners, not as a point. */
+const EXACT = 0.12
+const EDGE_HALVINGS = 4
+/** A piece that gives less than this at most is not cut any finer. */
+const LITTLE = 2e-3
+const NOTHING = 1e-7
+
+const near = new Int32Array(64)
+/** Pieces of a piece, added up. */
+const sum = { all: 0, seen: 0 }
+
+/**
+ * @param on index of the surface the place lies on; −1: none
+ * @returns only what reaches it
+ */
+export function couplingsOf(
+  { at: place, normal }: PlacePoint,
+  on: number,
+  { patches, ofRoom }: Reflectors,
+  surfaces: Surfaces
+): Coupling[] {
+  const list: { piece: Patch; patch: number; share: number }[] = []
+  let free = 0
+  /** Adds to `sum` the pieces of a piece as points, all and those that are seen. */
+  const addPoints = (piece: Patch, halvings: number): void => {
+    const dx = piece.at[0] - place[0]
+    const dy = piece.at[1] - place[1]
+    const dz = piece.at[2] - place[2]
+    const d2 = dx * dx + dy * dy + dz * dz
+    const r = piece.radiusMm
+    const above = normal === null ? Math.sqrt(d2) : dx * normal[0] + dy * normal[1] + dz * normal[2]
+    const facing = -(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2])
+    if (above + r <= 0 || facing + r <= 0) return
+    if (halvings > 0 && r * r > EDGE * EDGE * d2) {
+      const [a, b] = piece.halves()
+      addPoints(a, halvings - 1)
+      addPoints(b, halvings - 1)
+      return
+    }
+    if (above <= 0 || facing <= 0 || d2 < 1e-9) return
+    const share = (above * facing * piece.areaMm2) / (d2 * (Math.PI * d2 + piece.areaMm2))
+    sum.all += share
+    if (!surfaces.blocked(place[0], place[1], place[2], piece.at[0], piece.at[1], piece.at[2]))
+      sum.seen += share
+  }
+  /** What the place gets of a piece. */
+  const shareOf = (piece: Patch, ofTheRoom: boolean): number => {
+    const dx = piece.at[0] - place[0]
+    const dy = piece.at[1] - place[1]
+    const dz = piece.at[2] - place[2]
+    const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
+    const r = piece.radiusMm
+    const between =
+      surfaces.between(
+        place[0],
+        place[1],
+        place[2],
+        0,
+        piece.at[0],
+        piece.at[1],
+        piece.at[2],
+        r,
+        normal === null ? -1 : on,
+        near
+      ) > 0
+    const above = normal === null ? d : dx * normal[0] + dy * normal[1] + dz * normal[2]
+    const exact = normal !== null && piece.corners !== null && r > EXACT * d
+    sum.all = sum.seen = 0
+    if (between || (!exact && Math.abs(above) < r)) addPoints(piece, EDGE_HALVINGS)
+    const facing = -(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2])
+    const share = exact
+      ? facing <= 0
+        ? 0
+        : formFactor(...place, ...normal, piece.corners)
+      : sum.all > 0
+        ? sum.all
+        : above <= 0 || facing <= 0
+          ? 0
+          : (above * facing * piece.areaMm2) / (d * d * (Math.PI * d * d + piece.areaMm2))
+    if (ofTheRoom) free += share
+    const seen = between ? (sum.all > 0 ? sum.seen / sum.all : 0) : 1
+    return share * seen * piece.reflectance
+  }
+  const add = (piece: Patch, patch: number, halvings: number): void => {
+    const dx = piece.at[0] - place[0]
+    const dy = piece.at[1] - place[1]
+    const dz = piece.at[2] - place[2]
+    const d2 = dx * dx + dy * dy + dz * dz
+    const r = piece.radiusMm
+    if (normal !== null && dx * normal[0] + dy * normal[1] + dz * normal[2] + r <= 0) return
+    if (-(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2]) + r <= 0) return
+    // Finer only where it counts: what a piece can give at most is its share of the hemisphere.
+    if (halvings > 0 && r * r > NEAR * NEAR * d2 && piece.reflectance * r * r > LITTLE * d2) {
+      for (const half of piece.halves()) add(half, patch, halvings - 1)
+      return
+    }
+    const share = shareOf(piece, ofRoom[patch]!)
+    if (share > NOTHING) list.push({ piece, patch, share })
+  }
+  patches.forEach((patch, k) => {
+    // Nothing convex throws light on itself.
+    if (normal !== null && patch.on >= 0 && patch.on === on) return
+    add(patch, k, HALVINGS)
+  })
+  // A closed room fills the hemisphere of a surface in it.
+  if (free > 0 && normal !== null) {
+    const factor = Math.min(1.2, Math.max(0.8, 1 / free))
+    for (const each of list) if (ofRoom[each.patch]) each.share *= factor
+  }
+  return list
+}

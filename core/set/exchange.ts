@@ -1,0 +1,207 @@
+/**
+ * How patches throw light on each other, all bounces of it: E = E₀ + Σ F·ρ·E, solved once a stage
+ * (Cholesky) so that a lamp that moves only costs a back substitution. Exchange areas A·F are kept
+ * symmetric (what one sends another, that sends it back) and scaled so that no patch sees more than
+ * a hemisphere and, in a closed room, no less: no energy is made or lost. Sources: Goral, Torrance,
+ * Greenberg and Battaile 1984, radiosity (value from memory); Sinkhorn scaling; Cholesky
+ * factorisation, any handbook of numerical methods.
+ */
+import { formFactor } from './formFactor'
+import type { Patch } from './patches'
+import type { Reflectors } from './reflectors'
+import type { Surfaces } from './surface'
+
+/** No surface throws back all of it: what would never die out is cut here. */
+const MOST_REFLECTANCE = 0.98
+
+/** What falls on each patch straight → with every bounce. */
+export type Bounced = (straight: Float64Array) => Float64Array
+
+/** Patches farther from each other than this against their sizes count as points; squared. */
+const FAR2 = 0.2
+
+const near = new Int32Array(64)
+/** Exchange area of two patches with nothing in the way, and of what of it is seen. */
+const pair = { free: 0, seen: 0 }
+
+/** What two patches exchange: one of them looked at from points of the other, the smaller one. */
+function exchange(a: Patch, b: Patch, surfaces: Surfaces, things: boolean): void {
+  const dx = b.at[0] - a.at[0]
+  const dy = b.at[1] - a.at[1]
+  const dz = b.at[2] - a.at[2]
+  const d2 = dx * dx + dy * dy + dz * dz
+  const reach = a.radiusMm + b.radiusMm
+  pair.free = pair.seen = 0
+  if (reach * reach < FAR2 * d2) {
+    const cosA = dx * a.normal[0] + dy * a.normal[1] + dz * a.normal[2]
+    const cosB = -(dx * b.normal[0] + dy * b.normal[1] + dz * b.normal[2])
+    if (cosA <= 0 || cosB <= 0) return
+    pair.free = (cosA * cosB * a.areaMm2 * b.areaMm2) / (Math.PI * d2 * d2)
+  } else {
+    const fromA = b.corners !== null && (a.corners === null || a.areaMm2 < b.areaMm2)
+    const [from, to] = fromA ? [a, b] : [b, a]
+    if (!to.corners) return
+    const gap = Math.max(1e-6, Math.sqrt(d2) - to.radiusMm)
+    const parts = from.parts(from.radiusMm > gap ? 3 : from.radiusMm > 0.25 * gap ? 2 : 1)
+    const { at, normal } = to
+    for (let i = 0; i < parts.length; i += 7) {
+      const x = parts[i]!
+      const y = parts[i + 1]!
+      const z = parts[i + 2]!
+      if ((x - at[0]) * normal[0] + (y - at[1]) * normal[1] + (z - at[2]) * normal[2] <= 0) continue
+      pair.free +=
+        parts[i + 6]! * formFactor(x, y, z, parts[i + 3]!, parts[i + 4]!, parts[i + 5]!, to.corners)
+    }
+  }
+  pair.seen = things && pair.free > 0 ? pair.free * seenShare(a, b, surfaces) : pair.free
+}
+
+/** Share of a few lines between two patches that nothing stands in. */
+function seenShare(a: Patch, b: Patch, surfaces: Surfaces): number {
+  // More lines where it counts for more.
+  const weight = pair.free / Math.min(a.areaMm2, b.areaMm2)
+  const n = weight > 0.02 ? 3 : weight > 0.002 ? 2 : 1
+  const [from, to] = [a.parts(n), b.parts(n)]
+  const count = n * n
+  let seen = 0
+  for (let i = 0; i < count; i++) {
+    // Every part once on either side, near ones with far ones.
+    const [p, q] = [i * 7, ((5 * i + 1) % count) * 7]
+    if (!surfaces.blocked(from[p]!, from[p + 1]!, from[p + 2]!, to[q]!, to[q + 1]!, to[q + 2]!))
+      seen++
+  }
+  return seen / count
+}
+
+/** Whether all of one patch lies behind the other's plane. */
+function behind(a: Patch, b: Patch): boolean {
+  const up =
+    (b.at[0] - a.at[0]) * a.normal[0] +
+    (b.at[1] - a.at[1]) * a.normal[1] +
+    (b.at[2] - a.at[2]) * a.normal[2]
+  return up + b.radiusMm <= 1e-9 || (a.of === b.of && a.on === b.on && Math.abs(up) < 1e-9)
+}
+
+/** Symmetric exchange areas, mm²: [patch × patch], what stands in the way counted. */
+function exchangeAreas({ patches, ofRoom }: Reflectors, surfaces: Surfaces): Float64Array {
+  const n = patches.length
+  const seen = new Float64Array(n * n)
+  const free = ofRoom.includes(true) ? new Float64Array(n * n) : null
+  for (let k = 0; k < n; k++)
+    for (let l = 0; l < k; l++) {
+      const a = patches[k]!
+      const b = patches[l]!
+      if (behind(a, b) || behind(b, a)) continue
+      const things =
+        surfaces.between(
+          a.at[0],
+          a.at[1],
+          a.at[2],
+          a.radiusMm,
+          b.at[0],
+          b.at[1],
+          b.at[2],
+          b.radiusMm,
+          a.on,
+          near
+        ) > 0
+      exchange(a, b, surfaces, things)
+      seen[k * n + l] = seen[l * n + k] = pair.seen
+      if (free) free[k * n + l] = free[l * n + k] = pair.free
+    }
+  if (free) fillRoom(patches, ofRoom, free, seen)
+  const sums = patches.map((patch, k) => {
+    let sum = 0
+    for (let l = 0; l < n; l++) sum += seen[k * n + l]!
+    return sum > patch.areaMm2 ? patch.areaMm2 / sum : 1
+  })
+  for (let k = 0; k < n; k++)
+    for (let l = 0; l < n; l++) seen[k * n + l]! *= Math.min(sums[k]!, sums[l]!)
+  return seen
+}
+
+/**
+ * A closed room fills the hemisphere of every patch in it, but for what stands before it: scales
+ * the rows to that.
+ */
+function fillRoom(
+  patches: readonly Patch[],
+  ofRoom: readonly boolean[],
+  free: Float64Array,
+  seen: Float64Array
+): void {
+  const n = patches.length
+  const factor = new Float64Array(n).fill(1)
+  const sumOf = (k: number): number => {
+    let sum = 0
+    for (let l = 0; l < n; l++) if (ofRoom[l]) sum += free[k * n + l]! * factor[l]!
+    return sum
+  }
+  for (let turn = 0; turn < 12; turn++)
+    for (let k = 0; k < n; k++)
+      if (ofRoom[k]) {
+        const sum = sumOf(k) * factor[k]!
+        if (sum > 0) factor[k]! *= Math.sqrt(patches[k]!.areaMm2 / sum)
+      }
+  for (let k = 0; k < n; k++)
+    if (!ofRoom[k]) {
+      let sum = 0
+      for (let l = 0; l < n; l++) if (ofRoom[l]) sum += free[k * n + l]!
+      if (sum > 0) factor[k] = Math.min(1.5, Math.max(0.7, patches[k]!.areaMm2 / sum))
+    }
+  for (let k = 0; k < n; k++)
+    for (let l = 0; l < n; l++)
+      if (ofRoom[k] && ofRoom[l]) seen[k * n + l]! *= factor[k]! * factor[l]!
+      else if (ofRoom[l]) seen[k * n + l]! *= factor[k]!
+      else if (ofRoom[k]) seen[k * n + l]! *= factor[l]!
+}
+
+/** Lower factor of a symmetric positive definite matrix, in place. */
+function cholesky(m: Float64Array, n: number): void {
+  for (let i = 0; i < n; i++) {
+    const rowI = i * n
+    for (let j = 0; j <= i; j++) {
+      const rowJ = j * n
+      let a = 0
+      let b = 0
+      let c = 0
+      let d = 0
+      let k = 0
+      for (; k + 3 < j; k += 4) {
+        a += m[rowI + k]! * m[rowJ + k]!
+        b += m[rowI + k + 1]! * m[rowJ + k + 1]!
+        c += m[rowI + k + 2]! * m[rowJ + k + 2]!
+        d += m[rowI + k + 3]! * m[rowJ + k + 3]!
+      }
+      for (; k < j; k++) a += m[rowI + k]! * m[rowJ + k]!
+      const rest = m[rowI + j]! - a - b - c - d
+      m[rowI + j] = i === j ? Math.sqrt(rest) : rest / m[rowJ + j]!
+    }
+  }
+}
+
+/** Makes a set's reflectors ready to be lit. */
+export function exchangeOf(reflectors: Reflectors, surfaces: Surfaces): Bounced {
+  const { patches } = reflectors
+  const n = patches.length
+  const m = exchangeAreas(reflectors, surfaces)
+  const bright = patches.map((patch) => Math.min(MOST_REFLECTANCE, patch.reflectance))
+  for (let i = 0; i < n * n; i++) m[i] = -m[i]!
+  for (let k = 0; k < n; k++) m[k * n + k] = patches[k]!.areaMm2 / bright[k]!
+  cholesky(m, n)
+  return (straight) => {
+    // What leaves each patch, X = ρ·E: (A/ρ)·X − S·X = A·E₀.
+    const x = new Float64Array(n)
+    for (let i = 0; i < n; i++) {
+      let sum = straight[i]! * patches[i]!.areaMm2
+      for (let k = 0; k < i; k++) sum -= m[i * n + k]! * x[k]!
+      x[i] = sum / m[i * n + i]!
+    }
+    for (let i = n - 1; i >= 0; i--) {
+      const value = (x[i] = x[i]! / m[i * n + i]!)
+      for (let k = 0; k < i; k++) x[k]! -= m[i * n + k]! * value
+    }
+    for (let k = 0; k < n; k++) x[k] = x[k]! / bright[k]!
+    return x
+  }
+}

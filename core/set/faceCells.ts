@@ -1,0 +1,252 @@
+/**
+ * Light of a face across which an edge runs: of a shadow, of the beam or of the surface's horizon.
+ * The face is cut into cells. A cell is out when it is proved so (all of it outside the beam's spot
+ * or below the horizon, or its four corners hidden by one and the same convex thing, whose shadow
+ * is convex), in when nothing can reach it, and cut again as long as neither is known: no thing and
+ * no beam is too small to be found. Source: math, convexity of a shadow seen from a point.
+ */
+import type { Head } from './heads'
+import type { Surfaces } from './surface'
+import { dot, type Vec } from './vec'
+
+/** Cells at most on one level, and how often a cell is cut at most. */
+const MOST_CELLS = 2048
+const DEEPEST = 10
+/** Below this share of what is lit, what is not known does not matter: it is looked at by points. */
+const ENOUGH = 0.2
+/** A cell this large against its distance is summed by four points. */
+const SMOOTH = 0.7
+const GAUSS = 1 / Math.sqrt(3)
+
+let cells = new Float64Array(2 * MOST_CELLS)
+let next = new Float64Array(2 * MOST_CELLS)
+
+/** What the loops below share; set by faceCells. */
+let head!: Head
+let surfaces!: Surfaces
+let at!: Vec
+let normal: Vec | null = null
+let blockers!: Int32Array
+let blockerCount = 0
+
+/** Light of one point of the face, per share of its area; 0 outside beam and horizon. */
+function lightOf(u: number, v: number): number {
+  const { axis, across, upward, shape } = head
+  const dx = head.at[0] + u * across[0] + v * upward[0] - at[0]
+  const dy = head.at[1] + u * across[1] + v * upward[1] - at[1]
+  const dz = head.at[2] + u * across[2] + v * upward[2] - at[2]
+  const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
+  const d = Math.sqrt(d2)
+  const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
+  if (cosOff <= 0 || cosOff < head.limitCos) return 0
+  const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
+  if (cosIn <= 0) return 0
+  const round =
+    shape.length > 1
+      ? Math.atan2(
+          -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
+          -(dx * across[0] + dy * across[1] + dz * across[2])
+        )
+      : 0
+  return (shape(cosOff, round) * cosIn * 1e6) / d2
+}
+
+function hiddenBy(i: number, u: number, v: number): boolean {
+  const { across, upward } = head
+  return surfaces.hides(
+    blockers[i]!,
+    at[0],
+    at[1],
+    at[2],
+    head.at[0] + u * across[0] + v * upward[0],
+    head.at[1] + u * across[1] + v * upward[1],
+    head.at[2] + u * across[2] + v * upward[2]
+  )
+}
+function hidden(u: number, v: number): boolean {
+  for (let i = 0; i < blockerCount; i++) if (hiddenBy(i, u, v)) return true
+  return false
+}
+
+/** Whether a point of the face's plane lies on the face. */
+function onFace(u: number, v: number): boolean {
+  const { face } = head
+  if (face.kind === 'rectangle') return true
+  const r = 2 * Math.hypot(u, v)
+  return face.kind === 'disc' ? r <= face.diameterMm : r <= face.outerMm && r >= face.innerMm
+}
+
+const OUT = 0
+const IN = 1
+const UNSURE = 2
+/** A cell's middle against a disc: OUT, IN or UNSURE. */
+const against = (distance: number, reach: number, radius: number): number =>
+  distance - reach >= radius ? OUT : distance + reach <= radius ? IN : UNSURE
+
+function maskOf(u: number, v: number, reach: number): number {
+  const { face } = head
+  if (face.kind === 'rectangle') return IN
+  const r = Math.hypot(u, v)
+  if (face.kind === 'disc') return against(r, reach, face.diameterMm / 2)
+  const outer = against(r, reach, face.outerMm / 2)
+  const inner = against(r, reach, face.innerMm / 2)
+  if (outer === OUT || inner === IN) return OUT
+  return outer === IN && inner === OUT ? IN : UNSURE
+}
+
+/** Whether blockers hide a cell: IN none can, OUT one hides it all, UNSURE. */
+function shadeOf(u: number, v: number, hu: number, hv: number, level: number): number {
+  let corners = 0
+  for (let i = 0; i < blockerCount; i++) {
+    let count = 0
+    if (hiddenBy(i, u - hu, v - hv)) count++
+    if (hiddenBy(i, u + hu, v - hv)) count++
+    if (hiddenBy(i, u - hu, v + hv)) count++
+    if (hiddenBy(i, u + hu, v + hv)) count++
+    if (count === 4 && surfaces.convex(blockers[i]!)) return OUT
+    corners += count
+    if (corners === 0 && hiddenBy(i, u, v)) corners++
+  }
+  if (corners > 0) return UNSURE
+  // Things smaller than a cell may stand before its middle: cut down to a size where they show.
+  return level >= 3 ? IN : mayHide(u, v, hu, hv) ? UNSURE : IN
+}
+
+const found = new Int32Array(64)
+/** Whether any of the blockers may stand between the point and a cell. */
+function mayHide(u: number, v: number, hu: number, hv: number): boolean {
+  const { across, upward } = head
+  return (
+    surfaces.between(
+      at[0],
+      at[1],
+      at[2],
+      0,
+      head.at[0] + u * across[0] + v * upward[0],
+      head.at[1] + u * across[1] + v * upward[1],
+      head.at[2] + u * across[2] + v * upward[2],
+      Math.hypot(hu, hv),
+      -1,
+      found
+    ) > 0
+  )
+}
+
+/** Light of a cell by four points; `sure` where nothing hides it and it lies within every edge. */
+function lightOfCell(
+  u: number,
+  v: number,
+  hu: number,
+  hv: number,
+  share: number,
+  sure: boolean
+): number {
+  let sum = 0
+  for (let k = 0; k < 4; k++) {
+    const pu = u + (k & 1 ? GAUSS : -GAUSS) * hu
+    const pv = v + (k & 2 ? GAUSS : -GAUSS) * hv
+    if (!sure && !onFace(pu, pv)) continue
+    const e = lightOf(pu, pv)
+    if (e > 0 && (sure || !hidden(pu, pv))) sum += e
+  }
+  return (sum * share) / 4
+}
+
+/**
+ * Light of one head at one point, over the cells of its face.
+ * @param facing normal of the surface there, unit; null: light counts from every side alike
+ * @param things indices of the surfaces that may stand in the way
+ * @param count how many of them
+ * @param least how often cells are cut at least where an edge runs across them
+ */
+export function faceCells(
+  ofHead: Head,
+  inSurfaces: Surfaces,
+  point: Vec,
+  facing: Vec | null,
+  things: Int32Array,
+  count: number,
+  least: number
+): number {
+  head = ofHead
+  surfaces = inSurfaces
+  at = point
+  normal = facing
+  blockers = things
+  blockerCount = count
+  const { face, across, upward, axis, limitTan, smoothTan, areaMm2 } = head
+  const ox = at[0] - head.at[0]
+  const oy = at[1] - head.at[1]
+  const oz = at[2] - head.at[2]
+  const ahead = ox * axis[0] + oy * axis[1] + oz * axis[2]
+  if (ahead <= 0) return 0
+  // The point straight above the face's plane, and the part of the face its beam reaches it from.
+  const pu = ox * across[0] + oy * across[1] + oz * across[2]
+  const pv = ox * upward[0] + oy * upward[1] + oz * upward[2]
+  const spot = ahead * limitTan
+  const halfU = face.kind === 'rectangle' ? face.widthMm / 2 : head.radiusMm
+  const halfV = face.kind === 'rectangle' ? face.heightMm / 2 : head.radiusMm
+  const u0 = Math.max(-halfU, pu - spot)
+  const u1 = Math.min(halfU, pu + spot)
+  const v0 = Math.max(-halfV, pv - spot)
+  const v1 = Math.min(halfV, pv + spot)
+  if (u0 >= u1 || v0 >= v1) return 0
+  const nu = normal === null ? 0 : dot(normal, across)
+  const nv = normal === null ? 0 : dot(normal, upward)
+  const n0 = normal === null ? 1 : -(normal[0] * ox + normal[1] * oy + normal[2] * oz)
+  let [hu, hv] = [(u1 - u0) / 2, (v1 - v0) / 2]
+  cells[0] = (u0 + u1) / 2
+  cells[1] = (v0 + v1) / 2
+  // Few cells are enough where many patches even out what they miss.
+  const enough = least < 4 ? 0.8 : ENOUGH
+  let waiting = 1
+  let sum = 0
+  for (let level = 0; waiting > 0; level++) {
+    const reach = Math.hypot(hu, hv)
+    const share = (4 * hu * hv) / areaMm2
+    let kept = 0
+    let coarse = 0
+    let unsure = 0
+    for (let i = 0; i < waiting; i++) {
+      const u = cells[2 * i]!
+      const v = cells[2 * i + 1]!
+      const off = Math.hypot(u - pu, v - pv)
+      const mask = maskOf(u, v, reach)
+      const beam = against(off, reach, spot)
+      if (mask === OUT || beam === OUT) continue
+      const above = n0 + nu * u + nv * v
+      const lean = Math.abs(nu) * hu + Math.abs(nv) * hv
+      if (above + lean <= 0) continue
+      const shade = blockerCount === 0 ? IN : shadeOf(u, v, hu, hv, level)
+      if (shade === OUT) continue
+      const sure = mask === IN && beam === IN && above >= lean && shade === IN
+      const far = Math.min(Math.hypot(off, ahead), ahead * smoothTan)
+      const fine = 2 * Math.max(hu, hv) < SMOOTH * far
+      if (sure && fine) {
+        sum += lightOfCell(u, v, hu, hv, share, true)
+        continue
+      }
+      if (sure) coarse++
+      else unsure += Math.max(lightOf(u, v), 1e-30) * share
+      cells[2 * kept] = u
+      cells[2 * kept + 1] = v
+      kept++
+    }
+    const settled = level >= least && coarse === 0 && unsure < enough * (sum + unsure / 2)
+    if (settled || level >= DEEPEST || 4 * kept > MOST_CELLS) {
+      for (let i = 0; i < kept; i++)
+        sum += lightOfCell(cells[2 * i]!, cells[2 * i + 1]!, hu, hv, share, false)
+      return sum
+    }
+    hu /= 2
+    hv /= 2
+    for (let i = 0; i < kept; i++)
+      for (let k = 0; k < 4; k++) {
+        next[8 * i + 2 * k] = cells[2 * i]! + (k & 1 ? hu : -hu)
+        next[8 * i + 2 * k + 1] = cells[2 * i + 1]! + (k & 2 ? hv : -hv)
+      }
+    waiting = 4 * kept
+    ;[cells, next] = [next, cells]
+  }
+  return sum
+}

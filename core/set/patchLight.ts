@@ -1,0 +1,84 @@
+/** Straight light of a head on a patch, the mean over it. */
+import { glance } from './gather'
+import type { Head } from './heads'
+import type { Patch } from './patches'
+import type { Surfaces } from './surface'
+
+/** How often a patch is halved at most: for a near lamp or a narrow beam, and for a shadow. */
+const HALVINGS = 9
+const FOR_SHADOW = 2
+
+const near = new Int32Array(64)
+
+/**
+ * @param known what has been found of this head's light, by the patch's id; NaN or missing: nothing
+ *   yet
+ * @returns relative as the transport's own
+ */
+export function lightOnPatch(
+  head: Head,
+  surfaces: Surfaces,
+  patch: Patch,
+  known: (number | undefined)[]
+): number {
+  return (known[patch.id] ??= mean(head, surfaces, patch, HALVINGS, patch.whole ? FOR_SHADOW : 1))
+}
+
+/** The mean over both halves. */
+function overHalves(
+  head: Head,
+  surfaces: Surfaces,
+  patch: Patch,
+  halvings: number,
+  forShadow: number
+): number {
+  const [a, b] = patch.halves()
+  return (
+    (mean(head, surfaces, a, halvings - 1, forShadow) * a.areaMm2 +
+      mean(head, surfaces, b, halvings - 1, forShadow) * b.areaMm2) /
+    (a.areaMm2 + b.areaMm2)
+  )
+}
+
+function mean(
+  head: Head,
+  surfaces: Surfaces,
+  patch: Patch,
+  halvings: number,
+  forShadow: number
+): number {
+  const { at, normal, radiusMm } = patch
+  const dx = head.at[0] - at[0]
+  const dy = head.at[1] - at[1]
+  const dz = head.at[2] - at[2]
+  const ahead = -(dx * head.axis[0] + dy * head.axis[1] + dz * head.axis[2])
+  if (ahead + radiusMm <= 0) return 0
+  if (dx * normal[0] + dy * normal[1] + dz * normal[2] + head.radiusMm + radiusMm <= 0) return 0
+  const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
+  const off = Math.sqrt(Math.max(0, d * d - ahead * ahead))
+  const spot = Math.max(0, ahead) * head.limitTan
+  const reach = radiusMm + head.radiusMm
+  if (off - reach >= (ahead + radiusMm) * head.limitTan) return 0
+  if (halvings > 0) {
+    const soft = Math.max(1e-6, ahead) * head.smoothTan
+    const inBeam = off - radiusMm < 3 * soft
+    const edge = off + reach > spot && radiusMm > 0.15 * spot
+    if (radiusMm > 0.35 * d || edge || (inBeam && radiusMm > 0.6 * soft))
+      return overHalves(head, surfaces, patch, halvings, forShadow)
+  }
+  const count = surfaces.between(
+    at[0],
+    at[1],
+    at[2],
+    radiusMm,
+    head.at[0],
+    head.at[1],
+    head.at[2],
+    head.radiusMm,
+    patch.on,
+    near
+  )
+  if (count > 0 && forShadow > 0 && radiusMm > 0.05 * d)
+    return overHalves(head, surfaces, patch, halvings, forShadow - 1)
+  return glance(head, surfaces, at, normal, patch.on, d, count > 0)
+}

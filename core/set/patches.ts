@@ -1,0 +1,191 @@
+/**
+ * Pieces of a surface that throw light back, each as flat as it may be taken for. A piece can be
+ * halved where a place or a lamp is near. Source: math, area of parts of planes and ellipsoids.
+ */
+import { pointOn } from './onSheet'
+import { rotated } from './subjectBody'
+import type { Sheet } from './surface'
+import { cross, distance, scale, unit, type Vec } from './vec'
+
+/** A part of a surface: where its middle lies, which way that faces, how large it is. */
+interface Piece {
+  readonly at: Vec
+  readonly normal: Vec
+  readonly areaMm2: number
+}
+/** The part between u0 and u1, v0 and v1 of a surface. */
+export type PieceOf = (u0: number, u1: number, v0: number, v1: number) => Piece
+
+/** What all patches of one surface have in common. */
+export interface Common {
+  readonly reflectance: number
+  readonly of: number
+  readonly on: number
+  /** whether its pieces are flat rectangles */
+  readonly flat: boolean
+}
+
+/** Counts the patches of a set. */
+export interface Count {
+  patches: number
+}
+
+export class Patch {
+  /** counts all pieces of a set, halves too */
+  readonly id: number
+  readonly at: Vec
+  readonly normal: Vec
+  readonly areaMm2: number
+  /** of a ball round it */
+  readonly radiusMm: number
+  readonly reflectance: number
+  /** index into the names of the reflectors */
+  readonly of: number
+  /** index of the surface it is part of; −1: of none that stands in the way (a room's) */
+  readonly on: number
+  /** its corners in order, where it is a flat rectangle */
+  readonly corners: readonly Vec[] | null
+  private known: readonly [Patch, Patch] | null = null
+  private readonly byU: boolean
+  private readonly inParts: (Float64Array | undefined)[] = []
+
+  constructor(
+    private readonly piece: PieceOf,
+    private readonly common: Common,
+    private readonly count: Count,
+    private readonly u0: number,
+    private readonly u1: number,
+    private readonly v0: number,
+    private readonly v1: number,
+    /** no half of another */
+    readonly whole: boolean
+  ) {
+    const { at, normal, areaMm2 } = piece(u0, u1, v0, v1)
+    const [u, v] = [(u0 + u1) / 2, (v0 + v1) / 2]
+    this.id = count.patches++
+    this.at = at
+    this.normal = normal
+    this.areaMm2 = areaMm2
+    this.reflectance = common.reflectance
+    this.of = common.of
+    this.on = common.on
+    const corners = [
+      piece(u0, u0, v0, v0).at,
+      piece(u1, u1, v0, v0).at,
+      piece(u1, u1, v1, v1).at,
+      piece(u0, u0, v1, v1).at
+    ]
+    this.corners = common.flat ? corners : null
+    this.radiusMm = Math.max(...corners.map((corner) => distance(corner, at)))
+    this.byU = this.from(u0, v) + this.from(u1, v) > this.from(u, v0) + this.from(u, v1)
+  }
+
+  /** From its middle to a point of its surface, mm. */
+  private from(u: number, v: number): number {
+    return distance(this.piece(u, u, v, v).at, this.at)
+  }
+
+  private part(u0: number, u1: number, v0: number, v1: number): Patch {
+    return new Patch(this.piece, this.common, this.count, u0, u1, v0, v1, false)
+  }
+
+  /**
+   * Its parts in `n` rows and columns, of even size as far as it is flat.
+   * @returns [part × 7] middle, normal, area in mm²
+   */
+  parts(n: 1 | 2 | 3): Float64Array {
+    const known = this.inParts[n]
+    if (known) return known
+    const made = new Float64Array(n * n * 7)
+    const [du, dv] = [(this.u1 - this.u0) / n, (this.v1 - this.v0) / n]
+    for (let i = 0; i < n * n; i++) {
+      const u = this.u0 + (i % n) * du
+      const v = this.v0 + Math.floor(i / n) * dv
+      const { at, normal, areaMm2 } = this.piece(u, u + du, v, v + dv)
+      made.set(at, i * 7)
+      made.set(normal, i * 7 + 3)
+      made[i * 7 + 6] = areaMm2
+    }
+    return (this.inParts[n] = made)
+  }
+
+  /** Both its halves, cut across its longer way. */
+  halves(): readonly [Patch, Patch] {
+    if (this.known) return this.known
+    const { u0, u1, v0, v1 } = this
+    const [u, v] = [(u0 + u1) / 2, (v0 + v1) / 2]
+    return (this.known = this.byU
+      ? [this.part(u0, u, v0, v1), this.part(u, u1, v0, v1)]
+      : [this.part(u0, u1, v0, v), this.part(u0, u1, v, v1)])
+  }
+}
+
+/** Cuts a surface along the given edges. */
+export function cutUp(
+  piece: PieceOf,
+  common: Common,
+  count: Count,
+  us: readonly number[],
+  vs: readonly number[] = us
+): Patch[] {
+  const patches: Patch[] = []
+  for (let i = 1; i < us.length; i++)
+    for (let k = 1; k < vs.length; k++)
+      patches.push(new Patch(piece, common, count, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!, true))
+  return patches
+}
+
+/** Edges of `n` even strips from −1 to 1. */
+export const even = (n: number): number[] =>
+  Array.from({ length: n + 1 }, (_, i) => (2 * i) / n - 1)
+
+/** One side of a rectangle: −1 to 1 across and up. */
+export const ofSheet =
+  (sheet: Sheet, side: 1 | -1 = 1): PieceOf =>
+  (u0, u1, v0, v1) => ({
+    at: pointOn(sheet, (u0 + u1) / 2, (v0 + v1) / 2),
+    normal: scale(sheet.normal, side),
+    areaMm2: (u1 - u0) * sheet.halfAcross * (v1 - v0) * sheet.halfUpward
+  })
+
+/** A disc or ellipse: −1 to 1 is once round, and from the middle to the edge in equal areas. */
+export const ofDisc =
+  (sheet: Sheet): PieceOf =>
+  (u0, u1, v0, v1) => {
+    const angle = (Math.PI * (u0 + u1)) / 2
+    const r = Math.sqrt((2 + v0 + v1) / 4)
+    return {
+      at: pointOn(sheet, r * Math.cos(angle), r * Math.sin(angle)),
+      normal: sheet.normal,
+      areaMm2: (Math.PI * (u1 - u0) * (v1 - v0) * sheet.halfAcross * sheet.halfUpward) / 4
+    }
+  }
+
+/** An ellipsoid: −1 to 1 is once round, and from its foot to its top in equal steps of the ball. */
+export const ofEllipsoid =
+  ([a, b, c]: Vec, rotationDeg: number): PieceOf =>
+  (u0, u1, v0, v1) => {
+    const angle = (Math.PI * (u0 + u1)) / 2
+    const y = (v0 + v1) / 2
+    const level = Math.sqrt(Math.max(0, 1 - y * y))
+    const [x, z] = [level * Math.cos(angle), level * Math.sin(angle)]
+    const steep: Vec = [x / a, y / b, z / c]
+    return {
+      at: rotated([a * x, b * y, c * z], rotationDeg),
+      normal: rotated(unit(steep), rotationDeg),
+      areaMm2: Math.PI * (u1 - u0) * (v1 - v0) * a * b * c * Math.hypot(...steep)
+    }
+  }
+
+/** The side of an upright cylinder: −1 to 1 is once round, and from foot to top. */
+export const ofCylinder =
+  ([a, b, c]: Vec, rotationDeg: number): PieceOf =>
+  (u0, u1, v0, v1) => {
+    const angle = (Math.PI * (u0 + u1)) / 2
+    const along: Vec = [-a * Math.sin(angle), 0, c * Math.cos(angle)]
+    return {
+      at: rotated([a * Math.cos(angle), (b * (v0 + v1)) / 2, c * Math.sin(angle)], rotationDeg),
+      normal: rotated(unit(cross([0, 1, 0], along)), rotationDeg),
+      areaMm2: Math.PI * (u1 - u0) * Math.hypot(...along) * b * (v1 - v0)
+    }
+  }

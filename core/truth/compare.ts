@@ -1,0 +1,57 @@
+/** Holds the set's light against the truth, cell by cell. */
+import { computeTransport } from '../set/transport'
+import { GROUPS, setOf, type Group } from './sets'
+import { bounced, hidden, randomOf, straight } from './tracer'
+import { worldOf } from './world'
+
+export interface Compared {
+  readonly group: Group
+  readonly seed: number
+  readonly place: string
+  /** light at the place, relative */
+  readonly want: number
+  readonly got: number
+  readonly wantStraight: number
+  readonly gotStraight: number
+  /** standard error of the truth itself, stops */
+  readonly noise: number
+}
+
+/** Darker than this against the brightest place of its set, a cell does not count; stops. */
+const LEAST = -8
+
+/**
+ * @param rows of paths at each place, squared
+ * @param cells of a face, squared
+ */
+export function compare(group: Group, seed: number, rows: number, cells: number): Compared[] {
+  const plan = setOf(group, seed)
+  const { scene, direct, bounce } = computeTransport(plan)
+  const world = worldOf(plan, scene)
+  const random = randomOf(7919 * (GROUPS.indexOf(group) + 1) + seed)
+  // A spot under the subject is no part of the picture.
+  const shown = scene.places.filter(
+    ({ id, at }) => id !== 'foreground' || !hidden(world, at, scene.pose.pupil)
+  )
+  const found = shown.map((place): Compared => {
+    const j = scene.places.indexOf(place)
+    const first = straight(world, place.at, place.normal, cells)
+    const rest = bounced(world, place.at, place.normal, rows, random)
+    const want = first + rest.mean
+    return {
+      group,
+      seed,
+      place: place.id,
+      want,
+      got: direct[j]! + bounce[j]!,
+      wantStraight: first,
+      gotStraight: direct[j]!,
+      noise: want > 0 ? Math.log2(1 + rest.error / want) : 0
+    }
+  })
+  const brightest = Math.max(...found.map((each) => each.want))
+  return found.filter((each) => each.want > brightest * 2 ** LEAST)
+}
+
+/** How far off a cell is, stops; Infinity where one is dark and the other is not. */
+export const offBy = ({ want, got }: Compared): number => Math.abs(Math.log2(got / want))

@@ -1,0 +1,266 @@
+/**
+ * The slow truth that the tests hold the set against: light followed path by path with all its
+ * bounces, plainly, one surface after the other. It shares no code with core/set; places come to it
+ * as points with a normal. Source: Monte Carlo integration of the rendering equation (Kajiya 1986,
+ * value from memory); every surface matt.
+ */
+export type Point = readonly [number, number, number]
+
+/** A rectangle and what its two sides throw back; 0: nothing. */
+export interface Board {
+  readonly middle: Point
+  readonly right: Point
+  readonly up: Point
+  readonly halfWidth: number
+  readonly halfHeight: number
+  /** the side that right × up looks from, and the other */
+  readonly front: number
+  readonly back: number
+}
+export interface Body {
+  readonly kind: 'ellipsoid' | 'box' | 'cylinder'
+  readonly half: Point
+  /** about the upright axis */
+  readonly turn: number
+  readonly reflectance: number
+}
+export interface Chamber {
+  readonly low: Point
+  readonly high: Point
+  readonly walls: number
+  readonly ceiling: number
+  readonly floor: number
+}
+export interface Lamp {
+  readonly middle: Point
+  readonly look: Point
+  readonly right: Point
+  readonly up: Point
+  readonly face:
+    | { readonly kind: 'rectangle'; readonly width: number; readonly height: number }
+    | { readonly kind: 'ring'; readonly inner: number; readonly outer: number }
+  /** of cosⁿ */
+  readonly exponent: number
+  /** radians off its axis beyond which nothing leaves it */
+  readonly cut: number
+}
+export interface World {
+  readonly boards: readonly Board[]
+  readonly body: Body | null
+  readonly chamber: Chamber | null
+  readonly lamp: Lamp
+}
+
+const dot = (a: Point, b: Point): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+const from = (a: Point, b: Point): Point => [a[0] - b[0], a[1] - b[1], a[2] - b[2]]
+const along = (a: Point, b: Point, t: number): Point => [
+  a[0] + t * b[0],
+  a[1] + t * b[1],
+  a[2] + t * b[2]
+]
+const cross = (a: Point, b: Point): Point => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0]
+]
+const size = (a: Point): number => Math.sqrt(dot(a, a))
+const normed = (a: Point): Point => {
+  const l = size(a)
+  return [a[0] / l, a[1] / l, a[2] / l]
+}
+
+interface Meeting {
+  t: number
+  normal: Point
+  reflectance: number
+}
+
+const turned = (p: Point, angle: number): Point => [
+  p[0] * Math.cos(angle) + p[2] * Math.sin(angle),
+  p[1],
+  -p[0] * Math.sin(angle) + p[2] * Math.cos(angle)
+]
+
+/** Where a line enters or leaves a body: every meeting with its faces, tried one by one. */
+function meetBody(body: Body, o: Point, d: Point, least: number): Meeting | null {
+  const p = turned(o, -body.turn)
+  const w = turned(d, -body.turn)
+  const [a, b, c] = body.half
+  let best = Infinity
+  let normal: Point = [0, 1, 0]
+  const take = (t: number, n: Point): void => {
+    if (t > least && t < best) {
+      best = t
+      normal = n
+    }
+  }
+  const quadric = (upright: boolean): void => {
+    const k = upright ? 0 : 1 / (b * b)
+    const A = w[0] ** 2 / a ** 2 + k * w[1] ** 2 + w[2] ** 2 / c ** 2
+    const B = 2 * ((p[0] * w[0]) / a ** 2 + k * p[1] * w[1] + (p[2] * w[2]) / c ** 2)
+    const C = p[0] ** 2 / a ** 2 + k * p[1] ** 2 + p[2] ** 2 / c ** 2 - 1
+    const D = B * B - 4 * A * C
+    if (A === 0 || D <= 0) return
+    for (const t of [(-B - Math.sqrt(D)) / (2 * A), (-B + Math.sqrt(D)) / (2 * A)]) {
+      const q = along(p, w, t)
+      if (upright && Math.abs(q[1]) > b) continue
+      take(t, normed([q[0] / a ** 2, k * q[1], q[2] / c ** 2]))
+    }
+  }
+  if (body.kind === 'ellipsoid') quadric(false)
+  if (body.kind === 'cylinder') quadric(true)
+  if (body.kind !== 'ellipsoid')
+    for (const axis of body.kind === 'box' ? [0, 1, 2] : [1])
+      for (const side of [1, -1]) {
+        const t = (side * body.half[axis]! - p[axis]!) / w[axis]!
+        const q = along(p, w, t)
+        const inside =
+          body.kind === 'cylinder'
+            ? (q[0] / a) ** 2 + (q[2] / c) ** 2 < 1
+            : [0, 1, 2].every((k) => k === axis || Math.abs(q[k]!) < body.half[k]!)
+        if (inside) take(t, [0, 1, 2].map((k) => (k === axis ? side : 0)) as unknown as Point)
+      }
+  if (best === Infinity) return null
+  return { t: best, normal: turned(normal, body.turn), reflectance: body.reflectance }
+}
+
+function meetBoard(board: Board, o: Point, d: Point, least: number): Meeting | null {
+  const normal = cross(board.right, board.up)
+  const slope = dot(d, normal)
+  if (slope === 0) return null
+  const t = dot(from(board.middle, o), normal) / slope
+  if (t <= least) return null
+  const q = from(along(o, d, t), board.middle)
+  if (Math.abs(dot(q, board.right)) > board.halfWidth) return null
+  if (Math.abs(dot(q, board.up)) > board.halfHeight) return null
+  return slope < 0
+    ? { t, normal, reflectance: board.front }
+    : { t, normal: along([0, 0, 0], normal, -1), reflectance: board.back }
+}
+
+function meetChamber(chamber: Chamber, o: Point, d: Point): Meeting | null {
+  let best: Meeting | null = null
+  for (let axis = 0; axis < 3; axis++) {
+    const up = d[axis]! > 0
+    if (d[axis] === 0) continue
+    const t = ((up ? chamber.high : chamber.low)[axis]! - o[axis]!) / d[axis]!
+    if (best && t >= best.t) continue
+    const normal = [0, 0, 0] as [number, number, number]
+    normal[axis] = up ? -1 : 1
+    const reflectance = axis !== 1 ? chamber.walls : up ? chamber.ceiling : chamber.floor
+    best = { t, normal, reflectance }
+  }
+  return best
+}
+
+/** The first thing a line meets farther than `least`. */
+export function meet(world: World, o: Point, d: Point, least: number): Meeting | null {
+  let best = world.chamber ? meetChamber(world.chamber, o, d) : null
+  const others = world.boards.map((board) => meetBoard(board, o, d, least))
+  if (world.body) others.push(meetBody(world.body, o, d, least))
+  for (const each of others) if (each && (!best || each.t < best.t)) best = each
+  return best
+}
+
+/** Whether anything but the chamber stands between two points; mm from either end do not count. */
+export function hidden(world: World, a: Point, b: Point): boolean {
+  const d = from(b, a)
+  const least = 1e-3 / size(d)
+  const between = (m: Meeting | null): boolean => m !== null && m.t < 1 - least
+  if (world.body && between(meetBody(world.body, a, d, least))) return true
+  return world.boards.some((board) => between(meetBoard(board, a, d, least)))
+}
+
+/** Light from one point of the face at a point, for all of the face; GN 1 m gives 1 at 1 m. */
+export function fromFace(world: World, u: number, v: number, p: Point, n: Point | null): number {
+  const { lamp } = world
+  const s = along(along(lamp.middle, lamp.right, u), lamp.up, v)
+  const way = from(p, s)
+  const d = size(way)
+  const out = dot(way, lamp.look) / d
+  if (out <= 0 || Math.acos(Math.min(1, out)) > lamp.cut) return 0
+  const falls = n === null ? 1 : -dot(way, n) / d
+  if (falls <= 0 || hidden(world, p, s)) return 0
+  return (out ** lamp.exponent * falls * 1e6) / Math.max(d * d, 0.25)
+}
+
+/** A point of the face from two numbers of 0 to 1. */
+export function ofFace({ face }: Lamp, x: number, y: number): readonly [number, number] {
+  if (face.kind === 'rectangle') return [(x - 0.5) * face.width, (y - 0.5) * face.height]
+  const r = Math.sqrt(face.inner ** 2 + x * (face.outer ** 2 - face.inner ** 2)) / 2
+  return [r * Math.cos(2 * Math.PI * y), r * Math.sin(2 * Math.PI * y)]
+}
+
+/** Straight light at a point, the face in `n` × `n` even cells. */
+export function straight(world: World, p: Point, normal: Point | null, n: number): number {
+  let sum = 0
+  for (let i = 0; i < n; i++)
+    for (let k = 0; k < n; k++) {
+      const [u, v] = ofFace(world.lamp, (i + 0.5) / n, (k + 0.5) / n)
+      sum += fromFace(world, u, v, p, normal)
+    }
+  return sum / (n * n)
+}
+
+/** Evenly spread numbers of 0 to 1, of a seed. */
+export function randomOf(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = Math.imul(state ^ (state >>> 15), 1 | state)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
+  }
+}
+
+/** A direction over a surface, cosine-weighted; over all sides alike without a normal. */
+export function scattered(normal: Point | null, x: number, y: number): Point {
+  const angle = 2 * Math.PI * y
+  if (normal === null) {
+    const z = 2 * x - 1
+    const r = Math.sqrt(1 - z * z)
+    return [r * Math.cos(angle), r * Math.sin(angle), z]
+  }
+  const side = normed(cross(Math.abs(normal[0]) > 0.7 ? [0, 1, 0] : [1, 0, 0], normal))
+  const third = cross(normal, side)
+  const r = Math.sqrt(x)
+  const flat = along(along([0, 0, 0], side, r * Math.cos(angle)), third, r * Math.sin(angle))
+  return along(flat, normal, Math.sqrt(1 - x))
+}
+
+/**
+ * Light at a point by one bounce and more.
+ * @param paths squared: the first directions are spread in that many rows and columns
+ * @returns its mean, and the mean's own standard error
+ */
+export function bounced(
+  world: World,
+  p: Point,
+  normal: Point | null,
+  rows: number,
+  random: () => number
+): { readonly mean: number; readonly error: number } {
+  let sum = 0
+  let squares = 0
+  for (let i = 0; i < rows; i++)
+    for (let k = 0; k < rows; k++) {
+      let at = p
+      let way = scattered(normal, (i + random()) / rows, (k + random()) / rows)
+      let weight = normal === null ? 4 : 1
+      let light = 0
+      for (let bounce = 0; bounce < 60 && weight > 1e-4; bounce++) {
+        const met = meet(world, at, way, 1e-3)
+        if (!met || met.reflectance === 0) break
+        weight *= met.reflectance
+        at = along(at, way, met.t)
+        const [u, v] = ofFace(world.lamp, random(), random())
+        light += weight * fromFace(world, u, v, at, met.normal)
+        way = scattered(met.normal, random(), random())
+      }
+      sum += light
+      squares += light * light
+    }
+  const count = rows * rows
+  const mean = sum / count
+  return { mean, error: Math.sqrt(Math.max(0, squares / count - mean * mean) / count) }
+}
