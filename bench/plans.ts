@@ -45,6 +45,32 @@ export const fullSet = (lights: number, places: number): Plan =>
     }))
   })
 
+/** A table and four cards in a white room: the most a stage has to throw light back. */
+export const roomSet = (): Plan => ({
+  ...fullSet(1, 9),
+  room: {
+    widthMm: 3000,
+    depthMm: 4000,
+    leftMm: 900,
+    behindMm: 1200,
+    ceilingMm: 1500,
+    floorMm: 900,
+    wallReflectance: 0.8,
+    ceilingReflectance: 0.8,
+    floorReflectance: 0.3
+  },
+  cards: [1, 2, 3, 4].map((k) => ({
+    id: `K${k}`,
+    kind: 'card',
+    on: true,
+    widthMm: 150,
+    heightMm: 100,
+    reflectance: 0.85,
+    at: { distanceMm: 150, azimuthDeg: 90 * k - 225, elevationDeg: 10 },
+    aim: { kind: 'place', place: 'focus' }
+  }))
+})
+
 /**
  * Lights on thirds dials, three of them with goals of their own, over every mark of the camera;
  * above sync and a filter allowed.

@@ -79,11 +79,15 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   const direct = transport.direct[at]!
   const bounce = transport.bounce[at]!
   const { reflectors: names } = transport
-  const parts = Object.fromEntries(
-    names
-      .map((name, r) => [name, transport.bounceBy[at * names.length + r]!] as const)
-      .filter(([, share]) => share > 0)
-  )
+  const parts = {
+    ...Object.fromEntries(
+      names
+        .map((name, r) => [name, transport.bounceBy[at * names.length + r]!] as const)
+        .filter(([, share]) => share > 0)
+    ),
+    // What of all that was thrown back more than once, as a share.
+    later: bounce > 0 ? transport.later[at]! / bounce : 0
+  }
   if (direct <= 0) return [term('bounceOnly', Math.log2(bounce), parts)]
   const head = heads[i]!
   const place = places[j]!

@@ -69,6 +69,10 @@ export interface Cell {
   readonly limit: 'exact' | 'at-least' | 'at-most'
 }
 
+const BOUNCES =
+  'every diffuse bounce between cards, table, background, subject and room: E = E₀ + Σ F·ρ·E, ' +
+  'radiosity (Goral et al. 1984, from memory)'
+
 /**
  * Formulas behind the terms, in the symbols the figures use, with their sources. Shown when a cell
  * is opened.
@@ -115,11 +119,11 @@ export const TERM_FORMULAS: Record<
   },
   bounce: {
     formula: 'log2(1 + bounced / straight)',
-    source: 'one diffuse bounce off cards, table, background, walls, ceiling'
+    source: BOUNCES
   },
   bounceOnly: {
-    formula: 'log2 of what one bounce adds; nothing arrives straight',
-    source: 'one diffuse bounce off cards, table, background, walls, ceiling'
+    formula: 'log2 of what bounces add; nothing arrives straight',
+    source: BOUNCES
   },
   modifier: { formula: '−loss', source: 'kit figure, a first guess until you measure it' },
   highSpeedSync: {

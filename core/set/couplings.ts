@@ -21,11 +21,8 @@ export interface Coupling {
 /** A patch larger than this against its distance is cut: size over distance 0.4. */
 const NEAR = 0.28
 const HALVINGS = 8
-/** Radius over distance below which a shadow's or the horizon's edge is not followed any finer. */
-const EDGE = 0.06
 /** From here on a flat piece counts by its corners, not as a point. */
 const EXACT = 0.12
-const EDGE_HALVINGS = 4
 /** A piece that gives less than this at most is not cut any finer. */
 const LITTLE = 2e-3
 const NOTHING = 1e-7
@@ -46,27 +43,24 @@ export function couplingsOf(
 ): Coupling[] {
   const list: { piece: Patch; patch: number; share: number }[] = []
   let free = 0
-  /** Adds to `sum` the pieces of a piece as points, all and those that are seen. */
-  const addPoints = (piece: Patch, halvings: number): void => {
-    const dx = piece.at[0] - place[0]
-    const dy = piece.at[1] - place[1]
-    const dz = piece.at[2] - place[2]
-    const d2 = dx * dx + dy * dy + dz * dz
-    const r = piece.radiusMm
-    const above = normal === null ? Math.sqrt(d2) : dx * normal[0] + dy * normal[1] + dz * normal[2]
-    const facing = -(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2])
-    if (above + r <= 0 || facing + r <= 0) return
-    if (halvings > 0 && r * r > EDGE * EDGE * d2) {
-      const [a, b] = piece.halves()
-      addPoints(a, halvings - 1)
-      addPoints(b, halvings - 1)
-      return
+  /** Adds to `sum` the parts of a piece as points, all and those that are seen. */
+  const addPoints = (piece: Patch, near: number): void => {
+    const parts = piece.parts(near > 0.3 ? 4 : near > 0.1 ? 3 : 2)
+    for (let i = 0; i < parts.length; i += 7) {
+      const dx = parts[i]! - place[0]
+      const dy = parts[i + 1]! - place[1]
+      const dz = parts[i + 2]! - place[2]
+      const d2 = dx * dx + dy * dy + dz * dz
+      const above =
+        normal === null ? Math.sqrt(d2) : dx * normal[0] + dy * normal[1] + dz * normal[2]
+      const facing = -(dx * parts[i + 3]! + dy * parts[i + 4]! + dz * parts[i + 5]!)
+      if (above <= 0 || facing <= 0 || d2 < 1e-9) continue
+      const area = parts[i + 6]!
+      const share = (above * facing * area) / (d2 * (Math.PI * d2 + area))
+      sum.all += share
+      if (!surfaces.blocked(place[0], place[1], place[2], parts[i]!, parts[i + 1]!, parts[i + 2]!))
+        sum.seen += share
     }
-    if (above <= 0 || facing <= 0 || d2 < 1e-9) return
-    const share = (above * facing * piece.areaMm2) / (d2 * (Math.PI * d2 + piece.areaMm2))
-    sum.all += share
-    if (!surfaces.blocked(place[0], place[1], place[2], piece.at[0], piece.at[1], piece.at[2]))
-      sum.seen += share
   }
   /** What the place gets of a piece. */
   const shareOf = (piece: Patch, ofTheRoom: boolean): number => {
@@ -91,7 +85,7 @@ export function couplingsOf(
     const above = normal === null ? d : dx * normal[0] + dy * normal[1] + dz * normal[2]
     const exact = normal !== null && piece.corners !== null && r > EXACT * d
     sum.all = sum.seen = 0
-    if (between || (!exact && Math.abs(above) < r)) addPoints(piece, EDGE_HALVINGS)
+    if (between || (!exact && Math.abs(above) < r)) addPoints(piece, r / d)
     const facing = -(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2])
     const share = exact
       ? facing <= 0

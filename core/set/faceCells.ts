@@ -10,10 +10,12 @@ import type { Surfaces } from './surface'
 import { dot, type Vec } from './vec'
 
 /** Cells at most on one level, and how often a cell is cut at most. */
-const MOST_CELLS = 2048
-const DEEPEST = 10
+const MOST_CELLS = 1024
+const DEEPEST = 7
 /** Below this share of what is lit, what is not known does not matter: it is looked at by points. */
-const ENOUGH = 0.2
+const ENOUGH = 0.4
+/** What a cell at the rim of the face counts of that. */
+const RIM = 0.2
 /** A cell this large against its distance is summed by four points. */
 const SMOOTH = 0.7
 const GAUSS = 1 / Math.sqrt(3)
@@ -28,6 +30,9 @@ let at!: Vec
 let normal: Vec | null = null
 let blockers!: Int32Array
 let blockerCount = 0
+/** The point, the face's middle and its two directions as plain numbers: read ever so often. */
+let [fromX, fromY, fromZ, faceX, faceY, faceZ] = [0, 0, 0, 0, 0, 0]
+let [acrossX, acrossY, acrossZ, upwardX, upwardY, upwardZ] = [0, 0, 0, 0, 0, 0]
 
 /** Light of one point of the face, per share of its area; 0 outside beam and horizon. */
 function lightOf(u: number, v: number): number {
@@ -51,18 +56,16 @@ function lightOf(u: number, v: number): number {
   return (shape(cosOff, round) * cosIn * 1e6) / d2
 }
 
-function hiddenBy(i: number, u: number, v: number): boolean {
-  const { across, upward } = head
-  return surfaces.hides(
+const hiddenBy = (i: number, u: number, v: number): boolean =>
+  surfaces.hides(
     blockers[i]!,
-    at[0],
-    at[1],
-    at[2],
-    head.at[0] + u * across[0] + v * upward[0],
-    head.at[1] + u * across[1] + v * upward[1],
-    head.at[2] + u * across[2] + v * upward[2]
+    fromX,
+    fromY,
+    fromZ,
+    faceX + u * acrossX + v * upwardX,
+    faceY + u * acrossY + v * upwardY,
+    faceZ + u * acrossZ + v * upwardZ
   )
-}
 function hidden(u: number, v: number): boolean {
   for (let i = 0; i < blockerCount; i++) if (hiddenBy(i, u, v)) return true
   return false
@@ -96,18 +99,26 @@ function maskOf(u: number, v: number, reach: number): number {
 
 /** Whether blockers hide a cell: IN none can, OUT one hides it all, UNSURE. */
 function shadeOf(u: number, v: number, hu: number, hv: number, level: number): number {
-  let corners = 0
+  let part = false
   for (let i = 0; i < blockerCount; i++) {
-    let count = 0
-    if (hiddenBy(i, u - hu, v - hv)) count++
-    if (hiddenBy(i, u + hu, v - hv)) count++
-    if (hiddenBy(i, u - hu, v + hv)) count++
-    if (hiddenBy(i, u + hu, v + hv)) count++
-    if (count === 4 && surfaces.convex(blockers[i]!)) return OUT
-    corners += count
-    if (corners === 0 && hiddenBy(i, u, v)) corners++
+    const first = hiddenBy(i, u - hu, v - hv)
+    // Once an edge is known to run across the cell, only a thing that hides all of it counts.
+    if (part && !first) continue
+    const second = hiddenBy(i, u + hu, v + hv)
+    if (first !== second) {
+      part = true
+      continue
+    }
+    const third = hiddenBy(i, u - hu, v + hv)
+    if (first !== third) {
+      part = true
+      continue
+    }
+    if (first !== hiddenBy(i, u + hu, v - hv)) part = true
+    else if (first && surfaces.convex(blockers[i]!)) return OUT
+    else if (first || hiddenBy(i, u, v)) part = true
   }
-  if (corners > 0) return UNSURE
+  if (part) return UNSURE
   // Things smaller than a cell may stand before its middle: cut down to a size where they show.
   return level >= 3 ? IN : mayHide(u, v, hu, hv) ? UNSURE : IN
 }
@@ -175,6 +186,10 @@ export function faceCells(
   blockers = things
   blockerCount = count
   const { face, across, upward, axis, limitTan, smoothTan, areaMm2 } = head
+  ;[fromX, fromY, fromZ] = point
+  ;[faceX, faceY, faceZ] = head.at
+  ;[acrossX, acrossY, acrossZ] = across
+  ;[upwardX, upwardY, upwardZ] = upward
   const ox = at[0] - head.at[0]
   const oy = at[1] - head.at[1]
   const oz = at[2] - head.at[2]
@@ -227,7 +242,11 @@ export function faceCells(
         continue
       }
       if (sure) coarse++
-      else unsure += Math.max(lightOf(u, v), 1e-30) * share
+      else {
+        // The face's own edge is as well met by points: what lies past it evens out all round.
+        const weight = shade === IN && beam === IN ? RIM : 1
+        unsure += Math.max(lightOf(u, v), 1e-30) * share * weight
+      }
       cells[2 * kept] = u
       cells[2 * kept + 1] = v
       kept++

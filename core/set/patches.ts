@@ -61,7 +61,6 @@ export class Patch {
     readonly whole: boolean
   ) {
     const { at, normal, areaMm2 } = piece(u0, u1, v0, v1)
-    const [u, v] = [(u0 + u1) / 2, (v0 + v1) / 2]
     this.id = count.patches++
     this.at = at
     this.normal = normal
@@ -77,12 +76,8 @@ export class Patch {
     ]
     this.corners = common.flat ? corners : null
     this.radiusMm = Math.max(...corners.map((corner) => distance(corner, at)))
-    this.byU = this.from(u0, v) + this.from(u1, v) > this.from(u, v0) + this.from(u, v1)
-  }
-
-  /** From its middle to a point of its surface, mm. */
-  private from(u: number, v: number): number {
-    return distance(this.piece(u, u, v, v).at, this.at)
+    const [first, second, , last] = corners
+    this.byU = distance(first!, second!) > distance(first!, last!)
   }
 
   private part(u0: number, u1: number, v0: number, v1: number): Patch {
@@ -93,10 +88,28 @@ export class Patch {
    * Its parts in `n` rows and columns, of even size as far as it is flat.
    * @returns [part × 7] middle, normal, area in mm²
    */
-  parts(n: 1 | 2 | 3): Float64Array {
+  parts(n: 1 | 2 | 3 | 4): Float64Array {
     const known = this.inParts[n]
     if (known) return known
     const made = new Float64Array(n * n * 7)
+    if (this.corners) this.flatParts(n, this.corners, made)
+    else this.curvedParts(n, made)
+    return (this.inParts[n] = made)
+  }
+
+  private flatParts(n: number, [first, second, , last]: readonly Vec[], made: Float64Array): void {
+    for (let i = 0; i < n * n; i++) {
+      const u = ((i % n) + 0.5) / n
+      const v = (Math.floor(i / n) + 0.5) / n
+      for (let k = 0; k < 3; k++) {
+        made[i * 7 + k] = first![k]! + u * (second![k]! - first![k]!) + v * (last![k]! - first![k]!)
+        made[i * 7 + 3 + k] = this.normal[k]!
+      }
+      made[i * 7 + 6] = this.areaMm2 / (n * n)
+    }
+  }
+
+  private curvedParts(n: number, made: Float64Array): void {
     const [du, dv] = [(this.u1 - this.u0) / n, (this.v1 - this.v0) / n]
     for (let i = 0; i < n * n; i++) {
       const u = this.u0 + (i % n) * du
@@ -106,7 +119,6 @@ export class Patch {
       made.set(normal, i * 7 + 3)
       made[i * 7 + 6] = areaMm2
     }
-    return (this.inParts[n] = made)
   }
 
   /** Both its halves, cut across its longer way. */

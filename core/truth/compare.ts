@@ -55,3 +55,7 @@ export function compare(group: Group, seed: number, rows: number, cells: number)
 
 /** How far off a cell is, stops; Infinity where one is dark and the other is not. */
 export const offBy = ({ want, got }: Compared): number => Math.abs(Math.log2(got / want))
+
+/** The same for straight light, where that is more than a tenth of all; stops. */
+export const straightOffBy = ({ want, wantStraight, gotStraight }: Compared): number =>
+  wantStraight < want / 10 ? 0 : Math.abs(Math.log2(gotStraight / wantStraight))

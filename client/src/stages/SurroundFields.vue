@@ -26,10 +26,13 @@ const putRoom = (on: boolean): void =>
       ? {
           widthMm: 3000,
           depthMm: 3500,
+          leftMm: 1500,
+          behindMm: 1750,
           ceilingMm: 1500,
           floorMm: 900,
           wallReflectance: 0.6,
-          ceilingReflectance: 0.8
+          ceilingReflectance: 0.8,
+          floorReflectance: 0.2
         }
       : null,
     'room'
@@ -60,7 +63,7 @@ const putRoom = (on: boolean): void =>
   <v-switch
     :model-value="plan.room !== null"
     label="Small room"
-    messages="Bright walls and ceiling near by throw light back."
+    messages="Walls, ceiling and floor throw light back, again and again."
     @update:model-value="putRoom(Boolean($event))"
   />
   <template v-if="plan.room">
@@ -68,6 +71,17 @@ const putRoom = (on: boolean): void =>
       path="room.depthMm"
       kind="length"
       label="Room depth"
+    />
+    <StepField
+      path="room.leftMm"
+      kind="length"
+      label="Wall on the left"
+      help="From the focus point to the wall on the left, as the camera sees it."
+    /><StepField
+      path="room.behindMm"
+      kind="length"
+      label="Wall behind"
+      help="From the focus point to the wall behind the subject."
     />
     <StepField path="room.ceilingMm" kind="length" label="Ceiling above" /><StepField
       path="room.floorMm"
@@ -78,7 +92,7 @@ const putRoom = (on: boolean): void =>
       path="room.ceilingReflectance"
       kind="reflectance"
       label="Ceiling reflectance"
-    />
+    /><StepField path="room.floorReflectance" kind="reflectance" label="Floor reflectance" />
   </template>
 </template>
 

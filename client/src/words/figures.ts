@@ -8,11 +8,21 @@ import { mm, percent, plain, seconds } from './format'
 const REFLECTOR_NAMES: Record<string, string> = {
   table: 'the table',
   background: 'the background',
+  subject: 'the subject',
   walls: 'the walls',
-  ceiling: 'the ceiling'
+  ceiling: 'the ceiling',
+  floor: 'the floor'
 }
-/** Which reflectors make a bounce, the strongest first, with their shares. */
-function reflectorWords(parts: Readonly<Record<string, number>>): string {
+/**
+ * Which reflectors light leaves last on its way here, the strongest first, with their shares, and
+ * how much of it was thrown back more than once.
+ */
+function reflectorWords({ later = 0, ...parts }: Readonly<Record<string, number>>): string {
+  const more = Math.round(later * 100)
+  return `${sharesOf(parts)}${more >= 1 ? `; ${more} % of it after more than one bounce` : ''}`
+}
+
+function sharesOf(parts: Readonly<Record<string, number>>): string {
   const all = Object.values(parts).reduce((sum, each) => sum + each, 0)
   return Object.entries(parts)
     .sort((a, b) => b[1] - a[1])

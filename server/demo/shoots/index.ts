@@ -4,6 +4,7 @@
  */
 import { beetle } from './beetle'
 import { bottle } from './bottle'
+import { ceiling } from './ceiling'
 import { coin } from './coin'
 import { crab } from './crab'
 import { crystal } from './crystal'
@@ -11,6 +12,7 @@ import type { DemoShoot } from './demoShoot'
 import { movement } from './movement'
 import { seed } from './seed'
 import { steam } from './steam'
+import { tent } from './tent'
 import { vial } from './vial'
 
 export const demoShoots = async (): Promise<DemoShoot[]> => [
@@ -22,5 +24,7 @@ export const demoShoots = async (): Promise<DemoShoot[]> => [
   coin(),
   crystal(),
   seed(),
-  vial()
+  vial(),
+  ceiling(),
+  tent()
 ]

@@ -1,0 +1,72 @@
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { demoItem } from '../kit'
+import { light, settled, slate, type DemoShoot } from './demoShoot'
+
+/**
+ * In the small white store room the head looks at the ceiling: all of the subject's light has been
+ * thrown back at least once, most of it several times.
+ */
+export const ceiling = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'lantern-36')
+  const base = newPlan('black-soft', 'Oyster shells, store room', {
+    ...slate,
+    strobe,
+    modifier: null
+  })
+  const plan: Plan = {
+    ...base,
+    subject: {
+      shape: 'ellipsoid',
+      finish: 'matt',
+      widthMm: 84,
+      heightMm: 30,
+      depthMm: 60,
+      rotationDeg: 20,
+      sharpDepthMm: 14,
+      reflectance: 0.35,
+      speedMmS: 0,
+      directionDeg: 0
+    },
+    view: { elevationDeg: 25 },
+    table: { belowMm: 15.2, widthMm: 900, depthMm: 600, reflectance: 0.5 },
+    background: {
+      ...base.background,
+      distanceMm: 420,
+      widthMm: 700,
+      heightMm: 500,
+      reflectance: 0.6
+    },
+    room: {
+      widthMm: 2600,
+      depthMm: 3400,
+      leftMm: 1800,
+      behindMm: 900,
+      ceilingMm: 1500,
+      floorMm: 900,
+      wallReflectance: 0.8,
+      ceilingReflectance: 0.85,
+      floorReflectance: 0.3
+    },
+    settings: { ...base.settings, apertureStops: 6 },
+    focus: { ...base.focus, magnification: 0.25 },
+    goals: { ...base.goals, backgroundStops: 0.5 },
+    lights: [
+      light({
+        id: 'A',
+        name: 'At the ceiling',
+        role: 'key',
+        strobe,
+        at: { distanceMm: 700, azimuthDeg: 70, elevationDeg: 30 },
+        aim: { kind: 'free', azimuthDeg: -110, elevationDeg: 75 }
+      })
+    ]
+  }
+  return {
+    id: 'demo-shells',
+    stage: 'light',
+    at: '2026-11-24T17:40:00.000Z',
+    plan: settled(plan),
+    frames: []
+  }
+}
