@@ -163,6 +163,21 @@ function lightOfCell(
   return (sum * share) / 4
 }
 
+/** The same by sixteen points. */
+function lightOfQuarters(u: number, v: number, hu: number, hv: number, share: number): number {
+  let sum = 0
+  for (let k = 0; k < 4; k++)
+    sum += lightOfCell(
+      u + (k & 1 ? hu : -hu) / 2,
+      v + (k & 2 ? hv : -hv) / 2,
+      hu / 2,
+      hv / 2,
+      share / 4,
+      false
+    )
+  return sum
+}
+
 /**
  * Light of one head at one point, over the cells of its face.
  * @param facing normal of the surface there, unit; null: light counts from every side alike
@@ -253,8 +268,12 @@ export function faceCells(
     }
     const settled = level >= least && coarse === 0 && unsure < enough * (sum + unsure / 2)
     if (settled || level >= DEEPEST || 4 * kept > MOST_CELLS) {
+      // A slit narrower than a cell: more points.
+      const fine = !settled && least >= 4
       for (let i = 0; i < kept; i++)
-        sum += lightOfCell(cells[2 * i]!, cells[2 * i + 1]!, hu, hv, share, false)
+        sum += fine
+          ? lightOfQuarters(cells[2 * i]!, cells[2 * i + 1]!, hu, hv, share)
+          : lightOfCell(cells[2 * i]!, cells[2 * i + 1]!, hu, hv, share, false)
       return sum
     }
     hu /= 2
