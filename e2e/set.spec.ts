@@ -219,11 +219,49 @@ test('subject, table, background and room shape the set', async ({ page, newShoo
     .or(page.getByRole('switch', { name: 'Small room' }))
     .click()
   await type(page, 'Wall reflectance', '80 %')
+  await type(page, 'Floor reflectance', '50 %')
+  await type(page, 'Wall behind', '900')
+  // The set stays inside its room, and the field says why.
+  await type(page, 'Wall on the left', '4 m')
+  await expect(page.getByRole('alert').filter({ hasText: 'outside the room' })).toContainText(
+    'in 3000 mm of width'
+  )
+  await type(page, 'Wall on the left', '400')
+  await expect(page.getByRole('alert').filter({ hasText: 'outside the room' })).toHaveCount(0)
   await type(page, 'Camera above', '30')
   await page.getByRole('link', { name: /Light/ }).click()
   await expect(page.locator('[data-cell="A-foreground"]')).toHaveCount(1)
   await page.locator('[data-cell="A-shadow"]').click()
   await expect(page.locator('.terms')).toContainText(/the walls|the table/)
+})
+
+test('light off the ceiling alone: the terms say what sent it last and how much went farther round', async ({
+  page,
+  request
+}) => {
+  const shoot = (await (await request.post('/api/shoots/demo-shells/duplicate')).json()) as {
+    id: string
+  }
+  await page.goto(`/shoots/${shoot.id}/light`)
+  await page.locator('[data-cell="A-top"]').click()
+  const term = page.locator('[data-term="bounceOnly"]')
+  await expect(term).toContainText('bounce alone')
+  await expect(term).toContainText(/the ceiling \d+ %/)
+  await expect(term).toContainText(/\d+ % of it after more than one bounce/)
+})
+
+test('a tent of cards: every card and the table send light, the subject too', async ({
+  page,
+  request
+}) => {
+  const shoot = (await (await request.post('/api/shoots/demo-tent/duplicate')).json()) as {
+    id: string
+  }
+  await page.goto(`/shoots/${shoot.id}/light`)
+  await page.locator('[data-cell="A-shadow"]').click()
+  const term = page.locator('[data-term="bounce"], [data-term="bounceOnly"]').first()
+  await expect(term).toContainText(/card K\d \d+ %/)
+  await expect(term).toContainText(/the table \d+ %/)
 })
 
 test('a photometric file gives a strobe its beam; a bad one is refused with line and reason', async ({

@@ -115,15 +115,17 @@ export const roomSchema = z
     floorReflectance: reflectance
   })
   .superRefine((room, context) => {
-    for (const [near, size, name] of [
-      ['leftMm', 'widthMm', 'width'],
-      ['behindMm', 'depthMm', 'depth']
+    for (const [near, size, wall, span] of [
+      ['leftMm', 'widthMm', 'the wall on the left', 'width'],
+      ['behindMm', 'depthMm', 'the wall behind', 'depth']
     ] as const)
       if (room[near] > room[size] - 20)
         context.addIssue({
           code: 'custom',
           path: [near],
-          message: `must lie inside the room: less than its ${name}`
+          message:
+            `the focus point would lie outside the room: ${room[near]} mm from ${wall}, ` +
+            `in ${room[size]} mm of ${span}`
         })
   })
 

@@ -1,4 +1,4 @@
-// checks: no false dark: beams narrower than a face, slits and corners between flags, by brute force
+// checks: edges (beams narrower than a face, slits and corners between flags, by brute force)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'

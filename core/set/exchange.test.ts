@@ -1,4 +1,5 @@
-// checks: all bounces: the furnace ρ/(1 − ρ), view factors in closed form, areas, no energy made
+// checks: all bounces (the furnace ρ/(1 − ρ), no energy made)
+// checks: view factor (closed form, small cells)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'

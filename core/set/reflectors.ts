@@ -156,7 +156,7 @@ export function reflectorsOf(
   for (const { card, sheet } of cards)
     if (card.kind === 'card')
       for (const side of [1, -1] as const)
-        flat(card.id, card.reflectance, sheet, { us: even(4), vs: even(4) }, side)
+        flat(card.id, card.reflectance, sheet, { us: even(3), vs: even(3) }, side)
   if (table && board) {
     const foot = footOf(subject)
     flat('table', table.reflectance, board, {

@@ -1,5 +1,5 @@
 // checks: finite source (to 0.01 stop on axis, to 0.05 against brute force tilted, off axis, behind a ball or a flag)
-// checks: one bounce (a card by brute force; a closed white room holds what the head sends out, no more)
+// checks: all bounces (a card by brute force)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Face } from '../kit/kit'

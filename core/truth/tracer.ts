@@ -4,6 +4,9 @@
  * as points with a normal. Source: Monte Carlo integration of the rendering equation (Kajiya 1986,
  * value from memory); every surface matt.
  */
+/** Read once: the test runner makes every look at a global dear. */
+const { PI, abs, acos, cos, max, min, sin, sqrt } = Math
+
 export type Point = readonly [number, number, number]
 
 /** A rectangle and what its two sides throw back; 0: nothing. */
@@ -63,7 +66,7 @@ const cross = (a: Point, b: Point): Point => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0]
 ]
-const size = (a: Point): number => Math.sqrt(dot(a, a))
+const size = (a: Point): number => sqrt(dot(a, a))
 const normed = (a: Point): Point => {
   const l = size(a)
   return [a[0] / l, a[1] / l, a[2] / l]
@@ -76,9 +79,9 @@ interface Meeting {
 }
 
 const turned = (p: Point, angle: number): Point => [
-  p[0] * Math.cos(angle) + p[2] * Math.sin(angle),
+  p[0] * cos(angle) + p[2] * sin(angle),
   p[1],
-  -p[0] * Math.sin(angle) + p[2] * Math.cos(angle)
+  -p[0] * sin(angle) + p[2] * cos(angle)
 ]
 
 /** Where a line enters or leaves a body: every meeting with its faces, tried one by one. */
@@ -101,9 +104,9 @@ function meetBody(body: Body, o: Point, d: Point, least: number): Meeting | null
     const C = p[0] ** 2 / a ** 2 + k * p[1] ** 2 + p[2] ** 2 / c ** 2 - 1
     const D = B * B - 4 * A * C
     if (A === 0 || D <= 0) return
-    for (const t of [(-B - Math.sqrt(D)) / (2 * A), (-B + Math.sqrt(D)) / (2 * A)]) {
+    for (const t of [(-B - sqrt(D)) / (2 * A), (-B + sqrt(D)) / (2 * A)]) {
       const q = along(p, w, t)
-      if (upright && Math.abs(q[1]) > b) continue
+      if (upright && abs(q[1]) > b) continue
       take(t, normed([q[0] / a ** 2, k * q[1], q[2] / c ** 2]))
     }
   }
@@ -117,25 +120,21 @@ function meetBody(body: Body, o: Point, d: Point, least: number): Meeting | null
         const inside =
           body.kind === 'cylinder'
             ? (q[0] / a) ** 2 + (q[2] / c) ** 2 < 1
-            : [0, 1, 2].every((k) => k === axis || Math.abs(q[k]!) < body.half[k]!)
+            : [0, 1, 2].every((k) => k === axis || abs(q[k]!) < body.half[k]!)
         if (inside) take(t, [0, 1, 2].map((k) => (k === axis ? side : 0)) as unknown as Point)
       }
   if (best === Infinity) return null
   return { t: best, normal: turned(normal, body.turn), reflectance: body.reflectance }
 }
 
-function meetBoard(board: Board, o: Point, d: Point, least: number): Meeting | null {
+/** How far along a line a board lies, in lengths of its direction; Infinity where it is missed. */
+function toBoard(board: Board, o: Point, d: Point, least: number): number {
   const normal = cross(board.right, board.up)
-  const slope = dot(d, normal)
-  if (slope === 0) return null
-  const t = dot(from(board.middle, o), normal) / slope
-  if (t <= least) return null
+  const t = dot(from(board.middle, o), normal) / dot(d, normal)
+  if (!(t > least)) return Infinity
   const q = from(along(o, d, t), board.middle)
-  if (Math.abs(dot(q, board.right)) > board.halfWidth) return null
-  if (Math.abs(dot(q, board.up)) > board.halfHeight) return null
-  return slope < 0
-    ? { t, normal, reflectance: board.front }
-    : { t, normal: along([0, 0, 0], normal, -1), reflectance: board.back }
+  if (abs(dot(q, board.right)) > board.halfWidth) return Infinity
+  return abs(dot(q, board.up)) > board.halfHeight ? Infinity : t
 }
 
 function meetChamber(chamber: Chamber, o: Point, d: Point): Meeting | null {
@@ -154,11 +153,19 @@ function meetChamber(chamber: Chamber, o: Point, d: Point): Meeting | null {
 }
 
 /** The first thing a line meets farther than `least`. */
-export function meet(world: World, o: Point, d: Point, least: number): Meeting | null {
+function meet(world: World, o: Point, d: Point, least: number): Meeting | null {
   let best = world.chamber ? meetChamber(world.chamber, o, d) : null
-  const others = world.boards.map((board) => meetBoard(board, o, d, least))
-  if (world.body) others.push(meetBody(world.body, o, d, least))
-  for (const each of others) if (each && (!best || each.t < best.t)) best = each
+  const body = world.body && meetBody(world.body, o, d, least)
+  if (body && (!best || body.t < best.t)) best = body
+  for (const board of world.boards) {
+    const t = toBoard(board, o, d, least)
+    if (t >= (best?.t ?? Infinity)) continue
+    const normal = cross(board.right, board.up)
+    best =
+      dot(d, normal) < 0
+        ? { t, normal, reflectance: board.front }
+        : { t, normal: along([0, 0, 0], normal, -1), reflectance: board.back }
+  }
   return best
 }
 
@@ -166,29 +173,29 @@ export function meet(world: World, o: Point, d: Point, least: number): Meeting |
 export function hidden(world: World, a: Point, b: Point): boolean {
   const d = from(b, a)
   const least = 1e-3 / size(d)
-  const between = (m: Meeting | null): boolean => m !== null && m.t < 1 - least
-  if (world.body && between(meetBody(world.body, a, d, least))) return true
-  return world.boards.some((board) => between(meetBoard(board, a, d, least)))
+  for (const board of world.boards) if (toBoard(board, a, d, least) < 1 - least) return true
+  const body = world.body && meetBody(world.body, a, d, least)
+  return body !== null && body.t < 1 - least
 }
 
 /** Light from one point of the face at a point, for all of the face; GN 1 m gives 1 at 1 m. */
-export function fromFace(world: World, u: number, v: number, p: Point, n: Point | null): number {
+function fromFace(world: World, u: number, v: number, p: Point, n: Point | null): number {
   const { lamp } = world
   const s = along(along(lamp.middle, lamp.right, u), lamp.up, v)
   const way = from(p, s)
   const d = size(way)
   const out = dot(way, lamp.look) / d
-  if (out <= 0 || Math.acos(Math.min(1, out)) > lamp.cut) return 0
+  if (out <= 0 || acos(min(1, out)) > lamp.cut) return 0
   const falls = n === null ? 1 : -dot(way, n) / d
   if (falls <= 0 || hidden(world, p, s)) return 0
-  return (out ** lamp.exponent * falls * 1e6) / Math.max(d * d, 0.25)
+  return (out ** lamp.exponent * falls * 1e6) / max(d * d, 0.25)
 }
 
 /** A point of the face from two numbers of 0 to 1. */
-export function ofFace({ face }: Lamp, x: number, y: number): readonly [number, number] {
+function ofFace({ face }: Lamp, x: number, y: number): readonly [number, number] {
   if (face.kind === 'rectangle') return [(x - 0.5) * face.width, (y - 0.5) * face.height]
-  const r = Math.sqrt(face.inner ** 2 + x * (face.outer ** 2 - face.inner ** 2)) / 2
-  return [r * Math.cos(2 * Math.PI * y), r * Math.sin(2 * Math.PI * y)]
+  const r = sqrt(face.inner ** 2 + x * (face.outer ** 2 - face.inner ** 2)) / 2
+  return [r * cos(2 * PI * y), r * sin(2 * PI * y)]
 }
 
 /** Straight light at a point, the face in `n` × `n` even cells. */
@@ -214,18 +221,18 @@ export function randomOf(seed: number): () => number {
 }
 
 /** A direction over a surface, cosine-weighted; over all sides alike without a normal. */
-export function scattered(normal: Point | null, x: number, y: number): Point {
-  const angle = 2 * Math.PI * y
+function scattered(normal: Point | null, x: number, y: number): Point {
+  const angle = 2 * PI * y
   if (normal === null) {
     const z = 2 * x - 1
-    const r = Math.sqrt(1 - z * z)
-    return [r * Math.cos(angle), r * Math.sin(angle), z]
+    const r = sqrt(1 - z * z)
+    return [r * cos(angle), r * sin(angle), z]
   }
-  const side = normed(cross(Math.abs(normal[0]) > 0.7 ? [0, 1, 0] : [1, 0, 0], normal))
+  const side = normed(cross(abs(normal[0]) > 0.7 ? [0, 1, 0] : [1, 0, 0], normal))
   const third = cross(normal, side)
-  const r = Math.sqrt(x)
-  const flat = along(along([0, 0, 0], side, r * Math.cos(angle)), third, r * Math.sin(angle))
-  return along(flat, normal, Math.sqrt(1 - x))
+  const r = sqrt(x)
+  const flat = along(along([0, 0, 0], side, r * cos(angle)), third, r * sin(angle))
+  return along(flat, normal, sqrt(1 - x))
 }
 
 /**
@@ -248,7 +255,7 @@ export function bounced(
       let way = scattered(normal, (i + random()) / rows, (k + random()) / rows)
       let weight = normal === null ? 4 : 1
       let light = 0
-      for (let bounce = 0; bounce < 60 && weight > 1e-4; bounce++) {
+      for (let bounce = 0; bounce < 60 && weight > 1e-3; bounce++) {
         const met = meet(world, at, way, 1e-3)
         if (!met || met.reflectance === 0) break
         weight *= met.reflectance
@@ -262,5 +269,5 @@ export function bounced(
     }
   const count = rows * rows
   const mean = sum / count
-  return { mean, error: Math.sqrt(Math.max(0, squares / count - mean * mean) / count) }
+  return { mean, error: sqrt(max(0, squares / count - mean * mean) / count) }
 }

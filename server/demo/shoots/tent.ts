@@ -3,15 +3,20 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
 
-/** A white card of the tent, standing on the table and facing the subject. */
-const side = (id: string, azimuthDeg: number, widthMm: number): Plan['cards'][number] => ({
+/** A white card of the tent. */
+const side = (
+  id: string,
+  azimuthDeg: number,
+  elevationDeg: number,
+  heightMm: number
+): Plan['cards'][number] => ({
   id,
   kind: 'card',
   on: true,
-  widthMm,
-  heightMm: 160,
+  widthMm: 170,
+  heightMm,
   reflectance: 0.88,
-  at: { distanceMm: 140, azimuthDeg, elevationDeg: 24 },
+  at: { distanceMm: 130, azimuthDeg, elevationDeg },
   aim: { kind: 'place', place: 'focus' }
 })
 
@@ -37,8 +42,8 @@ export const tent = (): DemoShoot => {
       speedMmS: 0,
       directionDeg: 0
     },
-    view: { elevationDeg: 20 },
-    table: { belowMm: 8.2, widthMm: 420, depthMm: 400, reflectance: 0.75 },
+    view: { elevationDeg: 0 },
+    table: { belowMm: 8.2, widthMm: 420, depthMm: 320, reflectance: 0.4 },
     background: {
       ...base.background,
       distanceMm: 260,
@@ -56,10 +61,11 @@ export const tent = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'tracing')],
-        at: { distanceMm: 330, azimuthDeg: 35, elevationDeg: 55 }
+        at: { distanceMm: 330, azimuthDeg: 40, elevationDeg: 22 }
       })
     ],
-    cards: [side('K1', -90, 170), side('K2', 90, 170), side('K3', -150, 120), side('K4', 150, 120)]
+    // Two sides and a roof; open to the lens, to the head and behind.
+    cards: [side('K1', -100, 26, 120), side('K2', 100, 26, 120), side('K3', 180, 80, 150)]
   }
   return {
     id: 'demo-tent',
