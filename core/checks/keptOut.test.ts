@@ -150,7 +150,7 @@ describe('what keeps it out', () => {
     for (const { deg, narrow } of asked) expect(narrow).toBe(deg > 3)
   })
   test('no flag that takes more than a fifth of a stop from the subject', () => {
-    const seen = Array.from({ length: 25 }, (_, i) => 37 + i / 10).map((deg) => {
+    const seen = Array.from({ length: 30 }, (_, i) => 37 + i / 5).map((deg) => {
       const of = lit(rim(deg), 1)
       const { pose, heads } = sceneOf(of)
       const { at, axis } = heads[0]!

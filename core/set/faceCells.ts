@@ -19,6 +19,8 @@ const RIM = 0.2
 /** A cell this large against its distance is summed by four points. */
 const SMOOTH = 0.7
 const GAUSS = 1 / Math.sqrt(3)
+/** Four points askew: an edge along the cells crosses them one after the other. */
+const ASKEW = [-0.75, -0.25, 0.75, 0.25]
 
 let cells = new Float64Array(2 * MOST_CELLS)
 let next = new Float64Array(2 * MOST_CELLS)
@@ -154,8 +156,8 @@ function lightOfCell(
 ): number {
   let sum = 0
   for (let k = 0; k < 4; k++) {
-    const pu = u + (k & 1 ? GAUSS : -GAUSS) * hu
-    const pv = v + (k & 2 ? GAUSS : -GAUSS) * hv
+    const pu = u + (sure ? (k & 1 ? GAUSS : -GAUSS) : ASKEW[k]!) * hu
+    const pv = v + (sure ? (k & 2 ? GAUSS : -GAUSS) : ASKEW[(k + 1) & 3]!) * hv
     if (!sure && !onFace(pu, pv)) continue
     const e = lightOf(pu, pv)
     if (e > 0 && (sure || !hidden(pu, pv))) sum += e

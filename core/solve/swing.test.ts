@@ -37,7 +37,8 @@ describe('a grid and a swing', () => {
     const swung = { ...plan.lights[0]!.at, azimuthDeg: 50 }
     expect(background(withLight(plan, 0, { modifiers: [grid] }))).toBeGreaterThan(-3)
     expect(background(withLight(plan, 0, { at: swung }))).toBeGreaterThan(-3)
-    expect(background(withLight(plan, 0, { modifiers: [grid], at: swung }))).toBe(-Infinity)
+    // What is left comes off the subject.
+    expect(background(withLight(plan, 0, { modifiers: [grid], at: swung }))).toBeLessThan(-15)
     const [way] = findWays(plan)
     expect(way!.group).toBe('two')
     const [light] = applyChange(plan, way!.change).lights
