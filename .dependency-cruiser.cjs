@@ -21,7 +21,7 @@ const CORE = [
   'api'
 ]
 
-const TEST = '\\.(test|spec)\\.ts$|/testing\\.ts$|^core/testing\\.ts$'
+const TEST = '\\.(test|spec)\\.ts$|/testing\\.ts$|^core/testing\\.ts$|^core/truth/'
 /** Packages and Node's own modules. */
 const OUTSIDE = ['npm', 'npm-dev', 'core']
 

@@ -43,7 +43,9 @@ describe('demo data', () => {
       'demo-crystal',
       'demo-movement',
       'demo-seed',
+      'demo-shells',
       'demo-steam',
+      'demo-tent',
       'demo-vial'
     ])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')

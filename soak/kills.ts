@@ -11,6 +11,7 @@ import sharp from 'sharp'
 import type { KitRecord, RunFrames, Shoot, ShootSummary } from '@core/api/api'
 import { testFrame, testLens } from '@core/testing'
 import { startServer, type RunningServer } from '../e2e/server'
+import { demoShoots } from '../server/demo/shoots/index'
 import type { Chance } from './random'
 
 export interface KillReport {
@@ -213,9 +214,10 @@ function killNewest(dataDir: string): void {
 /** First starts killed while the demo data are made: afterwards they are all there, once. */
 export async function killFirstStarts(kills: number, by: Chance): Promise<number> {
   const blows = Array.from({ length: kills }, () => 100 + by.below(3000))
+  const wanted = (await demoShoots()).length
   return killStarts(folder(), blows, async ({ url }) => {
     const shoots = await get<ShootSummary[]>(`${url}/api/shoots`)
-    return Math.abs(shoots.length - 9) + (shoots.some((shoot) => shoot.unreadable) ? 1 : 0)
+    return Math.abs(shoots.length - wanted) + (shoots.some((shoot) => shoot.unreadable) ? 1 : 0)
   })
 }
 

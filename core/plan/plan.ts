@@ -102,7 +102,7 @@ const uniqueIds = (
 
 const reflectance = z.number().min(0.01).max(1)
 /** A room round the set; the focus point lies anywhere in it. */
-export const roomSchema = z
+const roomSchema = z
   .strictObject({
     widthMm: lengthMm(500, 30000),
     depthMm: lengthMm(500, 30000),

@@ -25,7 +25,7 @@ export interface Scene {
 }
 
 /** Every head of a plan, aimed at its places. */
-export const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] =>
+const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] =>
   plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
 
 /** The direction each head looks in, by index of the light. */

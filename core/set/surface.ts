@@ -4,34 +4,12 @@
  * evaluation. Source: intersection of a line with planes, quadrics and slabs, any handbook of
  * analytic geometry.
  */
+import { betweenOf, type Between } from './between'
+import { isSheet, type Surface } from './shapes'
 import { BOX, CYLINDER, ELLIPSOID, solidNormal, throughSolid } from './solid'
 import { toRad, type Vec } from './vec'
 
-/** A flat thing. Both sides of it count. */
-export interface Sheet {
-  readonly id: string
-  readonly kind: 'rectangle' | 'disc' | 'ring'
-  readonly at: Vec
-  readonly across: Vec
-  readonly upward: Vec
-  /** unit, square to `across` and `upward` */
-  readonly normal: Vec
-  readonly halfAcross: number
-  readonly halfUpward: number
-  /** of a ring: radius of its hole over that of its rim, 0–1 */
-  readonly hole?: number
-}
-/** A body round the origin, rotated about the upright axis. */
-export interface Solid {
-  readonly id: string
-  readonly kind: 'box' | 'ellipsoid' | 'cylinder'
-  readonly rotationDeg: number
-  readonly half: Vec
-}
-export type Surface = Sheet | Solid
-
-/** Whether a surface is flat. */
-export const isSheet = (surface: Surface): surface is Sheet => 'normal' in surface
+export * from './shapes'
 
 /** Where a ray meets a surface; filled in place. */
 export interface Hit {
@@ -74,25 +52,7 @@ export interface Surfaces {
     by: number,
     bz: number
   ) => boolean
-  /**
-   * Which surfaces may stand between two balls, either may be a point; the rest surely do
-   * not.
-   * @param skip index of one that is known not to; −1 for none
-   * @param out filled with their indices
-   * @returns how many
-   */
-  readonly between: (
-    ax: number,
-    ay: number,
-    az: number,
-    aRadius: number,
-    bx: number,
-    by: number,
-    bz: number,
-    bRadius: number,
-    skip: number,
-    out: Int32Array
-  ) => number
+  readonly between: Between
   /**
    * The first surface a ray meets.
    * @param ox,oy,oz where it starts
@@ -163,23 +123,11 @@ function packed(list: readonly Surface[]): Float64Array {
   return data
 }
 
-/** A ball round a surface: middle and radius. */
-const ballOf = (each: Surface): readonly number[] =>
-  isSheet(each)
-    ? [
-        ...each.at,
-        each.kind === 'rectangle'
-          ? Math.hypot(each.halfAcross, each.halfUpward)
-          : Math.max(each.halfAcross, each.halfUpward)
-      ]
-    : [0, 0, 0, each.kind === 'ellipsoid' ? Math.max(...each.half) : Math.hypot(...each.half)]
-
 /** Surfaces made ready to be asked. */
 export function surfacesOf(list: readonly Surface[]): Surfaces {
   const count = list.length
   const kinds = Uint8Array.from(list, (each) => KINDS[each.kind])
   const data = packed(list)
-  const balls = Float64Array.from(list.flatMap(ballOf))
   const span = new Float64Array(2)
 
   /**
@@ -264,49 +212,6 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return false
   }
 
-  const between: Surfaces['between'] = (ax, ay, az, aRadius, bx, by, bz, bRadius, skip, out) => {
-    const dx = bx - ax
-    const dy = by - ay
-    const dz = bz - az
-    const d2 = dx * dx + dy * dy + dz * dz || 1e-12
-    const widest = aRadius > bRadius ? aRadius : bRadius
-    const lean = (bRadius - aRadius) / Math.sqrt(d2)
-    const slant = 1 / Math.sqrt(Math.max(1e-3, 1 - lean * lean))
-    let found = 0
-    for (let i = 0; i < count; i++) {
-      if (i === skip) continue
-      const o = i * ROW
-      if (kinds[i]! <= RING) {
-        // Both balls on one side of its plane; what lies in the plane is on either.
-        const a = ax * data[o]! + ay * data[o + 1]! + az * data[o + 2]! - data[o + 3]!
-        const b = bx * data[o]! + by * data[o + 1]! + bz * data[o + 2]! - data[o + 3]!
-        if (a >= aRadius - 1e-7 && b >= bRadius - 1e-7) continue
-        if (-a >= aRadius - 1e-7 && -b >= bRadius - 1e-7) continue
-      }
-      // Its own ball against the tube round both.
-      const s = i * 4
-      const x = balls[s]! - ax
-      const y = balls[s + 1]! - ay
-      const z = balls[s + 2]! - az
-      const reach = balls[s + 3]!
-      let t = (x * dx + y * dy + z * dz) / d2
-      t = t < 0 ? 0 : t > 1 ? 1 : t
-      const ox = x - t * dx
-      const oy = y - t * dy
-      const oz = z - t * dz
-      const off2 = ox * ox + oy * oy + oz * oz
-      if (off2 > (reach + widest) * (reach + widest)) continue
-      // A cone where the balls differ: at most this wide within the surface's reach.
-      const slack = reach / Math.sqrt(d2)
-      const least = aRadius + (bRadius - aRadius) * (t - slack > 0 ? t - slack : 0)
-      const most = aRadius + (bRadius - aRadius) * (t + slack < 1 ? t + slack : 1)
-      const wide = Math.min(widest, (least > most ? least : most) * slant)
-      if (off2 > (reach + wide) * (reach + wide)) continue
-      out[found++] = i
-    }
-    return found
-  }
-
   const putNormal = (hit: Hit, dx: number, dy: number, dz: number): void => {
     const o = hit.index * ROW
     if (kinds[hit.index]! <= RING) {
@@ -342,7 +247,7 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return true
   }
   const convex = (i: number): boolean => list[i]!.kind !== 'ring'
-  return { list, blocked, convex, hides, between, nearest }
+  return { list, blocked, convex, hides, between: betweenOf(list), nearest }
 }
 
 /**

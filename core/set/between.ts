@@ -1,0 +1,94 @@
+/**
+ * Which things may stand between two places, found by planes and balls round them: most cannot, and
+ * need not be asked. Source: math, distance of a point from a line; a cone round two balls.
+ */
+import { isSheet, type Sheet, type Surface } from './shapes'
+
+/**
+ * Which surfaces may stand between two balls, either may be a point; the rest surely do
+ * not.
+ * @param skip index of one that is known not to; −1 for none
+ * @param out filled with their indices
+ * @returns how many
+ */
+export type Between = (
+  ax: number,
+  ay: number,
+  az: number,
+  aRadius: number,
+  bx: number,
+  by: number,
+  bz: number,
+  bRadius: number,
+  skip: number,
+  out: Int32Array
+) => number
+
+/** A ball round a surface: middle and radius. */
+const ballOf = (each: Surface): readonly number[] =>
+  isSheet(each)
+    ? [
+        ...each.at,
+        each.kind === 'rectangle'
+          ? Math.hypot(each.halfAcross, each.halfUpward)
+          : Math.max(each.halfAcross, each.halfUpward)
+      ]
+    : [0, 0, 0, each.kind === 'ellipsoid' ? Math.max(...each.half) : Math.hypot(...each.half)]
+
+/** The plane a sheet lies in: its normal, and how far along that. */
+const planeOf = ({ normal, at }: Sheet): readonly number[] => [
+  ...normal,
+  normal[0] * at[0] + normal[1] * at[1] + normal[2] * at[2]
+]
+
+/** Things made ready to be asked. */
+export function betweenOf(list: readonly Surface[]): Between {
+  const count = list.length
+  const flat = list.map(isSheet)
+  const planes = Float64Array.from(
+    list.flatMap((each) => (isSheet(each) ? planeOf(each) : [0, 0, 0, 0]))
+  )
+  const balls = Float64Array.from(list.flatMap(ballOf))
+  return (ax, ay, az, aRadius, bx, by, bz, bRadius, skip, out) => {
+    const dx = bx - ax
+    const dy = by - ay
+    const dz = bz - az
+    const d2 = dx * dx + dy * dy + dz * dz || 1e-12
+    const widest = aRadius > bRadius ? aRadius : bRadius
+    const lean = (bRadius - aRadius) / Math.sqrt(d2)
+    const slant = 1 / Math.sqrt(Math.max(1e-3, 1 - lean * lean))
+    let found = 0
+    for (let i = 0; i < count; i++) {
+      if (i === skip) continue
+      const o = i * 4
+      if (flat[i]) {
+        // Both balls on one side of its plane; what lies in the plane is on either.
+        const a = ax * planes[o]! + ay * planes[o + 1]! + az * planes[o + 2]! - planes[o + 3]!
+        const b = bx * planes[o]! + by * planes[o + 1]! + bz * planes[o + 2]! - planes[o + 3]!
+        if (a >= aRadius - 1e-7 && b >= bRadius - 1e-7) continue
+        if (-a >= aRadius - 1e-7 && -b >= bRadius - 1e-7) continue
+      }
+      // Its own ball against the tube round both.
+      const s = i * 4
+      const x = balls[s]! - ax
+      const y = balls[s + 1]! - ay
+      const z = balls[s + 2]! - az
+      const reach = balls[s + 3]!
+      let t = (x * dx + y * dy + z * dz) / d2
+      t = t < 0 ? 0 : t > 1 ? 1 : t
+      const ox = x - t * dx
+      const oy = y - t * dy
+      const oz = z - t * dz
+      const off2 = ox * ox + oy * oy + oz * oz
+      if (off2 > (reach + widest) * (reach + widest)) continue
+      // A cone where the balls differ: at most this wide within the surface's reach.
+      const slack = reach / Math.sqrt(d2)
+      const least = aRadius + (bRadius - aRadius) * (t - slack > 0 ? t - slack : 0)
+      const most = aRadius + (bRadius - aRadius) * (t + slack < 1 ? t + slack : 1)
+      const wide = Math.min(widest, (least > most ? least : most) * slant)
+      if (off2 > (reach + wide) * (reach + wide)) continue
+      out[found++] = i
+    }
+    return found
+  }
+}
