@@ -1,7 +1,8 @@
 /**
- * Which share of the light that patches throw back reaches a place: ρ·cos·cos·A/(πd² + A), patches
- * cut finer where the place is near, where its horizon or a shadow runs across them. Source: one
- * diffuse patch on a point, disc-corrected; radiometry of Lambertian surfaces.
+ * Which share of the light that patches throw back reaches a place: ρ times the view factor, patches
+ * cut finer where the place is near; where a shadow or its horizon runs across one, the share of it
+ * that is seen. Sources: formFactor.ts; far away cos·cos·A/(πd² + A), radiometry of Lambertian
+ * surfaces.
  */
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
@@ -44,8 +45,8 @@ export function couplingsOf(
   const list: { piece: Patch; patch: number; share: number }[] = []
   let free = 0
   /** Adds to `sum` the parts of a piece as points, all and those that are seen. */
-  const addPoints = (piece: Patch, near: number): void => {
-    const parts = piece.parts(near > 0.3 ? 4 : near > 0.1 ? 3 : 2)
+  const addPoints = (piece: Patch, size: number): void => {
+    const parts = piece.parts(size > 0.3 ? 4 : size > 0.1 ? 3 : 2)
     for (let i = 0; i < parts.length; i += 7) {
       const dx = parts[i]! - place[0]
       const dy = parts[i + 1]! - place[1]

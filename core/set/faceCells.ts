@@ -5,6 +5,7 @@
  * is convex), in when nothing can reach it, and cut again as long as neither is known: no thing and
  * no beam is too small to be found. Source: math, convexity of a shadow seen from a point.
  */
+import { fromFacePoint } from './faceLight'
 import type { Head } from './heads'
 import type { Surfaces } from './surface'
 import { dot, type Vec } from './vec'
@@ -37,26 +38,15 @@ let [fromX, fromY, fromZ, faceX, faceY, faceZ] = [0, 0, 0, 0, 0, 0]
 let [acrossX, acrossY, acrossZ, upwardX, upwardY, upwardZ] = [0, 0, 0, 0, 0, 0]
 
 /** Light of one point of the face, per share of its area; 0 outside beam and horizon. */
-function lightOf(u: number, v: number): number {
-  const { axis, across, upward, shape } = head
-  const dx = head.at[0] + u * across[0] + v * upward[0] - at[0]
-  const dy = head.at[1] + u * across[1] + v * upward[1] - at[1]
-  const dz = head.at[2] + u * across[2] + v * upward[2] - at[2]
-  const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
-  const d = Math.sqrt(d2)
-  const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
-  if (cosOff <= 0 || cosOff < head.limitCos) return 0
-  const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
-  if (cosIn <= 0) return 0
-  const round =
-    shape.length > 1
-      ? Math.atan2(
-          -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
-          -(dx * across[0] + dy * across[1] + dz * across[2])
-        )
-      : 0
-  return (shape(cosOff, round) * cosIn * 1e6) / d2
-}
+const lightOf = (u: number, v: number): number =>
+  fromFacePoint(
+    head,
+    faceX + u * acrossX + v * upwardX,
+    faceY + u * acrossY + v * upwardY,
+    faceZ + u * acrossZ + v * upwardZ,
+    at,
+    normal
+  )
 
 const hiddenBy = (i: number, u: number, v: number): boolean =>
   surfaces.hides(
@@ -128,16 +118,15 @@ function shadeOf(u: number, v: number, hu: number, hv: number, level: number): n
 const found = new Int32Array(64)
 /** Whether any of the blockers may stand between the point and a cell. */
 function mayHide(u: number, v: number, hu: number, hv: number): boolean {
-  const { across, upward } = head
   return (
     surfaces.between(
-      at[0],
-      at[1],
-      at[2],
+      fromX,
+      fromY,
+      fromZ,
       0,
-      head.at[0] + u * across[0] + v * upward[0],
-      head.at[1] + u * across[1] + v * upward[1],
-      head.at[2] + u * across[2] + v * upward[2],
+      faceX + u * acrossX + v * upwardX,
+      faceY + u * acrossY + v * upwardY,
+      faceZ + u * acrossZ + v * upwardZ,
       Math.hypot(hu, hv),
       -1,
       found

@@ -6,6 +6,7 @@
  * each sample.
  */
 import { faceCells } from './faceCells'
+import { fromFacePoint } from './faceLight'
 import type { Head } from './heads'
 import { levelFor, samplesOf } from './samples'
 import type { Scene } from './scene'
@@ -24,27 +25,11 @@ export const newGathered = (): Gathered => ({ direct: 0, open: 0 })
  * @param samples x, y, z, weight each
  */
 function smooth(head: Head, samples: Float64Array, at: Vec, normal: Vec | null): number {
-  const { axis, across, upward, shape } = head
   let sum = 0
-  for (let i = 0; i < samples.length; i += 4) {
-    const dx = samples[i]! - at[0]
-    const dy = samples[i + 1]! - at[1]
-    const dz = samples[i + 2]! - at[2]
-    const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
-    const d = Math.sqrt(d2)
-    const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
-    if (cosOff <= 0) continue
-    const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
-    if (cosIn <= 0) continue
-    const round =
-      shape.length > 1
-        ? Math.atan2(
-            -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
-            -(dx * across[0] + dy * across[1] + dz * across[2])
-          )
-        : 0
-    sum += (samples[i + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
-  }
+  for (let i = 0; i < samples.length; i += 4)
+    sum +=
+      samples[i + 3]! *
+      fromFacePoint(head, samples[i]!, samples[i + 1]!, samples[i + 2]!, at, normal)
   return sum
 }
 
@@ -130,7 +115,7 @@ export function glance(
   distanceMm: number,
   things: boolean
 ): number {
-  const { axis, across, upward, shape, limitCos, limitTan } = head
+  const { axis, limitTan } = head
   const dx = head.at[0] - at[0]
   const dy = head.at[1] - at[1]
   const dz = head.at[2] - at[2]
@@ -150,27 +135,10 @@ export function glance(
   const samples = samplesOf(head, edge || wide > 1.5 ? 2 : wide > 0.3 ? 1 : 0)
   let sum = 0
   for (let i = 0; i < samples.length; i += 4) {
-    const dx = samples[i]! - at[0]
-    const dy = samples[i + 1]! - at[1]
-    const dz = samples[i + 2]! - at[2]
-    const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
-    const d = Math.sqrt(d2)
-    const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
-    const cosIn = (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
-    if (cosOff <= 0 || cosOff < limitCos || cosIn <= 0) continue
-    if (
-      things &&
-      surfaces.blocked(at[0], at[1], at[2], samples[i]!, samples[i + 1]!, samples[i + 2]!)
-    )
-      continue
-    const round =
-      shape.length > 1
-        ? Math.atan2(
-            -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
-            -(dx * across[0] + dy * across[1] + dz * across[2])
-          )
-        : 0
-    sum += (samples[i + 3]! * shape(cosOff, round) * cosIn * 1e6) / d2
+    const [x, y, z] = [samples[i]!, samples[i + 1]!, samples[i + 2]!]
+    const e = fromFacePoint(head, x, y, z, at, normal)
+    if (e > 0 && !(things && surfaces.blocked(at[0], at[1], at[2], x, y, z)))
+      sum += samples[i + 3]! * e
   }
   return sum
 }

@@ -1,0 +1,41 @@
+/**
+ * Light of one point of a head's face. Source: radiometry: Lambert's cosine law, inverse square;
+ * the beam from the kit.
+ */
+import type { Head } from './heads'
+import type { Vec } from './vec'
+
+/**
+ * What one point of a face would give if all of the head shone from there.
+ * @param x,y,z the point of the face
+ * @param at where it falls
+ * @param normal of the surface there, unit; null: light counts from every side alike
+ * @returns relative as the transport's own; 0 outside the beam and below the horizon
+ */
+export function fromFacePoint(
+  head: Head,
+  x: number,
+  y: number,
+  z: number,
+  at: Vec,
+  normal: Vec | null
+): number {
+  const { axis, across, upward, shape, limitCos } = head
+  const dx = x - at[0]
+  const dy = y - at[1]
+  const dz = z - at[2]
+  const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
+  const d = Math.sqrt(d2)
+  const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d
+  if (cosOff <= 0 || cosOff < limitCos) return 0
+  const cosIn = normal === null ? 1 : (dx * normal[0] + dy * normal[1] + dz * normal[2]) / d
+  if (cosIn <= 0) return 0
+  const round =
+    shape.length > 1
+      ? Math.atan2(
+          -(dx * upward[0] + dy * upward[1] + dz * upward[2]),
+          -(dx * across[0] + dy * across[1] + dz * across[2])
+        )
+      : 0
+  return (shape(cosOff, round) * cosIn * 1e6) / d2
+}
