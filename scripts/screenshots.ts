@@ -50,6 +50,11 @@ const SHOTS: readonly Shot[] = [
   { name: 'light', path: `${beetle}/light` },
   { name: 'light-mirror', path: '/shoots/demo-coin/light' },
   {
+    name: 'light-bounce',
+    path: '/shoots/demo-shells/light',
+    before: (page) => page.locator('[data-cell="A-shadow"]').click()
+  },
+  {
     name: 'light-checks',
     path: '/shoots/demo-crab/light',
     before: async (page) => {

@@ -127,7 +127,7 @@ export function glance(
   if (above <= -lean) return 0
   const edge = off + head.radiusMm > spot || above < lean
   // A beam narrower than the face: few samples of it would miss the part it comes from.
-  if (edge && spot < 2 * head.radiusMm) {
+  if (edge && spot < 0.6 * head.radiusMm) {
     const count = things ? between(head, surfaces, at, on) : 0
     return faceCells(head, surfaces, at, normal, near, count, COARSE)
   }

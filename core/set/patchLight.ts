@@ -63,7 +63,7 @@ function mean(
     // A beam's light falls off over its own width, or over the face's where that is wider.
     const soft = Math.max(1e-6, ahead * head.smoothTan, head.radiusMm)
     const inBeam = off - radiusMm < 3 * soft
-    const edge = off + reach > spot && radiusMm > 0.15 * Math.max(spot, head.radiusMm)
+    const edge = off + reach > spot && radiusMm > 0.25 * Math.max(spot, head.radiusMm)
     if (radiusMm > 0.35 * d || edge || (inBeam && radiusMm > 0.6 * soft))
       return overHalves(head, surfaces, patch, halvings, forShadow)
   }
