@@ -6,7 +6,7 @@ import { testCard, testLight, testModifier, testPlan, testStrobe } from '../test
 import { sceneOf } from './scene'
 import { surfacesOf, type Surface } from './surface'
 import { computeTransport } from './transport'
-import { distance, type Vec } from './vec'
+import type { Vec } from './vec'
 
 const lightOf = (plan: Plan, place: string) => {
   const { scene, direct, open } = computeTransport(plan)
@@ -148,14 +148,13 @@ test('property: what hides one point of a ball from one of another is never left
         surfaces.list.forEach((_: Surface, i) => {
           if (surfaces.hides(i, ...p, ...q)) expect(listed).toContain(i)
         })
-        expect(distance(p, a)).toBeLessThanOrEqual(ra + 1e-9)
       }
     ),
     { numRuns: 3000 }
   )
 })
 
-test('a ring is not taken for convex: light through its hole is found', () => {
+test('a ring is not taken for convex, a disc is', () => {
   const around = {
     id: 'ring',
     kind: 'ring',

@@ -11,17 +11,21 @@ const FOR_SHADOW = 2
 const near = new Int32Array(64)
 
 /**
- * @param known what has been found of this head's light, by the patch's id; NaN or missing: nothing
- *   yet
+ * @param known what has been found of this head's light; added to
  * @returns relative as the transport's own
  */
 export function lightOnPatch(
   head: Head,
   surfaces: Surfaces,
   patch: Patch,
-  known: (number | undefined)[]
+  known: Map<Patch, number>
 ): number {
-  return (known[patch.id] ??= mean(head, surfaces, patch, HALVINGS, patch.whole ? FOR_SHADOW : 1))
+  let light = known.get(patch)
+  if (light === undefined) {
+    light = mean(head, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
+    known.set(patch, light)
+  }
+  return light
 }
 
 /** The mean over both halves. */
@@ -32,7 +36,7 @@ function overHalves(
   halvings: number,
   forShadow: number
 ): number {
-  const [a, b] = patch.halves()
+  const [a, b] = patch.passingHalves()
   return (
     (mean(head, surfaces, a, halvings - 1, forShadow) * a.areaMm2 +
       mean(head, surfaces, b, halvings - 1, forShadow) * b.areaMm2) /

@@ -25,14 +25,10 @@ export interface Common {
   readonly flat: boolean
 }
 
-/** Counts the patches of a set. */
-export interface Count {
-  patches: number
-}
+/** Halves are kept for other lamps down to this depth. */
+const KEPT_DEPTH = 4
 
 export class Patch {
-  /** counts all pieces of a set, halves too */
-  readonly id: number
   readonly at: Vec
   readonly normal: Vec
   readonly areaMm2: number
@@ -52,16 +48,14 @@ export class Patch {
   constructor(
     private readonly piece: PieceOf,
     private readonly common: Common,
-    private readonly count: Count,
     private readonly u0: number,
     private readonly u1: number,
     private readonly v0: number,
     private readonly v1: number,
-    /** no half of another */
-    readonly whole: boolean
+    /** how often it was halved: 0 is a whole patch */
+    readonly depth: number
   ) {
     const { at, normal, areaMm2 } = piece(u0, u1, v0, v1)
-    this.id = count.patches++
     this.at = at
     this.normal = normal
     this.areaMm2 = areaMm2
@@ -81,7 +75,7 @@ export class Patch {
   }
 
   private part(u0: number, u1: number, v0: number, v1: number): Patch {
-    return new Patch(this.piece, this.common, this.count, u0, u1, v0, v1, false)
+    return new Patch(this.piece, this.common, u0, u1, v0, v1, this.depth + 1)
   }
 
   /**
@@ -121,14 +115,22 @@ export class Patch {
     }
   }
 
-  /** Both its halves, cut across its longer way. */
+  /** Both its halves, cut across its longer way; always the same two. */
   halves(): readonly [Patch, Patch] {
-    if (this.known) return this.known
+    return (this.known ??= this.newHalves())
+  }
+
+  /** The same, but those made for a lamp's narrow beam are not kept: lamps move. */
+  passingHalves(): readonly [Patch, Patch] {
+    return this.known ?? (this.depth < KEPT_DEPTH ? this.halves() : this.newHalves())
+  }
+
+  private newHalves(): readonly [Patch, Patch] {
     const { u0, u1, v0, v1 } = this
     const [u, v] = [(u0 + u1) / 2, (v0 + v1) / 2]
-    return (this.known = this.byU
+    return this.byU
       ? [this.part(u0, u, v0, v1), this.part(u, u1, v0, v1)]
-      : [this.part(u0, u1, v0, v), this.part(u0, u1, v, v1)])
+      : [this.part(u0, u1, v0, v), this.part(u0, u1, v, v1)]
   }
 }
 
@@ -136,14 +138,13 @@ export class Patch {
 export function cutUp(
   piece: PieceOf,
   common: Common,
-  count: Count,
   us: readonly number[],
   vs: readonly number[] = us
 ): Patch[] {
   const patches: Patch[] = []
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++)
-      patches.push(new Patch(piece, common, count, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!, true))
+      patches.push(new Patch(piece, common, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!, 0))
   return patches
 }
 

@@ -12,7 +12,6 @@ import {
   ofEllipsoid,
   ofSheet,
   type Common,
-  type Count,
   type Patch,
   type PieceOf
 } from './patches'
@@ -26,8 +25,6 @@ export interface Reflectors {
   readonly patches: readonly Patch[]
   /** whether a patch belongs to a room round it all, by index */
   readonly ofRoom: readonly boolean[]
-  /** grows as patches are halved */
-  readonly count: Count
 }
 
 /**
@@ -125,7 +122,6 @@ export function reflectorsOf(
 ): Reflectors {
   const names: string[] = []
   const patches: Patch[] = []
-  const count: Count = { patches: 0 }
   const common = (name: string, reflectance: number, flat: boolean): Common => {
     let of = names.indexOf(name)
     if (of < 0) of = names.push(name) - 1
@@ -138,7 +134,7 @@ export function reflectorsOf(
     us: readonly number[],
     vs: readonly number[] = us,
     flat = true
-  ): void => void patches.push(...cutUp(piece, common(name, reflectance, flat), count, us, vs))
+  ): void => void patches.push(...cutUp(piece, common(name, reflectance, flat), us, vs))
   const { table, subject, room } = plan
   const board = table && tableSheet(table)
   const sheets = [...cards.map(({ sheet }) => sheet), background, ...(board ? [board] : [])]
@@ -183,5 +179,5 @@ export function reflectorsOf(
     side('ceiling', ceiling, room.ceilingReflectance)
     side('floor', floor, room.floorReflectance)
   }
-  return { names, patches, count, ofRoom: patches.map((_, k) => k >= inside) }
+  return { names, patches, ofRoom: patches.map((_, k) => k >= inside) }
 }

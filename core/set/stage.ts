@@ -6,6 +6,7 @@ import { exchangeOf, type Bounced } from './exchange'
 import { reflectorsOf, type Reflectors } from './reflectors'
 import { sameStage } from './same'
 import type { Scene } from './scene'
+import { sameVec } from './vec'
 
 export interface Stage {
   readonly plan: Plan
@@ -19,9 +20,7 @@ export interface Stage {
 const sameCards = (a: Scene, b: Scene): boolean =>
   a.cards.every(({ sheet }, i) => {
     const other = b.cards[i]!.sheet
-    return [0, 1, 2].every(
-      (k) => sheet.at[k] === other.at[k] && sheet.normal[k] === other.normal[k]
-    )
+    return sameVec(sheet.at, other.at) && sameVec(sheet.normal, other.normal)
   })
 
 /** @param near another stage, kept where it is the same */

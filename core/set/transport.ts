@@ -8,11 +8,12 @@ import { couplingsOf, type Coupling } from './couplings'
 import { gather, newGathered } from './gather'
 import type { Head } from './heads'
 import { lightOnPatch } from './patchLight'
+import type { Patch } from './patches'
 import type { PlacePoint } from './places'
 import { sameLight } from './same'
 import { sceneOf, type Scene } from './scene'
 import { stageOf, type Stage } from './stage'
-import type { Vec } from './vec'
+import { sameVec } from './vec'
 
 export interface Transport {
   readonly scene: Scene
@@ -33,8 +34,8 @@ export interface Transport {
 /** What one head throws on the patches of a stage. */
 interface Lamp {
   readonly head: Head
-  /** straight, by the patch's id; filled as it is asked for */
-  readonly straight: (number | undefined)[]
+  /** straight, on each patch and piece of one; filled as it is asked for */
+  readonly straight: Map<Patch, number>
   /** by bounces, on each patch */
   readonly bounced: Float64Array
 }
@@ -48,14 +49,11 @@ export interface Known {
   readonly lamps: readonly Lamp[]
 }
 
-const sameVec = (a: Vec | null, b: Vec | null): boolean =>
-  a === b || (a !== null && b !== null && a[0] === b[0] && a[1] === b[1] && a[2] === b[2])
-
 const samePlace = (a: PlacePoint | undefined, b: PlacePoint): boolean =>
   a !== undefined && a.on === b.on && sameVec(a.at, b.at) && sameVec(a.normal, b.normal)
 
 function lampOf(head: Head, { scene, reflectors, bounced }: Stage): Lamp {
-  const straight: (number | undefined)[] = []
+  const straight = new Map<Patch, number>()
   const falls = Float64Array.from(reflectors.patches, (patch) =>
     lightOnPatch(head, scene.surfaces, patch, straight)
   )

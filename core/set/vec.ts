@@ -15,6 +15,9 @@ export const cross = (a: Vec, b: Vec): Vec => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0]
 ]
+/** Whether two points or directions are one, or neither is there. */
+export const sameVec = (a: Vec | null, b: Vec | null): boolean =>
+  a === b || (a !== null && b !== null && a[0] === b[0] && a[1] === b[1] && a[2] === b[2])
 const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
 export const distance = (a: Vec, b: Vec): number =>
   Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])

@@ -1,7 +1,6 @@
-import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
 /**
  * A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for
@@ -9,11 +8,7 @@ import { light, settled, slate, type DemoShoot } from './demoShoot'
  */
 export const bottle = (): DemoShoot => {
   const strobe = demoItem('strobe', 'bench-200')
-  const base = newPlan('black-still', 'Scent bottle, cut stopper', {
-    ...slate,
-    strobe,
-    modifier: null
-  })
+  const base = onSlate('black-still', 'Scent bottle, cut stopper', strobe)
   const plan: Plan = {
     ...base,
     subject: {

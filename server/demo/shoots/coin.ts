@@ -1,7 +1,6 @@
-import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
 /**
  * A coin seen from steeply above, its flat face a mirror: the panel stands in the zone that shows,
@@ -9,11 +8,7 @@ import { light, settled, slate, type DemoShoot } from './demoShoot'
  */
 export const coin = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = newPlan('black-soft', 'Silver token, 1st tray', {
-    ...slate,
-    strobe,
-    modifier: null
-  })
+  const base = onSlate('black-soft', 'Silver token, 1st tray', strobe)
   const plan: Plan = {
     ...base,
     subject: {

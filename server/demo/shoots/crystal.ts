@@ -1,7 +1,6 @@
-import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
 /**
  * A crystal far deeper than one frame holds: a stack on a rail, two soft heads that recycle between
@@ -10,11 +9,7 @@ import { light, settled, slate, type DemoShoot } from './demoShoot'
  */
 export const crystal = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = newPlan('black-soft', 'Quartz cluster, deep', {
-    ...slate,
-    strobe,
-    modifier: null
-  })
+  const base = onSlate('black-soft', 'Quartz cluster, deep', strobe)
   const plan: Plan = {
     ...base,
     subject: {

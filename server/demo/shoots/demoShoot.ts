@@ -1,6 +1,8 @@
 /** A demo shoot, and what the sets of several share. */
 import type { Stage } from '@core/api/api'
-import type { Light, Plan } from '@core/plan/plan'
+import type { Strobe } from '@core/kit/kit'
+import { newPlan } from '@core/plan/newPlan'
+import type { Light, Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
@@ -18,6 +20,9 @@ export const slate = {
   camera: demoItem('camera', 'slate-body'),
   lens: demoItem('lens', 'slate-100')
 }
+/** A new shoot with that camera and lens, one strobe and nothing on it. */
+export const onSlate = (look: Look, title: string, strobe: Strobe): Plan =>
+  newPlan(look, title, { ...slate, strobe, modifier: null })
 /** A light on a stand that looks at the focus point, unless told otherwise. */
 export const light = (
   part: Partial<Light> & Pick<Light, 'id' | 'name' | 'role' | 'strobe' | 'at'>

@@ -4,13 +4,13 @@
  */
 import { beetle } from './beetle'
 import { bottle } from './bottle'
-import { ceiling } from './ceiling'
 import { coin } from './coin'
 import { crab } from './crab'
 import { crystal } from './crystal'
 import type { DemoShoot } from './demoShoot'
 import { movement } from './movement'
 import { seed } from './seed'
+import { shells } from './shells'
 import { steam } from './steam'
 import { tent } from './tent'
 import { vial } from './vial'
@@ -25,6 +25,6 @@ export const demoShoots = async (): Promise<DemoShoot[]> => [
   crystal(),
   seed(),
   vial(),
-  ceiling(),
+  shells(),
   tent()
 ]

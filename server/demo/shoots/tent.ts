@@ -1,7 +1,6 @@
-import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
 /** A white card of the tent. */
 const side = (
@@ -23,11 +22,7 @@ const side = (
 /** Pale cards all round throw the light of one head back and forth until it comes from all sides. */
 export const tent = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = newPlan('black-soft', 'Stag beetle, tent of cards', {
-    ...slate,
-    strobe,
-    modifier: null
-  })
+  const base = onSlate('black-soft', 'Stag beetle, tent of cards', strobe)
   const plan: Plan = {
     ...base,
     subject: {
@@ -37,7 +32,7 @@ export const tent = (): DemoShoot => {
       heightMm: 16,
       depthMm: 52,
       rotationDeg: 25,
-      sharpDepthMm: 8,
+      sharpDepthMm: 3,
       reflectance: 0.05,
       speedMmS: 0,
       directionDeg: 0
@@ -51,9 +46,9 @@ export const tent = (): DemoShoot => {
       heightMm: 300,
       reflectance: 0.8
     },
-    settings: { ...base.settings, apertureStops: 6 },
+    settings: { ...base.settings, apertureStops: 7 },
     focus: { ...base.focus, magnification: 0.5 },
-    goals: { ...base.goals, backgroundStops: 1 },
+    goals: { ...base.goals, backgroundStops: 2 },
     lights: [
       light({
         id: 'A',

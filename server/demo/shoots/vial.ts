@@ -1,7 +1,6 @@
-import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
 /**
  * A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick
@@ -9,11 +8,7 @@ import { light, settled, slate, type DemoShoot } from './demoShoot'
  */
 export const vial = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lamplet-20')
-  const base = newPlan('black-still', 'Amber vial, ground stopper', {
-    ...slate,
-    strobe,
-    modifier: null
-  })
+  const base = onSlate('black-still', 'Amber vial, ground stopper', strobe)
   const plan: Plan = {
     ...base,
     subject: {

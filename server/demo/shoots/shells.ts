@@ -1,19 +1,14 @@
-import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
 /**
  * In the small white store room the head looks at the ceiling: all of the subject's light has been
  * thrown back at least once, most of it several times.
  */
-export const ceiling = (): DemoShoot => {
+export const shells = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = newPlan('black-soft', 'Oyster shells, store room', {
-    ...slate,
-    strobe,
-    modifier: null
-  })
+  const base = onSlate('black-soft', 'Oyster shells, store room', strobe)
   const plan: Plan = {
     ...base,
     subject: {
@@ -23,8 +18,8 @@ export const ceiling = (): DemoShoot => {
       heightMm: 30,
       depthMm: 60,
       rotationDeg: 20,
-      sharpDepthMm: 14,
-      reflectance: 0.35,
+      sharpDepthMm: 11,
+      reflectance: 0.42,
       speedMmS: 0,
       directionDeg: 0
     },
@@ -48,7 +43,7 @@ export const ceiling = (): DemoShoot => {
       ceilingReflectance: 0.85,
       floorReflectance: 0.3
     },
-    settings: { ...base.settings, apertureStops: 6 },
+    settings: { ...base.settings, apertureStops: 7 },
     focus: { ...base.focus, magnification: 0.25 },
     goals: { ...base.goals, backgroundStops: 0.5 },
     lights: [
