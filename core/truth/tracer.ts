@@ -4,9 +4,6 @@
  * as points with a normal. Source: Monte Carlo integration of the rendering equation (Kajiya 1986,
  * value from memory); every surface matt.
  */
-/** Read once: the test runner makes every look at a global dear. */
-const { PI, abs, acos, cos, max, min, sin, sqrt } = Math
-
 export type Point = readonly [number, number, number]
 
 /** A rectangle and what its two sides throw back; 0: nothing. */
@@ -66,7 +63,7 @@ const cross = (a: Point, b: Point): Point => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0]
 ]
-const size = (a: Point): number => sqrt(dot(a, a))
+const size = (a: Point): number => Math.sqrt(dot(a, a))
 const normed = (a: Point): Point => {
   const l = size(a)
   return [a[0] / l, a[1] / l, a[2] / l]
@@ -79,9 +76,9 @@ interface Meeting {
 }
 
 const turned = (p: Point, angle: number): Point => [
-  p[0] * cos(angle) + p[2] * sin(angle),
+  p[0] * Math.cos(angle) + p[2] * Math.sin(angle),
   p[1],
-  -p[0] * sin(angle) + p[2] * cos(angle)
+  -p[0] * Math.sin(angle) + p[2] * Math.cos(angle)
 ]
 
 /** Where a line enters or leaves a body: every meeting with its faces, tried one by one. */
@@ -104,9 +101,9 @@ function meetBody(body: Body, o: Point, d: Point, least: number): Meeting | null
     const C = p[0] ** 2 / a ** 2 + k * p[1] ** 2 + p[2] ** 2 / c ** 2 - 1
     const D = B * B - 4 * A * C
     if (A === 0 || D <= 0) return
-    for (const t of [(-B - sqrt(D)) / (2 * A), (-B + sqrt(D)) / (2 * A)]) {
+    for (const t of [(-B - Math.sqrt(D)) / (2 * A), (-B + Math.sqrt(D)) / (2 * A)]) {
       const q = along(p, w, t)
-      if (upright && abs(q[1]) > b) continue
+      if (upright && Math.abs(q[1]) > b) continue
       take(t, normed([q[0] / a ** 2, k * q[1], q[2] / c ** 2]))
     }
   }
@@ -120,7 +117,7 @@ function meetBody(body: Body, o: Point, d: Point, least: number): Meeting | null
         const inside =
           body.kind === 'cylinder'
             ? (q[0] / a) ** 2 + (q[2] / c) ** 2 < 1
-            : [0, 1, 2].every((k) => k === axis || abs(q[k]!) < body.half[k]!)
+            : [0, 1, 2].every((k) => k === axis || Math.abs(q[k]!) < body.half[k]!)
         if (inside) take(t, [0, 1, 2].map((k) => (k === axis ? side : 0)) as unknown as Point)
       }
   if (best === Infinity) return null
@@ -133,8 +130,8 @@ function toBoard(board: Board, o: Point, d: Point, least: number): number {
   const t = dot(from(board.middle, o), normal) / dot(d, normal)
   if (!(t > least)) return Infinity
   const q = from(along(o, d, t), board.middle)
-  if (abs(dot(q, board.right)) > board.halfWidth) return Infinity
-  return abs(dot(q, board.up)) > board.halfHeight ? Infinity : t
+  if (Math.abs(dot(q, board.right)) > board.halfWidth) return Infinity
+  return Math.abs(dot(q, board.up)) > board.halfHeight ? Infinity : t
 }
 
 function meetChamber(chamber: Chamber, o: Point, d: Point): Meeting | null {
@@ -185,17 +182,17 @@ function fromFace(world: World, u: number, v: number, p: Point, n: Point | null)
   const way = from(p, s)
   const d = size(way)
   const out = dot(way, lamp.look) / d
-  if (out <= 0 || acos(min(1, out)) > lamp.cut) return 0
+  if (out <= 0 || Math.acos(Math.min(1, out)) > lamp.cut) return 0
   const falls = n === null ? 1 : -dot(way, n) / d
   if (falls <= 0 || hidden(world, p, s)) return 0
-  return (out ** lamp.exponent * falls * 1e6) / max(d * d, 0.25)
+  return (out ** lamp.exponent * falls * 1e6) / Math.max(d * d, 0.25)
 }
 
 /** A point of the face from two numbers of 0 to 1. */
 function ofFace({ face }: Lamp, x: number, y: number): readonly [number, number] {
   if (face.kind === 'rectangle') return [(x - 0.5) * face.width, (y - 0.5) * face.height]
-  const r = sqrt(face.inner ** 2 + x * (face.outer ** 2 - face.inner ** 2)) / 2
-  return [r * cos(2 * PI * y), r * sin(2 * PI * y)]
+  const r = Math.sqrt(face.inner ** 2 + x * (face.outer ** 2 - face.inner ** 2)) / 2
+  return [r * Math.cos(2 * Math.PI * y), r * Math.sin(2 * Math.PI * y)]
 }
 
 /** Straight light at a point, the face in `n` × `n` even cells. */
@@ -222,17 +219,17 @@ export function randomOf(seed: number): () => number {
 
 /** A direction over a surface, cosine-weighted; over all sides alike without a normal. */
 function scattered(normal: Point | null, x: number, y: number): Point {
-  const angle = 2 * PI * y
+  const angle = 2 * Math.PI * y
   if (normal === null) {
     const z = 2 * x - 1
-    const r = sqrt(1 - z * z)
-    return [r * cos(angle), r * sin(angle), z]
+    const r = Math.sqrt(1 - z * z)
+    return [r * Math.cos(angle), r * Math.sin(angle), z]
   }
-  const side = normed(cross(abs(normal[0]) > 0.7 ? [0, 1, 0] : [1, 0, 0], normal))
+  const side = normed(cross(Math.abs(normal[0]) > 0.7 ? [0, 1, 0] : [1, 0, 0], normal))
   const third = cross(normal, side)
-  const r = sqrt(x)
-  const flat = along(along([0, 0, 0], side, r * cos(angle)), third, r * sin(angle))
-  return along(flat, normal, sqrt(1 - x))
+  const r = Math.sqrt(x)
+  const flat = along(along([0, 0, 0], side, r * Math.cos(angle)), third, r * Math.sin(angle))
+  return along(flat, normal, Math.sqrt(1 - x))
 }
 
 /**
@@ -269,5 +266,5 @@ export function bounced(
     }
   const count = rows * rows
   const mean = sum / count
-  return { mean, error: sqrt(max(0, squares / count - mean * mean) / count) }
+  return { mean, error: Math.sqrt(Math.max(0, squares / count - mean * mean) / count) }
 }
