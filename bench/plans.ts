@@ -18,7 +18,13 @@ export const fullSet = (lights: number, places: number): Plan =>
         role: i ? 'other' : 'key',
         strobe: testStrobe({ face: faces[i % 3]! }),
         modifiers:
-          i === 1 ? [testModifier({ beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })] : [],
+          i === 1
+            ? [
+                testModifier({
+                  beam: { kind: 'snoot', throatMm: 22, lengthMm: 110, innerReflectance: 0 }
+                })
+              ]
+            : [],
         at: { distanceMm: 150 + 60 * i, azimuthDeg: -150 + 40 * i, elevationDeg: 10 * i }
       })
     )

@@ -58,6 +58,7 @@ export const testLens = (part: Partial<Lens> = {}): Lens =>
     sensorToFrontMm: 170,
     hoodDeg: null,
     leafFastestStops: null,
+    frontDiameterMm: null,
     ...part
   })
 
@@ -84,6 +85,7 @@ export const testStrobe = (part: Partial<Strobe> = {}): Strobe =>
     durations: [],
     highSpeedSync: true,
     highSpeedPenaltyStops: 0.5,
+    zoom: [],
     ...part
   })
 
@@ -96,6 +98,7 @@ export const testModifier = (part: Partial<Modifier> = {}): Modifier =>
     lossStops: 1,
     beam: { kind: 'keep' },
     face: { kind: 'keep' },
+    measured: [],
     ...part
   })
 
@@ -131,6 +134,8 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     strobe: testStrobe(),
     modifiers: [],
     powerStops: -3,
+    zoomMm: null,
+    units: 1,
     mount: 'stand',
     at: { distanceMm: 200, azimuthDeg: 40, elevationDeg: 0 },
     aim: { kind: 'place', place: 'focus' },

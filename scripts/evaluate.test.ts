@@ -63,7 +63,7 @@ test('checks of the set are printed with their remedies, ratios with the ledger'
         testModifier({
           name: 'Tube',
           lossStops: 0.4,
-          beam: { kind: 'snoot', throatMm: 20, lengthMm: 120 }
+          beam: { kind: 'snoot', throatMm: 20, lengthMm: 120, innerReflectance: 0 }
         })
       ]
     }

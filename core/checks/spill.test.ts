@@ -100,7 +100,12 @@ describe('spill', () => {
     expect(find(checkSet(plan), 'spill').map((each) => each.light)).toEqual(['A'])
   })
   const tube = (id: string, throatMm: number, lossStops: number) =>
-    testModifier({ id, name: id, lossStops, beam: { kind: 'snoot', throatMm, lengthMm: 120 } })
+    testModifier({
+      id,
+      name: id,
+      lossStops,
+      beam: { kind: 'snoot', throatMm, lengthMm: 120, innerReflectance: 0 }
+    })
   const offered = (bag: Parameters<typeof checkSet>[1], worn: Light['modifiers'] = []) =>
     find(
       checkSet(

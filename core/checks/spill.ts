@@ -2,7 +2,7 @@
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import { BACKGROUND_PLACES, type Place, type Plan } from '../plan/plan'
 import { fitting } from '../set/fitting'
-import { cutAngleDeg } from '../set/heads'
+import { cutAngleDeg } from '../set/modified'
 import { withLight } from '../plan/edit'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 

@@ -17,7 +17,7 @@ export const snoot = testModifier({
   id: 'snoot',
   name: 'Tube',
   lossStops: 0.4,
-  beam: { kind: 'snoot', throatMm: 20, lengthMm: 120 }
+  beam: { kind: 'snoot', throatMm: 20, lengthMm: 120, innerReflectance: 0 }
 })
 
 /** A pale wall close behind the subject, lit by a low light from one side. */

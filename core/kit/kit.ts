@@ -70,7 +70,13 @@ export const lensSchema = z
       .min(5)
       .max(89)
       .nullable()
-      .describe('the hood shades the front past this angle off the axis; null: no hood')
+      .describe('the hood shades the front past this angle off the axis; null: no hood'),
+    frontDiameterMm: z
+      .number()
+      .min(5)
+      .max(300)
+      .nullable()
+      .describe('outer diameter of the lens at its front; null: not known')
   })
   .superRefine((lens, context) => {
     if (lens.widestStops >= lens.narrowestStops)
@@ -109,7 +115,14 @@ const durationPointSchema = z.strictObject({
   t01: z.number().min(1e-6).max(1)
 })
 
-export const strobeSchema = z.strictObject({
+const zoomRowSchema = z.strictObject({
+  settingMm: z.number().min(1).max(1000).describe('as the head shows it'),
+  beamDeg: z.number().min(5).max(178),
+  guideNumberM: z.number().min(0.5).max(200)
+})
+export type ZoomRow = z.infer<typeof zoomRowSchema>
+
+const strobeFigures = z.strictObject({
   kind: z.literal('strobe'),
   id,
   name,
@@ -157,7 +170,21 @@ export const strobeSchema = z.strictObject({
     .enum(['typical', 'stated', 'measured'])
     .describe('typical: of its class, right to a factor of 2'),
   highSpeedSync: z.boolean(),
-  highSpeedPenaltyStops: stops(0, 4).default(0.5)
+  highSpeedPenaltyStops: stops(0, 4).default(0.5),
+  zoom: z
+    .array(zoomRowSchema)
+    .max(16)
+    .describe('settings of a head that zooms, rising; empty: it does not')
+})
+export const strobeSchema = strobeFigures.superRefine((strobe, context) => {
+  const wrong = (path: (string | number)[], message: string) =>
+    context.addIssue({ code: 'custom', path, message })
+  strobe.zoom.forEach((row, i) => {
+    if (i > 0 && row.settingMm <= strobe.zoom[i - 1]!.settingMm)
+      wrong(['zoom', i, 'settingMm'], 'the settings must rise')
+  })
+  if (strobe.zoom.length > 0 && strobe.distribution.kind !== 'cos')
+    wrong(['zoom'], 'a head that zooms has the smooth beam: a table or file holds for one setting')
 })
 
 export const modifierSchema = z.strictObject({
@@ -181,9 +208,27 @@ export const modifierSchema = z.strictObject({
         .literal('snoot')
         .describe('a tube: no light beyond atan(throat / length) off its axis'),
       throatMm: millimetres,
-      lengthMm: millimetres
+      lengthMm: millimetres,
+      innerReflectance: z.number().min(0).max(0.95).describe('of its inside; 0: black')
     })
   ]),
+  measured: z
+    .array(z.strictObject({ deg: z.number().min(0).max(180), stops: stops(-20, 4) }))
+    .max(30)
+    .describe(
+      'change against the light without it, by angle off the axis, from half a metre away or more;' +
+        ' in place of loss and geometry: on the axis alone, its shape by geometry; empty: none'
+    )
+    .superRefine((points, context) =>
+      points.forEach((point, i) => {
+        if (i === 0 ? point.deg !== 0 : point.deg <= points[i - 1]!.deg)
+          context.addIssue({
+            code: 'custom',
+            path: [i, 'deg'],
+            message: i === 0 ? 'the first angle is 0, the axis' : 'the angles must rise'
+          })
+      })
+    ),
   face: z.union([
     z.strictObject({ kind: z.literal('keep').describe("keeps the head's face") }),
     faceSchema

@@ -266,7 +266,7 @@ describe('the way of a light', () => {
       ]
     })
     expect(list.filter((each) => each.kind === 'modifier')).toEqual([
-      { kind: 'modifier', stops: -1.5, figures: { loss: 1.5 }, name: 'Sheet' }
+      { kind: 'modifier', stops: -1.5, figures: { loss: 1.5, spread: 0 }, name: 'Sheet' }
     ])
   })
 })

@@ -1,10 +1,13 @@
 /** A cell opened: the terms whose sum is its level. Built when somebody looks. */
 import { surfaceStops } from '../ambient/ev'
 import { guideStops, distanceStops } from '../light/strobe'
-import type { Place, Plan } from '../plan/plan'
+import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import { curtainTravelS } from '../plan/sync'
+import type { Emitter } from '../set/emitter'
+import { gather, newGathered } from '../set/gather'
+import type { Head } from '../set/heads'
 import { transportOf } from '../set/remembered'
 import type { Transport } from '../set/transport'
 import { readPlaceOf } from '../plan/readPlace'
@@ -14,7 +17,8 @@ import {
   meterConstantStops,
   flashSecondsOf,
   shutterLoss,
-  guideNumberOf
+  guideNumberOf,
+  unitsStops
 } from './cells'
 import { correctionFor } from './corrections'
 import type { SourceId, Term, TermKind } from './terms'
@@ -72,6 +76,24 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
  */
 const LEAST = 2 ** -10
 
+/**
+ * What the tube before a head's face hides of it from a place, with what its inside throws on; null
+ * where there is none.
+ */
+function tubeStops(transport: Transport, i: number, j: number): Term | null {
+  const { places, heads, surfaces, placesOn } = transport.scene
+  const head = heads[i]!
+  const [main] = head.emitters
+  if (!main.tube) return null
+  const place = places[j]!
+  const bare = newGathered()
+  const face: Emitter = { ...main, tube: null, mouth: main.at, limitCos: 0, limitTan: Infinity }
+  gather({ ...head, emitters: [face] }, surfaces, place.at, place.normal, placesOn[j]!, bare)
+  if (bare.open <= 0) return null
+  const stops = Math.log2(transport.open[i * places.length + j]! / bare.open)
+  return term('tube', stops, { throat: 2 * main.tube.radiusMm, length: main.tube.lengthMm })
+}
+
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
 function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   const { places, heads } = transport.scene
@@ -91,11 +113,13 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   if (direct <= 0) return [term('bounceOnly', Math.log2(bounce), parts)]
   const head = heads[i]!
   const place = places[j]!
+  // From the lit face: at the back of a tube.
+  const from = head.emitters[0].at
   const d = Math.max(
     0.5,
-    Math.hypot(head.at[0] - place.at[0], head.at[1] - place.at[1], head.at[2] - place.at[2])
+    Math.hypot(from[0] - place.at[0], from[1] - place.at[1], from[2] - place.at[2])
   )
-  const towards = [0, 1, 2].map((k) => (head.at[k]! - place.at[k]!) / d) as [number, number, number]
+  const towards = [0, 1, 2].map((k) => (from[k]! - place.at[k]!) / d) as [number, number, number]
   const cosOff = -(
     towards[0] * head.axis[0] +
     towards[1] * head.axis[1] +
@@ -110,10 +134,18 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2])
   )
   const beam =
-    cosOff <= 0 || cosOff < head.limitCos ? LEAST : Math.max(LEAST, head.shape(cosOff, round))
+    cosOff <= 0 || (cosOff < head.limitCos && !head.emitters[0].tube)
+      ? LEAST
+      : Math.max(LEAST, head.shape(cosOff, round))
   const tilt = Math.max(LEAST, cosIn)
   const terms = [term('distance', distanceStops(d), { d: d / 1000 })]
-  const near = Math.log2(transport.open[at]!) - distanceStops(d) - Math.log2(tilt) - Math.log2(beam)
+  const tube = tubeStops(transport, i, j)
+  const near =
+    Math.log2(transport.open[at]!) -
+    distanceStops(d) -
+    Math.log2(tilt) -
+    Math.log2(beam) -
+    (tube?.stops ?? 0)
   if (Math.abs(near) >= 0.0005) terms.push(term('finiteSource', near, { d: d / 1000 }))
   if (tilt < 1 - 1e-9)
     terms.push(
@@ -124,6 +156,7 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   const alpha = (Math.acos(Math.min(1, Math.max(-1, cosOff))) * 180) / Math.PI
   if (alpha > 1e-4 && Math.abs(Math.log2(beam)) > 1e-9)
     terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
+  if (tube) terms.push(tube)
   const seen = direct / transport.open[at]!
   if (seen < 1 - 1e-9) terms.push(term('shadow', Math.log2(seen), { seen }))
   const up = Math.log2(1 + bounce / direct)
@@ -137,18 +170,28 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   return terms
 }
 
+/** What each modifier takes on the axis: its loss, what its spread thins out, or as measured. */
+const modifierTerms = (light: Light, head: Head): Term[] =>
+  light.modifiers.flatMap(({ name, lossStops, measured }, k) => {
+    const stops = head.modifierStops[k]!
+    if (stops === 0) return []
+    const figures: Record<string, number> = measured.length
+      ? { measured: measured[0]!.stops, held: stops - measured[0]!.stops }
+      : { loss: lossStops, spread: stops + lossStops }
+    return [term('modifier', stops, figures, name)]
+  })
+
 function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
   const light = plan.lights[i]!
   const at = i * transport.scene.places.length + j
   if (!light.on || transport.direct[at]! + transport.bounce[at]! < 2 ** -24) return []
   const terms = [
     term('output', guideStops(guideNumberOf(plan, light)), { GN: guideNumberOf(plan, light) }),
+    ...(light.units > 1 ? [term('units', unitsStops(light), { units: light.units })] : []),
     term('power', light.powerStops, { p: 2 ** light.powerStops })
   ]
   terms.push(...arrivalTerms(transport, i, j))
-  for (const modifier of light.modifiers)
-    if (modifier.lossStops !== 0)
-      terms.push(term('modifier', -modifier.lossStops, { loss: modifier.lossStops }, modifier.name))
+  terms.push(...modifierTerms(light, transport.scene.heads[i]!))
   const place = transport.scene.places[j]!
   terms.push(
     term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }),

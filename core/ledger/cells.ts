@@ -12,6 +12,8 @@ import { secondsAt } from '../scales/marks'
 import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import { readPlaceOf } from '../plan/readPlace'
 import { openTimesOf, usesHighSpeedSync } from '../plan/sync'
+import { zoomOf } from '../plan/zoom'
+import { modifiedBy } from '../set/modified'
 import type { PlacePoint } from '../set/places'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
@@ -124,13 +126,21 @@ const WATER_SHARE = 0.4
  * @returns that under water where the plan is there; 0.4 of that in air when it is not known, which
  *   is flagged. Source: common practice, no source.
  */
-export const guideNumberOf = ({ medium }: Pick<Plan, 'medium'>, { strobe }: Light): number =>
-  medium === 'water'
-    ? (strobe.guideNumberWaterM ?? WATER_SHARE * strobe.guideNumberM)
-    : strobe.guideNumberM
+export function guideNumberOf({ medium }: Pick<Plan, 'medium'>, light: Light): number {
+  const { strobe } = light
+  const { guideNumberM } = zoomOf(light)
+  if (medium !== 'water') return guideNumberM
+  return strobe.guideNumberWaterM === null
+    ? WATER_SHARE * guideNumberM
+    : strobe.guideNumberWaterM * (guideNumberM / strobe.guideNumberM)
+}
 
-const modifierLoss = (light: Light): number =>
-  light.modifiers.reduce((sum, each) => sum + each.lossStops, 0)
+/** What the modifiers change on the axis, together; stops. */
+const modifiersStops = (light: Light): number =>
+  modifiedBy(light).stops.reduce((sum, each) => sum + each, 0)
+
+/** Several heads that fire as one, stops above one. */
+export const unitsStops = ({ units }: Pick<Light, 'units'>): number => Math.log2(units)
 
 /** Light that arrives less than this share of what it would straight on counts as none. */
 const NOTHING = 2 ** -24
@@ -138,8 +148,9 @@ const NOTHING = 2 ** -24
 /** Everything of a light's sum that does not depend on the place; stops. */
 export const lightStops = (plan: Plan, light: Light): number =>
   guideStops(guideNumberOf(plan, light)) +
-  light.powerStops -
-  modifierLoss(light) +
+  unitsStops(light) +
+  light.powerStops +
+  modifiersStops(light) +
   cameraStops(plan) +
   shutterLoss(plan, light).stops
 

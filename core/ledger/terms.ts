@@ -19,6 +19,8 @@ export type TermKind =
   | 'power'
   | 'distance'
   | 'finiteSource'
+  | 'tube'
+  | 'units'
   | 'tilt'
   | 'beam'
   | 'modifier'
@@ -125,7 +127,17 @@ export const TERM_FORMULAS: Record<
     formula: 'log2 of what bounces add; nothing arrives straight',
     source: BOUNCES
   },
-  modifier: { formula: '−loss', source: 'kit figure, a first guess until you measure it' },
+  tube: {
+    formula: 'log2 of the light through the tube, against that of the open face at its back',
+    source: 'straight lines through its throat; what its inside throws on, radiosity'
+  },
+  units: { formula: 'log2 of how many', source: 'heads of one kind fire as one' },
+  modifier: {
+    formula: '−loss + log2(Φ entering / Φ of the spread, for 1 on the axis), or as measured',
+    source:
+      'energy: a diffuser sends out no more than it gets; loss is a kit figure, a first guess ' +
+      'until you measure it'
+  },
   highSpeedSync: {
     formula: '−log2((Tc + t)/t) − penalty',
     source: 'curtain geometry; penalty from the kit'

@@ -150,14 +150,42 @@ export function beamShape(distribution: Distribution, beamDeg: number): BeamShap
   }
 }
 
+/** Angle off the axis at which a shape has lost one stop, degrees; 89 where it never has. */
+export function edgeHalfDeg(shape: BeamShape): number {
+  const lost = (half: number): boolean => shape(Math.cos((half * Math.PI) / 180), 0) < 0.5
+  let inside = 0
+  let outside = 0.25
+  while (!lost(outside)) {
+    inside = outside
+    outside *= 1.1
+    if (outside > 89) return 89
+  }
+  for (let i = 0; i < 24; i++) {
+    const middle = (inside + outside) / 2
+    if (lost(middle)) outside = middle
+    else inside = middle
+  }
+  return inside
+}
+
+/** Steps off the axis and round it over which a beam is added up. */
+const [OFF, ROUND] = [720, 24]
 /**
- * Full angle at whose edge a shape has lost one stop, degrees: what drawings show as the beam.
- * Searched in half degrees.
+ * All the light of a beam before its face, for 1 on the axis: ∫ shape dΩ over the half space, sr.
+ * A cosⁿ beam has 2π/(n + 1).
  */
-export function edgeAngleDeg(shape: BeamShape): number {
-  for (let half = 0.5; half < 90; half += 0.5)
-    if (shape(Math.cos((half * Math.PI) / 180), 0) < 0.5) return 2 * half
-  return 178
+export function beamFlux(shape: BeamShape): number {
+  const rounds = shape.length > 1 ? ROUND : 1
+  let sum = 0
+  for (let i = 0; i < OFF; i++) {
+    // Denser near the axis, where narrow beams have their light.
+    const t = (i + 0.5) / OFF
+    const angle = (Math.PI / 2) * t * t
+    const ring = Math.sin(angle) * Math.PI * t * (1 / OFF)
+    for (let k = 0; k < rounds; k++)
+      sum += (ring * shape(Math.cos(angle), (2 * Math.PI * (k + 0.5)) / rounds)) / rounds
+  }
+  return 2 * Math.PI * sum
 }
 
 /** Angle off the axis beyond which a distribution sends nothing, degrees, 90 at most. */

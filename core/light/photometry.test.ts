@@ -1,7 +1,7 @@
 // checks: beam
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { beamShape, distributionSchema, edgeAngleDeg } from './beam'
+import { beamShape, distributionSchema, edgeHalfDeg } from './beam'
 import { fluxOf, parsePhotometry } from './photometry'
 
 /**
@@ -38,8 +38,8 @@ describe('photometric files', () => {
         Math.cos((deg * Math.PI) / 180),
         2
       )
-    expect(edgeAngleDeg(shape)).toBeGreaterThan(118)
-    expect(edgeAngleDeg(shape)).toBeLessThan(123)
+    expect(2 * edgeHalfDeg(shape)).toBeGreaterThan(118)
+    expect(2 * edgeHalfDeg(shape)).toBeLessThan(123)
     expect(distributionSchema.safeParse(result.distribution).success).toBe(true)
   })
   test.each([

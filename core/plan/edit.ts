@@ -85,6 +85,8 @@ export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifie
     strobe,
     modifiers: [...modifiers],
     powerStops: nearestMark(dialMarks(strobe.dial), -4).stops,
+    zoomMm: null,
+    units: 1,
     mount: 'stand',
     at: { distanceMm: plan.lights[0]!.at.distanceMm * 1.2, azimuthDeg, elevationDeg },
     aim: { kind: 'place', place: 'focus' },

@@ -77,6 +77,13 @@ export const lightSchema = z.strictObject({
   strobe: strobeSchema,
   modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),
   powerStops: stops(-14, 0).describe('stops below full'),
+  zoomMm: z
+    .number()
+    .min(1)
+    .max(1000)
+    .nullable()
+    .describe('setting of a head that zooms; null: as its own beam and guide number say'),
+  units: z.number().int().min(1).max(8).describe('heads of this kind that fire as one'),
   mount: z
     .enum(['stand', 'lens'])
     .describe('lens: sits round the lens front and looks where the lens looks'),

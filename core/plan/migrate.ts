@@ -10,6 +10,7 @@ import { planFromVersion4 } from './migrations/version4'
 import { frameFromVersion5, kitItemFromVersion5, planFromVersion5 } from './migrations/version5'
 import { planFromVersion6 } from './migrations/version6'
 import { planFromVersion7 } from './migrations/version7'
+import { kitItemFromVersion8, planFromVersion8 } from './migrations/version8'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
 /** What makes a plan of each version one of the next. */
@@ -20,7 +21,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   4: planFromVersion4,
   5: planFromVersion5,
   6: planFromVersion6,
-  7: planFromVersion7
+  7: planFromVersion7,
+  8: planFromVersion8
 }
 
 /**
@@ -36,7 +38,7 @@ export function migratePlan(plan: Loose): Loose {
 
 /** A kit item of any version; kit items carry no version of their own. */
 export const migrateKitItem = (item: unknown): unknown =>
-  kitItemFromVersion5(kitItemFromVersion3(kitItemFromVersion1(item)))
+  kitItemFromVersion8(kitItemFromVersion5(kitItemFromVersion3(kitItemFromVersion1(item))))
 
 /** A logged frame of any version. */
 export const migrateFrame = (frame: unknown): unknown =>

@@ -203,6 +203,8 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
         strobe: kit.strobe,
         modifiers: kit.modifier ? [kit.modifier] : [],
         powerStops: -3,
+        zoomMm: null,
+        units: 1,
         mount: 'stand',
         at: {
           distanceMm: start.distanceMm,

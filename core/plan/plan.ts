@@ -22,7 +22,7 @@ export * from './goals'
 export * from './light'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 8
+export const PLAN_VERSION = 9
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)

@@ -52,6 +52,8 @@ function lightOf(then: OldLight, plan: Plan, kit: ReadonlyMap<string, KitItem>):
   const stood: Omit<Light, 'id' | 'on' | 'powerStops' | 'at' | 'strobe' | 'modifiers'> = now ?? {
     name: `Light ${id}`,
     role: 'other',
+    zoomMm: null,
+    units: 1,
     serves: null,
     group: null,
     mount: 'stand',

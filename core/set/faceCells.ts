@@ -5,8 +5,8 @@
  * is convex), in when nothing can reach it, and cut again as long as neither is known: no thing and
  * no beam is too small to be found. Source: math, convexity of a shadow seen from a point.
  */
+import type { Emitter } from './emitter'
 import { fromFacePoint } from './faceLight'
-import type { Head } from './heads'
 import type { Surfaces } from './surface'
 import { dot, type Vec } from './vec'
 
@@ -27,7 +27,7 @@ let cells = new Float64Array(2 * MOST_CELLS)
 let next = new Float64Array(2 * MOST_CELLS)
 
 /** What the loops below share; set by faceCells. */
-let head!: Head
+let emitter!: Emitter
 let surfaces!: Surfaces
 let at!: Vec
 let normal: Vec | null = null
@@ -35,12 +35,14 @@ let blockers!: Int32Array
 let blockerCount = 0
 /** The point, the face's middle and its two directions as plain numbers: read ever so often. */
 let [fromX, fromY, fromZ, faceX, faceY, faceZ] = [0, 0, 0, 0, 0, 0]
+/** The disc of the face's plane that the mouth of a tube leaves to be seen; Infinity: no tube. */
+let [seenU, seenV, seenMm] = [0, 0, Infinity]
 let [acrossX, acrossY, acrossZ, upwardX, upwardY, upwardZ] = [0, 0, 0, 0, 0, 0]
 
 /** Light of one point of the face, per share of its area; 0 outside beam and horizon. */
 const lightOf = (u: number, v: number): number =>
   fromFacePoint(
-    head,
+    emitter,
     faceX + u * acrossX + v * upwardX,
     faceY + u * acrossY + v * upwardY,
     faceZ + u * acrossZ + v * upwardZ,
@@ -63,9 +65,10 @@ function hidden(u: number, v: number): boolean {
   return false
 }
 
-/** Whether a point of the face's plane lies on the face. */
+/** Whether a point of the face's plane lies on the face and shows in its tube's mouth. */
 function onFace(u: number, v: number): boolean {
-  const { face } = head
+  const { face } = emitter
+  if (seenMm < Infinity && Math.hypot(u - seenU, v - seenV) > seenMm) return false
   if (face.kind === 'rectangle') return true
   const r = 2 * Math.hypot(u, v)
   return face.kind === 'disc' ? r <= face.diameterMm : r <= face.outerMm && r >= face.innerMm
@@ -79,7 +82,7 @@ const against = (distance: number, reach: number, radius: number): number =>
   distance - reach >= radius ? OUT : distance + reach <= radius ? IN : UNSURE
 
 function maskOf(u: number, v: number, reach: number): number {
-  const { face } = head
+  const { face } = emitter
   if (face.kind === 'rectangle') return IN
   const r = Math.hypot(u, v)
   if (face.kind === 'disc') return against(r, reach, face.diameterMm / 2)
@@ -170,14 +173,14 @@ function lightOfQuarters(u: number, v: number, hu: number, hv: number, share: nu
 }
 
 /**
- * Light of one head at one point, over the cells of its face.
+ * Light of one face at one point, over its cells.
  * @param facing normal of the surface there, unit; null: light counts from every side alike
  * @param things indices of the surfaces that may stand in the way
  * @param count how many of them
  * @param least how often cells are cut at least where an edge runs across them
  */
 export function faceCells(
-  ofHead: Head,
+  ofEmitter: Emitter,
   inSurfaces: Surfaces,
   point: Vec,
   facing: Vec | null,
@@ -185,32 +188,37 @@ export function faceCells(
   count: number,
   least: number
 ): number {
-  head = ofHead
+  emitter = ofEmitter
   surfaces = inSurfaces
   at = point
   normal = facing
   blockers = things
   blockerCount = count
-  const { face, across, upward, axis, limitTan, smoothTan, areaMm2 } = head
+  const { face, across, upward, axis, limitTan, smoothTan, areaMm2, tube } = emitter
   ;[fromX, fromY, fromZ] = point
-  ;[faceX, faceY, faceZ] = head.at
+  ;[faceX, faceY, faceZ] = emitter.at
   ;[acrossX, acrossY, acrossZ] = across
   ;[upwardX, upwardY, upwardZ] = upward
-  const ox = at[0] - head.at[0]
-  const oy = at[1] - head.at[1]
-  const oz = at[2] - head.at[2]
+  const ox = at[0] - emitter.at[0]
+  const oy = at[1] - emitter.at[1]
+  const oz = at[2] - emitter.at[2]
   const ahead = ox * axis[0] + oy * axis[1] + oz * axis[2]
   if (ahead <= 0) return 0
   // The point straight above the face's plane, and the part of the face its beam reaches it from.
   const pu = ox * across[0] + oy * across[1] + oz * across[2]
   const pv = ox * upward[0] + oy * upward[1] + oz * upward[2]
   const spot = ahead * limitTan
-  const halfU = face.kind === 'rectangle' ? face.widthMm / 2 : head.radiusMm
-  const halfV = face.kind === 'rectangle' ? face.heightMm / 2 : head.radiusMm
-  const u0 = Math.max(-halfU, pu - spot)
-  const u1 = Math.min(halfU, pu + spot)
-  const v0 = Math.max(-halfV, pv - spot)
-  const v1 = Math.min(halfV, pv + spot)
+  const depth = tube?.lengthMm ?? 0
+  if (ahead <= depth) return 0
+  seenMm = tube ? (tube.radiusMm * ahead) / (ahead - depth) : Infinity
+  seenU = (-pu * depth) / (ahead - depth)
+  seenV = (-pv * depth) / (ahead - depth)
+  const halfU = face.kind === 'rectangle' ? face.widthMm / 2 : emitter.radiusMm
+  const halfV = face.kind === 'rectangle' ? face.heightMm / 2 : emitter.radiusMm
+  const u0 = Math.max(-halfU, pu - spot, seenU - seenMm)
+  const u1 = Math.min(halfU, pu + spot, seenU + seenMm)
+  const v0 = Math.max(-halfV, pv - spot, seenV - seenMm)
+  const v1 = Math.min(halfV, pv + spot, seenV + seenMm)
   if (u0 >= u1 || v0 >= v1) return 0
   const nu = normal === null ? 0 : dot(normal, across)
   const nv = normal === null ? 0 : dot(normal, upward)
@@ -233,8 +241,10 @@ export function faceCells(
       const v = cells[2 * i + 1]!
       const off = Math.hypot(u - pu, v - pv)
       const mask = maskOf(u, v, reach)
-      const beam = against(off, reach, spot)
-      if (mask === OUT || beam === OUT) continue
+      const spotted = against(off, reach, spot)
+      const shown = tube ? against(Math.hypot(u - seenU, v - seenV), reach, seenMm) : IN
+      if (mask === OUT || spotted === OUT || shown === OUT) continue
+      const beam = spotted === IN && shown === IN ? IN : UNSURE
       const above = n0 + nu * u + nv * v
       const lean = Math.abs(nu) * hu + Math.abs(nv) * hv
       if (above + lean <= 0) continue

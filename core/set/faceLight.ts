@@ -2,25 +2,25 @@
  * Light of one point of a head's face. Source: radiometry: Lambert's cosine law, inverse square;
  * the beam from the kit.
  */
-import type { Head } from './heads'
+import type { Emitter } from './emitter'
 import type { Vec } from './vec'
 
 /**
- * What one point of a face would give if all of the head shone from there.
+ * What one point of a face would give if all of it shone from there.
  * @param x,y,z the point of the face
  * @param at where it falls
  * @param normal of the surface there, unit; null: light counts from every side alike
  * @returns relative as the transport's own; 0 outside the beam and below the horizon
  */
 export function fromFacePoint(
-  head: Head,
+  emitter: Emitter,
   x: number,
   y: number,
   z: number,
   at: Vec,
   normal: Vec | null
 ): number {
-  const { axis, across, upward, shape, limitCos } = head
+  const { axis, across, upward, shape, limitCos } = emitter
   const dx = x - at[0]
   const dy = y - at[1]
   const dz = z - at[2]

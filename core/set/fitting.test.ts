@@ -9,7 +9,10 @@ const shell = testModifier({
   face: { kind: 'disc', diameterMm: 300 }
 })
 const tube = (throatMm: number) =>
-  testModifier({ id: `tube${throatMm}`, beam: { kind: 'snoot', throatMm, lengthMm: 120 } })
+  testModifier({
+    id: `tube${throatMm}`,
+    beam: { kind: 'snoot', throatMm, lengthMm: 120, innerReflectance: 0 }
+  })
 const grid = testModifier({ id: 'grid', beam: { kind: 'cut', beamDeg: 40 } })
 const wearing = (...modifiers: (typeof sheet)[]) =>
   testLight({

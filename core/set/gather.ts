@@ -5,6 +5,7 @@
  * (faceCells.ts). Source: radiometry of extended sources: Lambert's cosine law, inverse square for
  * each sample.
  */
+import type { Emitter } from './emitter'
 import { faceCells } from './faceCells'
 import { fromFacePoint } from './faceLight'
 import type { Head } from './heads'
@@ -24,27 +25,27 @@ export const newGathered = (): Gathered => ({ direct: 0, open: 0 })
  * Light of a face's sample points at a point with nothing in the way.
  * @param samples x, y, z, weight each
  */
-function smooth(head: Head, samples: Float64Array, at: Vec, normal: Vec | null): number {
+function smooth(emitter: Emitter, samples: Float64Array, at: Vec, normal: Vec | null): number {
   let sum = 0
   for (let i = 0; i < samples.length; i += 4)
     sum +=
       samples[i + 3]! *
-      fromFacePoint(head, samples[i]!, samples[i + 1]!, samples[i + 2]!, at, normal)
+      fromFacePoint(emitter, samples[i]!, samples[i + 1]!, samples[i + 2]!, at, normal)
   return sum
 }
 
 const near = new Int32Array(64)
 /** Puts into `near` what may stand between a face and a point; returns how many. */
-const between = (head: Head, surfaces: Surfaces, at: Vec, on: number): number =>
+const between = (emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): number =>
   surfaces.between(
     at[0],
     at[1],
     at[2],
     0,
-    head.at[0],
-    head.at[1],
-    head.at[2],
-    head.radiusMm,
+    emitter.at[0],
+    emitter.at[1],
+    emitter.at[2],
+    emitter.radiusMm,
     on,
     near
   )
@@ -67,14 +68,26 @@ export function gather(
   into: Gathered
 ): void {
   into.direct = into.open = 0
-  const { axis, limitTan } = head
-  const dx = head.at[0] - at[0]
-  const dy = head.at[1] - at[1]
-  const dz = head.at[2] - at[2]
+  for (const emitter of head.emitters) add(emitter, surfaces, at, normal, on, into)
+}
+
+/** Adds the light of one face. */
+function add(
+  emitter: Emitter,
+  surfaces: Surfaces,
+  at: Vec,
+  normal: Vec | null,
+  on: number,
+  into: Gathered
+): void {
+  const { axis, limitTan, share } = emitter
+  const dx = emitter.at[0] - at[0]
+  const dy = emitter.at[1] - at[1]
+  const dz = emitter.at[2] - at[2]
   // How far in front of the face's plane the point lies: the same for all of the face.
   const ahead = -(dx * axis[0] + dy * axis[1] + dz * axis[2])
   if (ahead <= 0) return
-  const radius = head.radiusMm
+  const radius = emitter.radiusMm
   const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
   // Off the axis, against the spot the beam lights at that depth.
   const off = Math.sqrt(Math.max(0, d * d - ahead * ahead))
@@ -84,30 +97,32 @@ export function gather(
   // How far the face's edge lies over and under its middle, seen along the normal.
   const lean = normal === null ? 0 : radius * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
   if (above + lean <= 0) return
-  const edge = off + radius > spot || above < 1.3 * lean
-  into.open = edge
-    ? faceCells(head, surfaces, at, normal, near, 0, FINE)
+  const edge = emitter.tube !== null || off + radius > spot || above < 1.3 * lean
+  const open = edge
+    ? faceCells(emitter, surfaces, at, normal, near, 0, FINE)
     : smooth(
-        head,
-        samplesOf(head, levelFor(head, Math.min(d, 2 * ahead * head.smoothTan))),
+        emitter,
+        samplesOf(emitter, levelFor(emitter, Math.min(d, 2 * ahead * emitter.smoothTan))),
         at,
         normal
       )
-  if (into.open <= 0) return
-  const count = between(head, surfaces, at, normal === null ? -1 : on)
-  into.direct =
-    count === 0
-      ? into.open
-      : Math.min(into.open, faceCells(head, surfaces, at, normal, near, count, FINE))
+  if (open <= 0) return
+  const count = between(emitter, surfaces, at, normal === null ? -1 : on)
+  into.open += share * open
+  into.direct +=
+    share *
+    (count === 0
+      ? open
+      : Math.min(open, faceCells(emitter, surfaces, at, normal, near, count, FINE)))
 }
 
 /**
- * Straight light of one head at one point of a patch, by few samples: their errors even out over
+ * Straight light of one face at one point of a patch, by few samples: their errors even out over
  * the patches.
  * @param things whether anything may stand in the way
  */
 export function glance(
-  head: Head,
+  emitter: Emitter,
   surfaces: Surfaces,
   at: Vec,
   normal: Vec,
@@ -115,28 +130,28 @@ export function glance(
   distanceMm: number,
   things: boolean
 ): number {
-  const { axis, limitTan } = head
-  const dx = head.at[0] - at[0]
-  const dy = head.at[1] - at[1]
-  const dz = head.at[2] - at[2]
+  const { axis, limitTan } = emitter
+  const dx = emitter.at[0] - at[0]
+  const dy = emitter.at[1] - at[1]
+  const dz = emitter.at[2] - at[2]
   const ahead = -(dx * axis[0] + dy * axis[1] + dz * axis[2])
   const above = dx * normal[0] + dy * normal[1] + dz * normal[2]
   const off = Math.sqrt(Math.max(0, distanceMm * distanceMm - ahead * ahead))
   const spot = ahead * limitTan
-  const lean = head.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
+  const lean = emitter.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
   if (above <= -lean) return 0
-  const edge = off + head.radiusMm > spot || above < lean
+  const edge = off + emitter.radiusMm > spot || above < lean
   // A beam narrower than the face: few samples of it would miss the part it comes from.
-  if (edge && spot < 0.6 * head.radiusMm) {
-    const count = things ? between(head, surfaces, at, on) : 0
-    return faceCells(head, surfaces, at, normal, near, count, COARSE)
+  if (emitter.tube !== null || (edge && spot < 0.6 * emitter.radiusMm)) {
+    const count = things ? between(emitter, surfaces, at, on) : 0
+    return faceCells(emitter, surfaces, at, normal, near, count, COARSE)
   }
-  const wide = (2 * head.radiusMm) / distanceMm
-  const samples = samplesOf(head, edge || wide > 1.5 ? 2 : wide > 0.3 ? 1 : 0)
+  const wide = (2 * emitter.radiusMm) / distanceMm
+  const samples = samplesOf(emitter, edge || wide > 1.5 ? 2 : wide > 0.3 ? 1 : 0)
   let sum = 0
   for (let i = 0; i < samples.length; i += 4) {
     const [x, y, z] = [samples[i]!, samples[i + 1]!, samples[i + 2]!]
-    const e = fromFacePoint(head, x, y, z, at, normal)
+    const e = fromFacePoint(emitter, x, y, z, at, normal)
     if (e > 0 && !(things && surfaces.blocked(at[0], at[1], at[2], x, y, z)))
       sum += samples[i + 3]! * e
   }

@@ -1,7 +1,8 @@
 /** How much of a head stands in the picture. */
 import type { Plan } from '../plan/plan'
 import { projectInFrame } from './camera'
-import { faceSizeMm, type Head } from './heads'
+import { faceSizeMm } from './faces'
+import type { Head } from './heads'
 import { sceneOf, type Scene } from './scene'
 import { subjectSurface } from './subjectBody'
 import { surfacesOf } from './surface'

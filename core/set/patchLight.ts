@@ -1,5 +1,6 @@
 /** Straight light of a head on a patch, the mean over it. */
 import { glance } from './gather'
+import type { Emitter } from './emitter'
 import type { Head } from './heads'
 import type { Patch } from './patches'
 import type { Surfaces } from './surface'
@@ -22,7 +23,10 @@ export function lightOnPatch(
 ): number {
   let light = known.get(patch)
   if (light === undefined) {
-    light = mean(head, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
+    light = 0
+    for (const emitter of head.emitters)
+      light +=
+        emitter.share * mean(emitter, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
     known.set(patch, light)
   }
   return light
@@ -30,7 +34,7 @@ export function lightOnPatch(
 
 /** The mean over both halves. */
 function overHalves(
-  head: Head,
+  emitter: Emitter,
   surfaces: Surfaces,
   patch: Patch,
   halvings: number,
@@ -38,52 +42,52 @@ function overHalves(
 ): number {
   const [a, b] = patch.passingHalves()
   return (
-    (mean(head, surfaces, a, halvings - 1, forShadow) * a.areaMm2 +
-      mean(head, surfaces, b, halvings - 1, forShadow) * b.areaMm2) /
+    (mean(emitter, surfaces, a, halvings - 1, forShadow) * a.areaMm2 +
+      mean(emitter, surfaces, b, halvings - 1, forShadow) * b.areaMm2) /
     (a.areaMm2 + b.areaMm2)
   )
 }
 
 function mean(
-  head: Head,
+  emitter: Emitter,
   surfaces: Surfaces,
   patch: Patch,
   halvings: number,
   forShadow: number
 ): number {
   const { at, normal, radiusMm } = patch
-  const dx = head.at[0] - at[0]
-  const dy = head.at[1] - at[1]
-  const dz = head.at[2] - at[2]
-  const ahead = -(dx * head.axis[0] + dy * head.axis[1] + dz * head.axis[2])
+  const dx = emitter.at[0] - at[0]
+  const dy = emitter.at[1] - at[1]
+  const dz = emitter.at[2] - at[2]
+  const ahead = -(dx * emitter.axis[0] + dy * emitter.axis[1] + dz * emitter.axis[2])
   if (ahead + radiusMm <= 0) return 0
-  if (dx * normal[0] + dy * normal[1] + dz * normal[2] + head.radiusMm + radiusMm <= 0) return 0
+  if (dx * normal[0] + dy * normal[1] + dz * normal[2] + emitter.radiusMm + radiusMm <= 0) return 0
   const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
   const off = Math.sqrt(Math.max(0, d * d - ahead * ahead))
-  const spot = Math.max(0, ahead) * head.limitTan
-  const reach = radiusMm + head.radiusMm
-  if (off - reach >= (ahead + radiusMm) * head.limitTan) return 0
+  const spot = Math.max(0, ahead) * emitter.limitTan
+  const reach = radiusMm + emitter.radiusMm
+  if (off - reach >= (ahead + radiusMm) * emitter.limitTan) return 0
   if (halvings > 0) {
     // A beam's light falls off over its own width, or over the face's where that is wider.
-    const soft = Math.max(1e-6, ahead * head.smoothTan, head.radiusMm)
+    const soft = Math.max(1e-6, ahead * emitter.smoothTan, emitter.radiusMm)
     const inBeam = off - radiusMm < 3 * soft
-    const edge = off + reach > spot && radiusMm > 0.25 * Math.max(spot, head.radiusMm)
+    const edge = off + reach > spot && radiusMm > 0.25 * Math.max(spot, emitter.radiusMm)
     if (radiusMm > 0.35 * d || edge || (inBeam && radiusMm > 0.6 * soft))
-      return overHalves(head, surfaces, patch, halvings, forShadow)
+      return overHalves(emitter, surfaces, patch, halvings, forShadow)
   }
   const count = surfaces.between(
     at[0],
     at[1],
     at[2],
     radiusMm,
-    head.at[0],
-    head.at[1],
-    head.at[2],
-    head.radiusMm,
+    emitter.at[0],
+    emitter.at[1],
+    emitter.at[2],
+    emitter.radiusMm,
     patch.on,
     near
   )
   if (count > 0 && forShadow > 0 && radiusMm > 0.05 * d)
-    return overHalves(head, surfaces, patch, halvings, forShadow - 1)
-  return glance(head, surfaces, at, normal, patch.on, d, count > 0)
+    return overHalves(emitter, surfaces, patch, halvings, forShadow - 1)
+  return glance(emitter, surfaces, at, normal, patch.on, d, count > 0)
 }

@@ -14,6 +14,7 @@ export const sameLight = (a: Light, b: Light): boolean =>
   a === b ||
   (a.strobe === b.strobe &&
     a.modifiers === b.modifiers &&
+    a.zoomMm === b.zoomMm &&
     a.mount === b.mount &&
     a.at === b.at &&
     a.aim === b.aim &&

@@ -55,12 +55,13 @@ export function imageStops(
   normal: Vec,
   finish: Plan['subject']['finish']
 ): number {
+  const [main] = head.emitters
   const away = unit(sub(at, head.at))
   const cosOff = dot(away, head.axis)
   if (cosOff <= 0 || cosOff < head.limitCos) return -Infinity
   const round =
     head.shape.length > 1 ? Math.atan2(dot(away, head.upward), dot(away, head.across)) : 0
   const share = mirrorShare(finish, -dot(away, normal))
-  const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * head.areaMm2)
+  const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * main.areaMm2)
   return Math.log2((Math.PI * luminance * share) / 0.18)
 }

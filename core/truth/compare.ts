@@ -17,6 +17,10 @@ export interface Compared {
   readonly noise: number
 }
 
+/** Noisier than this, stops, the truth does not know a cell; it is looked at longer before. */
+const TOO_NOISY = 0.3
+const LONGER = [1, 2, 4]
+
 /** Darker than this against the brightest place of its set, a cell does not count; stops. */
 const LEAST = -8
 
@@ -36,7 +40,10 @@ export function compare(group: Group, seed: number, rows: number, cells: number)
   const found = shown.map((place): Compared => {
     const j = scene.places.indexOf(place)
     const first = straight(world, place.at, place.normal, cells)
-    const rest = bounced(world, place.at, place.normal, rows, random)
+    let rest = { mean: 0, error: Infinity }
+    for (const times of LONGER)
+      if (rest.error > 0.05 * (first + rest.mean))
+        rest = bounced(world, place.at, place.normal, rows * times, random)
     const want = first + rest.mean
     return {
       group,
@@ -50,7 +57,7 @@ export function compare(group: Group, seed: number, rows: number, cells: number)
     }
   })
   const brightest = Math.max(...found.map((each) => each.want))
-  return found.filter((each) => each.want > brightest * 2 ** LEAST)
+  return found.filter((each) => each.want > brightest * 2 ** LEAST && each.noise < TOO_NOISY)
 }
 
 /** How far off a cell is, stops; Infinity where one is dark and the other is not. */

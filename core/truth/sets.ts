@@ -116,6 +116,20 @@ export function setOf(group: Group, seed: number): Plan {
                 light({
                   face: { kind: 'disc', diameterMm: between(20, 60) },
                   modifiers: [testModifier({ beam: { kind: 'cut', beamDeg: between(4, 25) } })]
+                }),
+              () =>
+                light({
+                  face: { kind: 'disc', diameterMm: between(15, 70) },
+                  modifiers: [
+                    testModifier({
+                      beam: {
+                        kind: 'snoot',
+                        throatMm: between(15, 60),
+                        lengthMm: between(50, 180),
+                        innerReflectance: 0
+                      }
+                    })
+                  ]
                 })
             ])()
           ]

@@ -43,6 +43,10 @@ export interface Lamp {
   readonly exponent: number
   /** radians off its axis beyond which nothing leaves it */
   readonly cut: number
+  /** whether a grid's round cells do the cutting */
+  readonly cells: boolean
+  /** before the face, its mouth so far in front of it */
+  readonly tube: { readonly radius: number; readonly length: number } | null
 }
 export interface World {
   readonly boards: readonly Board[]
@@ -175,6 +179,33 @@ export function hidden(world: World, a: Point, b: Point): boolean {
   return body !== null && body.t < 1 - least
 }
 
+/** What a round cell lets through, of its diameter aside: the chords both ends share, added up. */
+function throughCell(aside: number): number {
+  const steps = 400
+  let sum = 0
+  for (let i = 0; i < steps; i++) {
+    const t = aside + ((1 - aside) * (i + 0.5)) / steps
+    sum += Math.sqrt(1 - t * t)
+  }
+  return ((4 / Math.PI) * sum * (1 - aside)) / steps
+}
+
+/** Whether a ray from the face at the back of a tube passes its mouth. */
+function throughTube(
+  tube: NonNullable<Lamp['tube']>,
+  u: number,
+  v: number,
+  off: number,
+  way: Point,
+  lamp: Lamp
+): boolean {
+  const [x, y] = [dot(way, lamp.right), dot(way, lamp.up)]
+  const aside = Math.hypot(x, y) || 1
+  const run = tube.length * Math.tan(off)
+  if (dot(way, lamp.look) <= tube.length) return false
+  return Math.hypot(u + (run * x) / aside, v + (run * y) / aside) <= tube.radius
+}
+
 /** Light from one point of the face at a point, for all of the face; GN 1 m gives 1 at 1 m. */
 function fromFace(world: World, u: number, v: number, p: Point, n: Point | null): number {
   const { lamp } = world
@@ -182,10 +213,13 @@ function fromFace(world: World, u: number, v: number, p: Point, n: Point | null)
   const way = from(p, s)
   const d = size(way)
   const out = dot(way, lamp.look) / d
-  if (out <= 0 || Math.acos(Math.min(1, out)) > lamp.cut) return 0
+  const off = Math.acos(Math.min(1, out))
+  if (out <= 0 || off >= lamp.cut) return 0
+  const cells = lamp.cells ? throughCell(Math.tan(off) / Math.tan(lamp.cut)) : 1
+  if (lamp.tube && !throughTube(lamp.tube, u, v, off, way, lamp)) return 0
   const falls = n === null ? 1 : -dot(way, n) / d
   if (falls <= 0 || hidden(world, p, s)) return 0
-  return (out ** lamp.exponent * falls * 1e6) / Math.max(d * d, 0.25)
+  return (cells * out ** lamp.exponent * falls * 1e6) / Math.max(d * d, 0.25)
 }
 
 /** A point of the face from two numbers of 0 to 1. */

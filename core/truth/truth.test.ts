@@ -20,7 +20,9 @@ describe('the reference', () => {
       up: [0, 1, 0],
       face: { kind: 'ring', inner: 0, outer: 100 },
       exponent: 1,
-      cut: Math.PI / 2
+      cut: Math.PI / 2,
+      cells: false,
+      tube: null
     },
     ...part
   })
@@ -77,7 +79,7 @@ describe.each(GROUPS)('%s', (group) => {
   // What the reference's own noise may explain, two standard errors of it, is no fault.
   const off = () => cells.get(group)!.map((cell) => Math.max(0, offBy(cell) - 2 * cell.noise))
   test('half of all cells to 0.02 stop, 95 of 100 to a tenth', () => {
-    expect(off().length).toBeGreaterThan(80)
+    expect(off().length).toBeGreaterThan(60)
     expect(at(off(), 0.5)).toBeLessThanOrEqual(0.02)
     expect(at(off(), 0.95)).toBeLessThanOrEqual(0.1)
   })

@@ -115,19 +115,29 @@ export function worldOf(plan: Plan, scene: Scene, light = 0): World {
 
 function lampOf(plan: Plan, scene: Scene, index: number): Lamp {
   const light = plan.lights[index]!
-  const { face, beamDeg } = light.strobe
-  const cuts = light.modifiers.flatMap(({ beam }) =>
-    beam.kind === 'cut' ? [(beam.beamDeg / 2) * RAD] : []
-  )
+  const { beamDeg } = light.strobe
+  const stands = stand(light, scene.places)
+  const [worn] = light.modifiers
+  const face = ((): Lamp['face'] => {
+    const own = light.strobe.face
+    if (own.kind === 'rectangle')
+      return { kind: 'rectangle', width: own.widthMm, height: own.heightMm }
+    return own.kind === 'disc'
+      ? { kind: 'ring', inner: 0, outer: own.diameterMm }
+      : { kind: 'ring', inner: own.innerMm, outer: own.outerMm }
+  })()
+  const lamp = { ...stands, face, cut: Math.PI / 2, cells: false, tube: null }
+  const exponent = -1 / Math.log2(Math.cos((beamDeg / 2) * RAD))
+  if (worn?.beam.kind === 'cut')
+    return { ...lamp, exponent, cut: (worn.beam.beamDeg / 2) * RAD, cells: true }
+  if (worn?.beam.kind !== 'snoot' || face.kind !== 'ring') return { ...lamp, exponent }
+  const { throatMm, lengthMm } = worn.beam
+  const { middle, look } = stands
   return {
-    ...stand(light, scene.places),
-    face:
-      face.kind === 'rectangle'
-        ? { kind: 'rectangle', width: face.widthMm, height: face.heightMm }
-        : face.kind === 'disc'
-          ? { kind: 'ring', inner: 0, outer: face.diameterMm }
-          : { kind: 'ring', inner: face.innerMm, outer: face.outerMm },
-    exponent: -1 / Math.log2(Math.cos((beamDeg / 2) * RAD)),
-    cut: Math.min(Math.PI / 2, ...cuts)
+    ...lamp,
+    exponent,
+    middle: [0, 1, 2].map((k) => middle[k]! - lengthMm * look[k]!) as unknown as Point,
+    face: { kind: 'ring', inner: 0, outer: Math.min(face.outer, throatMm) },
+    tube: { radius: throatMm / 2, length: lengthMm }
   }
 }

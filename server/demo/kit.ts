@@ -78,7 +78,8 @@ const lenses = [
     pupilRatio: 0.8,
     sensorToFrontMm: 168,
     hoodDeg: null,
-    leafFastestStops: null
+    leafFastestStops: null,
+    frontDiameterMm: null
   },
   {
     kind: 'lens',
@@ -92,7 +93,8 @@ const lenses = [
     pupilRatio: 1,
     sensorToFrontMm: 118,
     hoodDeg: null,
-    leafFastestStops: 9
+    leafFastestStops: 9,
+    frontDiameterMm: null
   },
   {
     kind: 'lens',
@@ -106,7 +108,8 @@ const lenses = [
     pupilRatio: 1.2,
     sensorToFrontMm: 32,
     hoodDeg: null,
-    leafFastestStops: null
+    leafFastestStops: null,
+    frontDiameterMm: null
   },
   {
     kind: 'lens',
@@ -119,7 +122,8 @@ const lenses = [
     pupilRatio: 1,
     sensorToFrontMm: 105,
     hoodDeg: null,
-    leafFastestStops: null
+    leafFastestStops: null,
+    frontDiameterMm: null
   }
 ]
 
@@ -129,16 +133,18 @@ const modifiers = [
     id: 'snoot-22',
     name: 'Snoot, 22 mm throat',
     lossStops: 0.4,
-    beam: { kind: 'snoot', throatMm: 22, lengthMm: 120 },
-    face: { kind: 'disc', diameterMm: 22 }
+    beam: { kind: 'snoot', throatMm: 22, lengthMm: 120, innerReflectance: 0 },
+    face: { kind: 'keep' },
+    measured: []
   },
   {
     kind: 'modifier',
     id: 'snoot-45',
     name: 'Snoot, 45 mm throat',
     lossStops: 0.2,
-    beam: { kind: 'snoot', throatMm: 45, lengthMm: 130 },
-    face: { kind: 'disc', diameterMm: 45 }
+    beam: { kind: 'snoot', throatMm: 45, lengthMm: 130, innerReflectance: 0 },
+    face: { kind: 'keep' },
+    measured: []
   },
   {
     kind: 'modifier',
@@ -146,7 +152,8 @@ const modifiers = [
     name: 'Honeycomb grid, 40°',
     lossStops: 1,
     beam: { kind: 'cut', beamDeg: 40 },
-    face: { kind: 'keep' }
+    face: { kind: 'keep' },
+    measured: []
   },
   {
     kind: 'modifier',
@@ -154,31 +161,35 @@ const modifiers = [
     name: 'Honeycomb grid, 20°',
     lossStops: 1.6,
     beam: { kind: 'cut', beamDeg: 20 },
-    face: { kind: 'keep' }
+    face: { kind: 'keep' },
+    measured: []
   },
   {
     kind: 'modifier',
     id: 'panel-200',
     name: 'Panel 200 × 150 mm',
-    lossStops: 1.5,
+    lossStops: 0.3,
     beam: { kind: 'spread', beamDeg: 120 },
-    face: { kind: 'rectangle', widthMm: 200, heightMm: 150 }
+    face: { kind: 'rectangle', widthMm: 200, heightMm: 150 },
+    measured: []
   },
   {
     kind: 'modifier',
     id: 'shell-300',
     name: 'White shell, 300 mm',
-    lossStops: 1.8,
+    lossStops: 0.5,
     beam: { kind: 'spread', beamDeg: 120 },
-    face: { kind: 'disc', diameterMm: 300 }
+    face: { kind: 'disc', diameterMm: 300 },
+    measured: []
   },
   {
     kind: 'modifier',
     id: 'cap',
     name: 'Diffuser cap',
-    lossStops: 1.2,
+    lossStops: 0.1,
     beam: { kind: 'spread', beamDeg: 120 },
-    face: { kind: 'rectangle', widthMm: 70, heightMm: 50 }
+    face: { kind: 'rectangle', widthMm: 70, heightMm: 50 },
+    measured: []
   },
   {
     kind: 'modifier',
@@ -186,7 +197,8 @@ const modifiers = [
     name: 'Tracing paper, one sheet',
     lossStops: 1,
     beam: { kind: 'keep' },
-    face: { kind: 'keep' }
+    face: { kind: 'keep' },
+    measured: []
   }
 ]
 

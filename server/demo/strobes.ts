@@ -16,6 +16,7 @@ const strobe = (part: Record<string, unknown>) => ({
   durations: [],
   highSpeedSync: true,
   highSpeedPenaltyStops: 0.5,
+  zoom: [],
   ...part
 })
 

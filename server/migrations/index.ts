@@ -9,6 +9,7 @@ import * as framePlans from './006_frame_plans'
 import * as heads from './007_heads'
 import * as swing from './008_swing'
 import * as rooms from './009_rooms'
+import * as modifiers from './010_modifiers'
 
 interface Migration {
   readonly name: string
@@ -25,7 +26,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '006_frame_plans', ...framePlans },
   { name: '007_heads', ...heads },
   { name: '008_swing', ...swing },
-  { name: '009_rooms', ...rooms }
+  { name: '009_rooms', ...rooms },
+  { name: '010_modifiers', ...modifiers }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -10,11 +10,11 @@ import { valueIn, withValueIn } from '@core/plan/path'
 import { usePlainMessages } from '@core/api/messages'
 import { TYPICAL, type HeadStart } from '@core/kit/heads'
 import type { FieldSpec } from '@/words/fieldSpec'
-import { BEAM_FIELDS, FACE_KINDS, KIT_FIELDS } from '@/words/kitFields'
+import { KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
-import FaceFields from './FaceFields.vue'
 import KitField from './KitField.vue'
+import ModifierFields from './ModifierFields.vue'
 import StrobeFields from './StrobeFields.vue'
 import { useKitSaving } from './useKitSaving'
 
@@ -51,7 +51,6 @@ const errorAt = (path: string): string =>
     : ''
 
 const fields = computed<readonly FieldSpec[]>(() => KIT_FIELDS[props.item.kind])
-const FACES_KEPT = [{ value: 'keep', title: 'As the head’s' }, ...FACE_KINDS]
 /** Another class answers anew what it had answered; figures of the user's own stay. */
 const takeClass = (start: HeadStart): void => {
   const typical = structuredClone(TYPICAL[start])
@@ -108,24 +107,11 @@ const takeTheirs = (): void => {
           @put="put"
           @class="takeClass"
         />
-        <fieldset v-if="item.kind === 'modifier' && at('beam.kind') !== 'keep'">
-          <legend>Beam figures</legend>
-          <div class="fields">
-            <KitField
-              v-for="spec in BEAM_FIELDS[String(at('beam.kind'))]"
-              :key="`${at('beam.kind')}-${spec.path}`"
-              :spec="spec"
-              :value="at(spec.path)"
-              :error="errorAt(spec.path)"
-              @change="put(spec.path, $event)"
-            />
-          </div>
-        </fieldset>
-        <FaceFields
+        <ModifierFields
           v-if="item.kind === 'modifier'"
           :at="at"
           :error-at="errorAt"
-          :kinds="FACES_KEPT"
+          :faults="faults"
           @put="put"
         />
       </div>

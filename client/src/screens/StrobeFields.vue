@@ -11,15 +11,17 @@ import type { FieldSpec } from '@/words/fieldSpec'
 import {
   DIAL_FIELDS,
   DIAL_KINDS,
+  DURATION_COLUMNS,
   DURATIONS_FROM,
   FACE_KINDS,
   HEAD_CHOICES,
   KIT_FIELDS,
-  STROBE_REST
+  STROBE_REST,
+  ZOOM_COLUMNS
 } from '@/words/kitFields'
 import BeamForm from './BeamForm.vue'
-import DurationTable from './DurationTable.vue'
 import FaceFields from './FaceFields.vue'
+import FigureTable from './FigureTable.vue'
 import KitField from './KitField.vue'
 
 const props = defineProps<{
@@ -44,6 +46,23 @@ const dialFields = computed(() => DIAL_FIELDS[String(props.at('dial.kind'))] ?? 
 /** A fault behind a closed lid would not be seen. */
 const FIRST = /^(name|guideNumberM|beamDeg|dial)/
 const open = computed(() => props.faults.some((fault) => !FIRST.test(fault.path)))
+const durations = computed(() => props.at('durations') as Strobe['durations'])
+const zoom = computed(() => props.at('zoom') as Strobe['zoom'])
+/** The row after the last: half as far again, with the beam and strength that go with it. */
+const nextZoom = computed(() => {
+  const last = zoom.value.at(-1)
+  return last
+    ? {
+        settingMm: Math.round(last.settingMm * 1.4),
+        beamDeg: Math.max(5, Math.round(last.beamDeg / 1.3)),
+        guideNumberM: Math.round(last.guideNumberM * 1.15)
+      }
+    : {
+        settingMm: 35,
+        beamDeg: Number(props.at('beamDeg')),
+        guideNumberM: Number(props.at('guideNumberM'))
+      }
+})
 const putDurations = (rows: unknown): void => {
   emit('put', 'durations', rows)
   if (props.at('durationsFrom') === 'typical') emit('put', 'durationsFrom', 'stated')
@@ -104,13 +123,43 @@ const putDurations = (rows: unknown): void => {
         @change="emit('put', spec.path, $event)"
       />
     </div>
-    <DurationTable :rows="at('durations') as never" :faults="faults" @change="putDurations" />
+    <fieldset>
+      <legend>Flash durations by power (optional)</legend>
+      <FigureTable
+        path="durations"
+        :columns="DURATION_COLUMNS"
+        :rows="durations"
+        :faults="faults"
+        :least="0"
+        :most="24"
+        one="duration"
+        :next="{ powerStops: 0 - durations.length, t01: 0.001 }"
+        @change="putDurations"
+      />
+    </fieldset>
     <KitField
       :spec="DURATIONS_FROM"
       :value="at('durationsFrom')"
       error=""
       @change="emit('put', 'durationsFrom', $event)"
     />
+    <fieldset>
+      <legend>Zoom settings (optional)</legend>
+      <p class="small muted">
+        A head that zooms has a beam and a guide number for each setting; a light chooses one.
+      </p>
+      <FigureTable
+        path="zoom"
+        :columns="ZOOM_COLUMNS"
+        :rows="zoom"
+        :faults="faults"
+        :least="0"
+        :most="16"
+        one="setting"
+        :next="nextZoom"
+        @change="emit('put', 'zoom', $event)"
+      />
+    </fieldset>
     <FaceFields
       :at="at"
       :error-at="errorAt"

@@ -1,6 +1,7 @@
 /** The figures behind a term, in words: "GN 36 m", "d 0.18 m". */
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
+import { formatStops } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
 import type { SourceId, Term } from '@core/ledger/terms'
 import { mm, percent, plain, seconds } from './format'
@@ -32,6 +33,16 @@ function sharesOf(parts: Readonly<Record<string, number>>): string {
         `${REFLECTOR_NAMES[name] ?? `card ${name}`} ${Math.round((share / all) * 100)} %`
     )
     .join(', ')
+}
+
+function modifierWords({ name = '', figures: f }: Term): string {
+  if (f.measured !== undefined)
+    return (f.held ?? 0) < -0.005
+      ? `${name}: ${formatStops(f.measured)} measured, held to the light that enters it`
+      : `${name}, as measured`
+  return (f.spread ?? 0) < -0.005
+    ? `${name}: loss ${plain(f.loss ?? 0)}, spread ${formatStops(f.spread ?? 0)}`
+    : name
 }
 
 export function termFigures(plan: Plan, term: Term, source: SourceId): string {
@@ -72,7 +83,11 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'beam':
       return `${plain(f.α ?? 0, 2)}° off the axis of a ${plain(f.beam ?? 0)}° beam`
     case 'modifier':
-      return term.name ?? ''
+      return modifierWords(term)
+    case 'units':
+      return `${plain(f.units ?? 1)} that fire as one`
+    case 'tube':
+      return `face seen through ${mm(f.throat ?? 0)}, ${mm(f.length ?? 0)} deep`
     case 'finiteSource':
       return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
     case 'shadow':

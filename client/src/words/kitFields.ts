@@ -2,8 +2,10 @@
  * What a kit item's form asks, in order: the path in the item, how the figure is typed and shown,
  * and help where the term is not plain.
  */
-import { normalise } from '@core/scales/stops'
+import { parseFraction } from '@core/scales/parse'
+import { formatStops, normalise, parseStops } from '@core/scales/stops'
 import type { KitKind } from '@core/kit/kit'
+import { plain } from './format'
 import {
   aperture,
   choice,
@@ -11,6 +13,8 @@ import {
   length,
   number,
   optional,
+  parseDuration,
+  showDuration,
   shutter,
   stops,
   time,
@@ -100,6 +104,14 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
         'Off the lens axis. Left empty: no hood, every light before the lens falls on its front.'
       )
     ),
+    optional(
+      length(
+        'frontDiameterMm',
+        'Diameter at the front',
+        'How much of the light it stands in the way of. Left empty: guessed from focal length ' +
+          'and sensor.'
+      )
+    ),
     NOTES
   ],
   strobe: [
@@ -134,7 +146,12 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   ],
   modifier: [
     NAME,
-    stops('lossStops', 'Loss', 'A first guess: your own readings correct it.'),
+    stops(
+      'lossStops',
+      'Loss in the material',
+      'Besides what spreading or cutting the beam takes, which is worked out. A first guess: ' +
+        'your own readings correct it.'
+    ),
     choice('beam.kind', 'Beam', [
       { value: 'keep', title: 'As the head makes it' },
       { value: 'spread', title: 'Spread softly over' },
@@ -218,16 +235,60 @@ export const DURATIONS_FROM: FieldSpec = choice('durationsFrom', 'These duration
 export const BEAM_FIELDS: Record<string, readonly FieldSpec[]> = {
   keep: [],
   spread: [number('beam.beamDeg', 'Beam angle', '°', '120° is an even, softly lit face.')],
-  cut: [number('beam.beamDeg', 'Beam angle', '°')],
+  cut: [
+    number(
+      'beam.beamDeg',
+      'Cut angle',
+      '°',
+      'Nothing leaves beyond it; at half of it the cells take 1.35 stops.'
+    )
+  ],
   snoot: [
     length('beam.throatMm', 'Throat'),
     length(
       'beam.lengthMm',
       'Length',
       'Nothing leaves it beyond atan(throat / length) off its axis.'
-    )
+    ),
+    {
+      ...number(
+        'beam.innerReflectance',
+        'Inside throws back',
+        '%',
+        '0 % for black, 80 % for white.'
+      ),
+      parse: parseFraction,
+      show: (v) => plain(v * 100, 4)
+    }
   ]
 }
+/** The same angle by the cells themselves. */
+export const GRID_CELLS: FieldSpec = number(
+  'cells',
+  'Or cell depth over its width',
+  '',
+  'Measure one cell: 10 mm deep and 5 mm wide is 2.'
+)
+
+const DEG = number('deg', 'Off axis', '°')
+const stopsColumn = (path: string, label: string): FieldSpec => ({
+  path,
+  label,
+  type: 'figure',
+  parse: parseStops,
+  show: (v) => formatStops(v)
+})
+export const ANGLE_COLUMNS = [DEG, stopsColumn('stops', 'Stops against the axis')]
+export const MEASURED_COLUMNS = [DEG, stopsColumn('stops', 'Change, stops')]
+export const DURATION_COLUMNS: readonly FieldSpec[] = [
+  stopsColumn('powerStops', 'Power, stops below full'),
+  { path: 't01', label: 't0.1', type: 'figure', parse: parseDuration, show: showDuration }
+]
+export const ZOOM_COLUMNS = [
+  length('settingMm', 'Setting'),
+  number('beamDeg', 'Beam', '°'),
+  number('guideNumberM', 'Guide number', 'm')
+]
 export const FACE_KINDS = [
   { value: 'disc', title: 'Round' },
   { value: 'rectangle', title: 'Oblong' },

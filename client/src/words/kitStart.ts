@@ -4,7 +4,7 @@ import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { TYPICAL } from '@core/kit/heads'
 import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
-import { cutAngleDeg } from '@core/set/heads'
+import { cutAngleDeg } from '@core/set/modified'
 import { plain } from './format'
 
 export function newItem(kind: KitKind): KitItem {
@@ -39,7 +39,8 @@ export function newItem(kind: KitKind): KitItem {
         pupilRatio: 1,
         sensorToFrontMm: 160,
         hoodDeg: null,
-        leafFastestStops: null
+        leafFastestStops: null,
+        frontDiameterMm: null
       }
     case 'strobe':
       return {
@@ -54,7 +55,8 @@ export function newItem(kind: KitKind): KitItem {
         ...structuredClone(TYPICAL['hot-shoe']),
         mostFlashes: null,
         shortestT01S: null,
-        highSpeedPenaltyStops: 0.5
+        highSpeedPenaltyStops: 0.5,
+        zoom: []
       }
     case 'meter':
       return {
@@ -66,7 +68,14 @@ export function newItem(kind: KitKind): KitItem {
         receptor: 'dome'
       }
     case 'modifier':
-      return { kind, ...base, lossStops: 1, beam: { kind: 'keep' }, face: { kind: 'keep' } }
+      return {
+        kind,
+        ...base,
+        lossStops: 0.5,
+        beam: { kind: 'keep' },
+        face: { kind: 'keep' },
+        measured: []
+      }
   }
 }
 
@@ -82,7 +91,7 @@ export const newBeam = (kind: string): unknown =>
     keep: { kind: 'keep' },
     spread: { kind: 'spread', beamDeg: 120 },
     cut: { kind: 'cut', beamDeg: 40 },
-    snoot: { kind: 'snoot', throatMm: 22, lengthMm: 110 }
+    snoot: { kind: 'snoot', throatMm: 22, lengthMm: 110, innerReflectance: 0 }
   })[kind]
 export const newDistribution = (kind: string): unknown =>
   ({

@@ -133,6 +133,8 @@ export const TERM_NAMES: Record<TermKind, string> = {
   power: 'power',
   distance: 'distance',
   finiteSource: 'finite-source correction',
+  tube: 'tube',
+  units: 'heads',
   tilt: 'tilt',
   beam: 'beam',
   shadow: 'shadowed',

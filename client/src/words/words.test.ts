@@ -135,7 +135,9 @@ describe('every verdict, term, flag and move can be said', () => {
         }
         for (const row of ledgerRows(plan)) expect(row).toHaveLength(ledger.places.length + 1)
         for (const check of checkSet(plan, [
-          testModifier({ beam: { kind: 'snoot', throatMm: 22, lengthMm: 110 } })
+          testModifier({
+            beam: { kind: 'snoot', throatMm: 22, lengthMm: 110, innerReflectance: 0 }
+          })
         ])) {
           clean(checkWords(plan, check))
           for (const remedy of check.remedies) clean(remedyWords(check, remedy))

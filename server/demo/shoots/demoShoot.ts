@@ -32,6 +32,8 @@ export const light = (
   group: null,
   modifiers: [],
   powerStops: -4,
+  zoomMm: null,
+  units: 1,
   mount: 'stand',
   aim: { kind: 'place', place: 'focus' },
   rollDeg: 0,
