@@ -33,7 +33,7 @@ const ballOf = (each: Surface): readonly number[] =>
           ? Math.hypot(each.halfAcross, each.halfUpward)
           : Math.max(each.halfAcross, each.halfUpward)
       ]
-    : [0, 0, 0, each.kind === 'ellipsoid' ? Math.max(...each.half) : Math.hypot(...each.half)]
+    : [...each.at, each.kind === 'ellipsoid' ? Math.max(...each.half) : Math.hypot(...each.half)]
 
 /** The plane a sheet lies in: its normal, and how far along that. */
 const planeOf = ({ normal, at }: Sheet): readonly number[] => [

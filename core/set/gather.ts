@@ -35,9 +35,12 @@ function smooth(emitter: Emitter, samples: Float64Array, at: Vec, normal: Vec | 
 }
 
 const near = new Int32Array(64)
-/** Puts into `near` what may stand between a face and a point; returns how many. */
-const between = (emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): number =>
-  surfaces.between(
+/**
+ * Puts into `near` what may stand between a face and a point; returns how many. What lies wholly
+ * behind the mouth its light comes out of cannot: a head's own body.
+ */
+function between(emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): number {
+  const found = surfaces.between(
     at[0],
     at[1],
     at[2],
@@ -49,6 +52,11 @@ const between = (emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): num
     on,
     near
   )
+  let count = 0
+  for (let k = 0; k < found; k++)
+    if (surfaces.reaches(near[k]!, emitter.axis, emitter.mouth)) near[count++] = near[k]!
+  return count
+}
 /** How often the cells of a face are cut at least where an edge runs across it. */
 const FINE = 4
 const COARSE = 2
@@ -163,8 +171,8 @@ export function glance(
  * @param index of the light
  * @param normal of the surface there, unit
  */
-export function lightAt({ heads, surfaces }: Scene, index: number, at: Vec, normal: Vec): number {
+export function lightAt({ heads, standing }: Scene, index: number, at: Vec, normal: Vec): number {
   const into = newGathered()
-  gather(heads[index]!, surfaces, at, normal, -1, into)
+  gather(heads[index]!, standing, at, normal, -1, into)
   return into.direct
 }

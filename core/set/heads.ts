@@ -8,8 +8,9 @@ import { edgeHalfDeg } from '../light/beam'
 import type { Aim, Light, Plan } from '../plan/plan'
 import type { CameraPose } from './camera'
 import type { Emitter } from './emitter'
-import { faceAreaMm2, faceRadiusMm } from './faces'
+import { faceAreaMm2, faceRadiusMm, faceSizeMm } from './faces'
 import { modifiedBy, type Part } from './modified'
+import type { Sheet } from './shapes'
 import { add, basisOf, direction, pointOf, scale, sub, toRad, unit, type Vec } from './vec'
 
 export interface Head {
@@ -97,3 +98,23 @@ export function headOf(light: Light, pose: CameraPose, placeAt: (place: string) 
 /** Normal of a card or flag. */
 export const cardNormal = (card: Plan['cards'][number], placeAt: (place: string) => Vec): Vec =>
   directionOf(card.aim, pointOf(card.at), placeAt)
+
+/** The front of a head as a flat thing. */
+export function faceSheet({ at, across, upward, axis, face }: Head): Sheet {
+  const [halfAcross, halfUpward] =
+    face.kind === 'rectangle'
+      ? [face.widthMm / 2, face.heightMm / 2]
+      : [faceSizeMm(face) / 2, faceSizeMm(face) / 2]
+  const hole = face.kind === 'ring' ? face.innerMm / face.outerMm : 0
+  return {
+    id: 'face',
+    kind: face.kind,
+    at,
+    normal: axis,
+    across,
+    upward,
+    halfAcross,
+    halfUpward,
+    hole
+  }
+}

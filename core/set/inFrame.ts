@@ -1,5 +1,6 @@
 /** How much of a head stands in the picture. */
 import type { Plan } from '../plan/plan'
+import { bodyDepthMm } from './bodies'
 import { projectInFrame } from './camera'
 import { faceSizeMm } from './faces'
 import type { Head } from './heads'
@@ -14,7 +15,7 @@ import { add, scale, type Vec } from './vec'
  */
 function outline(head: Head): Vec[] {
   const half = faceSizeMm(head.face) / 2
-  const back = scale(head.axis, -Math.max(30, half))
+  const back = scale(head.axis, -bodyDepthMm(head.face))
   const rim = Array.from({ length: 12 }, (_, i) =>
     add(
       head.at,

@@ -3,10 +3,9 @@
  * curved ones each light's highlight. Source: law of reflection; the lens seen in a flat face is
  * its mirror image behind the face.
  */
-import type { Face } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import { project, projectInFrame, type CameraPose } from './camera'
-import type { Head } from './heads'
+import { faceSheet } from './heads'
 import { highlightOn } from './highlight'
 import type { Scene } from './scene'
 import { imageStops, mirrorShare } from './specular'
@@ -101,29 +100,6 @@ interface Seen {
 /** What may stand between: everything but the subject, whose faces these are. */
 const othersIn = (scene: Scene): Blocked =>
   surfacesOf(scene.surfaces.list.filter((each) => each.id !== 'subject')).blocked
-
-/** The lit face of a head. */
-function faceSheet({ at, across, upward, axis, face }: Head): Sheet {
-  const halves = (f: Face): readonly [number, number] =>
-    f.kind === 'rectangle'
-      ? [f.widthMm / 2, f.heightMm / 2]
-      : f.kind === 'disc'
-        ? [f.diameterMm / 2, f.diameterMm / 2]
-        : [f.outerMm / 2, f.outerMm / 2]
-  const [halfAcross, halfUpward] = halves(face)
-  const hole = face.kind === 'ring' ? face.innerMm / face.outerMm : 0
-  return {
-    id: 'face',
-    kind: face.kind,
-    at,
-    normal: axis,
-    across,
-    upward,
-    halfAcross,
-    halfUpward,
-    hole
-  }
-}
 
 /** Lines a side over which a face is looked at. */
 const LINES = 21

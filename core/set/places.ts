@@ -4,6 +4,7 @@
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
 import type { Light, Plan } from '../plan/plan'
+import { bodyId } from './bodies'
 import { rayThrough, type CameraPose } from './camera'
 import { lightPoint } from './heads'
 import { pointFacing } from './subjectBody'
@@ -21,7 +22,7 @@ export interface PlacePoint {
   readonly normal: Vec | null
   readonly reflectance: number
   /** what the point lies on: that thing does not shade it unless it faces away */
-  readonly on: 'subject' | 'background' | 'table' | 'free'
+  readonly on: string
 }
 
 /**
@@ -117,7 +118,8 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
     at: pose.front,
     normal: scale(view, -1),
     reflectance: 0.18,
-    on: 'free'
+    // Inside the hood, which shades it by its angle (checks/flare.ts).
+    on: bodyId('hood')
   })
   for (const own of plan.places)
     places.push({

@@ -4,6 +4,8 @@
  */
 import type { Light, Plan } from '../plan/plan'
 import { keyLight } from './places'
+import { isSheet, type Surface } from './shapes'
+import { sameVec } from './vec'
 
 const LENS = ['magnification', 'extensionMm', 'dioptres', 'teleconverter', 'crop'] as const
 const sameLens = (a: Plan['focus'], b: Plan['focus']): boolean =>
@@ -39,4 +41,19 @@ export function sameLights(a: Plan, b: Plan): boolean {
   if (a.lights.length !== b.lights.length || keyLight(a).id !== keyLight(b).id) return false
   for (let i = 0; i < a.lights.length; i++) if (!sameLight(a.lights[i]!, b.lights[i]!)) return false
   return true
+}
+
+/** Whether two surfaces are one thing in one place. */
+export function sameSurface(a: Surface, b: Surface): boolean {
+  if (a.id !== b.id || a.kind !== b.kind || !sameVec(a.at, b.at)) return false
+  if (isSheet(a) && isSheet(b))
+    return (
+      sameVec(a.across, b.across) &&
+      sameVec(a.upward, b.upward) &&
+      a.halfAcross === b.halfAcross &&
+      a.halfUpward === b.halfUpward &&
+      a.hole === b.hole
+    )
+  if (isSheet(a) || isSheet(b)) return false
+  return sameVec(a.half, b.half) && a.axes.every((axis, k) => sameVec(axis, b.axes[k]!))
 }

@@ -1,6 +1,7 @@
 /** A plan as geometry: camera, places, heads, and what stands in the way of light. */
 import { surfaceStops } from '../ambient/ev'
 import type { Card, Plan } from '../plan/plan'
+import { cameraBodiesOf, headBodiesOf } from './bodies'
 import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
 import { aimPoint, placesOf, type PlacePoint } from './places'
@@ -18,8 +19,14 @@ export interface Scene {
   readonly background: Sheet
   /** cards and flags in place */
   readonly cards: readonly { readonly card: Card; readonly sheet: Sheet }[]
-  /** what stands in the way of light: subject, cards and flags, background, table */
+  /** what is lit and throws light back: subject, cards and flags, background, table */
   readonly surfaces: Surfaces
+  readonly cameraBodies: readonly Surface[]
+  readonly headBodies: readonly Surface[]
+  /** surfaces and camera: what stands in the way of light on its way to and from patches */
+  readonly fixed: Surfaces
+  /** heads too: what stands in the way of straight light at a place */
+  readonly standing: Surfaces
   /** index of the surface each place lies on; −1: none */
   readonly placesOn: readonly number[]
 }
@@ -64,14 +71,23 @@ export function sceneOf(plan: Plan): Scene {
     background,
     ...(plan.table ? [tableSheet(plan.table)] : [])
   ]
+  const heads = headsOf(plan, pose, places)
+  const cameraBodies = cameraBodiesOf(plan, pose)
+  const headBodies = headBodiesOf(plan, heads)
+  const fixed = [...list, ...cameraBodies]
+  const standing = [...fixed, ...headBodies]
   return {
     pose,
     places,
     background,
     cards,
-    placesOn: places.map(({ on }) => list.findIndex((each) => each.id === on)),
+    placesOn: places.map(({ on }) => standing.findIndex((each) => each.id === on)),
     surfaces: surfacesOf(list),
+    cameraBodies,
+    headBodies,
+    fixed: surfacesOf(fixed),
+    standing: surfacesOf(standing),
     placeStops: places.map((place) => surfaceStops(place.reflectance)),
-    heads: headsOf(plan, pose, places)
+    heads
   }
 }

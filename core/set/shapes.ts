@@ -15,11 +15,14 @@ export interface Sheet {
   /** of a ring: radius of its hole over that of its rim, 0–1 */
   readonly hole?: number
 }
-/** A body round the origin, rotated about the upright axis. */
+/** A body: an ellipsoid, a box, or a cylinder round its second axis. */
 export interface Solid {
   readonly id: string
   readonly kind: 'box' | 'ellipsoid' | 'cylinder'
-  readonly rotationDeg: number
+  readonly at: Vec
+  /** its own axes, unit and square to each other */
+  readonly axes: readonly [Vec, Vec, Vec]
+  /** half sizes along them, mm */
   readonly half: Vec
 }
 export type Surface = Sheet | Solid

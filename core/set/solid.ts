@@ -85,7 +85,7 @@ interface PointWithNormal {
 /**
  * Puts the unit normal that points out of a solid at a point of its surface.
  * @param kind BOX, ELLIPSOID or CYLINDER
- * @param data from `o` on: cosine and sine of the rotation, 1 / half sizes
+ * @param data from `o` on: its axes over its half sizes, each with what its middle gives along it
  * @param point of the surface, in the set's axes; its normal is filled
  */
 export function solidNormal(
@@ -94,12 +94,14 @@ export function solidNormal(
   o: number,
   point: PointWithNormal
 ): void {
-  const [c, s, kx, ky, kz] = [data[o]!, data[o + 1]!, data[o + 2]!, data[o + 3]!, data[o + 4]!]
-  const lx = (point.x * c - point.z * s) * kx
-  const ly = point.y * ky
-  const lz = (point.x * s + point.z * c) * kz
+  const own = (k: number): number =>
+    point.x * data[o + k]! +
+    point.y * data[o + k + 1]! +
+    point.z * data[o + k + 2]! -
+    data[o + k + 3]!
+  const [lx, ly, lz] = [own(0), own(4), own(8)]
   // The gradient of what is 1 on the surface, in the solid's own axes.
-  let [gx, gy, gz] = [lx * kx, ly * ky, lz * kz]
+  let [gx, gy, gz] = [lx, ly, lz]
   if (kind === CYLINDER) {
     const onEnd = Math.abs(ly) >= Math.hypot(lx, lz)
     if (onEnd) gx = gz = 0
@@ -110,8 +112,11 @@ export function solidNormal(
     else if (Math.abs(lx) === most) gy = gz = 0
     else gx = gy = 0
   }
-  const size = Math.hypot(gx, gy, gz) || 1
-  point.nx = (gx * c + gz * s) / size
-  point.ny = gy / size
-  point.nz = (-gx * s + gz * c) / size
+  const x = gx * data[o]! + gy * data[o + 4]! + gz * data[o + 8]!
+  const y = gx * data[o + 1]! + gy * data[o + 5]! + gz * data[o + 9]!
+  const z = gx * data[o + 2]! + gy * data[o + 6]! + gz * data[o + 10]!
+  const size = Math.hypot(x, y, z) || 1
+  point.nx = x / size
+  point.ny = y / size
+  point.nz = z / size
 }

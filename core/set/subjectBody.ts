@@ -3,7 +3,7 @@
  * way.
  */
 import type { Plan } from '../plan/plan'
-import type { Sheet, Surface } from './surface'
+import type { Sheet, Solid, Surface } from './surface'
 import { dot, scale, toRad, unit, type Vec } from './vec'
 
 type Subject = Plan['subject']
@@ -90,7 +90,10 @@ export function subjectSurface(subject: Subject): Surface | null {
       return {
         id: 'subject',
         kind: subject.shape === 'vessel' ? 'cylinder' : subject.shape,
-        rotationDeg: subject.rotationDeg,
+        at: [0, 0, 0],
+        axes: [X, Y, Z].map((axis) =>
+          rotated(axis, subject.rotationDeg)
+        ) as unknown as Solid['axes'],
         half: halfSizes(subject)
       }
   }

@@ -5,6 +5,19 @@ import type { Vec } from './vec'
 
 const blockedBy = (list: readonly Surface[]): Blocked => surfacesOf(list).blocked
 
+/** A solid round the origin, rotated about the upright axis. */
+const turned = (rotationDeg: number): Pick<Solid, 'at' | 'axes'> => {
+  const angle = (rotationDeg * Math.PI) / 180
+  const [c, s] = [Math.cos(angle), Math.sin(angle)]
+  return {
+    at: [0, 0, 0],
+    axes: [
+      [c, 0, -s],
+      [0, 1, 0],
+      [s, 0, c]
+    ]
+  }
+}
 const within = (most: number) =>
   fc.integer({ min: -100 * most, max: 100 * most }).map((value) => value / 100)
 const size = within(28).map((value) => value + 32)
@@ -58,7 +71,10 @@ describe('what stands in the way, against walking along the line', () => {
           let least = Infinity
           for (let i = 1; i < 1500; i++)
             least = Math.min(least, outness(kind, half, rotationDeg, along(from, to, i / 1500)))
-          const says = blockedBy([{ id: 'subject', kind, rotationDeg, half }])(...from, ...to)
+          const says = blockedBy([{ id: 'subject', kind, ...turned(rotationDeg), half }])(
+            ...from,
+            ...to
+          )
           // A line that only grazes may be taken either way.
           if (least < 0.97) {
             met++
@@ -122,8 +138,8 @@ describe('what stands in the way, against walking along the line', () => {
     expect(Math.min(met, missed)).toBeGreaterThan(20)
   })
   test('a point on a surface is not shaded by that surface, but by what lies behind it', () => {
-    const box: Solid = { id: 'subject', kind: 'box', rotationDeg: 0, half: [10, 10, 10] }
-    const ball: Solid = { id: 'subject', kind: 'ellipsoid', rotationDeg: 0, half: [10, 10, 10] }
+    const box: Solid = { id: 'subject', kind: 'box', ...turned(0), half: [10, 10, 10] }
+    const ball: Solid = { id: 'subject', kind: 'ellipsoid', ...turned(0), half: [10, 10, 10] }
     for (const solid of [box, ball]) {
       expect(blockedBy([solid])(0, 0, 10, 0, 0, 100)).toBe(false)
       expect(blockedBy([solid])(0, 0, 10, 0, 0, -100)).toBe(true)
@@ -160,7 +176,7 @@ describe('the first surface a ray meets, against walking along it', () => {
           (half, rotationDeg, [from, to]) => {
             const out = (p: Vec): number => outness(kind, half, rotationDeg, p)
             if (out(from) < 1.05 || out(to) < 1.05) return
-            const solid: Solid = { id: 'subject', kind, rotationDeg, half }
+            const solid: Solid = { id: 'subject', kind, ...turned(rotationDeg), half }
             const found = firstMet(surfacesOf([solid]), from, minus(to, from), 0, 1)
             let walked = Infinity
             for (let i = 1; i < STEPS && walked === Infinity; i++)
@@ -234,7 +250,7 @@ describe('the first surface a ray meets, against walking along it', () => {
     expect([0, 4, 11].map((x) => disc.blocked(x, 0, 0, x, 0, 9))).toEqual([true, true, false])
   })
   test('from inside a body its far wall is met', () => {
-    const ball: Solid = { id: 'subject', kind: 'ellipsoid', rotationDeg: 0, half: [10, 20, 30] }
+    const ball: Solid = { id: 'subject', kind: 'ellipsoid', ...turned(0), half: [10, 20, 30] }
     expect(firstMet(surfacesOf([ball]), [0, 0, 0], [0, 3, 0])).toMatchObject({ at: [0, 20, 0] })
   })
 })

@@ -7,7 +7,7 @@
 import { betweenOf, type Between } from './between'
 import { isSheet, type Surface } from './shapes'
 import { BOX, CYLINDER, ELLIPSOID, solidNormal, throughSolid } from './solid'
-import { toRad, type Vec } from './vec'
+import { dot, type Vec } from './vec'
 
 export * from './shapes'
 
@@ -52,6 +52,8 @@ export interface Surfaces {
     by: number,
     bz: number
   ) => boolean
+  /** Whether any of one of them, by its index, lies before a plane: past a point along an axis. */
+  readonly reaches: (index: number, axis: Vec, past: Vec) => boolean
   readonly between: Between
   /**
    * The first surface a ray meets.
@@ -94,31 +96,25 @@ const KINDS = {
 const ROW = 13
 
 /**
- * Numbers of each surface. Flat ones: normal, across / half, upward / half, each with what its
- * middle gives along it, square of the hole. Solids: cosine and sine of the rotation, 1 / half
- * sizes.
+ * Numbers of each surface, rows of an axis over its half size and what its middle gives along it.
+ * Flat ones: normal, across, upward, and the square of the hole. Solids: their three axes.
  */
 function packed(list: readonly Surface[]): Float64Array {
   const data = new Float64Array(list.length * ROW)
   list.forEach((each, i) => {
-    if (!isSheet(each)) {
-      const angle = toRad(each.rotationDeg)
-      const [a, b, c] = each.half
-      data.set([Math.cos(angle), Math.sin(angle), 1 / a, 1 / b, 1 / c], i * ROW)
-      return
-    }
-    const rows = [
-      each.normal,
-      each.across.map((v) => v / each.halfAcross),
-      each.upward.map((v) => v / each.halfUpward)
-    ]
-    rows.forEach((row, k) =>
-      data.set(
-        [...row, row[0]! * each.at[0] + row[1]! * each.at[1] + row[2]! * each.at[2]],
-        i * ROW + k * 4
-      )
-    )
-    data[i * ROW + 12] = (each.hole ?? 0) ** 2
+    const { at } = each
+    const rows: readonly (readonly [Vec, number])[] = isSheet(each)
+      ? [
+          [each.normal, 1],
+          [each.across, each.halfAcross],
+          [each.upward, each.halfUpward]
+        ]
+      : each.axes.map((axis, k) => [axis, each.half[k]!] as const)
+    rows.forEach(([axis, half], k) => {
+      const row = axis.map((v) => v / half)
+      data.set([...row, row[0]! * at[0] + row[1]! * at[1] + row[2]! * at[2]], i * ROW + k * 4)
+    })
+    if (isSheet(each)) data[i * ROW + 12] = (each.hole ?? 0) ** 2
   })
   return data
 }
@@ -174,19 +170,17 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     dy: number,
     dz: number
   ): boolean => {
-    const c = data[o]!
-    const s = data[o + 1]!
-    const kx = data[o + 2]!
-    const ky = data[o + 3]!
-    const kz = data[o + 4]!
+    const [ax, ay, az] = [data[o]!, data[o + 1]!, data[o + 2]!]
+    const [bx, by, bz] = [data[o + 4]!, data[o + 5]!, data[o + 6]!]
+    const [cx, cy, cz] = [data[o + 8]!, data[o + 9]!, data[o + 10]!]
     return throughSolid(
       kind,
-      (ox * c - oz * s) * kx,
-      oy * ky,
-      (ox * s + oz * c) * kz,
-      (dx * c - dz * s) * kx,
-      dy * ky,
-      (dx * s + dz * c) * kz,
+      ox * ax + oy * ay + oz * az - data[o + 3]!,
+      ox * bx + oy * by + oz * bz - data[o + 7]!,
+      ox * cx + oy * cy + oz * cz - data[o + 11]!,
+      dx * ax + dy * ay + dz * az,
+      dx * bx + dy * by + dz * bz,
+      dx * cx + dy * cy + dz * cz,
       span
     )
   }
@@ -246,8 +240,20 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     putNormal(hit, dx, dy, dz)
     return true
   }
+  const reaches: Surfaces['reaches'] = (i, axis, past) => {
+    const each = list[i]!
+    const { at } = each
+    let top = 0
+    for (let k = 0; k < 3; k++) top += (at[k]! - past[k]!) * axis[k]!
+    if (isSheet(each))
+      top +=
+        Math.abs(dot(each.across, axis)) * each.halfAcross +
+        Math.abs(dot(each.upward, axis)) * each.halfUpward
+    else for (let k = 0; k < 3; k++) top += Math.abs(dot(each.axes[k]!, axis)) * each.half[k]!
+    return top > 0
+  }
   const convex = (i: number): boolean => list[i]!.kind !== 'ring'
-  return { list, blocked, convex, hides, between: betweenOf(list), nearest }
+  return { list, blocked, convex, hides, reaches, between: betweenOf(list), nearest }
 }
 
 /**

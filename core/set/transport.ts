@@ -10,9 +10,10 @@ import type { Head } from './heads'
 import { lightOnPatch } from './patchLight'
 import type { Patch } from './patches'
 import type { PlacePoint } from './places'
-import { sameLight } from './same'
+import { sameLight, sameSurface } from './same'
 import { sceneOf, type Scene } from './scene'
 import { stageOf, type Stage } from './stage'
+import { surfacesOf, type Surface, type Surfaces } from './surface'
 import { sameVec } from './vec'
 
 export interface Transport {
@@ -40,6 +41,29 @@ interface Lamp {
   readonly bounced: Float64Array
 }
 
+/**
+ * Whether heads that moved, or went, or came, may change the straight light of a head at a place.
+ */
+type Disturbs = (head: Head, place: PlacePoint) => boolean
+const spare = new Int32Array(64)
+function disturbedBy(before: Scene, now: Scene): Disturbs {
+  const has = (list: readonly Surface[], one: Surface): boolean =>
+    list.some((each) => sameSurface(each, one))
+  const moved = [
+    ...before.headBodies.filter((each) => !has(now.headBodies, each)),
+    ...now.headBodies.filter((each) => !has(before.headBodies, each))
+  ]
+  if (moved.length === 0) return () => false
+  const { between } = surfacesOf(moved)
+  return (head, { at }) => between(...at, 0, ...head.at, reachMm(head), -1, spare) > 0
+}
+const sameBodies = (a: readonly Surface[], b: readonly Surface[]): boolean =>
+  a.length === b.length && a.every((each, i) => sameSurface(each, b[i]!))
+
+/** A ball round all a head's light comes from, with the tube behind its front; mm. */
+const reachMm = ({ radiusMm, emitters }: Head): number =>
+  radiusMm + (emitters[0].tube?.lengthMm ?? 0)
+
 /** A set worked out, with the plan it belongs to. */
 export interface Known {
   plan: Plan
@@ -52,10 +76,10 @@ export interface Known {
 const samePlace = (a: PlacePoint | undefined, b: PlacePoint): boolean =>
   a !== undefined && a.on === b.on && sameVec(a.at, b.at) && sameVec(a.normal, b.normal)
 
-function lampOf(head: Head, { scene, reflectors, bounced }: Stage): Lamp {
+function lampOf(head: Head, fixed: Surfaces, { reflectors, bounced }: Stage): Lamp {
   const straight = new Map<Patch, number>()
   const falls = Float64Array.from(reflectors.patches, (patch) =>
-    lightOnPatch(head, scene.surfaces, patch, straight)
+    lightOnPatch(head, fixed, patch, straight)
   )
   const all = bounced(falls)
   return { head, straight, bounced: all.map((value, k) => value - falls[k]!) }
@@ -68,8 +92,12 @@ function lampOf(head: Head, { scene, reflectors, bounced }: Stage): Lamp {
 export function workOut(plan: Plan, near: Known | null): Known {
   const scene = sceneOf(plan)
   const stage = stageOf(plan, scene, near?.stage ?? null)
-  const same = near?.stage === stage ? near : null
-  const { surfaces } = stage.scene
+  const same =
+    near?.stage === stage && sameBodies(near.transport.scene.cameraBodies, scene.cameraBodies)
+      ? near
+      : null
+  const { fixed, standing } = scene
+  const disturbed = same ? disturbedBy(same.transport.scene, scene) : () => true
   const { names, patches } = stage.reflectors
   const { places, placesOn, heads } = scene
   const [P, R] = [places.length, names.length]
@@ -85,9 +113,7 @@ export function workOut(plan: Plan, near: Known | null): Known {
   // Where a place stood before under the same index, and a light.
   const placeKept = places.map((place, j) => samePlace(same?.transport.scene.places[j], place))
   const couplings = places.map((place, j) =>
-    placeKept[j]
-      ? same!.couplings[j]!
-      : couplingsOf(place, placesOn[j]!, stage.reflectors, surfaces)
+    placeKept[j] ? same!.couplings[j]! : couplingsOf(place, placesOn[j]!, stage.reflectors, fixed)
   )
   const found = newGathered()
   const lamps = heads.map((head, i) => {
@@ -97,24 +123,24 @@ export function workOut(plan: Plan, near: Known | null): Known {
       sameLight(plan.lights[i]!, same!.plan.lights[i]!) &&
       sameVec(head.at, old.head.at) &&
       sameVec(head.axis, old.head.axis)
-    const lamp = kept ? old : lampOf(head, stage)
+    const lamp = kept ? old : lampOf(head, fixed, stage)
     const before = kept ? same!.transport : null
     const stride = same?.transport.scene.places.length ?? 0
     for (let j = 0; j < P; j++) {
       const to = i * P + j
-      if (before && placeKept[j]) {
+      if (before && placeKept[j] && !disturbed(head, places[j]!)) {
         const from = i * stride + j
         for (const part of ['direct', 'open', 'bounce', 'later'] as const)
           transport[part][to] = before[part][from]!
         for (let r = 0; r < R; r++) transport.bounceBy[to * R + r] = before.bounceBy[from * R + r]!
         continue
       }
-      gather(head, surfaces, places[j]!.at, places[j]!.normal, placesOn[j]!, found)
+      gather(head, standing, places[j]!.at, places[j]!.normal, placesOn[j]!, found)
       transport.direct[to] = found.direct
       transport.open[to] = found.open
       for (const { piece, patch, share } of couplings[j]!) {
         const later = lamp.bounced[patch]! * share
-        const first = lightOnPatch(head, surfaces, piece, lamp.straight) * share
+        const first = lightOnPatch(head, fixed, piece, lamp.straight) * share
         transport.bounce[to]! += first + later
         transport.later[to]! += later
         transport.bounceBy[to * R + patches[patch]!.of]! += first + later

@@ -24,6 +24,12 @@ export interface Body {
   readonly turn: number
   readonly reflectance: number
 }
+/** A black body anywhere: the camera, a lens. */
+export interface Block {
+  readonly middle: Point
+  readonly axes: readonly [Point, Point, Point]
+  readonly body: Body
+}
 export interface Chamber {
   readonly low: Point
   readonly high: Point
@@ -51,6 +57,7 @@ export interface Lamp {
 export interface World {
   readonly boards: readonly Board[]
   readonly body: Body | null
+  readonly blocks: readonly Block[]
   readonly chamber: Chamber | null
   readonly lamp: Lamp
 }
@@ -128,6 +135,12 @@ function meetBody(body: Body, o: Point, d: Point, least: number): Meeting | null
   return { t: best, normal: turned(normal, body.turn), reflectance: body.reflectance }
 }
 
+/** How far along a line a block lies, in lengths of its direction; Infinity where it is missed. */
+function toBlock({ middle, axes, body }: Block, o: Point, d: Point, least: number): number {
+  const own = (p: Point): Point => [dot(p, axes[0]), dot(p, axes[1]), dot(p, axes[2])]
+  return meetBody(body, own(from(o, middle)), own(d), least)?.t ?? Infinity
+}
+
 /** How far along a line a board lies, in lengths of its direction; Infinity where it is missed. */
 function toBoard(board: Board, o: Point, d: Point, least: number): number {
   const normal = cross(board.right, board.up)
@@ -158,6 +171,10 @@ function meet(world: World, o: Point, d: Point, least: number): Meeting | null {
   let best = world.chamber ? meetChamber(world.chamber, o, d) : null
   const body = world.body && meetBody(world.body, o, d, least)
   if (body && (!best || body.t < best.t)) best = body
+  for (const block of world.blocks) {
+    const t = toBlock(block, o, d, least)
+    if (t < (best?.t ?? Infinity)) best = { t, normal: d, reflectance: 0 }
+  }
   for (const board of world.boards) {
     const t = toBoard(board, o, d, least)
     if (t >= (best?.t ?? Infinity)) continue
@@ -175,6 +192,7 @@ export function hidden(world: World, a: Point, b: Point): boolean {
   const d = from(b, a)
   const least = 1e-3 / size(d)
   for (const board of world.boards) if (toBoard(board, a, d, least) < 1 - least) return true
+  for (const block of world.blocks) if (toBlock(block, a, d, least) < 1 - least) return true
   const body = world.body && meetBody(world.body, a, d, least)
   return body !== null && body.t < 1 - least
 }

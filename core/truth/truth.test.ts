@@ -12,6 +12,7 @@ describe('the reference', () => {
   const world = (part: Partial<World>): World => ({
     boards: [],
     body: null,
+    blocks: [],
     chamber: null,
     lamp: {
       middle: [0, 0, 100],

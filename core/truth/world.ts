@@ -1,7 +1,8 @@
 /** A plan as the tracer's world, written out again from the figures of the plan. */
 import type { Card, Plan } from '../plan/plan'
+import { isSheet } from '../set/shapes'
 import type { Scene } from '../set/scene'
-import type { Board, Body, Lamp, Point, World } from './tracer'
+import type { Block, Board, Body, Lamp, Point, World } from './tracer'
 
 const RAD = Math.PI / 180
 const toward = (azimuthDeg: number, elevationDeg: number, by = 1): Point => [
@@ -102,6 +103,18 @@ export function worldOf(plan: Plan, scene: Scene, light = 0): World {
   return {
     boards,
     body,
+    // Where the camera and lens stand, and how large they are, are definitions too.
+    blocks: scene.cameraBodies.flatMap((each): Block[] =>
+      !isSheet(each)
+        ? [
+            {
+              middle: each.at,
+              axes: each.axes,
+              body: { kind: each.kind, half: each.half, turn: 0, reflectance: 0 }
+            }
+          ]
+        : []
+    ),
     chamber: room && {
       low: [-room.leftMm, -room.floorMm, -room.behindMm],
       high: [room.widthMm - room.leftMm, room.ceilingMm, room.depthMm - room.behindMm],

@@ -1,0 +1,123 @@
+/**
+ * What heads, camera, lens and hood take up in the set: they stand in the way of straight light.
+ * Their sizes are those of the kit where it says so, else common practice, no source: a head is as
+ * wide as its front and half as deep, 30 to 150 mm; a camera some four sensors wide.
+ */
+import type { Face } from '../kit/kit'
+import type { Light, LightId, Plan } from '../plan/plan'
+import type { CameraPose } from './camera'
+import { faceSizeMm } from './faces'
+import { faceSheet, type Head } from './heads'
+import type { Solid, Surface } from './shapes'
+import { add, scale, type Vec } from './vec'
+
+export type BodyName = LightId | 'camera' | 'lens' | 'hood'
+/** Marks a body among other surfaces: no card or light of a plan is called so. */
+const PREFIX = 'body:'
+export const bodyId = (name: BodyName): string => PREFIX + name
+/** Whose body a surface is; null for what is none. */
+export const bodyNameOf = (id: string): BodyName | null =>
+  id.startsWith(PREFIX) ? (id.slice(PREFIX.length) as BodyName) : null
+
+/** A body ends this far behind the face before it, so that it never shades its own light; mm. */
+const GAP_MM = 0.1
+const [SHALLOWEST_MM, DEEPEST_MM] = [30, 150]
+
+/** How deep a head is behind its front, mm. */
+export const bodyDepthMm = (front: Face): number =>
+  Math.min(DEEPEST_MM, Math.max(SHALLOWEST_MM, faceSizeMm(front) / 2))
+
+interface Axes {
+  readonly axis: Vec
+  readonly across: Vec
+  readonly upward: Vec
+}
+/** A box or round body behind a point, looking along an axis. */
+function behind(
+  id: string,
+  front: Vec,
+  { axis, across, upward }: Axes,
+  face: Exclude<Face, { kind: 'ring' }>,
+  depthMm: number
+): Solid {
+  const [width, height] =
+    face.kind === 'disc' ? [face.diameterMm, face.diameterMm] : [face.widthMm, face.heightMm]
+  return {
+    id,
+    kind: face.kind === 'disc' ? 'cylinder' : 'box',
+    at: add(front, scale(axis, -depthMm / 2 - GAP_MM)),
+    axes: [across, axis, upward],
+    half: [width / 2, depthMm / 2, height / 2]
+  }
+}
+
+/** A head with the tube it may wear. */
+function headBodies(light: Light, head: Head): Surface[] {
+  const id = bodyId(light.id)
+  const { face, emitters } = head
+  if (face.kind === 'ring')
+    return [{ ...faceSheet(head), id, at: add(head.at, scale(head.axis, -GAP_MM)) }]
+  const { tube } = emitters[0]
+  if (!tube) return [behind(id, head.at, head, face, bodyDepthMm(face))]
+  const own = light.strobe.face
+  const back = add(head.at, scale(head.axis, -tube.lengthMm))
+  return [
+    behind(id, head.at, head, face, tube.lengthMm),
+    ...(own.kind === 'ring' ? [] : [behind(id, back, head, own, bodyDepthMm(own))])
+  ]
+}
+
+/** Rim round the front lens, mm, and lens front over the sensor's diagonal. */
+const [RIM_MM, FRONT_OVER_SENSOR] = [12, 1.5]
+/** Outer diameter of the lens at its front, mm: the kit's, or a guess. */
+export function frontDiameterMm({ lens, camera }: Pick<Plan, 'lens' | 'camera'>): number {
+  const pupil = lens.focalMm / 2 ** (lens.widestStops / 2)
+  const diagonal = Math.hypot(camera.sensorWidthMm, camera.sensorHeightMm)
+  return lens.frontDiameterMm ?? Math.max(pupil + RIM_MM, FRONT_OVER_SENSOR * diagonal)
+}
+
+/** Camera body over the sensor: half width and height; before and behind the sensor, mm. */
+const [WIDE, HIGH, BEFORE_MM, BEHIND_MM] = [1.9, 2, 20, 50]
+
+/** Camera, lens and hood. */
+export function cameraBodiesOf(plan: Plan, pose: CameraPose): Surface[] {
+  // Where the figures leave no room before the lens, it stands nowhere.
+  if (pose.workingMm <= 0) return []
+  const axes = { axis: scale(pose.toCamera, -1), across: pose.right, upward: pose.up }
+  const { sensorWidthMm, sensorHeightMm } = plan.camera
+  const bodyFront = scale(pose.toCamera, pose.sensorMm - BEFORE_MM)
+  const diameterMm = frontDiameterMm(plan)
+  const barrel = pose.sensorMm - BEFORE_MM - pose.frontMm
+  const { hoodDeg } = plan.lens
+  const hood = hoodDeg === null ? 0 : diameterMm / 2 / Math.tan((hoodDeg * Math.PI) / 180)
+  const taken = plan.lights.some((light) => light.mount === 'lens')
+  const out = Math.min(hood, pose.workingMm / 2)
+  return [
+    behind(
+      bodyId('camera'),
+      bodyFront,
+      axes,
+      { kind: 'rectangle', widthMm: 2 * WIDE * sensorWidthMm, heightMm: 2 * HIGH * sensorHeightMm },
+      BEFORE_MM + BEHIND_MM
+    ),
+    ...(barrel > 1
+      ? [behind(bodyId('lens'), pose.front, axes, { kind: 'disc', diameterMm }, barrel)]
+      : []),
+    // A light on the lens takes the hood's place.
+    ...(out > 0 && !taken
+      ? [
+          behind(
+            bodyId('hood'),
+            scale(pose.toCamera, pose.frontMm - out),
+            axes,
+            { kind: 'disc', diameterMm: diameterMm + 4 },
+            out
+          )
+        ]
+      : [])
+  ]
+}
+
+/** Bodies of every head, whether it is on or off. */
+export const headBodiesOf = (plan: Plan, heads: readonly Head[]): Surface[] =>
+  plan.lights.flatMap((light, i) => headBodies(light, heads[i]!))
