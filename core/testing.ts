@@ -41,6 +41,8 @@ export const testCamera = (part: Partial<Camera> = {}): Camera =>
     highestIsoStops: 6,
     showsEffective: false,
     highSpeedSync: true,
+    bodyWidthMm: 0,
+    bodyHeightMm: 0,
     ...part
   })
 
@@ -58,7 +60,8 @@ export const testLens = (part: Partial<Lens> = {}): Lens =>
     sensorToFrontMm: 170,
     hoodDeg: null,
     leafFastestStops: null,
-    frontDiameterMm: null,
+    // Takes no room, so that light from anywhere can be asked for.
+    frontDiameterMm: 0,
     ...part
   })
 

@@ -217,7 +217,8 @@ describe('kit', () => {
         notes: '',
         lossStops: -1,
         beam: { kind: 'cut', beamDeg: 0 },
-        face: { kind: 'keep' }
+        face: { kind: 'keep' },
+        measured: []
       }
     })
     expect(

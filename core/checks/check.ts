@@ -18,6 +18,7 @@ export type CheckKind =
   | 'too-dim'
   | 'too-bright'
   | 'group'
+  | 'in-the-way'
 export type RemedyKind =
   | 'azimuth'
   | 'elevation'
@@ -31,6 +32,7 @@ export type RemedyKind =
   | 'distance'
   | 'control'
   | 'split'
+  | 'hood'
 
 export interface Remedy {
   readonly kind: RemedyKind
@@ -47,6 +49,8 @@ export interface Check {
   /** the light it is about; null for a card */
   readonly light: LightId | null
   readonly card?: string
+  /** what stands in its way: a light's letter, camera, lens or hood */
+  readonly by?: string
   readonly place: Place | null
   readonly figures: Readonly<Record<string, number>>
   readonly remedies: readonly Remedy[]

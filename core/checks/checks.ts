@@ -8,6 +8,7 @@ import { evaluate } from '../ledger/evaluate'
 import type { Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
 import { keepsLocks, type Check, type CheckContext } from './check'
+import { bodyChecks } from './bodies'
 import { flareChecks } from './flare'
 import { groupChecks } from './groups'
 import { viewChecks } from './inView'
@@ -28,6 +29,7 @@ export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
   }
   return [
     viewChecks,
+    bodyChecks,
     flareChecks,
     spillChecks,
     reachChecks,

@@ -25,14 +25,14 @@ describe('a burnt-out highlight on a curved side', () => {
   const sheet = testModifier({
     id: 'sheet',
     name: 'Sheet',
-    lossStops: 1.5,
+    measured: [{ deg: 0, stops: -2 }],
     beam: { kind: 'spread', beamDeg: 120 },
     face: { kind: 'rectangle', widthMm: 200, heightMm: 200 }
   })
   const wider = testModifier({
     id: 'wider',
     name: 'Wide sheet',
-    lossStops: 1.5,
+    measured: [{ deg: 0, stops: -2 }],
     beam: { kind: 'spread', beamDeg: 120 },
     face: { kind: 'rectangle', widthMm: 400, heightMm: 300 }
   })
@@ -51,7 +51,7 @@ describe('a burnt-out highlight on a curved side', () => {
     // The sheet’s light falls as a cosine, so its face is equally bright from everywhere: area
     // and loss are all there is, but for the bare beam’s fall-off.
     expect(
-      Math.abs(remedy.effectStops! - (-1.5 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
+      Math.abs(remedy.effectStops! - (-2 - Math.log2((200 * 200) / ((Math.PI / 4) * 40 ** 2))))
     ).toBeLessThan(0.1)
     expect(remedy.effectStops!).toBeLessThan(remedy.figures.subject! - 3)
     expect(highlight(plan, [sheet, wider]).remedies[0]!.name).toBe('Wide sheet')

@@ -3,53 +3,20 @@ import type { Light, Plan } from '../plan/plan'
 import { showsInFrame, visibleShares } from '../set/inFrame'
 import { withLight } from '../plan/edit'
 import { wrappedDeg } from '../set/vec'
-import { effectAt, keepsLocks, type Check, type CheckContext, type Remedy } from './check'
+import { effectAt, type Check, type CheckContext, type Remedy } from './check'
+import { smallestMoves } from './moves'
 
-const MOVES: readonly {
-  readonly kind: Remedy['kind']
-  readonly make: (light: Light, by: number) => Light['at']
-}[] = [
-  {
-    kind: 'azimuth',
-    make: ({ at }, by) => ({ ...at, azimuthDeg: wrappedDeg(at.azimuthDeg + by) })
-  },
-  {
-    kind: 'azimuth',
-    make: ({ at }, by) => ({ ...at, azimuthDeg: wrappedDeg(at.azimuthDeg - by) })
-  },
-  {
-    kind: 'elevation',
-    make: ({ at }, by) => ({ ...at, elevationDeg: Math.min(90, at.elevationDeg + by) })
-  },
-  { kind: 'away', make: ({ at }, by) => ({ ...at, distanceMm: at.distanceMm * (1 + by / 20) }) }
-]
-
-/** The smallest move round the subject, up or away that takes it out of the picture. */
-function movesOutOfView(plan: Plan, index: number): Remedy[] {
-  const light = plan.lights[index]!
-  const found: Remedy[] = []
-  for (const { kind, make } of MOVES)
-    for (let by = 2; by <= 60; by += 2) {
-      const after = withLight(plan, index, { at: make(light, by) })
-      if (!keepsLocks(plan, { after })) break
-      if (showsInFrame(after, index)) continue
-      const at = after.lights[index]!.at
-      found.push({
-        kind,
-        figures: {
-          by: kind === 'away' ? at.distanceMm - light.at.distanceMm : by,
-          azimuthDeg: at.azimuthDeg,
-          elevationDeg: at.elevationDeg,
-          distanceMm: at.distanceMm
-        },
-        effectStops: effectAt(plan, after, light, 'subject'),
-        after
-      })
-      break
-    }
+/** The two moves out of the picture that change the light on the subject least. */
+const movesOutOfView = (plan: Plan, index: number): Remedy[] =>
   // A light that gives the subject nothing now has no effect on it by any move.
-  return found.sort((a, b) => Math.abs(a.effectStops!) - Math.abs(b.effectStops!)).slice(0, 2)
-}
+  smallestMoves(
+    plan,
+    index,
+    (after) => !showsInFrame(after, index),
+    (after) => effectAt(plan, after, plan.lights[index]!, 'subject')
+  )
+    .sort((a, b) => Math.abs(a.effectStops!) - Math.abs(b.effectStops!))
+    .slice(0, 2)
 
 /** Where the search for room ends, degrees. */
 const MOST_ROOM = 30

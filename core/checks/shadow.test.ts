@@ -116,7 +116,11 @@ describe('a shadow', () => {
   test('nor of one whose beam passes the subject by', () => {
     const aimed = (deg: number) =>
       wall((p) => {
-        p.lights[0]!.modifiers = [testModifier({ lossStops: 0, beam: { kind: 'cut', beamDeg: 8 } })]
+        const hard = [
+          { deg: 0, stops: 0 },
+          { deg: 4, stops: 0 }
+        ]
+        p.lights[0]!.modifiers = [testModifier({ measured: hard })]
         p.lights[0]!.aim = { kind: 'free', azimuthDeg: deg, elevationDeg: -5 }
       })
     const own = (plan: Plan) =>

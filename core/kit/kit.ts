@@ -17,6 +17,9 @@ const name = z.string().trim().min(1, 'a name is needed').max(80)
 const notes = z.string().max(2000).default('')
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
+/** A size that stands in the way of light; 0: it is left out of the sum. */
+const roomTaken = z.number().min(0).max(600).nullable()
+
 export const cameraSchema = z
   .strictObject({
     kind: z.literal('camera'),
@@ -39,7 +42,9 @@ export const cameraSchema = z
     showsEffective: z
       .boolean()
       .describe('the body displays the effective f-number when focused close'),
-    highSpeedSync: z.boolean().describe('has high-speed sync')
+    highSpeedSync: z.boolean().describe('has high-speed sync'),
+    bodyWidthMm: roomTaken.describe('width of the body; null: guessed from its sensor'),
+    bodyHeightMm: roomTaken.describe('its height; null: guessed from its sensor')
   })
   .superRefine((camera, context) => {
     const wrong = (path: string, message: string) =>
@@ -71,12 +76,9 @@ export const lensSchema = z
       .max(89)
       .nullable()
       .describe('the hood shades the front past this angle off the axis; null: no hood'),
-    frontDiameterMm: z
-      .number()
-      .min(5)
-      .max(300)
-      .nullable()
-      .describe('outer diameter of the lens at its front; null: not known')
+    frontDiameterMm: roomTaken.describe(
+      'outer diameter of the lens at its front; null: guessed from focal length and sensor'
+    )
   })
   .superRefine((lens, context) => {
     if (lens.widestStops >= lens.narrowestStops)
@@ -216,8 +218,9 @@ export const modifierSchema = z.strictObject({
     .array(z.strictObject({ deg: z.number().min(0).max(180), stops: stops(-20, 4) }))
     .max(30)
     .describe(
-      'change against the light without it, by angle off the axis, from half a metre away or more;' +
-        ' in place of loss and geometry: on the axis alone, its shape by geometry; empty: none'
+      'stops by angle off the axis, against the light without it on its axis, from half a metre ' +
+        'away or more, in place of loss and geometry; one on the axis alone: its shape by ' +
+        'geometry; empty: none'
     )
     .superRefine((points, context) =>
       points.forEach((point, i) => {

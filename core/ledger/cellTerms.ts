@@ -8,6 +8,7 @@ import { curtainTravelS } from '../plan/sync'
 import type { Emitter } from '../set/emitter'
 import { gather, newGathered } from '../set/gather'
 import type { Head } from '../set/heads'
+import { inTheWay } from '../set/inTheWay'
 import { transportOf } from '../set/remembered'
 import type { Transport } from '../set/transport'
 import { readPlaceOf } from '../plan/readPlace'
@@ -158,7 +159,15 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
   if (tube) terms.push(tube)
   const seen = direct / transport.open[at]!
-  if (seen < 1 - 1e-9) terms.push(term('shadow', Math.log2(seen), { seen }))
+  if (seen < 1 - 1e-9)
+    terms.push(
+      term('shadow', Math.log2(seen), {
+        seen,
+        ...Object.fromEntries(
+          inTheWay(transport.scene, i, j).map(({ id, share }) => [id, share] as const)
+        )
+      })
+    )
   const up = Math.log2(1 + bounce / direct)
   if (up > 0.0005) terms.push(term('bounce', up, parts))
   else if (up > 0)

@@ -47,12 +47,16 @@ export interface Aimed {
   readonly stops: number
   readonly toleranceStops: number
 }
+/** The place whose level a light sets: its own, or that of its role; null for none. */
+export const placeServed = (plan: Plan, light: Light): Place | null =>
+  light.serves ?? (keyLight(plan) === light ? 'subject' : SERVES[light.role])
+
 /**
- * The place whose level a light sets, its own or by its role, and the goal there. A light without a goal of
+ * The place whose level a light sets and the goal there. A light without a goal of
  * its own kind has none; the key light serves the subject.
  */
 export function goalOf(plan: Plan, light: Light): Aimed | null {
-  const place = light.serves ?? (keyLight(plan) === light ? 'subject' : SERVES[light.role])
+  const place = placeServed(plan, light)
   if (place === null) return null
   if (place === 'subject')
     return { place, stops: plan.goals.subjectStops, toleranceStops: plan.goals.toleranceStops }

@@ -61,6 +61,18 @@ const STARTS = [
   [20, -20]
 ] as const
 
+/** As near to another light's direction, degrees, a new one would stand in its way or behind it. */
+const CROWDED_DEG = 15
+/** The first direction no other light stands in; where all are taken, the next in turn. */
+const freeStart = ({ lights }: Plan): readonly [number, number] =>
+  STARTS.find(([azimuthDeg, elevationDeg]) =>
+    lights.every(
+      ({ at }) =>
+        Math.abs(at.azimuthDeg - azimuthDeg) > CROWDED_DEG ||
+        Math.abs(at.elevationDeg - elevationDeg) > CROWDED_DEG
+    )
+  ) ?? STARTS[(lights.length - 1) % STARTS.length]!
+
 /** The first of key, fill, two rims that no light plays yet. */
 function freeRole(plan: Plan): Pick<Light, 'name' | 'role'> {
   const played = (role: Light['role']) => plan.lights.filter((light) => light.role === role).length
@@ -73,7 +85,7 @@ function freeRole(plan: Plan): Pick<Light, 'name' | 'role'> {
 export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan {
   const id = freeLetter(plan)
   if (!id) return plan
-  const [azimuthDeg, elevationDeg] = STARTS[(plan.lights.length - 1) % STARTS.length]!
+  const [azimuthDeg, elevationDeg] = freeStart(plan)
   const { name, role } = freeRole(plan)
   const light: Light = {
     id,

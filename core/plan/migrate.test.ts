@@ -71,6 +71,12 @@ const withHardCuts = (plan: Plan): Plan => ({
     })
   }))
 })
+/** Nor did camera and lens stand in any light. */
+const withoutCamera = (plan: Plan): Plan => ({
+  ...plan,
+  camera: { ...plan.camera, bodyWidthMm: 0, bodyHeightMm: 0 },
+  lens: { ...plan.lens, frontDiameterMm: 0 }
+})
 const NEW_PLACES: Record<string, string> = {
   ground: 'background',
   groundLeft: 'backgroundLeft',
@@ -81,7 +87,7 @@ test.each([1, 2, 3, 4, 5, 6, 7, 8] as const)(
   'a plan of version %d predicts the light it always did',
   (version) => {
     const { plan, totals } = fixture(version)
-    const present = withHardCuts(opened(plan))
+    const present = withHardCuts(withoutCamera(opened(plan)))
     const { ledger } = evaluate(present)
     for (const [old, level] of Object.entries(totals)) {
       const place = NEW_PLACES[old] ?? old
@@ -234,7 +240,7 @@ describe('version 1 plans', () => {
         fc.double({ min: 160, max: 3000, noNaN: true }),
         fc.double({ min: 0, max: 80, noNaN: true }),
         (distance, tilt) => {
-          const plan = opened(versionOne(distance, tilt))
+          const plan = withoutCamera(opened(versionOne(distance, tilt)))
           const a = (tilt * Math.PI) / 180
           const camera = -plan.settings.apertureStops - 2 * Math.log2(1 + plan.focus.magnification)
           const subject =

@@ -32,12 +32,13 @@ interface Axes {
   readonly across: Vec
   readonly upward: Vec
 }
+type Flat = Exclude<Face, { kind: 'ring' }>
 /** A box or round body behind a point, looking along an axis. */
 function behind(
   id: string,
   front: Vec,
   { axis, across, upward }: Axes,
-  face: Exclude<Face, { kind: 'ring' }>,
+  face: Flat,
   depthMm: number
 ): Solid {
   const [width, height] =
@@ -67,6 +68,8 @@ function headBodies(light: Light, head: Head): Surface[] {
   ]
 }
 
+/** A hood is this much wider than the lens, mm. */
+const HOOD_MM = 4
 /** Rim round the front lens, mm, and lens front over the sensor's diagonal. */
 const [RIM_MM, FRONT_OVER_SENSOR] = [12, 1.5]
 /** Outer diameter of the lens at its front, mm: the kit's, or a guess. */
@@ -76,46 +79,40 @@ export function frontDiameterMm({ lens, camera }: Pick<Plan, 'lens' | 'camera'>)
   return lens.frontDiameterMm ?? Math.max(pupil + RIM_MM, FRONT_OVER_SENSOR * diagonal)
 }
 
-/** Camera body over the sensor: half width and height; before and behind the sensor, mm. */
-const [WIDE, HIGH, BEFORE_MM, BEHIND_MM] = [1.9, 2, 20, 50]
+/** Camera body over the sensor, width and height; before and behind the sensor, mm. */
+const [WIDE, HIGH, BEFORE_MM, BEHIND_MM] = [3.8, 4, 20, 50]
 
-/** Camera, lens and hood. */
+/** How far the hood stands out before the lens, mm: half the way to the subject at most. */
+function hoodMm(plan: Plan, { workingMm }: CameraPose): number {
+  const { hoodDeg } = plan.lens
+  // A light on the lens takes the hood's place.
+  if (hoodDeg === null || plan.lights.some((light) => light.mount === 'lens')) return 0
+  const out = frontDiameterMm(plan) / 2 / Math.tan((hoodDeg * Math.PI) / 180)
+  return Math.min(out, workingMm / 2)
+}
+
+/** Camera, lens and hood; what takes no room is left out. */
 export function cameraBodiesOf(plan: Plan, pose: CameraPose): Surface[] {
   // Where the figures leave no room before the lens, it stands nowhere.
   if (pose.workingMm <= 0) return []
+  const { camera } = plan
   const axes = { axis: scale(pose.toCamera, -1), across: pose.right, upward: pose.up }
-  const { sensorWidthMm, sensorHeightMm } = plan.camera
-  const bodyFront = scale(pose.toCamera, pose.sensorMm - BEFORE_MM)
+  const mount = pose.sensorMm - BEFORE_MM
+  const widthMm = camera.bodyWidthMm ?? WIDE * camera.sensorWidthMm
+  const heightMm = camera.bodyHeightMm ?? HIGH * camera.sensorHeightMm
   const diameterMm = frontDiameterMm(plan)
-  const barrel = pose.sensorMm - BEFORE_MM - pose.frontMm
-  const { hoodDeg } = plan.lens
-  const hood = hoodDeg === null ? 0 : diameterMm / 2 / Math.tan((hoodDeg * Math.PI) / 180)
-  const taken = plan.lights.some((light) => light.mount === 'lens')
-  const out = Math.min(hood, pose.workingMm / 2)
-  return [
-    behind(
-      bodyId('camera'),
-      bodyFront,
-      axes,
-      { kind: 'rectangle', widthMm: 2 * WIDE * sensorWidthMm, heightMm: 2 * HIGH * sensorHeightMm },
-      BEFORE_MM + BEHIND_MM
-    ),
-    ...(barrel > 1
-      ? [behind(bodyId('lens'), pose.front, axes, { kind: 'disc', diameterMm }, barrel)]
-      : []),
-    // A light on the lens takes the hood's place.
-    ...(out > 0 && !taken
-      ? [
-          behind(
-            bodyId('hood'),
-            scale(pose.toCamera, pose.frontMm - out),
-            axes,
-            { kind: 'disc', diameterMm: diameterMm + 4 },
-            out
-          )
-        ]
-      : [])
-  ]
+  const made: Surface[] = []
+  const put = (name: BodyName, fromMm: number, face: Flat, depthMm: number): void => {
+    if (depthMm > 0)
+      made.push(behind(bodyId(name), scale(pose.toCamera, fromMm), axes, face, depthMm))
+  }
+  if (widthMm > 0 && heightMm > 0)
+    put('camera', mount, { kind: 'rectangle', widthMm, heightMm }, BEFORE_MM + BEHIND_MM)
+  if (diameterMm <= 0) return made
+  put('lens', pose.frontMm, { kind: 'disc', diameterMm }, mount - pose.frontMm)
+  const hood = hoodMm(plan, pose)
+  put('hood', pose.frontMm - hood, { kind: 'disc', diameterMm: diameterMm + HOOD_MM }, hood)
+  return made
 }
 
 /** Bodies of every head, whether it is on or off. */

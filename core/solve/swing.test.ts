@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
+import { beamExponent } from '../light/beam'
 import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { showsInFrame } from '../set/inFrame'
@@ -13,7 +14,16 @@ import { withBestPower } from './power'
 import { pairsOf, searchSpaceOf } from './searchSpace'
 import { findWays } from './ways'
 
-const grid = testModifier({ id: 'grid', name: 'Grid', beam: { kind: 'cut', beamDeg: 40 } })
+const grid = testModifier({
+  id: 'grid',
+  name: 'Grid',
+  beam: { kind: 'cut', beamDeg: 40 },
+  // Hard-edged: the head's own beam, a stop less, up to 20°.
+  measured: Array.from({ length: 21 }, (_, deg) => ({
+    deg,
+    stops: beamExponent(60) * Math.log2(Math.cos((deg * Math.PI) / 180)) - 1
+  }))
+})
 /** A bare head half from the front: what passes the subject lands on the background. */
 const spilling = (change: (plan: Plan) => void = () => undefined): Plan =>
   testPlan((p) => {

@@ -65,6 +65,9 @@ export function setOf(group: Group, seed: number): Plan {
         reflectance: pick([0.06, 0.18, 0.4, 0.8])
       }
       plan.focus = { ...plan.focus, magnification: 0.4 }
+      // The camera takes its room.
+      plan.camera = { ...plan.camera, bodyWidthMm: null, bodyHeightMm: null }
+      plan.lens = { ...plan.lens, frontDiameterMm: null }
       plan.background = {
         ...plan.background,
         distanceMm: between(60, 500),

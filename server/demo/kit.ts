@@ -24,7 +24,9 @@ const cameras = [
     lowestIsoStops: 0,
     highestIsoStops: 8,
     showsEffective: false,
-    highSpeedSync: true
+    highSpeedSync: true,
+    bodyWidthMm: null,
+    bodyHeightMm: null
   },
   {
     kind: 'camera',
@@ -43,7 +45,9 @@ const cameras = [
     lowestIsoStops: 1 / 3,
     highestIsoStops: 6,
     showsEffective: false,
-    highSpeedSync: false
+    highSpeedSync: false,
+    bodyWidthMm: null,
+    bodyHeightMm: null
   },
   {
     kind: 'camera',
@@ -62,7 +66,9 @@ const cameras = [
     lowestIsoStops: 1,
     highestIsoStops: 7,
     showsEffective: true,
-    highSpeedSync: true
+    highSpeedSync: true,
+    bodyWidthMm: null,
+    bodyHeightMm: null
   }
 ]
 

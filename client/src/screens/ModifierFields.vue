@@ -72,9 +72,9 @@ const putCells = (depthPerWidth: unknown): void => {
   <fieldset>
     <legend>Measured (optional)</legend>
     <p class="small muted">
-      Change against the light without it, from half a metre away or more. On the axis alone, the
-      shape stays that of its geometry; with more angles they take its place, with nothing beyond
-      the last.
+      Stops against the light without it on its axis, from half a metre away or more. With a figure
+      on the axis alone the shape stays that of its geometry; more angles take its place, with
+      nothing beyond the last.
     </p>
     <FigureTable
       path="measured"

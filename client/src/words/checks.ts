@@ -16,6 +16,11 @@ const spot = (x: number, y: number): string =>
         ? `the ${side(x)}`
         : `the ${height(y)} ${side(x)}`
 
+/** "Light B", "The camera": whose body it is. */
+const bodyWords = (plan: Plan, by = ''): string => {
+  const light = plan.lights.find((each) => each.id === by)
+  return light ? `${light.name} (${by})` : `The ${by}`
+}
 const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
 function shineWords({ level = 0, overWhite = 0 }: Check['figures']): string {
   const over = stopCount(Math.abs(overWhite))
@@ -24,7 +29,10 @@ function shineWords({ level = 0, overWhite = 0 }: Check['figures']): string {
   return `${stops(level)}, ${white}`
 }
 
-export function checkWords(plan: Plan, { kind, light, card, place, figures: f }: Check): string {
+export function checkWords(
+  plan: Plan,
+  { kind, light, card, place, by, figures: f }: Check
+): string {
   // Its letter stands before it, as a mark.
   const name =
     card === undefined
@@ -80,6 +88,11 @@ export function checkWords(plan: Plan, { kind, light, card, place, figures: f }:
         `${name} at its lowest power is still ${stopCount(f.miss ?? 0)} too bright at the ` +
         `${placeName(plan, place ?? 'subject').toLowerCase()}.`
       )
+    case 'in-the-way':
+      return (
+        `${bodyWords(plan, by)} stands in the way of ${name} and takes ${percent(f.share ?? 0)} of ` +
+        `its light from the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
+      )
     case 'group':
       return (
         `The lights of ${name}’s group need different moves: one ${stops(f.most ?? 0)}, ` +
@@ -94,6 +107,7 @@ const WHERE: Record<string, string> = {
   'in-view': 'on the lit side',
   'mirror-flat': 'on the lit side',
   'mirror-curved': 'in the highlight',
+  'in-the-way': 'at its place',
   'too-dim': 'at its place',
   'too-bright': 'at its place'
 }
@@ -128,18 +142,20 @@ function powerOf(check: Check, remedy: Remedy): string {
 
 export function remedyWords(check: Check, remedy: Remedy): string {
   const f = remedy.figures
+  // The light the check is about, unless another has to move.
+  const moved = check.kind === 'in-the-way' && remedy.name !== check.light ? `${remedy.name}` : 'it'
   const says = ((): string => {
     switch (remedy.kind) {
       case 'azimuth':
         return (
-          `Move it ${plain(f.by ?? 0, 2)}° round the subject, to ` +
+          `Move ${moved} ${plain(f.by ?? 0, 2)}° round the subject, to ` +
           `${plain(Math.abs(f.azimuthDeg ?? 0), 3)}° ` +
           `${(f.azimuthDeg ?? 0) >= 0 ? 'right' : 'left'}`
         )
       case 'elevation':
-        return `Raise it by ${plain(f.by ?? 0, 2)}°, to ${plain(f.elevationDeg ?? 0, 2)}° above`
+        return `Raise ${moved} by ${plain(f.by ?? 0, 2)}°, to ${plain(f.elevationDeg ?? 0, 2)}° above`
       case 'away':
-        return `Move it ${mm(f.by ?? 0)} away`
+        return `Move ${moved} ${mm(f.by ?? 0)} away`
       case 'nearer':
         return (
           `Move it nearer, to ${mm(f.distanceMm ?? 0)}, and its power down to ` +
@@ -162,6 +178,8 @@ export function remedyWords(check: Check, remedy: Remedy): string {
         return `Move it to ${mm(f.to ?? 0)}`
       case 'control':
         return `Change ${lowerFirst(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control')}`
+      case 'hood':
+        return 'Take the hood off'
       case 'split': {
         const [light, group] = (remedy.name ?? ' ').split(' ')
         return `Put ${light} on group ${group}`

@@ -1,6 +1,7 @@
 /** The figures behind a term, in words: "GN 36 m", "d 0.18 m". */
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
+import { bodyNameOf } from '@core/set/bodies'
 import { formatStops } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
 import type { SourceId, Term } from '@core/ledger/terms'
@@ -34,6 +35,17 @@ function sharesOf(parts: Readonly<Record<string, number>>): string {
     )
     .join(', ')
 }
+
+/** What takes the light, most first: "the camera, card K1". */
+const shadeWords = ({ seen: _, ...shades }: Term['figures']): string =>
+  Object.entries(shades)
+    .sort(([, a], [, b]) => b - a)
+    .map(([id]) => {
+      const body = bodyNameOf(id)
+      if (body !== null) return body.length === 1 ? `light ${body}` : `the ${body}`
+      return REFLECTOR_NAMES[id] ?? `card ${id}`
+    })
+    .join(', ')
 
 function modifierWords({ name = '', figures: f }: Term): string {
   if (f.measured !== undefined)
@@ -91,7 +103,7 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'finiteSource':
       return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
     case 'shadow':
-      return `${percent(f.seen ?? 0)} of its face in sight`
+      return `${percent(f.seen ?? 0)} of its light past ${shadeWords(f) || 'what stands there'}`
     case 'bounce':
     case 'bounceOnly':
       return `off ${reflectorWords(f)}`

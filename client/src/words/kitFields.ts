@@ -69,6 +69,14 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Some bodies already count the light lost to close focus in the f-number they display.'
     ),
     yesNo('highSpeedSync', 'High-speed sync'),
+    optional(
+      length(
+        'bodyWidthMm',
+        'Width of the body',
+        'What it stands in the way of light. Left empty: guessed from the sensor; 0: left out.'
+      )
+    ),
+    optional(length('bodyHeightMm', 'Height of the body')),
     NOTES
   ],
   lens: [
@@ -279,7 +287,7 @@ const stopsColumn = (path: string, label: string): FieldSpec => ({
   show: (v) => formatStops(v)
 })
 export const ANGLE_COLUMNS = [DEG, stopsColumn('stops', 'Stops against the axis')]
-export const MEASURED_COLUMNS = [DEG, stopsColumn('stops', 'Change, stops')]
+export const MEASURED_COLUMNS = [DEG, stopsColumn('stops', 'Against bare, stops')]
 export const DURATION_COLUMNS: readonly FieldSpec[] = [
   stopsColumn('powerStops', 'Power, stops below full'),
   { path: 't01', label: 't0.1', type: 'figure', parse: parseDuration, show: showDuration }

@@ -26,7 +26,9 @@ export function newItem(kind: KitKind): KitItem {
         lowestIsoStops: 0,
         highestIsoStops: 7,
         showsEffective: false,
-        highSpeedSync: true
+        highSpeedSync: true,
+        bodyWidthMm: null,
+        bodyHeightMm: null
       }
     case 'lens':
       return {

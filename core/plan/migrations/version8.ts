@@ -30,6 +30,8 @@ export function kitItemFromVersion8(item: unknown): unknown {
       return modifierFromVersion8(item)
     case 'strobe':
       return { zoom: [], ...item }
+    case 'camera':
+      return { bodyWidthMm: null, bodyHeightMm: null, ...item }
     case 'lens':
       return { frontDiameterMm: null, ...item }
     default:
@@ -55,6 +57,7 @@ const lightFromVersion8 = (light: unknown): unknown =>
 export const planFromVersion8 = (plan: Loose): Loose => ({
   ...plan,
   version: 9,
+  camera: kitItemFromVersion8(plan.camera),
   lens: kitItemFromVersion8(plan.lens),
   lights: Array.isArray(plan.lights) ? plan.lights.map(lightFromVersion8) : plan.lights,
   bag: isObject(plan.bag) ? { ...plan.bag, modifiers: kitList(plan.bag.modifiers) } : plan.bag
