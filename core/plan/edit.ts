@@ -61,11 +61,13 @@ const STARTS = [
   [20, -20]
 ] as const
 
+/** A key light stands half from the front. */
+const KEY_START = [40, 15] as const
 /** As near to another light's direction, degrees, a new one would stand in its way or behind it. */
 const CROWDED_DEG = 15
 /** The first direction no other light stands in; where all are taken, the next in turn. */
-const freeStart = ({ lights }: Plan): readonly [number, number] =>
-  STARTS.find(([azimuthDeg, elevationDeg]) =>
+const freeStart = ({ lights }: Plan, role: Light['role']): readonly [number, number] =>
+  (role === 'key' ? [KEY_START, ...STARTS] : STARTS).find(([azimuthDeg, elevationDeg]) =>
     lights.every(
       ({ at }) =>
         Math.abs(at.azimuthDeg - azimuthDeg) > CROWDED_DEG ||
@@ -85,8 +87,8 @@ function freeRole(plan: Plan): Pick<Light, 'name' | 'role'> {
 export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifier[] = []): Plan {
   const id = freeLetter(plan)
   if (!id) return plan
-  const [azimuthDeg, elevationDeg] = freeStart(plan)
   const { name, role } = freeRole(plan)
+  const [azimuthDeg, elevationDeg] = freeStart(plan, role)
   const light: Light = {
     id,
     name,
