@@ -64,6 +64,60 @@ describe('photometric files', () => {
       reason: expect.stringMatching(says)
     })
   })
+  test.each([
+    ['of 2019', (l: string[]) => void (l[0] = 'IES:LM-63-2019')],
+    ['of 1991', (l: string[]) => void (l[0] = 'IESNA91')],
+    ['of 1986, which names none', (l: string[]) => void l.shift()],
+    ['of 1986, with a line of its maker’s', (l: string[]) => void (l[0] = 'Even face, 1 kcd')],
+    ['ended by Ctrl-Z', (l: string[]) => void l.push('\x1a')],
+    ['ended by Ctrl-Z and a block’s rest', (l: string[]) => void l.push('\x1a\x00\x00 7 7')]
+  ])('a file %s reads the same', (_, change) => {
+    expect(parsePhotometry(lambert(change), 'even.ies')).toEqual(
+      parsePhotometry(lambert(), 'even.ies')
+    )
+  })
+  /** A beam that is 1 on the axis and at 60° what `at` says of each plane. */
+  const beamOf = (planes: readonly number[], at: (deg: number) => number) => {
+    const result = parsePhotometry(
+      [
+        'IESNA:LM-63-2002',
+        'TILT=NONE',
+        `1 -1 1 2 ${planes.length} 1 1 0 0 0`,
+        '1 1 0',
+        '0 60',
+        planes.join(' '),
+        ...planes.map((deg) => `100 ${100 * at(deg)}`)
+      ].join('\n'),
+      'x'
+    )
+    if (!result.ok) throw new Error(`${result.line}: ${result.reason}`)
+    const shape = beamShape(result.distribution, 60)
+    return (deg: number) => shape(0.5, (deg * Math.PI) / 180)
+  }
+  test('planes from 0 to 330: all the way round, back to the first', () => {
+    const at = (deg: number): number => 0.5 + 0.4 * Math.cos((deg * Math.PI) / 180 - 0.4)
+    const beam = beamOf(
+      Array.from({ length: 12 }, (_, i) => 30 * i),
+      at
+    )
+    for (const deg of [0, 90, 210, 330]) expect(beam(deg)).toBeCloseTo(at(deg), 6)
+    expect(beam(345)).toBeCloseTo((at(330) + at(0)) / 2, 6)
+  })
+  test('planes from 90 to 270: the other half is its mirror image in that plane', () => {
+    const at = (deg: number): number => 0.2 + deg / 1000
+    const beam = beamOf([90, 135, 180, 225, 270], at)
+    for (const deg of [90, 135, 200, 270]) expect(beam(deg)).toBeCloseTo(at(deg), 6)
+    for (const [deg, mirrored] of [
+      [0, 180],
+      [45, 135],
+      [60, 120],
+      [315, 225],
+      [350, 190]
+    ] as const)
+      expect(beam(deg)).toBeCloseTo(at(mirrored), 6)
+    // The plane of 180 may be left out.
+    expect(beamOf([90, 130, 230, 270], at)(0)).toBeCloseTo(at(180), 6)
+  })
   test('planes round the axis: symmetry by the last horizontal angle, values between planes', () => {
     const text = [
       'IESNA:LM-63-1995',
@@ -94,12 +148,36 @@ describe('photometric files', () => {
   })
   test.each([
     [
-      'no name',
+      'of a format to come',
       (l: string[]) => {
-        l[0] = 'HELLO'
+        l[0] = 'IES:LM-63-2050'
       },
       1,
-      'first line'
+      'LM-63-2050 is not a format read here'
+    ],
+    [
+      'a hexadecimal number',
+      (l: string[]) => {
+        l[4] = '1 0xC45 1.0 19 1 1 2 0.1 0.1 0'
+      },
+      5,
+      '0xC45'
+    ],
+    [
+      'a negative count of tilt angles',
+      (l: string[]) => {
+        l.splice(3, 1, 'TILT=INCLUDE', '1', '-2')
+      },
+      6,
+      'the number of tilt angles'
+    ],
+    [
+      'planes that name no symmetry',
+      (l: string[]) => {
+        l[8] = '45'
+      },
+      9,
+      'horizontal angles'
     ],
     [
       'no TILT',

@@ -1,10 +1,11 @@
 /**
- * Reads a photometric file, IES LM-63-2002 (also the -1991 and -1995 headers), type C photometry.
- * Source: ANSI/IESNA LM-63-02, Standard File Format for the Electronic Transfer of Photometric Data
- * (layout from memory).
+ * Reads a photometric file, IES LM-63 of 1986 (which names no format), 1991, 1995, 2002 and 2019,
+ * type C photometry. Source: ANSI/IESNA LM-63-02 and ANSI/IES LM-63-19, Standard File Format for the
+ * Electronic Transfer of Photometric Data (layout from memory).
  */
 import { shorten } from '../text'
 import { MOST_CANDELA, MOST_VALUES, type Distribution } from './beam'
+import { allRound } from './planes'
 
 export type PhotometryResult =
   | {
@@ -24,6 +25,9 @@ class Fault extends Error {
   }
 }
 
+/** How the format writes numbers: decimal ones, with an exponent or none. */
+const DECIMAL = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i
+
 /** Numbers from a line on, wherever the file breaks its lines, each with the line it stood on. */
 function reader(lines: readonly string[], start: number) {
   let line = start
@@ -35,7 +39,7 @@ function reader(lines: readonly string[], start: number) {
       words = lines[line++]!.split(/[\s,]+/).filter(Boolean)
     }
     const word = words.shift()!
-    const value = Number(word)
+    const value = DECIMAL.test(word) ? Number(word) : NaN
     if (!Number.isFinite(value))
       throw new Fault(line, `“${word.slice(0, 30)}” stands where ${what} should`)
     return value
@@ -47,34 +51,43 @@ function reader(lines: readonly string[], start: number) {
   }
 }
 
+/** Old programs end a file with Ctrl-Z; what follows it is no part of it. */
+const END_OF_FILE = /\x1a[\s\S]*$/
+
 function rising(values: readonly number[], line: number, what: string): void {
   if (values.some((value, i) => i > 0 && value <= values[i - 1]!))
     throw new Fault(line, `${what} must rise`)
 }
 
 function parse(text: string, name: string): PhotometryResult {
-  const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/)
-  if (!/^IESNA(91|:LM-63-(1995|2002))/i.test(lines[0]?.trim() ?? ''))
-    throw new Fault(1, 'the first line must name the format, such as IESNA:LM-63-2002')
+  const lines = text
+    .replace(/^\uFEFF/, '')
+    .replace(END_OF_FILE, '')
+    .split(/\r\n|\n|\r/)
+  const first = lines[0]!.trim()
+  // The format of 1986 begins with whatever its maker wrote.
+  if (/^IES(NA)?\s*:/i.test(first) && !/^IES(NA)?\s*:\s*LM-63-(1991|1995|2002|2019)$/i.test(first))
+    throw new Fault(1, `${first.slice(0, 30)} is not a format read here; LM-63 up to 2019 is`)
   const tilt = lines.findIndex((line) => /^\s*TILT\s*=/i.test(line))
-  if (tilt < 0) throw new Fault(lines.length, 'there is no TILT= line')
+  if (tilt < 0)
+    throw new Fault(lines.length, 'there is no TILT= line, which every IES LM-63 file has')
   const kind = lines[tilt]!.split('=')[1]!.trim().toUpperCase()
   const read = reader(lines, tilt + 1)
-  if (kind === 'INCLUDE') {
-    read.next('the lamp’s orientation')
-    const pairs = read.next('the number of tilt angles')
-    for (let i = 0; i < 2 * Math.min(pairs, 1000); i++) read.next('a tilt figure')
-  } else if (kind !== 'NONE')
-    throw new Fault(
-      tilt + 1,
-      `TILT=${kind.slice(0, 30)} names another file, which is not read here; NONE and INCLUDE are`
-    )
   const count = (what: string, most: number): number => {
     const value = read.next(what)
     if (!Number.isInteger(value) || value < 1 || value > most)
       throw new Fault(read.at(), `${what} must be a whole number from 1 to ${most}, not ${value}`)
     return value
   }
+  if (kind === 'INCLUDE') {
+    read.next('the lamp’s orientation')
+    const pairs = count('the number of tilt angles', 1000)
+    for (let i = 0; i < 2 * pairs; i++) read.next('a tilt figure')
+  } else if (kind !== 'NONE')
+    throw new Fault(
+      tilt + 1,
+      `TILT=${kind.slice(0, 30)} names another file, which is not read here; NONE and INCLUDE are`
+    )
   const lamps = count('the number of lamps', 1000)
   const lumensPerLamp = read.next('lumens per lamp')
   const multiplier = read.next('the candela multiplier')
@@ -108,9 +121,14 @@ function parse(text: string, name: string): PhotometryResult {
     )
   const horizontalDeg = list(horizontals, 'a horizontal angle')
   rising(horizontalDeg, read.at(), 'horizontal angles')
-  if (horizontalDeg[0] !== 0 || ![0, 90, 180, 360].includes(horizontalDeg[horizontals - 1]!))
-    throw new Fault(read.at(), 'horizontal angles must run from 0 to 0, 90, 180 or 360')
-  if (verticals * horizontals > MOST_VALUES)
+  const planes = allRound(horizontalDeg)
+  if (!planes)
+    throw new Fault(
+      read.at(),
+      'horizontal angles must run from 0 to 0, 90, 180 or 360 (or to the last plane before 360), ' +
+        'or from 90 to 270'
+    )
+  if (verticals * planes.deg.length > MOST_VALUES)
     throw new Fault(
       read.at(),
       `${verticals} × ${horizontals} angles are more than the ${MOST_VALUES} values read here`
@@ -137,8 +155,12 @@ function parse(text: string, name: string): PhotometryResult {
       kind: 'file',
       name: shorten(name, 120) || 'photometric file',
       verticalDeg,
-      horizontalDeg,
-      candela
+      horizontalDeg: planes.deg,
+      candela: planes.mix.flatMap((parts) =>
+        verticalDeg.map((_, row) =>
+          parts.reduce((sum, [plane, share]) => sum + share * candela[plane * verticals + row]!, 0)
+        )
+      )
     },
     lumens: lumensPerLamp > 0 ? lumensPerLamp * lamps : null,
     maxCandela
