@@ -341,7 +341,7 @@ describe('ambient', () => {
   test('through the lens: the close-up loss the reading had is given back', () => {
     const back = term(terms(read({ via: 'lens' }), 'ambient'), 'closeUpLossAtReading')
     expect(back.stops).toBeCloseTo(2 * Math.log2(1.25), 9)
-    expect(back.figures).toEqual({ m: 0.25, P: 1 })
+    expect(back.figures).toEqual({ m: 0.25, own: 0.25, P: 1 })
     const shown = terms(
       read({ via: 'lens' }, (p) => (p.camera = testCamera({ showsEffective: true }))),
       'ambient'

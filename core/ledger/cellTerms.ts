@@ -3,7 +3,7 @@ import { surfaceStops } from '../ambient/ev'
 import { guideStops, distanceStops } from '../light/strobe'
 import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
+import { closeUpFigures, hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import { curtainTravelS } from '../plan/sync'
 import type { Emitter } from '../set/emitter'
 import { gather, newGathered } from '../set/gather'
@@ -32,12 +32,15 @@ const term = (
 ): Term => ({ kind, stops, figures, ...(name !== undefined && { name }) })
 
 function cameraTerms(plan: Plan): Term[] {
-  const { settings, focus, lens } = plan
+  const { settings, focus } = plan
   const terms = [
     term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })
   ]
   terms.push(
-    term('closeUpLoss', 0 - hiddenCloseUpLoss(plan), { m: focus.magnification, P: lens.pupilRatio })
+    term('closeUpLoss', 0 - hiddenCloseUpLoss(plan), {
+      m: focus.magnification,
+      ...closeUpFigures(plan)
+    })
   )
   if (settings.isoStops !== 0)
     terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
@@ -59,7 +62,7 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
     terms.push(
       term('closeUpLossAtReading', closeUpLossOf(plan, reading.atMagnification), {
         m: reading.atMagnification,
-        P: plan.lens.pupilRatio
+        ...closeUpFigures(plan, reading.atMagnification)
       })
     )
   if (plan.ambient.shadeStops !== 0)

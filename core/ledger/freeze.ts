@@ -7,7 +7,7 @@ import { durationFactor, flashHalfDuration } from '../light/strobe'
 import { motionBlurTowardsPx } from '../optics/motion'
 import type { Light, LightId, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { frontLens, sensorInUse } from '../plan/lensInUse'
+import { sensorInUse, standOf } from '../plan/lensInUse'
 import { keyLight } from '../set/places'
 import { usesHighSpeedSync } from '../plan/sync'
 import { flashSecondsOf, shutterLoss } from './cells'
@@ -62,7 +62,6 @@ export function visibleLights(plan: Plan, ledger: Ledger): Light[] {
 
 /** Blur of the moving part for a time, pixels. */
 export function blurFor(plan: Plan, seconds: number): number {
-  const { focalMm, magnification } = frontLens(plan)
   const frame = sensorInUse(plan)
   const radius =
     Math.min(
@@ -76,7 +75,7 @@ export function blurFor(plan: Plan, seconds: number): number {
     plan.focus.magnification,
     pixelPitchMm(plan.camera),
     radius,
-    focalMm * (1 / plan.lens.pupilRatio + 1 / magnification)
+    standOf(plan).pupilMm
   )
 }
 

@@ -96,9 +96,12 @@ export const TERM_FORMULAS: Record<
   shutter: { formula: 'log2(t / 1 s)', source: 'exposure is time × illuminance' },
   iso: { formula: 'log2(S / 100)', source: 'ISO 12232' },
   nd: { formula: '−ND', source: 'the filter’s own stops' },
-  closeUpLoss: { formula: '−2·log2(1 + m/P)', source: 'geometrical optics' },
+  closeUpLoss: {
+    formula: '−2·log2(1 + mₑ/P), mₑ what the lens’s own extension alone would magnify',
+    source: 'geometrical optics; a close-up lens and a converter cost none of it'
+  },
   closeUpLossAtReading: {
-    formula: '+2·log2(1 + m/P) when it was read',
+    formula: '+2·log2(1 + mₑ/P) when it was read',
     source: 'a reading through the lens contains the close-up loss'
   },
   shade: { formula: '−shade', source: 'taken away since it was read' },

@@ -4,6 +4,7 @@
  * Airy disc diameter 2.44·λ·N, any optics handbook.
  */
 import { positive } from '../guard'
+import { combinedFocalMm } from './attachments'
 
 /** Green light, the middle of the eye's and the sensor's response, mm. */
 const WAVELENGTH_MM = 550e-6
@@ -16,30 +17,72 @@ export interface DepthLimits {
   readonly totalMm: number
 }
 
+/** What a lens with a close-up lens in contact takes in of a point in focus. */
+export interface LensInFront {
+  /** of the bare lens, > 0 */
+  readonly focalMm: number
+  /** marked f-number, > 0 */
+  readonly fNumber: number
+  /** of the two together, > 0 */
+  readonly magnification: number
+  /** exit / entrance pupil diameter of the bare lens; 1 when left out */
+  readonly pupilRatio?: number
+  /** of the close-up lens, 1/m; 0 when left out */
+  readonly dioptres?: number
+}
+
+/** The cone of rays from the point in focus to the entrance pupil. */
+interface Cone {
+  /** of the bare lens's entrance pupil, mm */
+  readonly pupilMm: number
+  /** subject to the pupil as the close-up lens shows it, times `taper`; mm */
+  readonly distanceMm: number
+  /** 1 for a bare lens, 0 where the close-up lens puts the pupil at infinity, < 0 past that */
+  readonly taper: number
+}
 /**
- * Exact limits of a symmetric thin lens: near = u·A/(A+k), far = u·A/(A−k), A = f/N, k = c/m, u =
- * f·(1+1/m); with a pupil ratio P the entrance pupil stands at f·(1/P + 1/m) from the subject,
- * which takes u's place.
- * @param focalMm focal length, > 0
- * @param fNumber marked f-number, > 0
- * @param magnification > 0
- * @param circleMm permitted blur disc on the sensor, > 0
- * @param pupilRatio exit / entrance pupil diameter
+ * The entrance pupil of a lens of pupil ratio P stands f·(1/P − 1) behind its principal plane; a
+ * close-up lens there shows it at s/(1 − s·D), as much larger. Source: Gaussian imaging of the
+ * pupil, e.g. Kingslake, Optics in Photography; the close-up lens is taken to stand in the principal
+ * plane, thin.
  */
-export function depthLimits(
-  focalMm: number,
-  fNumber: number,
-  magnification: number,
-  circleMm: number,
-  pupilRatio = 1
-): DepthLimits {
-  const pupilDistance =
-    positive(focalMm, 'focalMm') *
-    (1 / positive(pupilRatio, 'pupilRatio') + 1 / positive(magnification, 'magnification'))
-  const pupil = focalMm / positive(fNumber, 'fNumber')
-  const k = positive(circleMm, 'circleMm') / magnification
-  const nearMm = (pupilDistance * k) / (pupil + k)
-  const farMm = pupil > k ? (pupilDistance * k) / (pupil - k) : Infinity
+function coneOf({
+  focalMm,
+  fNumber,
+  magnification,
+  pupilRatio = 1,
+  dioptres = 0
+}: LensInFront): Cone {
+  const combined = combinedFocalMm(focalMm, dioptres)
+  const behind = focalMm * (1 / positive(pupilRatio, 'pupilRatio') - 1)
+  const taper = 1 - (behind * dioptres) / 1000
+  return {
+    pupilMm: focalMm / positive(fNumber, 'fNumber'),
+    distanceMm: combined * (1 + 1 / positive(magnification, 'magnification')) * taper + behind,
+    taper
+  }
+}
+
+/**
+ * Subject to the entrance pupil as it shows from there, mm: where the picture is seen from.
+ * @returns Infinity for a pupil at infinity or beyond it
+ */
+export function pupilDistanceMm(lens: Omit<LensInFront, 'fNumber'>): number {
+  const { distanceMm, taper } = coneOf({ ...lens, fNumber: 1 })
+  return taper > 1e-3 ? distanceMm / taper : Infinity
+}
+
+/**
+ * Exact limits: near = u·A/(A + k), far = u·A/(A − k), k = c/m, A the entrance pupil and u the
+ * subject's distance from it, both as the close-up lens shows them.
+ * @param circleMm permitted blur disc on the sensor, > 0
+ */
+export function depthLimits(lens: LensInFront, circleMm: number): DepthLimits {
+  const { pupilMm, distanceMm, taper } = coneOf(lens)
+  const k = positive(circleMm, 'circleMm') / lens.magnification
+  const at = (width: number): number => (width > 0 ? (distanceMm * k) / width : Infinity)
+  const nearMm = at(pupilMm + k * taper)
+  const farMm = at(pupilMm - k * taper)
   return { nearMm, farMm, totalMm: nearMm + farMm }
 }
 
@@ -48,17 +91,16 @@ export const airyDisc = (effectiveF: number): number =>
   2.44 * WAVELENGTH_MM * positive(effectiveF, 'effectiveF')
 
 /**
- * Blur disc on the sensor at both ends of a depth centred on the plane of focus, by defocus alone:
- * D·m²/(2N(1+m/P)).
+ * Blur disc on the sensor at the worse end of a depth centred on the plane of focus, by defocus
+ * alone, mm: m·A·h/(u − h), h = D/2. (About D·m²/(2N(1 + m/P)) for a shallow one.)
+ * @returns Infinity where the near end reaches the entrance pupil
  */
-export const defocusAtEnds = (
-  depthMm: number,
-  fNumber: number,
-  magnification: number,
-  pupilRatio = 1
-): number =>
-  (depthMm * magnification ** 2) /
-  (2 * positive(fNumber, 'fNumber') * (1 + positive(magnification, 'magnification') / pupilRatio))
+export function defocusAtEnds(lens: LensInFront, depthMm: number): number {
+  const { pupilMm, distanceMm, taper } = coneOf(lens)
+  const half = depthMm / 2
+  const left = distanceMm - half * Math.abs(taper)
+  return left > 0 ? (lens.magnification * pupilMm * half) / left : Infinity
+}
 
 /**
  * What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity

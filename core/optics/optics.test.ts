@@ -65,13 +65,17 @@ describe('depth of field', () => {
     [60, 8, 0.5, 2.88],
     [105, 22, 0.1, 145.8]
   ])('thin lens, c = 0.03: f=%d N=%d m=%d', (f, n, m, total) => {
-    expect(depthLimits(f, n, m, 0.03).totalMm / total).toBeCloseTo(1, 2)
+    expect(
+      depthLimits({ focalMm: f, fNumber: n, magnification: m }, 0.03).totalMm / total
+    ).toBeCloseTo(1, 2)
   })
   test('far and near of f=105 N=22 m=0.1', () => {
-    const { nearMm, farMm } = depthLimits(105, 22, 0.1, 0.03)
+    const { nearMm, farMm } = depthLimits({ focalMm: 105, fNumber: 22, magnification: 0.1 }, 0.03)
     expect(nearMm).toBeCloseTo(68.3, 1)
     expect(farMm).toBeCloseTo(77.5, 1)
-    expect(depthLimits(50, 22, 0.01, 0.03).farMm).toBe(Infinity)
+    expect(depthLimits({ focalMm: 50, fNumber: 22, magnification: 0.01 }, 0.03).farMm).toBe(
+      Infinity
+    )
   })
   test('independent ray construction: the blur disc of a point at each limit is exactly the permitted one', () => {
     // Trace the marginal rays of an off-focus point through a thin lens with the lens equation
@@ -83,7 +87,10 @@ describe('depth of field', () => {
         fc.double({ min: 0.1, max: 1, noNaN: true }),
         (f, n, m) => {
           const circle = 0.02
-          const { nearMm, farMm } = depthLimits(f, n, m, circle)
+          const { nearMm, farMm } = depthLimits(
+            { focalMm: f, fNumber: n, magnification: m },
+            circle
+          )
           const u = f * (1 + 1 / m)
           const v = f * (1 + m)
           for (const x of [u - nearMm, u + farMm]) {
@@ -98,7 +105,9 @@ describe('depth of field', () => {
   test('close-up approximation 2Nc(1+m/P)/m² holds for a pupil ratio too', () => {
     for (const p of [0.5, 1, 2])
       expect(
-        depthLimits(100, 11, 0.8, 0.01, p).totalMm / ((2 * 11 * 0.01 * (1 + 0.8 / p)) / 0.64)
+        depthLimits({ focalMm: 100, fNumber: 11, magnification: 0.8, pupilRatio: p }, 0.01)
+          .totalMm /
+          ((2 * 11 * 0.01 * (1 + 0.8 / p)) / 0.64)
       ).toBeCloseTo(1, 2)
   })
 })

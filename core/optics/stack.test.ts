@@ -42,7 +42,7 @@ describe('focus stack', () => {
     )
   })
   test('a stack at the depth the exact limits give covers a 6 mm crystal at 1:1', () => {
-    const { totalMm } = depthLimits(100, 11, 1, 0.018)
+    const { totalMm } = depthLimits({ focalMm: 100, fNumber: 11, magnification: 1 }, 0.018)
     const { frames } = focusStack(6, totalMm, 0.25)
     expect(frames).toBe(Math.ceil((6 - totalMm) / (totalMm * 0.75)) + 1)
   })

@@ -81,9 +81,80 @@ describe('depth of field with things on the lens', () => {
     [20, 0.25, 17.3],
     [60, 0.1, 13.6]
   ])('best f-number for D=%d m=%d', (depth, m, n) => {
-    expect(Math.abs(bestMarkedFNumber(withFocus({ magnification: m }), depth) - n)).toBeLessThan(
+    // That is for a shallow depth; the near end of a deep one asks for a little more.
+    const u = 100 * (1 + 1 / m)
+    const want = n * Math.sqrt(u / (u - depth / 2))
+    expect(Math.abs(bestMarkedFNumber(withFocus({ magnification: m }), depth) - want)).toBeLessThan(
       0.06
     )
+  })
+  /**
+   * The disc on the sensor of a point: its rays through the rim of the lens's own pupil, thin
+   * close-up lens and thin lens in one plane, slopes and heights alone.
+   */
+  const disc = (x: number, v: number, p: number, dioptres: number, fNumber: number): number => {
+    const f = 100
+    const behind = f * (1 / p - 1)
+    const rim = f / fNumber / 2
+    // A ray of slope a from the axis at x: y = a·x, past the close-up lens a − y·D, at the pupil
+    // y + behind·(a − y·D) is the rim.
+    const a = rim / (x + behind * (1 - (x * dioptres) / 1000))
+    const y = a * x
+    const after = a - (y * dioptres) / 1000 - y / f
+    return 2 * Math.abs(y + v * after)
+  }
+  test('property: with a pupil ratio and a close-up lens rays from both limits draw the permitted disc', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 1.5, noNaN: true }),
+        fc.double({ min: 0, max: 8, noNaN: true }),
+        fc.double({ min: 0.4, max: 2.5, noNaN: true }),
+        fc.integer({ min: 3, max: 7 }),
+        (m, dioptres, pupilRatio, aperture) => {
+          const plan = withFocus(
+            { magnification: m, dioptres, blur: { kind: 'circle', mm: 0.08 } },
+            (p) => {
+              p.lens = testLens({ pupilRatio, maxMagnification: 5 })
+              p.settings.apertureStops = aperture
+            }
+          )
+          const f = 1 / (1 / 100 + dioptres / 1000)
+          const [u, v] = [f * (1 + 1 / m), f * (1 + m)]
+          const left = Math.sqrt(0.08 ** 2 - endBlur(plan, 0).airyMm ** 2)
+          const { nearMm, farMm } = depthOf(plan)
+          for (const x of [u - nearMm, u + farMm])
+            if (Number.isFinite(x))
+              expect(disc(x, v, pupilRatio, dioptres, 2 ** (aperture / 2)) / left).toBeCloseTo(1, 6)
+        }
+      )
+    )
+  })
+  test.each([
+    [0.1, 200, 0.09],
+    [0.02, 3000, 0.25]
+  ])(
+    'the near end of a deep depth exactly: at %d× what the shallow formula misses',
+    (m, depth, least) => {
+      const plan = withFocus({ magnification: m })
+      const u = 100 * (1 + 1 / m)
+      const got = endBlur(plan, depth, 8).defocusMm
+      expect(got).toBeCloseTo(disc(u - depth / 2, 100 * (1 + m), 1, 0, 8), 9)
+      const shallow = (depth * m * m) / (2 * 8 * (1 + m))
+      expect(1 - shallow / got).toBeGreaterThan(least)
+    }
+  )
+  test('a near end that reaches the pupil is out of all measure, not sharp', () => {
+    expect(endBlur(withFocus({ magnification: 1 }), 500, 8).bothMm).toBe(Infinity)
+  })
+  test('past what the lens focuses the working distance grows no more', () => {
+    const front = (m: number, part: Partial<Plan['focus']> = {}) =>
+      poseOf(withFocus({ magnification: m, ...part })).workingMm
+    expect(front(2)).toBe(front(1))
+    expect(front(5)).toBe(front(1))
+    expect(front(0.9)).toBeGreaterThan(front(1))
+    // A converter doubles what it reaches.
+    expect(front(2, { teleconverter: 2 })).toBe(front(1))
+    expect(front(3, { teleconverter: 2 })).toBe(front(1))
   })
   test('best aperture: no other gives less blur at the ends, with a pupil ratio, a close-up lens and a converter', () => {
     fc.assert(

@@ -3,14 +3,21 @@
  * use.
  */
 import { pixelPitchMm } from '../kit/kit'
-import { combinedFocalMm, attachedCloseUpLoss, magnificationRange } from '../optics/attachments'
-import { magnificationAtDistance } from '../optics/closeUp'
+import {
+  combinedFocalMm,
+  attachedCloseUpLoss,
+  extensionMagnification,
+  magnificationRange
+} from '../optics/attachments'
+import { magnificationAtDistance, sensorToSubject } from '../optics/closeUp'
 import {
   airyDisc,
   defocusAtEnds,
   depthLimits,
   printCircleMm,
-  type DepthLimits
+  pupilDistanceMm,
+  type DepthLimits,
+  type LensInFront
 } from '../optics/depth'
 import type { Plan } from './plan'
 
@@ -23,6 +30,18 @@ type Set = Used & Pick<Plan, 'settings'>
  */
 export const closeUpLossOf = ({ lens, focus }: Used, magnification = focus.magnification): number =>
   attachedCloseUpLoss(lens.focalMm, magnification, lens.pupilRatio, focus)
+
+/**
+ * What the close-up loss follows from: the magnification the bare lens would have at its extension,
+ * and the pupil ratio.
+ */
+export const closeUpFigures = (
+  { lens, focus }: Used,
+  magnification = focus.magnification
+): { readonly own: number; readonly P: number } => ({
+  own: extensionMagnification(lens.focalMm, magnification, focus),
+  P: lens.pupilRatio
+})
 
 /**
  * What the f-number shown leaves out, stops ≥ 0: nothing on a body that shows the effective one.
@@ -69,17 +88,35 @@ export function blurCircleMm(plan: Used): number {
     : printCircleMm(blur.printWidthMm, blur.viewingMm, sensorInUse(plan).width)
 }
 
-/** The lens in front of the converter: what depth of field follows from. */
-export function frontLens({ lens, focus }: Used): {
-  readonly focalMm: number
-  readonly magnification: number
-  readonly share: number
-} {
-  const focalMm = combinedFocalMm(lens.focalMm, focus.dioptres)
+/**
+ * The lens in front of the converter: what distances and depth of field follow from.
+ * @param fNumber marked, converter included
+ */
+const frontLens = ({ lens, focus }: Used, fNumber: number): LensInFront => ({
+  focalMm: lens.focalMm,
+  fNumber: fNumber / focus.teleconverter,
+  magnification: focus.magnification / focus.teleconverter,
+  pupilRatio: lens.pupilRatio,
+  dioptres: focus.dioptres
+})
+
+/** A pupil at infinity is taken to stand so far off, mm. */
+const FARTHEST_MM = 1e6
+
+/**
+ * Where the sensor plane and the entrance pupil stand, from the subject. Past what the lens focuses
+ * (which is flagged) they stay where its closest focus puts them: it comes no farther off again.
+ */
+export function standOf(plan: Used): { readonly sensorMm: number; readonly pupilMm: number } {
+  const front = frontLens(plan, 1)
+  const most = magnificationsOf(plan)[1] / plan.focus.teleconverter
+  const magnification = Math.min(front.magnification, Math.max(most, 1e-3))
   return {
-    focalMm,
-    magnification: focus.magnification / focus.teleconverter,
-    share: focalMm / lens.focalMm / focus.teleconverter
+    sensorMm: sensorToSubject(
+      combinedFocalMm(plan.lens.focalMm, plan.focus.dioptres),
+      magnification
+    ),
+    pupilMm: Math.min(FARTHEST_MM, pupilDistanceMm({ ...front, magnification }))
   }
 }
 
@@ -93,13 +130,9 @@ export const airyDiscOf = (plan: Set): number => airyDisc(effectiveFNumberOf(pla
 export function depthOf(plan: Set): DepthLimits {
   const left = blurCircleMm(plan) ** 2 - airyDiscOf(plan) ** 2
   if (!(left > 0)) return { nearMm: 0, farMm: 0, totalMm: 0 }
-  const { focalMm, magnification, share } = frontLens(plan)
   return depthLimits(
-    focalMm,
-    markedFNumber(plan) * share,
-    magnification,
-    Math.sqrt(left) / plan.focus.teleconverter,
-    plan.lens.pupilRatio
+    frontLens(plan, markedFNumber(plan)),
+    Math.sqrt(left) / plan.focus.teleconverter
   )
 }
 
@@ -112,7 +145,7 @@ export function heldMagnification(plan: Used, wanted: number): number {
 /** Magnification with the lens front so far from the subject; Infinity where no image forms. */
 export function magnificationAtFront(plan: Used, workingMm: number): number {
   const front = magnificationAtDistance(
-    frontLens(plan).focalMm,
+    combinedFocalMm(plan.lens.focalMm, plan.focus.dioptres),
     workingMm + plan.lens.sensorToFrontMm + plan.focus.extensionMm
   )
   return front === null ? Infinity : front * plan.focus.teleconverter
@@ -154,12 +187,8 @@ export interface EndBlur {
  * @param fNumber marked; the one in use when left out
  */
 export function endBlur(plan: Set, depthMm: number, fNumber = markedFNumber(plan)): EndBlur {
-  const { magnification, share } = frontLens(plan)
   const defocusMm =
-    depthMm > 0
-      ? plan.focus.teleconverter *
-        defocusAtEnds(depthMm, fNumber * share, magnification, plan.lens.pupilRatio)
-      : 0
+    depthMm > 0 ? plan.focus.teleconverter * defocusAtEnds(frontLens(plan, fNumber), depthMm) : 0
   const airyMm = airyDisc(fNumber * 2 ** (closeUpLossOf(plan) / 2))
   return { defocusMm, airyMm, bothMm: Math.hypot(defocusMm, airyMm) }
 }

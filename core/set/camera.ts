@@ -2,9 +2,8 @@
  * The camera in the set: where its lens front and entrance pupil stand, and what its frame takes
  * in.
  */
-import { sensorToSubject } from '../optics/closeUp'
 import type { Plan } from '../plan/plan'
-import { sensorInUse, frontLens } from '../plan/lensInUse'
+import { sensorInUse, standOf } from '../plan/lensInUse'
 import { add, direction, dot, scale, sub, type Vec } from './vec'
 
 export interface CameraPose {
@@ -30,15 +29,13 @@ export interface CameraPose {
  */
 export function poseOf(plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose {
   const { lens, focus, view } = plan
-  const { focalMm, magnification } = frontLens(plan)
   const frame = sensorInUse(plan)
   const toCamera = direction(0, view.elevationDeg)
   const right: Vec = [1, 0, 0]
   const up: Vec = [0, toCamera[2], -toCamera[1]]
-  const sensorMm = sensorToSubject(focalMm, magnification)
+  const { sensorMm, pupilMm } = standOf(plan)
   const workingMm = sensorMm - lens.sensorToFrontMm - focus.extensionMm
   const frontMm = Math.max(1, workingMm)
-  const pupilMm = focalMm * (1 / lens.pupilRatio + 1 / magnification)
   return {
     toCamera,
     right,

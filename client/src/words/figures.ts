@@ -47,6 +47,12 @@ const shadeWords = ({ seen: _, ...shades }: Term['figures']): string =>
     })
     .join(', ')
 
+/** "m 1, P 0.8"; with a close-up lens or converter what the extension alone does of it. */
+const closeUpWords = ({ m = 0, own = m, P = 1 }: Term['figures']): string =>
+  Math.abs(own - m) < 5e-4
+    ? `m ${plain(m)}, P ${plain(P)}`
+    : `m ${plain(own)} by extension of ${plain(m)}, P ${plain(P)}`
+
 function modifierWords({ name = '', figures: f }: Term): string {
   if (f.measured !== undefined)
     return (f.held ?? 0) < -0.005
@@ -75,11 +81,9 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'nd':
       return `${plain(f.ND ?? 0)} stops`
     case 'closeUpLoss':
-      return plan.camera.showsEffective
-        ? 'in the number the body shows'
-        : `m ${plain(f.m ?? 0)}, P ${plain(f.P ?? 1)}`
+      return plan.camera.showsEffective ? 'in the number the body shows' : closeUpWords(f)
     case 'closeUpLossAtReading':
-      return `read at m ${plain(f.m ?? 0)}`
+      return `read at ${closeUpWords(f)}`
     case 'shade':
       return 'taken away since it was read'
     case 'output':
