@@ -4,7 +4,7 @@
  */
 import { evaluate } from '@core/ledger/evaluate'
 import { parsePhotometry } from '@core/light/photometry'
-import { patchLevel } from '@core/measure/analyse'
+import { patchLevel } from '@core/measure/patch'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import { migrateFrame, migrateKitItem } from '@core/plan/migrate'
 import { openPlan } from '@core/plan/open'

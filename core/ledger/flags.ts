@@ -4,6 +4,7 @@
 import { shutterOf } from '../plan/shutterInUse'
 import type { Plan } from '../plan/plan'
 import { apertureRange, magnificationsOf } from '../plan/lensInUse'
+import { modifiedBy } from '../set/modified'
 import { transportOf } from '../set/remembered'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
@@ -27,6 +28,7 @@ export function findFlags(plan: Plan): Flag[] {
     flags.push('light-inside')
   if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0))
     flags.push('duration-assumed')
+  if (lit.some((light) => modifiedBy(light).held.includes(true))) flags.push('modifier-held')
   if (plan.medium === 'water') {
     flags.push('under-water')
     if (lit.some((light) => light.strobe.guideNumberWaterM === null))

@@ -60,6 +60,7 @@ export type Flag =
   | 'lens-limit'
   | 'off-camera-range'
   | 'reading-limit'
+  | 'modifier-held'
 
 export interface Cell {
   readonly source: SourceId

@@ -4,7 +4,9 @@
  * step is found as the split of the line means that leaves the least squared rest (least-squares
  * step fit, any handbook of statistics).
  */
-import { LINEAR } from './analyse'
+import { decodingOf } from './gamut'
+
+const { linear: LINEAR } = decodingOf('srgb')
 
 export interface Band {
   /** share of the frame without flash; 0 for none */

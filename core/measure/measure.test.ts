@@ -3,16 +3,9 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { levelTo8Bit, srgbDecode } from '../ambient/blackScale'
-import {
-  analysisSchema,
-  countPixels,
-  finishCount,
-  newCounter,
-  patchLevel,
-  percentile,
-  FLOOR_LEVEL
-} from './analyse'
+import { analysisSchema, countPixels, finishCount, newCounter, percentile } from './analyse'
 import { settingsFromExif, takenAtFromExif } from './exif'
+import { FLOOR_LEVEL, patchLevel } from './patch'
 
 const flat = (r: number, g: number, b: number, pixels = 64) =>
   Uint8ClampedArray.from({ length: pixels * 4 }, (_, i) => [r, g, b, 255][i % 4]!)

@@ -191,7 +191,8 @@ test('how far off each kind of evidence may be', () => {
     y: 0.5,
     radius: 0.1,
     levelStops: 0,
-    limit: 'exact'
+    limit: 'exact',
+    uncertaintyStops: 0.3
   }
   expect(
     [

@@ -16,14 +16,16 @@ import { litIds, type Evidence, type Frame } from './frame'
 import { ledgerAsMetered, levelOfReading, meteredParts, type Metering } from './metering'
 
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
-export const UNCERTAINTY = { meter: 0.1, patch: 0.3, judged: 0.5 } as const
+export const UNCERTAINTY = { meter: 0.1, judged: 0.5 } as const
 /** A dome's answer to light from aside is that of an ideal one. */
 const DOME_UNCERTAINTY = 0.2
 
-export const uncertaintyOf = (evidence: Evidence): number =>
-  evidence.kind === 'meter' && evidence.receptor === 'dome'
+export function uncertaintyOf(evidence: Evidence): number {
+  if (evidence.kind === 'patch') return evidence.uncertaintyStops
+  return evidence.kind === 'meter' && evidence.receptor === 'dome'
     ? DOME_UNCERTAINTY
     : UNCERTAINTY[evidence.kind]
+}
 
 /**
  * Places a frame is judged at, the likeliest first: what the one light that was on serves, the

@@ -289,7 +289,8 @@ describe('what a logged frame may hold', () => {
     y: 1,
     radius: 0.05,
     levelStops: 0,
-    limit: 'exact'
+    limit: 'exact',
+    uncertaintyStops: 0.3
   }
   const holds = (part: object): boolean => frameSchema.safeParse({ ...frame, ...part }).success
   test('evidence of every kind, up to eight', () => {

@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { withOnly } from '../plan/edit'
 import { analysisSchema, type FrameAnalysis } from '../measure/analyse'
 import type { ExifSettings } from '../measure/exif'
+import { PATCH_UNCERTAINTY } from '../measure/patch'
 import { RECEPTORS } from '../kit/kit'
 import { lightIdSchema, placeSchema, planSchema, type LightId, type Plan } from '../plan/plan'
 
@@ -48,7 +49,8 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
       y: z.number().min(0).max(1),
       radius: z.number().min(0.001).max(0.5).describe('share of the picture width'),
       levelStops: stops(-15, 8),
-      limit: z.enum(['exact', 'at-least', 'at-most'])
+      limit: z.enum(['exact', 'at-least', 'at-most']),
+      uncertaintyStops: stops(0.05, 3).default(PATCH_UNCERTAINTY)
     })
     .describe('a patch marked on the picture, x and y as shares of width and height')
 ])

@@ -241,7 +241,8 @@ describe('readings', () => {
       y: 0.2,
       radius: 0.02,
       levelStops: -8,
-      limit: 'at-most'
+      limit: 'at-most',
+      uncertaintyStops: 0.3
     }
     expect(calibrate(plan, frame(plan, 'black'), floor, 'x')).toMatchObject({ kind: 'nothing' })
   })

@@ -26,6 +26,13 @@ export const strobes = [
     name: 'Lantern 36',
     notes: 'Guide number at the 35 mm zoom setting.',
     guideNumberM: 36,
+    zoom: [
+      { settingMm: 24, beamDeg: 78, guideNumberM: 28 },
+      { settingMm: 35, beamDeg: 60, guideNumberM: 36 },
+      { settingMm: 50, beamDeg: 46, guideNumberM: 42 },
+      { settingMm: 70, beamDeg: 34, guideNumberM: 48 },
+      { settingMm: 105, beamDeg: 24, guideNumberM: 56 }
+    ],
     dial: { kind: 'fraction', step: 'third', lowestStops: -7 },
     durations: [
       { powerStops: 0, t01: 1 / 300 },

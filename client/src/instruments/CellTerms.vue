@@ -6,10 +6,12 @@ import { cellTerms } from '@core/ledger/cellTerms'
 import { correctionFor } from '@core/ledger/corrections'
 import { cellAt } from '@core/ledger/ledger'
 import { TERM_FORMULAS, type SourceId } from '@core/ledger/terms'
+import { weaknessesOf } from '@core/ledger/weakness'
 import { usePlan } from '@/stores/plan'
 import { termFigures } from '@/words/figures'
 import { stops } from '@/words/format'
 import { placeName, sourceName, TERM_NAMES } from '@/words/names'
+import { weaknessWords } from '@/words/weakness'
 
 const props = defineProps<{ cellKey: string; highlight?: string }>()
 const store = usePlan()
@@ -24,6 +26,9 @@ const title = computed(
 )
 
 const correction = computed(() => correctionFor(store.plan!, source.value, place.value))
+const weak = computed(() =>
+  terms.value.length ? weaknessWords(weaknessesOf(store.plan!, source.value, place.value)) : ''
+)
 const DARK_WORDS: Record<string, string> = {
   off: 'This light is switched off.',
   outside: 'The place lies outside the beam, and nothing bounces there.',
@@ -74,6 +79,7 @@ const dropReading = (): void => {
         </tr>
       </tfoot>
     </table>
+    <p v-if="weak" class="small muted" data-weak>{{ weak }}</p>
     <button
       v-if="terms.some((term) => term.kind === 'correction')"
       type="button"

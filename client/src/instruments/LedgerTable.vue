@@ -6,11 +6,12 @@
 import { computed } from 'vue'
 import { sumAt } from '@core/ledger/ratios'
 import type { Cell, SourceId } from '@core/ledger/terms'
+import { offByAtMost, weaknessesOf } from '@core/ledger/weakness'
 import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 import { goalState, goalWords } from '@/words/goals'
 import { cellWords } from '@/words/ledger'
-import { stops } from '@/words/format'
+import { plain, stops } from '@/words/format'
 import { placeName, sourceMark, sourceName, STATE_MARKS, STATE_WORDS } from '@/words/names'
 
 const props = defineProps<{ open: string; isolated: readonly SourceId[] }>()
@@ -41,6 +42,12 @@ const total = (place: Place): number =>
   props.isolated.length ? sumAt(ledger.value, place, props.isolated) : ledger.value.totals[place]!
 const cell = (source: SourceId, place: Place): Cell =>
   ledger.value.rows.find((row) => row.source === source)!.cells[place]!
+/** How unsure a cell is, where its model is weak; '' where it is not. */
+const offBy = (source: SourceId, place: Place): string => {
+  if (cell(source, place).state !== 'known') return ''
+  const stops = offByAtMost(weaknessesOf(plan.value, source, place))
+  return stops >= 0.1 ? plain(stops, 1) : ''
+}
 const about = (source: SourceId): string => {
   const light = plan.value.lights.find((each) => each.id === source)
   return light
@@ -94,15 +101,18 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
             <button
               type="button"
               :aria-expanded="open === `${source}-${place}`"
-              :aria-label="`${sourceName(plan, source)} at ${placeName(plan, place)}: ${cellWords(cell(source, place))}. Open the terms`"
+              :aria-label="`${sourceName(plan, source)} at ${placeName(plan, place)}: ${cellWords(cell(source, place))}${offBy(source, place) && `, plus or minus ${offBy(source, place)}`}. Open the terms`"
               :data-cell="`${source}-${place}`"
               class="cell"
               :class="{ open: open === `${source}-${place}` }"
               @click="$emit('open', `${source}-${place}`)"
             >
-              <span class="num" :class="{ none: cell(source, place).state !== 'known' }">{{
-                cellWords(cell(source, place))
-              }}</span>
+              <span class="num" :class="{ none: cell(source, place).state !== 'known' }"
+                >{{ cellWords(cell(source, place))
+                }}<small v-if="offBy(source, place)" class="weak"
+                  >±{{ offBy(source, place) }}</small
+                ></span
+              >
               <span class="bar" aria-hidden="true"
                 ><i :style="{ width: `${bar(cell(source, place).level)}%` }"
               /></span>
@@ -233,6 +243,11 @@ tbody .num {
 .num.none {
   color: var(--muted);
   font: 0.75rem var(--sans);
+}
+.weak {
+  display: inline;
+  margin-left: 0.3rem;
+  font-size: 0.6875rem;
 }
 .bar {
   height: 3px;

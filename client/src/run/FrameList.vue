@@ -10,7 +10,7 @@ import HistogramView from '@/instruments/HistogramView.vue'
 import { changesWords } from '@/words/changes'
 import { percent, when } from '@/words/format'
 import type { RunFrame } from '@/stores/runFrame'
-import { evidenceWords, frameWords } from '@/words/run'
+import { evidenceWords, frameWords, GAMUT_WORDS } from '@/words/run'
 import FramePicture from './FramePicture.vue'
 
 const props = defineProps<{ frames: readonly RunFrame[]; plan: Plan; chosen: string }>()
@@ -83,7 +83,9 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
         </p>
         <p v-if="frame.analysis" class="small muted">
           {{ percent(frame.analysis.blackShare) }} black, {{ percent(clipped(frame)) }} clipped,
-          brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255
+          brightest thousandth from {{ frame.analysis.percentiles.p999 }} of 255{{
+            GAMUT_WORDS[frame.analysis.gamut]
+          }}
         </p>
         <p v-if="frame.evidence.length" class="small">Showed: {{ shown(frame) }}</p>
         <p v-else class="small muted">Not judged yet</p>

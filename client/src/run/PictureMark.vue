@@ -5,10 +5,10 @@
  */
 import { useObjectUrl } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import type { PatchLevel } from '@core/measure/analyse'
+import type { PatchLevel } from '@core/measure/patch'
 import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
-import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
+import { judgedAt } from '@core/run/calibrate'
 import { placeInPicture } from '@core/set/placeInPicture'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
@@ -87,7 +87,8 @@ const use = (): void => {
       place: place.value,
       ...spot.value,
       levelStops: level.value.level,
-      limit: level.value.limit
+      limit: level.value.limit,
+      uncertaintyStops: level.value.uncertaintyStops
     })
 }
 </script>
@@ -139,9 +140,17 @@ const use = (): void => {
         >The patch is clipped: it is at least this bright. Less light, then measure again.</template
       >
       <template v-else-if="level?.limit === 'at-most'">As black as an 8-bit file can say.</template>
+      <template v-else-if="level?.doubt === 'saturated'"
+        >Uncertainty ± {{ level.uncertaintyStops }} stop: the colour here is purer than the file can
+        hold. A greyer spot tells more.</template
+      >
+      <template v-else-if="level?.doubt === 'not-stated'"
+        >Uncertainty ± {{ level.uncertaintyStops }} stop: the file says its colours are not sRGB,
+        and not what else. Save with a colour profile.</template
+      >
       <template v-else
-        >Uncertainty ± {{ UNCERTAINTY.patch }} stop: the camera’s tone curve bends what lies far
-        from mid-grey.</template
+        >Uncertainty ± {{ level?.uncertaintyStops }} stop: the camera’s tone curve bends what lies
+        far from mid-grey.</template
       >
     </p>
   </div>

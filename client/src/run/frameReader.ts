@@ -1,6 +1,6 @@
 /** Reads pictures in a worker. One reading can be called off without the others. */
 import * as Comlink from 'comlink'
-import type { PatchLevel } from '@core/measure/analyse'
+import type { PatchLevel } from '@core/measure/patch'
 import type { FrameReading, FrameWorker } from '@/workers/frame.worker'
 import { workerHost } from '@/workers/workerHost'
 

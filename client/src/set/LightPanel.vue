@@ -18,6 +18,7 @@ import { itemLine } from '@/words/kitStart'
 import { placeName, ROLE_NAMES } from '@/words/names'
 import AimField from './AimField.vue'
 import GroupLine from './GroupLine.vue'
+import HeadFields from './HeadFields.vue'
 import { useSelection } from './selection'
 import PositionFields from './PositionFields.vue'
 
@@ -35,6 +36,7 @@ const pickStrobe = (strobe: Strobe): void => {
     own.strobe = structuredClone(strobe)
     // Another dial has other marks: the power goes to the nearest of them.
     own.powerStops = chooseOnDial(strobe.dial, own.powerStops).mark.stops
+    own.zoomMm = null
     own.mount = strobe.face.kind === 'ring' ? 'lens' : 'stand'
   })
 }
@@ -100,6 +102,7 @@ const copy = (): void => {
     <PowerAdvice :id="id" />
     <PowerRemedies :id="id" />
     <KitPick kind="strobe" :item="light.strobe" @pick="$event && pickStrobe($event as Strobe)" />
+    <HeadFields :light="light" />
     <div class="lock">
       <span class="small muted">Modifiers</span
       ><LockButton

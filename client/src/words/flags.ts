@@ -22,6 +22,9 @@ export const FLAG_WORDS: Record<Flag, string> = {
     'frame corrects them.',
   grazing:
     'The light comes in almost along the surface: real shapes catch more than a flat card would.',
+  'modifier-held':
+    'A modifier’s measured figures promise more light than enters it from this head: the sum holds ' +
+    'it to that. Was it measured on a narrower or stronger head?',
   'lens-limit': 'The magnification is beyond what this lens focuses.',
   'off-camera-range': 'A setting is outside what this camera or lens can be set to.',
   'reading-limit': 'A reading in use was clipped or fully black, so it gives a limit, not a figure.'

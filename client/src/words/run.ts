@@ -1,4 +1,5 @@
 /** The run in words: what a frame showed, what was calibrated from it. */
+import type { Gamut } from '@core/measure/gamut'
 import { formatMeter, type MeterDisplay } from '@core/scales/meter'
 import { nameOf } from '@core/scales/marks'
 import type { ExifSettings } from '@core/measure/exif'
@@ -92,4 +93,12 @@ export function settingsDiffer(plan: Plan, named: ExifSettings): string {
     `${off.map((axis) => nameOf(axis, plan.settings[`${axis}Stops`])).join(', ')}. The ` +
     'frame is logged with what the file says.'
   )
+}
+
+/** What a picture's numbers follow, where that is not plain sRGB. */
+export const GAMUT_WORDS: Record<Gamut, string> = {
+  srgb: '',
+  'adobe-rgb': '; Adobe RGB, by its EXIF',
+  profile: '; by its own colour profile',
+  'not-stated': '; its colours are not stated'
 }

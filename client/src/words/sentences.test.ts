@@ -380,6 +380,7 @@ describe('the run', () => {
         place: 'P1',
         levelStops: 2.4,
         limit: 'at-least',
+        uncertaintyStops: 0.3,
         x: 0.5,
         y: 0.5,
         radius: 0.01

@@ -3,16 +3,11 @@
  */
 import * as Comlink from 'comlink'
 import ExifReader from 'exifreader'
-import {
-  countPixels,
-  finishCount,
-  newCounter,
-  patchLevel,
-  type FrameAnalysis,
-  type PatchLevel
-} from '@core/measure/analyse'
+import { countPixels, finishCount, newCounter, type FrameAnalysis } from '@core/measure/analyse'
 import { findBand, type Band } from '@core/measure/band'
 import type { ExifNumbers } from '@core/measure/exif'
+import { gamutOf, type Gamut } from '@core/measure/gamut'
+import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
 
 export interface FrameReading {
   readonly analysis: FrameAnalysis
@@ -40,23 +35,27 @@ function pixels(
   left: number,
   top: number,
   width: number,
-  height: number
+  height: number,
+  gamut: Gamut = 'srgb'
 ): Uint8ClampedArray {
+  // A wide profile is read through P3: sRGB would cut its colours off.
+  const colorSpace = gamut === 'profile' ? 'display-p3' : 'srgb'
   const canvas = new OffscreenCanvas(width, height)
-  const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace: 'srgb' })
+  const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace })
   if (!context) throw new Error('This browser cannot read pictures here.')
   context.drawImage(bitmap, left, top, width, height, 0, 0, width, height)
-  return context.getImageData(0, 0, width, height, { colorSpace: 'srgb' }).data
+  return context.getImageData(0, 0, width, height, { colorSpace }).data
 }
 
 async function count(
   bitmap: ImageBitmap,
+  gamut: Gamut,
   progress: (share: number) => void
 ): Promise<FrameAnalysis> {
-  const counter = newCounter()
+  const counter = newCounter(gamut)
   for (let top = 0; top < bitmap.height; top += STRIPE_ROWS) {
     const rows = Math.min(STRIPE_ROWS, bitmap.height - top)
-    countPixels(counter, pixels(bitmap, 0, top, bitmap.width, rows))
+    countPixels(counter, pixels(bitmap, 0, top, bitmap.width, rows, gamut))
     progress((top + rows) / bitmap.height)
   }
   return finishCount(counter, bitmap.width, bitmap.height)
@@ -72,20 +71,36 @@ function figure(value: unknown): number | null {
   return typeof raw === 'number' && Number.isFinite(raw) && raw > 0 ? raw : null
 }
 
-async function readExif(file: Blob): Promise<ExifNumbers> {
+const NO_EXIF: ExifNumbers = {
+  fNumber: null,
+  seconds: null,
+  iso: null,
+  takenAt: null,
+  offset: null,
+  camera: null
+}
+/** What a file says of itself. */
+async function notesOf(file: Blob): Promise<{ readonly exif: ExifNumbers; readonly gamut: Gamut }> {
   try {
-    const { exif } = ExifReader.load(await file.arrayBuffer(), { expanded: true })
+    const { exif, icc } = ExifReader.load(await file.arrayBuffer(), { expanded: true })
     const date = exif?.DateTimeOriginal?.description
     return {
-      fNumber: figure(exif?.FNumber?.value),
-      seconds: figure(exif?.ExposureTime?.value),
-      iso: figure(exif?.ISOSpeedRatings?.value),
-      takenAt: typeof date === 'string' ? date : null,
-      offset: exif?.OffsetTimeOriginal?.description ?? null,
-      camera: exif?.Model?.description ?? null
+      exif: {
+        fNumber: figure(exif?.FNumber?.value),
+        seconds: figure(exif?.ExposureTime?.value),
+        iso: figure(exif?.ISOSpeedRatings?.value),
+        takenAt: typeof date === 'string' ? date : null,
+        offset: exif?.OffsetTimeOriginal?.description ?? null,
+        camera: exif?.Model?.description ?? null
+      },
+      gamut: gamutOf({
+        profile: icc ? (icc['ICC Description']?.description ?? '') : null,
+        colorSpace: figure(exif?.ColorSpace?.value),
+        interoperability: exif?.InteroperabilityIndex?.description ?? null
+      })
     }
   } catch {
-    return { fNumber: null, seconds: null, iso: null, takenAt: null, offset: null, camera: null }
+    return { exif: NO_EXIF, gamut: 'srgb' }
   }
 }
 
@@ -93,7 +108,8 @@ const worker = {
   read: async (file: Blob, progress: (share: number) => void): Promise<FrameReading> => {
     const bitmap = await open(file)
     try {
-      return { analysis: await count(bitmap, progress), exif: await readExif(file) }
+      const { exif, gamut } = await notesOf(file)
+      return { analysis: await count(bitmap, gamut, progress), exif }
     } finally {
       bitmap.close()
     }
@@ -114,7 +130,7 @@ const worker = {
       bitmap.close()
       return {
         band: findBand(pixels(small, 0, 0, BAND_SIZE, BAND_SIZE), BAND_SIZE, BAND_SIZE),
-        exif: await readExif(file)
+        exif: (await notesOf(file)).exif
       }
     } finally {
       bitmap.close()
@@ -127,18 +143,9 @@ const worker = {
   patch: async (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> => {
     const bitmap = await open(file)
     try {
-      const size = Math.max(1, Math.round(radius * bitmap.width * Math.SQRT2))
-      const left = Math.min(
-        bitmap.width - size,
-        Math.max(0, Math.round(x * bitmap.width - size / 2))
-      )
-      const top = Math.min(
-        bitmap.height - size,
-        Math.max(0, Math.round(y * bitmap.height - size / 2))
-      )
-      return patchLevel(
-        pixels(bitmap, left, top, Math.min(size, bitmap.width), Math.min(size, bitmap.height))
-      )
+      const { gamut } = await notesOf(file)
+      const { left, top, size } = patchRect(bitmap.width, bitmap.height, x, y, radius)
+      return patchLevel(pixels(bitmap, left, top, size, size, gamut), gamut)
     } finally {
       bitmap.close()
     }

@@ -4,10 +4,17 @@
  */
 import * as Comlink from 'comlink'
 import { powerRemedies } from '@core/advise/powerRemedies'
+import { zoomChoices, type ZoomChoices } from '@core/advise/zoomChoices'
 import { checkSet } from '@core/checks/checks'
 import type { Modifier } from '@core/kit/kit'
 import type { LightId } from '@core/plan/plan'
+import { evennessOf } from '@core/set/evenness'
 import { patchesBetween, planReceiver, type PlanChange } from './planChange'
+
+export interface LightAnswer {
+  readonly evenness: ReturnType<typeof evennessOf>
+  readonly zoom: ZoomChoices
+}
 
 const receive = planReceiver()
 
@@ -22,6 +29,12 @@ const api = {
         after: remedy.after && patchesBetween(plan, remedy.after)
       }))
     }))
+  },
+  /** How evenly a light falls, and what zooming it buys. */
+  light: (change: PlanChange, id: LightId): LightAnswer | null => {
+    const plan = receive(change)
+    const index = plan.lights.findIndex((each) => each.id === id)
+    return index < 0 ? null : { evenness: evennessOf(plan, index), zoom: zoomChoices(plan, index) }
   },
   powerRemedies: (change: PlanChange, light: LightId, bag: readonly Modifier[]) => {
     const plan = receive(change)

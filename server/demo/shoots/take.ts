@@ -1,5 +1,6 @@
 /** A frame of a demo run: drawn, measured and judged as a real one would be. */
-import { countPixels, finishCount, newCounter, patchLevel } from '@core/measure/analyse'
+import { countPixels, finishCount, newCounter } from '@core/measure/analyse'
+import { patchLevel } from '@core/measure/patch'
 import type { LightId, Plan } from '@core/plan/plan'
 import { applyCalibration, calibrate } from '@core/run/calibrate'
 import { logFrame, type Evidence, type Frame } from '@core/run/frame'
@@ -7,8 +8,8 @@ import { drawFrame, FRAME_SIZE, PATCH, pixelsOf, type Shape } from '../pictures'
 
 const patchEvidence = async (jpeg: Buffer, shape: Shape, place: string): Promise<Evidence> => {
   const at = place === 'background' ? PATCH.none : PATCH[shape]
-  const { level, limit } = patchLevel(await pixelsOf(jpeg, at))
-  return { kind: 'patch', place, ...at, levelStops: level, limit }
+  const { level, limit, uncertaintyStops } = patchLevel(await pixelsOf(jpeg, at))
+  return { kind: 'patch', place, ...at, levelStops: level, limit, uncertaintyStops }
 }
 
 interface Take {

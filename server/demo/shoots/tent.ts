@@ -56,6 +56,8 @@ export const tent = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'tracing')],
+        zoomMm: 24,
+        units: 2,
         at: { distanceMm: 330, azimuthDeg: 40, elevationDeg: 22 }
       })
     ],

@@ -1,0 +1,23 @@
+/** Why a figure is less sure than it looks. */
+import type { Weakness } from '@core/ledger/weakness'
+import { offByAtMost } from '@core/ledger/weakness'
+import { plain } from './format'
+
+function why({ kind, name }: Weakness): string {
+  switch (kind) {
+    case 'penumbra':
+      return 'it lies at the edge of a shadow'
+    case 'bounce':
+      return 'most of it was thrown back'
+    case 'tube-near':
+      return 'nearer to the tube than that is long'
+    case 'loss-guessed':
+      return `the loss of ${name} is a first guess`
+    case 'correction':
+      return 'as sure as the frame that corrected it'
+  }
+}
+
+/** "± 0.5 stop: the loss of Panel is a first guess."; '' where nothing is weak. */
+export const weaknessWords = (found: readonly Weakness[]): string =>
+  found.length === 0 ? '' : `± ${plain(offByAtMost(found), 2)} stop: ${found.map(why).join('; ')}.`
