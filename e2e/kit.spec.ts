@@ -63,10 +63,48 @@ test('a camera, a lens and a modifier; typed in the notation of the trade', asyn
   await field(page, 'Name').fill('Test tube')
   await dialog(page).getByRole('combobox', { name: 'Beam' }).press('Enter')
   await page.getByRole('option', { name: 'Nothing outside (grid)' }).click()
-  await field(page, 'Beam angle').fill('25')
+  await field(page, 'Or cell depth over its width').fill('2')
+  await expect(field(page, 'Cut angle')).toHaveValue('53.1')
+  await field(page, 'Cut angle').fill('25')
   await dialog(page).getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Test tube' })).toContainText(
     'nothing outside 25°'
+  )
+})
+
+test('a snoot with a white inside and figures of its own; a head with zoom settings', async ({
+  page
+}) => {
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Add modifier' }).click()
+  await field(page, 'Name').fill('White tube')
+  await dialog(page).getByRole('combobox', { name: 'Beam' }).press('Enter')
+  await page.getByRole('option', { name: 'Tube (snoot)' }).click()
+  await expect(dialog(page).getByText('Nothing leaves it beyond 22.6° in all')).toBeVisible()
+  await field(page, 'Inside throws back').fill('80 %')
+  await dialog(page).getByRole('button', { name: 'Add an angle' }).click()
+  await dialog(page).getByRole('button', { name: 'Add an angle' }).click()
+  await field(page, 'Off axis').nth(1).fill('0')
+  await expect(dialog(page).getByText('the angles must rise')).toBeVisible()
+  await field(page, 'Off axis').nth(1).fill('12')
+  await field(page, 'Against bare, stops').nth(1).fill('-4')
+  await dialog(page).getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'White tube' })).toContainText(
+    'measured at 2 angles'
+  )
+
+  await page.getByRole('button', { name: 'Add strobe' }).click()
+  await field(page, 'Name').fill('Zoom head')
+  await dialog(page).getByText('The rest').click()
+  const add = dialog(page).getByRole('button', { name: 'Add a setting' })
+  await add.click()
+  await add.click()
+  await field(page, 'Setting').nth(1).fill('20')
+  await expect(dialog(page).getByText('the settings must rise')).toBeVisible()
+  await field(page, 'Setting').nth(1).fill('70')
+  await dialog(page).getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Zoom head' })).toContainText(
+    'zooms 35 to 70 mm'
   )
 })
 

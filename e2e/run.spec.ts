@@ -21,7 +21,7 @@ const picture = async (
         `fill="${tone(subject)}"/></svg>`
     )
   )
-    .withExif({ IFD2: exif })
+    .withExif({ IFD2: { ColorSpace: '1', ...exif } })
     .jpeg({ quality: 95 })
     .toBuffer()
 }
@@ -89,6 +89,44 @@ test('a JPEG: read off the page, settings from the file, shares and histogram, a
   await page.reload()
   await page.getByRole('button', { name: 'Judge frame 2' }).click()
   await expect(page.locator('[data-patch]')).toHaveText('−1.0')
+})
+
+test('a wide gamut that only the EXIF names is read as such; a pure colour is called doubtful', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'run')
+  const flat = (r: number, g: number, b: number) =>
+    sharp({ create: { width: 900, height: 300, channels: 3, background: { r, g, b } } })
+  const log = async (buffer: Buffer) => {
+    await page.getByLabel('Log black frame with its JPEG').setInputFiles(jpeg(buffer))
+    await page.waitForTimeout(50)
+  }
+  const later = () => page.getByRole('button', { name: 'Later' }).click()
+  const level = page.locator('[data-patch]')
+  const red = flat(180, 60, 40)
+  await log(await red.clone().jpeg({ quality: 98 }).toBuffer())
+  // 0.2126, 0.7152, 0.0722 of its linear parts against 18 %.
+  await expect(level).toHaveText(/^−0\.[45]$/)
+  await later()
+  // DCF’s mark of Adobe RGB: its red primary is as red, with more light in it.
+  const wide = { IFD2: { ColorSpace: '65535' }, IFD4: { InteroperabilityIndex: 'R03' } }
+  await log(await red.clone().withExif(wide).jpeg({ quality: 98 }).toBuffer())
+  await expect(page.locator('[data-frame="2"]')).toContainText('Adobe RGB, by its EXIF')
+  await expect(level).toHaveText(/^−0\.[12]$/)
+  await later()
+  const exif = { IFD2: { ColorSpace: '65535' } }
+  await log(await flat(118, 118, 118).withExif(exif).jpeg().toBuffer())
+  await expect(page.getByText('its colours are not sRGB')).toBeVisible()
+  await expect(page.getByText('Uncertainty ± 1 stop')).toBeVisible()
+  await later()
+  const pure = { quality: 100, chromaSubsampling: '4:4:4' } as const
+  await log(await flat(200, 0, 0).jpeg(pure).toBuffer())
+  await expect(page.getByText('purer than the file can hold')).toBeVisible()
+  // As large as it can be: no more than the picture is counted, which is low.
+  const before = await level.innerText()
+  for (let i = 0; i < 12; i++) await page.getByRole('application').press('+')
+  await expect(level).toHaveText(before)
 })
 
 test('the file’s settings win over the plan’s, and that is said', async ({ page, newShoot }) => {

@@ -122,7 +122,6 @@ const zoomRowSchema = z.strictObject({
   beamDeg: z.number().min(5).max(178),
   guideNumberM: z.number().min(0.5).max(200)
 })
-export type ZoomRow = z.infer<typeof zoomRowSchema>
 
 const strobeFigures = z.strictObject({
   kind: z.literal('strobe'),

@@ -1,7 +1,8 @@
 /** Holds the set's light against the truth, cell by cell. */
 import { computeTransport } from '../set/transport'
 import { GROUPS, setOf, type Group } from './sets'
-import { bounced, hidden, randomOf, straight } from './tracer'
+import { hidden } from './things'
+import { bounced, randomOf, straight } from './tracer'
 import { worldOf } from './world'
 
 export interface Compared {

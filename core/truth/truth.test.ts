@@ -2,7 +2,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import { compare, offBy, straightOffBy, type Compared } from './compare'
 import { GROUPS, type Group } from './sets'
-import { bounced, randomOf, straight, type World } from './tracer'
+import type { World } from './things'
+import { bounced, randomOf, straight } from './tracer'
 
 const at = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))]!

@@ -2,7 +2,7 @@
 import type { Card, Plan } from '../plan/plan'
 import { isSheet } from '../set/shapes'
 import type { Scene } from '../set/scene'
-import type { Block, Board, Body, Lamp, Point, World } from './tracer'
+import type { Block, Board, Body, Lamp, Point, World } from './things'
 
 const RAD = Math.PI / 180
 const toward = (azimuthDeg: number, elevationDeg: number, by = 1): Point => [

@@ -42,9 +42,12 @@ const total = (place: Place): number =>
   props.isolated.length ? sumAt(ledger.value, place, props.isolated) : ledger.value.totals[place]!
 const cell = (source: SourceId, place: Place): Cell =>
   ledger.value.rows.find((row) => row.source === source)!.cells[place]!
+/** Nobody asks how sure a light is that nobody sees. */
+const FAINT = -9.9
 /** How unsure a cell is, where its model is weak; '' where it is not. */
 const offBy = (source: SourceId, place: Place): string => {
-  if (cell(source, place).state !== 'known') return ''
+  const { state, level } = cell(source, place)
+  if (state !== 'known' || level < FAINT) return ''
   const stops = offByAtMost(weaknessesOf(plan.value, source, place))
   return stops >= 0.1 ? plain(stops, 1) : ''
 }

@@ -7,7 +7,7 @@ import { beamShape, edgeHalfDeg, type Distribution } from '@core/light/beam'
 import { fluxOf, parsePhotometry } from '@core/light/photometry'
 import type { Fault } from '@core/plan/open'
 import { plain } from '@/words/format'
-import { ANGLE_COLUMNS, DISTRIBUTION_KINDS } from '@/words/kitFields'
+import { ANGLE_COLUMNS, DISTRIBUTION_KINDS } from '@/words/kitParts'
 import FigureTable from './FigureTable.vue'
 
 const props = defineProps<{ distribution: Distribution; faults: readonly Fault[] }>()

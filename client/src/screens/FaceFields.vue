@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The lit face of a head or modifier. */
-import { FACE_FIELDS } from '@/words/kitFields'
+import { FACE_FIELDS } from '@/words/kitParts'
 import KitField from './KitField.vue'
 
 defineProps<{

@@ -8,6 +8,7 @@ import { headStartOf, type HeadStart } from '@core/kit/heads'
 import type { Strobe } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
 import type { FieldSpec } from '@/words/fieldSpec'
+import { KIT_FIELDS, STROBE_REST } from '@/words/kitFields'
 import {
   DIAL_FIELDS,
   DIAL_KINDS,
@@ -15,10 +16,8 @@ import {
   DURATIONS_FROM,
   FACE_KINDS,
   HEAD_CHOICES,
-  KIT_FIELDS,
-  STROBE_REST,
   ZOOM_COLUMNS
-} from '@/words/kitFields'
+} from '@/words/kitParts'
 import BeamForm from './BeamForm.vue'
 import FaceFields from './FaceFields.vue'
 import FigureTable from './FigureTable.vue'

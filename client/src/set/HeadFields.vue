@@ -45,7 +45,7 @@ const COUNTS = Array.from({ length: 8 }, (_, i) => ({
 </script>
 
 <template>
-  <div class="pair">
+  <div class="head">
     <v-select
       v-if="light.strobe.zoom.length"
       :model-value="light.zoomMm ?? 0"
@@ -82,10 +82,9 @@ const COUNTS = Array.from({ length: 8 }, (_, i) => ({
 </template>
 
 <style scoped>
-.pair {
+.head {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(8rem, 1fr));
-  gap: 0.8rem;
+  gap: 0.5rem;
   padding: 0.3rem 0;
 }
 .busy {

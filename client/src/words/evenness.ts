@@ -5,8 +5,8 @@ import { plain, stopCount, stops } from './format'
 
 /** Where in the frame: "upper left", "middle". */
 function where({ x, y }: Spot): string {
-  const side = x < -0.34 ? 'left' : x > 0.34 ? 'right' : ''
-  const height = y < -0.34 ? 'lower' : y > 0.34 ? 'upper' : ''
+  const side = x < -0.5 ? 'left' : x > 0.5 ? 'right' : ''
+  const height = y < -0.5 ? 'lower' : y > 0.5 ? 'upper' : ''
   if (!side && !height) return 'in the middle'
   return side && height ? `${height} ${side}` : side || `${height} middle`
 }

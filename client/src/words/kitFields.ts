@@ -2,10 +2,7 @@
  * What a kit item's form asks, in order: the path in the item, how the figure is typed and shown,
  * and help where the term is not plain.
  */
-import { parseFraction } from '@core/scales/parse'
-import { formatStops, normalise, parseStops } from '@core/scales/stops'
 import type { KitKind } from '@core/kit/kit'
-import { plain } from './format'
 import {
   aperture,
   choice,
@@ -13,8 +10,6 @@ import {
   length,
   number,
   optional,
-  parseDuration,
-  showDuration,
   shutter,
   stops,
   time,
@@ -226,127 +221,3 @@ export const STROBE_REST: readonly FieldSpec[] = [
   ),
   NOTES
 ]
-
-export const HEAD_CHOICES = [
-  { value: 'hot-shoe', title: 'Hot-shoe or ring head, battery' },
-  { value: 'studio', title: 'Studio head that cuts its flash short' },
-  { value: 'voltage', title: 'Studio head by voltage' },
-  { value: 'under-water', title: 'Under-water head' }
-]
-/** How the duration table is known. */
-export const DURATIONS_FROM: FieldSpec = choice('durationsFrom', 'These durations are', [
-  { value: 'typical', title: 'typical of its class' },
-  { value: 'stated', title: 'stated by the maker' },
-  { value: 'measured', title: 'measured' }
-])
-
-export const BEAM_FIELDS: Record<string, readonly FieldSpec[]> = {
-  keep: [],
-  spread: [number('beam.beamDeg', 'Beam angle', '°', '120° is an even, softly lit face.')],
-  cut: [
-    number(
-      'beam.beamDeg',
-      'Cut angle',
-      '°',
-      'Nothing leaves beyond it; at half of it the cells take 1.35 stops.'
-    )
-  ],
-  snoot: [
-    length('beam.throatMm', 'Throat'),
-    length(
-      'beam.lengthMm',
-      'Length',
-      'Nothing leaves it beyond atan(throat / length) off its axis.'
-    ),
-    {
-      ...number(
-        'beam.innerReflectance',
-        'Inside throws back',
-        '%',
-        '0 % for black, 80 % for white.'
-      ),
-      parse: parseFraction,
-      show: (v) => plain(v * 100, 4)
-    }
-  ]
-}
-/** The same angle by the cells themselves. */
-export const GRID_CELLS: FieldSpec = number(
-  'cells',
-  'Or cell depth over its width',
-  '',
-  'Measure one cell: 10 mm deep and 5 mm wide is 2.'
-)
-
-const DEG = number('deg', 'Off axis', '°')
-const stopsColumn = (path: string, label: string): FieldSpec => ({
-  path,
-  label,
-  type: 'figure',
-  parse: parseStops,
-  show: (v) => formatStops(v)
-})
-export const ANGLE_COLUMNS = [DEG, stopsColumn('stops', 'Stops against the axis')]
-export const MEASURED_COLUMNS = [DEG, stopsColumn('stops', 'Against bare, stops')]
-export const DURATION_COLUMNS: readonly FieldSpec[] = [
-  stopsColumn('powerStops', 'Power, stops below full'),
-  { path: 't01', label: 't0.1', type: 'figure', parse: parseDuration, show: showDuration }
-]
-export const ZOOM_COLUMNS = [
-  length('settingMm', 'Setting'),
-  number('beamDeg', 'Beam', '°'),
-  number('guideNumberM', 'Guide number', 'm')
-]
-export const FACE_KINDS = [
-  { value: 'disc', title: 'Round' },
-  { value: 'rectangle', title: 'Oblong' },
-  { value: 'ring', title: 'Ring round the lens' }
-]
-export const FACE_FIELDS: Record<string, readonly FieldSpec[]> = {
-  keep: [],
-  disc: [length('face.diameterMm', 'Diameter')],
-  rectangle: [length('face.widthMm', 'Face width'), length('face.heightMm', 'Face height')],
-  ring: [length('face.innerMm', 'Inner diameter'), length('face.outerMm', 'Outer diameter')]
-}
-export const DISTRIBUTION_KINDS = [
-  { value: 'cos', title: 'Smooth, from the beam above' },
-  { value: 'table', title: 'A table of angles' },
-  { value: 'file', title: 'A photometric file' }
-]
-
-export const DIAL_KINDS = [
-  { value: 'fraction', title: 'Fractions: 1/1, 1/2, 1/4 …' },
-  { value: 'levels', title: 'Numbered levels' },
-  { value: 'percent', title: 'Percent' },
-  { value: 'decimal', title: 'Decimal, 1.0 = one stop' }
-]
-export const DIAL_FIELDS: Record<string, readonly FieldSpec[]> = {
-  fraction: [
-    choice('dial.step', 'Dial step', [
-      { value: 'third', title: 'thirds' },
-      { value: 'tenth', title: 'tenths' },
-      { value: 'half', title: 'halves' },
-      { value: 'whole', title: 'whole stops' }
-    ]),
-    {
-      path: 'dial.lowestStops',
-      label: 'Lowest power',
-      type: 'figure',
-      parse: (t) => {
-        const m = normalise(t).match(/^1 ?\/ ?(\d+)$/)
-        return m ? -Math.round(Math.log2(Number(m[1]))) : null
-      },
-      show: (v) => `1/${2 ** -v}`
-    }
-  ],
-  levels: [number('dial.count', 'Levels'), number('dial.stopsPerLevel', 'Stops a level')],
-  percent: [
-    number('dial.lowestPercent', 'Lowest power', '%'),
-    number('dial.stepPercent', 'Step', '%')
-  ],
-  decimal: [
-    number('dial.lowest', 'Lowest power'),
-    number('dial.full', 'Full power'),
-    number('dial.step', 'Step')
-  ]
-}

@@ -5,7 +5,7 @@ import { nameOf } from '@core/scales/marks'
 import { TYPICAL } from '@core/kit/heads'
 import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/modified'
-import { plain } from './format'
+import { plain, stops } from './format'
 
 export function newItem(kind: KitKind): KitItem {
   const base = { id: nanoid(), name: '', notes: '' }
@@ -117,6 +117,12 @@ export const newDial = (kind: string): unknown =>
 
 const CLICKS = { third: 'thirds', tenth: 'tenths', half: 'halves', whole: 'whole stops' }
 
+function lossWords({ lossStops, measured }: Modifier): string {
+  if (measured.length > 1) return `measured at ${measured.length} angles`
+  if (measured[0]) return `${stops(measured[0].stops)} on the axis, measured`
+  return lossStops === 0 ? 'no loss in the material' : `−${plain(lossStops)} stops in the material`
+}
+
 function beamWords(beam: Modifier['beam']): string {
   switch (beam.kind) {
     case 'keep':
@@ -152,7 +158,10 @@ export function itemLine(item: KitItem): string {
       const step = item.dial.kind === 'fraction' ? ` in ${CLICKS[item.dial.step]}` : ''
       return (
         `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°, ` +
-        `${marks.at(-1)?.label} to ${marks[0]?.label}${step}`
+        `${marks.at(-1)?.label} to ${marks[0]?.label}${step}` +
+        (item.zoom.length
+          ? `, zooms ${plain(item.zoom[0]!.settingMm)} to ${plain(item.zoom.at(-1)!.settingMm)} mm`
+          : '')
       )
     }
     case 'meter':
@@ -161,9 +170,6 @@ export function itemLine(item: KitItem): string {
         `${nameOf('shutter', item.shutterStops)}, ${item.receptor}`
       )
     case 'modifier':
-      return (
-        (item.lossStops === 0 ? 'no loss' : `−${plain(item.lossStops)} stops`) +
-        `, ${beamWords(item.beam)}`
-      )
+      return `${lossWords(item)}, ${beamWords(item.beam)}`
   }
 }
