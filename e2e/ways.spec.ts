@@ -198,7 +198,7 @@ test('freeze: presets, direction, durations, advice in order of price', async ({
   const across = await page.locator('[data-verdict="freeze"]').innerText()
   await type(page, 'Direction', '90')
   await expect(page.locator('[data-verdict="freeze"]')).not.toHaveText(across)
-  const own = page.getByLabel(/t0\.1 at 1\/32/)
+  const own = page.getByLabel(/t0\.1 at 1\//).first()
   await own.fill('soon')
   await own.press('Enter')
   await expect(page.getByText('not understood: type 1/5000')).toBeVisible()

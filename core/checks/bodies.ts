@@ -1,8 +1,8 @@
 /** Does a head, the camera, the lens or its hood stand in another light's way? */
 import { placeServed } from '../ledger/suggest'
 import type { Plan } from '../plan/plan'
-import { bodyNameOf, type BodyName } from '../set/bodies'
-import { inTheWay } from '../set/inTheWay'
+import { bodyId, bodyNameOf, type BodyName } from '../set/bodies'
+import { inTheWay, shareTaken } from '../set/inTheWay'
 import { sceneOf } from '../set/scene'
 import { comesIntoFrame } from '../set/inFrame'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
@@ -18,8 +18,12 @@ const CURED_SHARE = 0.02
 /** Share of a light that a body takes from a place. */
 function takes(plan: Plan, i: number, place: string, name: BodyName): number {
   const scene = sceneOf(plan)
-  const j = scene.places.findIndex((each) => each.id === place)
-  return inTheWay(scene, i, j).find(({ id }) => bodyNameOf(id) === name)?.share ?? 0
+  return shareTaken(
+    scene,
+    i,
+    scene.places.findIndex((each) => each.id === place),
+    bodyId(name)
+  )
 }
 
 function remediesFor(plan: Plan, i: number, place: string, name: BodyName): Remedy[] {

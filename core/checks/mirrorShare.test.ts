@@ -4,7 +4,14 @@ import { evaluate } from '../ledger/evaluate'
 import { cellAt } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { direction, dot, scale, sub, unit } from '../set/vec'
-import { testCard, testCorrection, testLight, testReading, testStrobe } from '../testing'
+import {
+  testCard,
+  testCorrection,
+  testLens,
+  testLight,
+  testReading,
+  testStrobe
+} from '../testing'
 import { checkSet } from './checks'
 import { coin, find, set } from './testing'
 
@@ -199,6 +206,7 @@ describe('only what the picture holds is told', () => {
             ...coin({ distanceMm: 200, azimuthDeg: 0, elevationDeg: 0 }).focus,
             magnification
           },
+          lens: testLens({ maxMagnification: 5 }),
           lights: [
             testLight({
               strobe: testStrobe({ face: { kind: 'rectangle', widthMm: 24, heightMm: 400 } }),

@@ -98,6 +98,14 @@ function tubeStops(transport: Transport, i: number, j: number): Term | null {
   return term('tube', stops, { throat: 2 * main.tube.radiusMm, length: main.tube.lengthMm })
 }
 
+/** Marks what stops straight light among the surfaces that send it on. */
+export const HIDDEN_BY = 'hidden by '
+/** What stands in a light's way, each with the share it takes alone. */
+const shadesOf = (transport: Transport, i: number, j: number, mark = ''): Record<string, number> =>
+  Object.fromEntries(
+    inTheWay(transport.scene, i, j).map(({ id, share }) => [mark + id, share] as const)
+  )
+
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
 function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   const { places, heads } = transport.scene
@@ -114,7 +122,13 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     // What of all that was thrown back more than once, as a share.
     later: bounce > 0 ? transport.later[at]! / bounce : 0
   }
-  if (direct <= 0) return [term('bounceOnly', Math.log2(bounce), parts)]
+  if (direct <= 0)
+    return [
+      term('bounceOnly', Math.log2(bounce), {
+        ...parts,
+        ...(transport.open[at]! > 0 ? shadesOf(transport, i, j, HIDDEN_BY) : {})
+      })
+    ]
   const head = heads[i]!
   const place = places[j]!
   // From the lit face: at the back of a tube.
@@ -166,9 +180,7 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     terms.push(
       term('shadow', Math.log2(seen), {
         seen,
-        ...Object.fromEntries(
-          inTheWay(transport.scene, i, j).map(({ id, share }) => [id, share] as const)
-        )
+        ...shadesOf(transport, i, j)
       })
     )
   const up = Math.log2(1 + bounce / direct)

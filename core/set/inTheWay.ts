@@ -14,27 +14,28 @@ export interface Shade {
 const LEAST = 0.005
 
 /**
- * What stands in the way of a light at a place, by what each takes alone, most first; bodies of one
- * head count as one.
+ * Share of a light that one thing takes from a place by itself, 0–1; bodies of one head are one.
  * @param i index of the light,
  * @param j of the place
+ * @param id of the thing
  */
-export function inTheWay(
+export function shareTaken(
   { heads, places, standing, placesOn }: Scene,
   i: number,
-  j: number
-): Shade[] {
+  j: number,
+  id: string
+): number {
   const { at, normal } = places[j]!
   const into = newGathered()
-  const ids = [...new Set(standing.list.map((each) => each.id))]
-  return ids
-    .flatMap((id): Shade[] => {
-      const own = normal !== null && standing.list[placesOn[j]!]?.id === id
-      const things = standing.list.filter((each) => each.id === id)
-      gather(heads[i]!, surfacesOf(things), at, normal, own ? 0 : -1, into)
-      return into.open > 0 && into.direct < (1 - LEAST) * into.open
-        ? [{ id, share: 1 - into.direct / into.open }]
-        : []
-    })
-    .sort((a, b) => b.share - a.share)
+  const own = normal !== null && standing.list[placesOn[j]!]?.id === id
+  const things = standing.list.filter((each) => each.id === id)
+  gather(heads[i]!, surfacesOf(things), at, normal, own ? 0 : -1, into)
+  return into.open > 0 ? 1 - into.direct / into.open : 0
 }
+
+/** What stands in the way of a light at a place, by what each thing takes alone, most first. */
+export const inTheWay = (scene: Scene, i: number, j: number): Shade[] =>
+  [...new Set(scene.standing.list.map((each) => each.id))]
+    .map((id) => ({ id, share: shareTaken(scene, i, j, id) }))
+    .filter(({ share }) => share > LEAST)
+    .sort((a, b) => b.share - a.share)

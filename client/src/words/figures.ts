@@ -4,6 +4,7 @@ import { nameOf } from '@core/scales/marks'
 import { bodyNameOf } from '@core/set/bodies'
 import { formatStops } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
+import { HIDDEN_BY } from '@core/ledger/cellTerms'
 import type { SourceId, Term } from '@core/ledger/terms'
 import { mm, percent, plain, seconds } from './format'
 
@@ -19,9 +20,22 @@ const REFLECTOR_NAMES: Record<string, string> = {
  * Which reflectors light leaves last on its way here, the strongest first, with their shares, and
  * how much of it was thrown back more than once.
  */
-function reflectorWords({ later = 0, ...parts }: Readonly<Record<string, number>>): string {
+function reflectorWords({ later = 0, ...figures }: Readonly<Record<string, number>>): string {
+  const named = Object.entries(figures)
+  const parts = Object.fromEntries(named.filter(([name]) => !name.startsWith(HIDDEN_BY)))
+  const shades = Object.fromEntries(
+    named.flatMap(([name, share]) =>
+      name.startsWith(HIDDEN_BY) ? [[name.slice(HIDDEN_BY.length), share]] : []
+    )
+  )
   const more = Math.round(later * 100)
-  return `${sharesOf(parts)}${more >= 1 ? `; ${more} % of it after more than one bounce` : ''}`
+  return [
+    sharesOf(parts),
+    more >= 1 ? `${more} % of it after more than one bounce` : '',
+    Object.keys(shades).length ? `straight light stopped by ${shadeWords(shades)}` : ''
+  ]
+    .filter(Boolean)
+    .join('; ')
 }
 
 function sharesOf(parts: Readonly<Record<string, number>>): string {
@@ -37,7 +51,7 @@ function sharesOf(parts: Readonly<Record<string, number>>): string {
 }
 
 /** What takes the light, most first: "the camera, card K1". */
-const shadeWords = ({ seen: _, ...shades }: Term['figures']): string =>
+const shadeWords = (shades: Term['figures']): string =>
   Object.entries(shades)
     .sort(([, a], [, b]) => b - a)
     .map(([id]) => {
@@ -52,6 +66,9 @@ const closeUpWords = ({ m = 0, own = m, P = 1 }: Term['figures']): string =>
   Math.abs(own - m) < 5e-4
     ? `m ${plain(m)}, P ${plain(P)}`
     : `m ${plain(own)} by extension of ${plain(m)}, P ${plain(P)}`
+
+const shadowWords = ({ seen = 0, ...shades }: Term['figures']): string =>
+  `${percent(seen)} of its light past ${shadeWords(shades) || 'what stands there'}`
 
 function modifierWords({ name = '', figures: f }: Term): string {
   if (f.measured !== undefined)
@@ -107,7 +124,7 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'finiteSource':
       return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
     case 'shadow':
-      return `${percent(f.seen ?? 0)} of its light past ${shadeWords(f) || 'what stands there'}`
+      return shadowWords(f)
     case 'bounce':
     case 'bounceOnly':
       return `off ${reflectorWords(f)}`
