@@ -4,14 +4,7 @@ import { evaluate } from '../ledger/evaluate'
 import { cellAt } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { direction, dot, scale, sub, unit } from '../set/vec'
-import {
-  testCard,
-  testCorrection,
-  testLens,
-  testLight,
-  testReading,
-  testStrobe
-} from '../testing'
+import { testCard, testCorrection, testLens, testLight, testReading, testStrobe } from '../testing'
 import { checkSet } from './checks'
 import { coin, find, set } from './testing'
 
