@@ -135,10 +135,6 @@ export function guideNumberOf({ medium }: Pick<Plan, 'medium'>, light: Light): n
     : strobe.guideNumberWaterM * (guideNumberM / strobe.guideNumberM)
 }
 
-/** What the modifiers change on the axis, together; stops. */
-const modifiersStops = (light: Light): number =>
-  modifiedBy(light).stops.reduce((sum, each) => sum + each, 0)
-
 /** Several heads that fire as one, stops above one. */
 export const unitsStops = ({ units }: Pick<Light, 'units'>): number => Math.log2(units)
 
@@ -150,7 +146,7 @@ export const lightStops = (plan: Plan, light: Light): number =>
   guideStops(guideNumberOf(plan, light)) +
   unitsStops(light) +
   light.powerStops +
-  modifiersStops(light) +
+  modifiedBy(light).totalStops +
   cameraStops(plan) +
   shutterLoss(plan, light).stops
 

@@ -28,7 +28,7 @@ export function findFlags(plan: Plan): Flag[] {
     flags.push('light-inside')
   if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0))
     flags.push('duration-assumed')
-  if (lit.some((light) => modifiedBy(light).held.includes(true))) flags.push('modifier-held')
+  if (lit.some((light) => modifiedBy(light).held)) flags.push('modifier-held')
   if (plan.medium === 'water') {
     flags.push('under-water')
     if (lit.some((light) => light.strobe.guideNumberWaterM === null))

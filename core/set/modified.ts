@@ -31,8 +31,10 @@ export interface Modified {
   readonly beamDeg: number
   /** what each modifier changes on the axis far away, stops, in their order */
   readonly stops: readonly number[]
-  /** whether each was held to what enters it: its figures promise more light than that */
-  readonly held: readonly boolean[]
+  /** all of them together */
+  readonly totalStops: number
+  /** whether any was held to what enters it: its figures promise more light than that */
+  readonly held: boolean
 }
 
 type Worn = Pick<Light, 'strobe' | 'modifiers' | 'zoomMm'>
@@ -243,14 +245,14 @@ function work({ strobe, modifiers, zoomMm }: Worn): Modified {
     ]
   }
   const stops: number[] = []
-  const held: boolean[] = []
+  let held = false
   let cuts: number[] = []
   let edgeDeg = strobe.distribution.kind === 'cos' ? beamDeg : 2 * edgeHalfDeg(now.parts[0]!.shape)
   for (const modifier of modifiers) {
     const after = through(now, modifier)
     now = { parts: after.parts, front: after.front }
     stops.push(after.stops)
-    held.push(after.held)
+    held ||= after.held
     const cut = cutAngleDeg(modifier.beam)
     if (cut !== null && modifier.measured.length < 2) cuts.push(cut)
     else if (modifier.beam.kind === 'spread' || modifier.measured.length > 1) {
@@ -258,17 +260,32 @@ function work({ strobe, modifiers, zoomMm }: Worn): Modified {
       cuts = []
     }
   }
-  return { ...now, stops, held, beamDeg: Math.min(edgeDeg, ...cuts) }
+  return {
+    ...now,
+    stops,
+    totalStops: stops.reduce((sum, each) => sum + each, 0),
+    held,
+    beamDeg: Math.min(edgeDeg, ...cuts)
+  }
 }
 
-const known = new WeakMap<object, WeakMap<object, Map<number | null, Modified>>>()
-/** What a light's modifiers make of it; worked out once for each stack. */
+/** What was worked out for a stack last, with the head it was on. */
+interface Known {
+  readonly strobe: Worn['strobe']
+  readonly zoomMm: Worn['zoomMm']
+  readonly modified: Modified
+}
+const known = new WeakMap<object, Known[]>()
+/** Heads that one list of modifiers is remembered on: copies of a light share it. */
+const MOST_HEADS = 8
+
+/** What a light's modifiers make of it; worked out once for each stack on a head. */
 export function modifiedBy(worn: Worn): Modified {
-  const byStack = known.get(worn.strobe) ?? new WeakMap<object, Map<number | null, Modified>>()
-  known.set(worn.strobe, byStack)
-  const byZoom = byStack.get(worn.modifiers) ?? new Map<number | null, Modified>()
-  byStack.set(worn.modifiers, byZoom)
-  const found = byZoom.get(worn.zoomMm) ?? work(worn)
-  byZoom.set(worn.zoomMm, found)
-  return found
+  const list = known.get(worn.modifiers) ?? []
+  for (const each of list)
+    if (each.strobe === worn.strobe && each.zoomMm === worn.zoomMm) return each.modified
+  const { strobe, zoomMm } = worn
+  const modified = work(worn)
+  known.set(worn.modifiers, [{ strobe, zoomMm, modified }, ...list].slice(0, MOST_HEADS))
+  return modified
 }

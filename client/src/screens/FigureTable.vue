@@ -31,14 +31,16 @@ const errorAt = (path: string): string =>
 
 <template>
   <div v-for="(row, index) in rows" :key="index" class="figures">
-    <KitField
-      v-for="spec in columns"
-      :key="spec.path"
-      :spec="spec"
-      :value="row[spec.path]"
-      :error="errorAt(`${path}.${index}.${spec.path}`)"
-      @change="put(index, spec.path, $event)"
-    />
+    <div class="row">
+      <KitField
+        v-for="spec in columns"
+        :key="spec.path"
+        :spec="spec"
+        :value="row[spec.path]"
+        :error="errorAt(`${path}.${index}.${spec.path}`)"
+        @change="put(index, spec.path, $event)"
+      />
+    </div>
     <button
       type="button"
       class="push bare"
@@ -51,7 +53,7 @@ const errorAt = (path: string): string =>
         )
       "
     >
-      Remove
+      ✕
     </button>
   </div>
   <p v-if="errorAt(path)" role="alert" class="miss small">{{ errorAt(path) }}</p>
@@ -68,10 +70,20 @@ const errorAt = (path: string): string =>
 <style scoped>
 .figures {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(6rem, 1fr));
-  gap: 0.4rem 1.2rem;
-  align-items: end;
-  padding-bottom: 0.5rem;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0.4rem;
+  align-items: center;
+  padding: 0.5rem 0;
   width: 100%;
+}
+.row {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(4.6rem, 1fr));
+  gap: 0.4rem 1rem;
+}
+.figures > button {
+  min-width: 44px;
+  min-height: 44px;
+  justify-content: center;
 }
 </style>

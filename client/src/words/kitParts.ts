@@ -72,7 +72,7 @@ export const DURATION_COLUMNS: readonly FieldSpec[] = [
 export const ZOOM_COLUMNS = [
   length('settingMm', 'Setting'),
   number('beamDeg', 'Beam', '°'),
-  number('guideNumberM', 'Guide number', 'm')
+  number('guideNumberM', 'Guide no.', 'm')
 ]
 export const FACE_KINDS = [
   { value: 'disc', title: 'Round' },
