@@ -86,4 +86,7 @@ const errorAt = (path: string): string =>
   min-height: 44px;
   justify-content: center;
 }
+.push:not(.bare) {
+  margin-bottom: 0.7rem;
+}
 </style>

@@ -66,13 +66,13 @@ const stopsColumn = (path: string, label: string): FieldSpec => ({
 export const ANGLE_COLUMNS = [DEG, stopsColumn('stops', 'Stops against the axis')]
 export const MEASURED_COLUMNS = [DEG, stopsColumn('stops', 'Against bare, stops')]
 export const DURATION_COLUMNS: readonly FieldSpec[] = [
-  stopsColumn('powerStops', 'Power, stops below full'),
+  stopsColumn('powerStops', 'Stops below full'),
   { path: 't01', label: 't0.1', type: 'figure', parse: parseDuration, show: showDuration }
 ]
 export const ZOOM_COLUMNS = [
   length('settingMm', 'Setting'),
   number('beamDeg', 'Beam', '°'),
-  number('guideNumberM', 'Guide no.', 'm')
+  number('guideNumberM', 'Guide number', 'm')
 ]
 export const FACE_KINDS = [
   { value: 'disc', title: 'Round' },
