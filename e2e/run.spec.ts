@@ -97,11 +97,9 @@ test('a wide gamut that only the EXIF names is read as such; a pure colour is ca
 }) => {
   await open(page, await newShoot(), 'run')
   const flat = (r: number, g: number, b: number) =>
-    sharp({ create: { width: 900, height: 300, channels: 3, background: { r, g, b } } })
-  const log = async (buffer: Buffer) => {
-    await page.getByLabel('Log black frame with its JPEG').setInputFiles(jpeg(buffer))
-    await page.waitForTimeout(50)
-  }
+    sharp({ create: { width: 900, height: 150, channels: 3, background: { r, g, b } } })
+  const log = (buffer: Buffer) =>
+    page.getByLabel('Log black frame with its JPEG').setInputFiles(jpeg(buffer))
   const later = () => page.getByRole('button', { name: 'Later' }).click()
   const level = page.locator('[data-patch]')
   const red = flat(180, 60, 40)

@@ -51,11 +51,21 @@ describe('a head in another’s way', () => {
     expect(states.at(-1)).toBeUndefined()
     expect(aside(52)!.figures.share).toBeLessThan(aside(48)!.figures.share!)
   })
-  test('a locked one stays: the other light goes round it, or nothing is offered', () => {
+  test('a locked one stays and the other goes round it; with both locked nothing is offered', () => {
+    const locks = (id: string): Plan['locks'] => [
+      `lights.${id}.at.azimuthDeg`,
+      `lights.${id}.at.elevationDeg`,
+      `lights.${id}.at.distanceMm`
+    ]
     const locked = crossed((p) => {
-      p.locks = ['lights.B.at.azimuthDeg', 'lights.B.at.elevationDeg', 'lights.B.at.distanceMm']
+      p.locks = locks('B')
     })
-    expect(found(locked)[0]!.remedies).toEqual([])
+    const [remedy] = found(locked)[0]!.remedies
+    expect(remedy).toMatchObject({ name: 'A' })
+    expect(remedy!.after!.lights[1]).toEqual(locked.lights[1])
+    expect(found(remedy!.after!)).toEqual([])
+    const both = { ...locked, locks: [...locks('A'), ...locks('B')] }
+    expect(found(both)[0]!.remedies).toEqual([])
   })
   test('a light that is off is not asked about', () => {
     expect(

@@ -39,15 +39,15 @@ function remediesFor(plan: Plan, i: number, place: string, name: BodyName): Reme
     const after = { ...plan, lens: { ...plan.lens, hoodDeg: null } }
     found.push({ kind: 'hood', figures: {}, effectStops: effect(after), after })
   }
-  // The other head goes out of the way; else the light itself finds a way past.
-  const moved = other >= 0 && plan.lights[other]!.mount === 'stand' ? other : i
-  if (plan.lights[moved]!.mount === 'stand')
-    found.push(
-      ...smallestMoves(plan, moved, cures(moved), effect)
-        .sort((a, b) => Math.abs(a.figures.by!) - Math.abs(b.figures.by!))
-        .slice(0, 2)
-        .map((remedy) => ({ ...remedy, name: plan.lights[moved]!.id }))
-    )
+  // The other head goes out of the way; where it cannot, the light itself finds a way past.
+  for (const moved of [other, i]) {
+    if (plan.lights[moved]?.mount !== 'stand') continue
+    const moves = smallestMoves(plan, moved, cures(moved), effect)
+      .sort((a, b) => Math.abs(a.figures.by!) - Math.abs(b.figures.by!))
+      .slice(0, 2)
+      .map((remedy) => ({ ...remedy, name: plan.lights[moved]!.id }))
+    if (moves.length) return [...found, ...moves]
+  }
   return found
 }
 

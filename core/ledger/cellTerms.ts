@@ -98,14 +98,6 @@ function tubeStops(transport: Transport, i: number, j: number): Term | null {
   return term('tube', stops, { throat: 2 * main.tube.radiusMm, length: main.tube.lengthMm })
 }
 
-/** Marks what stops straight light among the surfaces that send it on. */
-export const HIDDEN_BY = 'hidden by '
-/** What stands in a light's way, each with the share it takes alone. */
-const shadesOf = (transport: Transport, i: number, j: number, mark = ''): Record<string, number> =>
-  Object.fromEntries(
-    inTheWay(transport.scene, i, j).map(({ id, share }) => [mark + id, share] as const)
-  )
-
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
 function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   const { places, heads } = transport.scene
@@ -124,10 +116,10 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   }
   if (direct <= 0)
     return [
-      term('bounceOnly', Math.log2(bounce), {
-        ...parts,
-        ...(transport.open[at]! > 0 ? shadesOf(transport, i, j, HIDDEN_BY) : {})
-      })
+      {
+        ...term('bounceOnly', Math.log2(bounce), parts),
+        shades: transport.open[at]! > 0 ? inTheWay(transport.scene, i, j) : []
+      }
     ]
   const head = heads[i]!
   const place = places[j]!
@@ -177,12 +169,10 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
   if (tube) terms.push(tube)
   const seen = direct / transport.open[at]!
   if (seen < 1 - 1e-9)
-    terms.push(
-      term('shadow', Math.log2(seen), {
-        seen,
-        ...shadesOf(transport, i, j)
-      })
-    )
+    terms.push({
+      ...term('shadow', Math.log2(seen), { seen }),
+      shades: inTheWay(transport.scene, i, j)
+    })
   const up = Math.log2(1 + bounce / direct)
   if (up > 0.0005) terms.push(term('bounce', up, parts))
   else if (up > 0)

@@ -3,6 +3,7 @@
  * source at a place.
  */
 import type { LightId, Place } from '../plan/plan'
+import type { Shade } from '../set/inTheWay'
 
 export type TermKind =
   | 'reading'
@@ -39,6 +40,8 @@ export interface Term {
   readonly figures: Readonly<Record<string, number>>
   /** which of several: a modifier's or a reflector's name */
   readonly name?: string
+  /** things in the way of straight light, by what each takes alone, most first */
+  readonly shades?: readonly Shade[]
 }
 
 /**

@@ -17,6 +17,10 @@ export const sharedByDiscs = (x: number): number =>
 export const tubeHalfDeg = (diameterMm: number, depthMm: number): number =>
   (Math.atan(diameterMm / depthMm) * 180) / Math.PI
 
+/** Depth of a grid's cell over its width, by the full angle it cuts to, degrees. */
+export const cellDepthOverWidth = (fullDeg: number): number =>
+  1 / Math.tan((fullDeg * Math.PI) / 360)
+
 /** Rings a tube's wall is cut into. */
 const RINGS = 16
 /**

@@ -1,7 +1,7 @@
 /**
  * How evenly a light falls: over the picture, on a flat held in the plane of focus, facing the lens;
  * and over what the lens sees of the background. Straight light alone, without the subject, which
- * has its own places; flags, cards and bodies count.
+ * has its own places, nor the table under it; flags, cards and bodies count.
  */
 import type { Plan } from '../plan/plan'
 import { rayThrough } from './camera'

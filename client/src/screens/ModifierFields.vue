@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Fault } from '@core/plan/open'
 import { cutAngleDeg } from '@core/set/modified'
 import type { Modifier } from '@core/kit/kit'
-import { tubeHalfDeg } from '@core/light/tube'
+import { cellDepthOverWidth, tubeHalfDeg } from '@core/light/tube'
 import { BEAM_FIELDS, FACE_KINDS, GRID_CELLS, MEASURED_COLUMNS } from '@/words/kitParts'
 import { plain } from '@/words/format'
 import FaceFields from './FaceFields.vue'
@@ -26,11 +26,10 @@ const cut = computed(() => {
   const deg = kind.value === 'snoot' ? cutAngleDeg(props.at('beam') as Modifier['beam']) : null
   return deg !== null && Number.isFinite(deg) ? plain(deg) : ''
 })
-/** A grid is kept by the angle its cells cut to; a depth for a cell 5 mm wide says the same. */
-const CELL_MM = 5
+/** A grid is kept by the angle its cells cut to: their depth over their width says the same. */
 const cells = computed(() => {
   const deg = Number(props.at('beam.beamDeg'))
-  return deg > 0 && deg < 180 ? CELL_MM / Math.tan((deg * Math.PI) / 360) : null
+  return deg > 0 && deg < 180 ? cellDepthOverWidth(deg) : null
 })
 const putCells = (depthPerWidth: unknown): void => {
   if (typeof depthPerWidth === 'number' && depthPerWidth > 0)
@@ -53,7 +52,7 @@ const putCells = (depthPerWidth: unknown): void => {
       <KitField
         v-if="kind === 'cut'"
         :spec="GRID_CELLS"
-        :value="cells === null ? null : cells / CELL_MM"
+        :value="cells"
         error=""
         @change="putCells"
       />

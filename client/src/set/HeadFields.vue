@@ -25,7 +25,7 @@ const { answer, state, failure, look } = useWorkerQuery<SetWorker, LightAnswer |
 const zooms = computed(() => {
   const own = {
     value: 0,
-    title: `not zoomed: ${plain(props.light.strobe.beamDeg)}°`
+    title: `its own beam, ${plain(props.light.strobe.beamDeg)}°`
   }
   return [
     own,

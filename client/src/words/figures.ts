@@ -4,8 +4,8 @@ import { nameOf } from '@core/scales/marks'
 import { bodyNameOf } from '@core/set/bodies'
 import { formatStops } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
-import { HIDDEN_BY } from '@core/ledger/cellTerms'
 import type { SourceId, Term } from '@core/ledger/terms'
+import type { Shade } from '@core/set/inTheWay'
 import { mm, percent, plain, seconds } from './format'
 
 const REFLECTOR_NAMES: Record<string, string> = {
@@ -20,19 +20,12 @@ const REFLECTOR_NAMES: Record<string, string> = {
  * Which reflectors light leaves last on its way here, the strongest first, with their shares, and
  * how much of it was thrown back more than once.
  */
-function reflectorWords({ later = 0, ...figures }: Readonly<Record<string, number>>): string {
-  const named = Object.entries(figures)
-  const parts = Object.fromEntries(named.filter(([name]) => !name.startsWith(HIDDEN_BY)))
-  const shades = Object.fromEntries(
-    named.flatMap(([name, share]) =>
-      name.startsWith(HIDDEN_BY) ? [[name.slice(HIDDEN_BY.length), share]] : []
-    )
-  )
+function reflectorWords({ figures: { later = 0, ...parts }, shades = [] }: Term): string {
   const more = Math.round(later * 100)
   return [
     sharesOf(parts),
     more >= 1 ? `${more} % of it after more than one bounce` : '',
-    Object.keys(shades).length ? `straight light stopped by ${shadeWords(shades)}` : ''
+    shades.length ? `straight light stopped by ${shadeWords(shades)}` : ''
   ]
     .filter(Boolean)
     .join('; ')
@@ -51,10 +44,9 @@ function sharesOf(parts: Readonly<Record<string, number>>): string {
 }
 
 /** What takes the light, most first: "the camera, card K1". */
-const shadeWords = (shades: Term['figures']): string =>
-  Object.entries(shades)
-    .sort(([, a], [, b]) => b - a)
-    .map(([id]) => {
+const shadeWords = (shades: readonly Shade[]): string =>
+  shades
+    .map(({ id }) => {
       const body = bodyNameOf(id)
       if (body !== null) return body.length === 1 ? `light ${body}` : `the ${body}`
       return REFLECTOR_NAMES[id] ?? `card ${id}`
@@ -67,7 +59,7 @@ const closeUpWords = ({ m = 0, own = m, P = 1 }: Term['figures']): string =>
     ? `m ${plain(m)}, P ${plain(P)}`
     : `m ${plain(own)} by extension of ${plain(m)}, P ${plain(P)}`
 
-const shadowWords = ({ seen = 0, ...shades }: Term['figures']): string =>
+const shadowWords = ({ figures: { seen = 0 }, shades = [] }: Term): string =>
   `${percent(seen)} of its light past ${shadeWords(shades) || 'what stands there'}`
 
 function modifierWords({ name = '', figures: f }: Term): string {
@@ -124,10 +116,10 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'finiteSource':
       return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
     case 'shadow':
-      return shadowWords(f)
+      return shadowWords(term)
     case 'bounce':
     case 'bounceOnly':
-      return `off ${reflectorWords(f)}`
+      return `off ${reflectorWords(term)}`
     case 'highSpeedSync':
       return `${seconds(f.t ?? 0)} over ${seconds(f.Tc ?? 0)}, penalty ${plain(f.penalty ?? 0)}`
     case 'leafClip':
