@@ -143,10 +143,14 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     -(towards[0] * head.upward[0] + towards[1] * head.upward[1] + towards[2] * head.upward[2]),
     -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2])
   )
-  const beam =
-    cosOff <= 0 || (cosOff < head.limitCos && !head.emitters[0].tube)
-      ? LEAST
-      : Math.max(LEAST, head.shape(cosOff, round))
+  const alpha = (Math.acos(Math.min(1, Math.max(-1, cosOff))) * 180) / Math.PI
+  const onAxis = alpha <= 1e-4
+  const beamThere = (): number => {
+    if (onAxis) return 1
+    const outside = cosOff <= 0 || (cosOff < head.limitCos && !head.emitters[0].tube)
+    return outside ? LEAST : Math.max(LEAST, head.shape(cosOff, round))
+  }
+  const beam = beamThere()
   const tilt = Math.max(LEAST, cosIn)
   const terms = [term('distance', distanceStops(d), { d: d / 1000 })]
   const tube = tubeStops(transport, i, j)
@@ -163,8 +167,7 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
         θ: (Math.acos(Math.min(1, Math.max(-1, cosIn))) * 180) / Math.PI
       })
     )
-  const alpha = (Math.acos(Math.min(1, Math.max(-1, cosOff))) * 180) / Math.PI
-  if (alpha > 1e-4 && Math.abs(Math.log2(beam)) > 1e-9)
+  if (!onAxis && Math.abs(Math.log2(beam)) > 1e-9)
     terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
   if (tube) terms.push(tube)
   const seen = direct / transport.open[at]!
