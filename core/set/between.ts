@@ -3,26 +3,17 @@
  * need not be asked. Source: math, distance of a point from a line; a cone round two balls.
  */
 import { isSheet, type Sheet, type Surface } from './shapes'
+import type { Vec } from './vec'
 
 /**
  * Which surfaces may stand between two balls, either may be a point; the rest surely do
  * not.
+ * @param balls [8] middle and radius of one, then of the other
  * @param skip index of one that is known not to; −1 for none
  * @param out filled with their indices
  * @returns how many
  */
-export type Between = (
-  ax: number,
-  ay: number,
-  az: number,
-  aRadius: number,
-  bx: number,
-  by: number,
-  bz: number,
-  bRadius: number,
-  skip: number,
-  out: Int32Array
-) => number
+export type Between = (balls: Float64Array, skip: number, out: Int32Array) => number
 
 /** A ball round a surface: middle and radius. */
 const ballOf = (each: Surface): readonly number[] =>
@@ -48,8 +39,16 @@ export function betweenOf(list: readonly Surface[]): Between {
   const planes = Float64Array.from(
     list.flatMap((each) => (isSheet(each) ? planeOf(each) : [0, 0, 0, 0]))
   )
-  const balls = Float64Array.from(list.flatMap(ballOf))
-  return (ax, ay, az, aRadius, bx, by, bz, bRadius, skip, out) => {
+  const own = Float64Array.from(list.flatMap(ballOf))
+  return (balls, skip, out) => {
+    const ax = balls[0]!
+    const ay = balls[1]!
+    const az = balls[2]!
+    const aRadius = balls[3]!
+    const bx = balls[4]!
+    const by = balls[5]!
+    const bz = balls[6]!
+    const bRadius = balls[7]!
     const dx = bx - ax
     const dy = by - ay
     const dz = bz - az
@@ -69,11 +68,10 @@ export function betweenOf(list: readonly Surface[]): Between {
         if (-a >= aRadius - 1e-7 && -b >= bRadius - 1e-7) continue
       }
       // Its own ball against the tube round both.
-      const s = i * 4
-      const x = balls[s]! - ax
-      const y = balls[s + 1]! - ay
-      const z = balls[s + 2]! - az
-      const reach = balls[s + 3]!
+      const x = own[o]! - ax
+      const y = own[o + 1]! - ay
+      const z = own[o + 2]! - az
+      const reach = own[o + 3]!
       let t = (x * dx + y * dy + z * dz) / d2
       t = t < 0 ? 0 : t > 1 ? 1 : t
       const ox = x - t * dx
@@ -91,4 +89,13 @@ export function betweenOf(list: readonly Surface[]): Between {
     }
     return found
   }
+}
+
+/** Sets one of two balls for Between: the first or the second. */
+export function putBall(balls: Float64Array, which: 0 | 1, at: Vec, radius: number): void {
+  const o = 4 * which
+  balls[o] = at[0]
+  balls[o + 1] = at[1]
+  balls[o + 2] = at[2]
+  balls[o + 3] = radius
 }

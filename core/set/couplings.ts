@@ -4,6 +4,7 @@
  * that is seen. Sources: formFactor.ts; far away cos·cos·A/(πd² + A), radiometry of Lambertian
  * surfaces.
  */
+import { putBall } from './between'
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
 import type { PlacePoint } from './places'
@@ -29,6 +30,8 @@ const LITTLE = 2e-3
 const NOTHING = 1e-7
 
 const near = new Int32Array(64)
+const balls = new Float64Array(8)
+const line = new Float64Array(6)
 /** Pieces of a piece, added up. */
 const sum = { all: 0, seen: 0 }
 
@@ -44,8 +47,13 @@ export function couplingsOf(
 ): Coupling[] {
   const list: { piece: Patch; patch: number; share: number }[] = []
   let free = 0
-  /** Adds to `sum` the parts of a piece as points, all and those that are seen. */
-  const addPoints = (piece: Patch, size: number): void => {
+  line.set(place)
+  const spot = Float64Array.of(...place, ...(normal ?? [0, 0, 0]))
+  /**
+   * Adds to `sum` the parts of a piece as points, all and those that are seen.
+   * @param things how many of those in `near` may stand in the way
+   */
+  const addPoints = (piece: Patch, size: number, things: number): void => {
     const parts = piece.parts(size > 0.3 ? 4 : size > 0.1 ? 3 : 2)
     for (let i = 0; i < parts.length; i += 7) {
       const dx = parts[i]! - place[0]
@@ -59,8 +67,10 @@ export function couplingsOf(
       const area = parts[i + 6]!
       const share = (above * facing * area) / (d2 * (Math.PI * d2 + area))
       sum.all += share
-      if (!surfaces.blocked(place[0], place[1], place[2], parts[i]!, parts[i + 1]!, parts[i + 2]!))
-        sum.seen += share
+      line[3] = dx
+      line[4] = dy
+      line[5] = dz
+      if (!surfaces.stopped(near, things, line)) sum.seen += share
     }
   }
   /** What the place gets of a piece. */
@@ -70,28 +80,19 @@ export function couplingsOf(
     const dz = piece.at[2] - place[2]
     const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
     const r = piece.radiusMm
-    const between =
-      surfaces.between(
-        place[0],
-        place[1],
-        place[2],
-        0,
-        piece.at[0],
-        piece.at[1],
-        piece.at[2],
-        r,
-        normal === null ? -1 : on,
-        near
-      ) > 0
+    putBall(balls, 0, place, 0)
+    putBall(balls, 1, piece.at, r)
+    const things = surfaces.between(balls, normal === null ? -1 : on, near)
+    const between = things > 0
     const above = normal === null ? d : dx * normal[0] + dy * normal[1] + dz * normal[2]
     const exact = normal !== null && piece.corners !== null && r > EXACT * d
     sum.all = sum.seen = 0
-    if (between || (!exact && Math.abs(above) < r)) addPoints(piece, r / d)
+    if (between || (!exact && Math.abs(above) < r)) addPoints(piece, r / d, things)
     const facing = -(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2])
     const share = exact
       ? facing <= 0
         ? 0
-        : formFactor(...place, ...normal, piece.corners)
+        : formFactor(spot, 0, piece.corners)
       : sum.all > 0
         ? sum.all
         : above <= 0 || facing <= 0

@@ -6,7 +6,7 @@ import { testCard, testLight, testModifier, testPlan, testStrobe } from '../test
 import { sceneOf } from './scene'
 import { surfacesOf, type Surface } from './surface'
 import { computeTransport } from './transport'
-import type { Vec } from './vec'
+import { sub, type Vec } from './vec'
 
 const lightOf = (plan: Plan, place: string) => {
   const { scene, direct, open } = computeTransport(plan)
@@ -142,12 +142,12 @@ test('property: what hides one point of a ball from one of another is never left
       (a, b, ra, rb, ia, ib, turn) => {
         const { surfaces } = scenes[turn % scenes.length]!
         const out = new Int32Array(16)
-        const count = surfaces.between(...a, ra, ...b, rb, -1, out)
+        const count = surfaces.between(Float64Array.of(...a, ra, ...b, rb), -1, out)
         const listed = [...out.subarray(0, count)]
         const p = a.map((v, k) => v + ia[k]! * ra) as unknown as Vec
         const q = b.map((v, k) => v + ib[k]! * rb) as unknown as Vec
         surfaces.list.forEach((_: Surface, i) => {
-          if (surfaces.hides(i, ...p, ...q)) expect(listed).toContain(i)
+          if (surfaces.stops(i, Float64Array.of(...p, ...sub(q, p)))) expect(listed).toContain(i)
         })
       }
     ),

@@ -118,7 +118,7 @@ describe('view factors', () => {
   // A square over a parallel point under its middle: 4·F of a quarter (radiation view-factor
   // catalogues, value from memory): 200 × 200 at 150 gives 0.35768.
   test('a square of 200 at 150: 0.35768', () => {
-    expect(formFactor(0, 0, 0, 0, 0, 1, square(100, 150))).toBeCloseTo(0.35768, 5)
+    expect(formFactor([0, 0, 0, 0, 0, 1], 0, square(100, 150))).toBeCloseTo(0.35768, 5)
   })
   test('standing upright on the point’s plane, at its edge: half of what is above counts', () => {
     // A square in the plane x = 50 from below to above the horizon: only the upper half is seen.
@@ -134,9 +134,9 @@ describe('view factors', () => {
       [50, 40, 40],
       [50, -40, 40]
     ]
-    const all = formFactor(0, 0, 0, 0, 0, 1, upright)
+    const all = formFactor([0, 0, 0, 0, 0, 1], 0, upright)
     expect(all).toBeGreaterThan(0)
-    expect(all).toBeCloseTo(formFactor(0, 0, 0, 0, 0, 1, upper), 12)
+    expect(all).toBeCloseTo(formFactor([0, 0, 0, 0, 0, 1], 0, upper), 12)
   })
   test('property: against sums over small cells, and never more than 1', () => {
     const edge = fc.double({ min: -80, max: 80, noNaN: true })
@@ -159,7 +159,7 @@ describe('view factors', () => {
             const out = -(p[0]! * normal[0]! + p[1]! * normal[1]! + p[2]! * normal[2]!)
             sum += (p[2]! * Math.abs(out) * Math.hypot(60, 20) * 50) / (Math.PI * d2 * d2 * N * N)
           }
-        const got = formFactor(0, 0, 0, 0, 0, 1, corners)
+        const got = formFactor([0, 0, 0, 0, 0, 1], 0, corners)
         expect(got).toBeLessThanOrEqual(1)
         expect(Math.abs(got - sum)).toBeLessThan(0.002 + 0.01 * sum)
       })

@@ -6,6 +6,8 @@
  * Greenberg and Battaile 1984, radiosity (value from memory); Sinkhorn scaling; Cholesky
  * factorisation, any handbook of numerical methods.
  */
+import { putBall } from './between'
+import { cholesky } from './cholesky'
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
 import type { Reflectors } from './reflectors'
@@ -21,11 +23,16 @@ export type Bounced = (straight: Float64Array) => Float64Array
 const FAR2 = 0.2
 
 const near = new Int32Array(64)
+const balls = new Float64Array(8)
+const line = new Float64Array(6)
 /** Exchange area of two patches with nothing in the way, and of what of it is seen. */
 const pair = { free: 0, seen: 0 }
 
-/** What two patches exchange: one of them looked at from points of the other, the smaller one. */
-function exchange(a: Patch, b: Patch, surfaces: Surfaces, things: boolean): void {
+/**
+ * What two patches exchange: one of them looked at from points of the other, the smaller one.
+ * @param things how many of those in `near` may stand between
+ */
+function exchange(a: Patch, b: Patch, surfaces: Surfaces, things: number): void {
   const dx = b.at[0] - a.at[0]
   const dy = b.at[1] - a.at[1]
   const dz = b.at[2] - a.at[2]
@@ -39,7 +46,8 @@ function exchange(a: Patch, b: Patch, surfaces: Surfaces, things: boolean): void
     pair.free = (cosA * cosB * a.areaMm2 * b.areaMm2) / (Math.PI * d2 * d2)
   } else {
     const fromA = b.corners !== null && (a.corners === null || a.areaMm2 < b.areaMm2)
-    const [from, to] = fromA ? [a, b] : [b, a]
+    const from = fromA ? a : b
+    const to = fromA ? b : a
     if (!to.corners) return
     const gap = Math.max(1e-6, Math.sqrt(d2) - to.radiusMm)
     const parts = from.parts(from.radiusMm > gap ? 3 : from.radiusMm > 0.25 * gap ? 2 : 1)
@@ -49,26 +57,31 @@ function exchange(a: Patch, b: Patch, surfaces: Surfaces, things: boolean): void
       const y = parts[i + 1]!
       const z = parts[i + 2]!
       if ((x - at[0]) * normal[0] + (y - at[1]) * normal[1] + (z - at[2]) * normal[2] <= 0) continue
-      pair.free +=
-        parts[i + 6]! * formFactor(x, y, z, parts[i + 3]!, parts[i + 4]!, parts[i + 5]!, to.corners)
+      pair.free += parts[i + 6]! * formFactor(parts, i, to.corners)
     }
   }
-  pair.seen = things && pair.free > 0 ? pair.free * seenShare(a, b, surfaces) : pair.free
+  pair.seen =
+    things > 0 && pair.free > 0 ? pair.free * seenShare(a, b, surfaces, things) : pair.free
 }
 
-/** Share of a few lines between two patches that nothing stands in. */
-function seenShare(a: Patch, b: Patch, surfaces: Surfaces): number {
+/** Share of a few lines between two patches that nothing stands in, of the first in `near`. */
+function seenShare(a: Patch, b: Patch, surfaces: Surfaces, things: number): number {
   // More lines where it counts for more.
   const weight = pair.free / Math.min(a.areaMm2, b.areaMm2)
   const n = weight > 0.02 ? 3 : weight > 0.002 ? 2 : 1
-  const [from, to] = [a.parts(n), b.parts(n)]
+  const from = a.parts(n)
+  const to = b.parts(n)
   const count = n * n
   let seen = 0
   for (let i = 0; i < count; i++) {
     // Every part once on either side, near ones with far ones.
-    const [p, q] = [i * 7, ((5 * i + 1) % count) * 7]
-    if (!surfaces.blocked(from[p]!, from[p + 1]!, from[p + 2]!, to[q]!, to[q + 1]!, to[q + 2]!))
-      seen++
+    const p = i * 7
+    const q = ((5 * i + 1) % count) * 7
+    for (let k = 0; k < 3; k++) {
+      line[k] = from[p + k]!
+      line[3 + k] = to[q + k]! - line[k]!
+    }
+    if (!surfaces.stopped(near, things, line)) seen++
   }
   return seen / count
 }
@@ -92,19 +105,10 @@ function exchangeAreas({ patches, ofRoom }: Reflectors, surfaces: Surfaces): Flo
       const a = patches[k]!
       const b = patches[l]!
       if (behind(a, b) || behind(b, a)) continue
-      const things =
-        surfaces.between(
-          a.at[0],
-          a.at[1],
-          a.at[2],
-          a.radiusMm,
-          b.at[0],
-          b.at[1],
-          b.at[2],
-          b.radiusMm,
-          a.on,
-          near
-        ) > 0
+      putBall(balls, 0, a.at, a.radiusMm)
+      putBall(balls, 1, b.at, b.radiusMm)
+      // A flat one does not stand before itself, a curved one's parts may.
+      const things = surfaces.between(balls, a.corners ? a.on : -1, near)
       exchange(a, b, surfaces, things)
       seen[k * n + l] = seen[l * n + k] = pair.seen
       if (free) free[k * n + l] = free[l * n + k] = pair.free
@@ -154,30 +158,6 @@ function fillRoom(
       if (ofRoom[k] && ofRoom[l]) seen[k * n + l]! *= factor[k]! * factor[l]!
       else if (ofRoom[l]) seen[k * n + l]! *= factor[k]!
       else if (ofRoom[k]) seen[k * n + l]! *= factor[l]!
-}
-
-/** Lower factor of a symmetric positive definite matrix, in place. */
-function cholesky(m: Float64Array, n: number): void {
-  for (let i = 0; i < n; i++) {
-    const rowI = i * n
-    for (let j = 0; j <= i; j++) {
-      const rowJ = j * n
-      let a = 0
-      let b = 0
-      let c = 0
-      let d = 0
-      let k = 0
-      for (; k + 3 < j; k += 4) {
-        a += m[rowI + k]! * m[rowJ + k]!
-        b += m[rowI + k + 1]! * m[rowJ + k + 1]!
-        c += m[rowI + k + 2]! * m[rowJ + k + 2]!
-        d += m[rowI + k + 3]! * m[rowJ + k + 3]!
-      }
-      for (; k < j; k++) a += m[rowI + k]! * m[rowJ + k]!
-      const rest = m[rowI + j]! - a - b - c - d
-      m[rowI + j] = i === j ? Math.sqrt(rest) : rest / m[rowJ + j]!
-    }
-  }
 }
 
 /** Makes a set's reflectors ready to be lit. */

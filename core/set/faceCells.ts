@@ -8,7 +8,7 @@
 import type { Emitter } from './emitter'
 import { fromFacePoint } from './faceLight'
 import type { Surfaces } from './surface'
-import { dot, type Vec } from './vec'
+import { dot, length2, type Vec } from './vec'
 
 /** Cells at most on one level, and how often a cell is cut at most. */
 const MOST_CELLS = 1024
@@ -33,44 +33,32 @@ let at!: Vec
 let normal: Vec | null = null
 let blockers!: Int32Array
 let blockerCount = 0
-/** The point, the face's middle and its two directions as plain numbers: read ever so often. */
-let [fromX, fromY, fromZ, faceX, faceY, faceZ] = [0, 0, 0, 0, 0, 0]
+/** From the point the way to a point of the face, as for Surfaces.stops. */
+const line = new Float64Array(6)
+/** The way from the point to the face's middle, and its two directions: read ever so often. */
+const frame = new Float64Array(9)
 /** The disc of the face's plane that the mouth of a tube leaves to be seen; Infinity: no tube. */
 let [seenU, seenV, seenMm] = [0, 0, Infinity]
-let [acrossX, acrossY, acrossZ, upwardX, upwardY, upwardZ] = [0, 0, 0, 0, 0, 0]
+
+/** Lets a line run to a point of the face. */
+function lineTo(u: number, v: number, to: Float64Array): void {
+  to[3] = frame[0]! + u * frame[3]! + v * frame[6]!
+  to[4] = frame[1]! + u * frame[4]! + v * frame[7]!
+  to[5] = frame[2]! + u * frame[5]! + v * frame[8]!
+}
 
 /** Light of one point of the face, per share of its area; 0 outside beam and horizon. */
-const lightOf = (u: number, v: number): number =>
-  fromFacePoint(
-    emitter,
-    faceX + u * acrossX + v * upwardX,
-    faceY + u * acrossY + v * upwardY,
-    faceZ + u * acrossZ + v * upwardZ,
-    at,
-    normal
-  )
-
-const hiddenBy = (i: number, u: number, v: number): boolean =>
-  surfaces.hides(
-    blockers[i]!,
-    fromX,
-    fromY,
-    fromZ,
-    faceX + u * acrossX + v * upwardX,
-    faceY + u * acrossY + v * upwardY,
-    faceZ + u * acrossZ + v * upwardZ
-  )
-function hidden(u: number, v: number): boolean {
-  for (let i = 0; i < blockerCount; i++) if (hiddenBy(i, u, v)) return true
-  return false
+function lightOf(u: number, v: number): number {
+  lineTo(u, v, line)
+  return fromFacePoint(emitter, line, normal)
 }
 
 /** Whether a point of the face's plane lies on the face and shows in its tube's mouth. */
 function onFace(u: number, v: number): boolean {
   const { face } = emitter
-  if (seenMm < Infinity && Math.hypot(u - seenU, v - seenV) > seenMm) return false
+  if (seenMm < Infinity && length2(u - seenU, v - seenV) > seenMm) return false
   if (face.kind === 'rectangle') return true
-  const r = 2 * Math.hypot(u, v)
+  const r = 2 * length2(u, v)
   return face.kind === 'disc' ? r <= face.diameterMm : r <= face.outerMm && r >= face.innerMm
 }
 
@@ -84,7 +72,7 @@ const against = (distance: number, reach: number, radius: number): number =>
 function maskOf(u: number, v: number, reach: number): number {
   const { face } = emitter
   if (face.kind === 'rectangle') return IN
-  const r = Math.hypot(u, v)
+  const r = length2(u, v)
   if (face.kind === 'disc') return against(r, reach, face.diameterMm / 2)
   const outer = against(r, reach, face.outerMm / 2)
   const inner = against(r, reach, face.innerMm / 2)
@@ -92,49 +80,47 @@ function maskOf(u: number, v: number, reach: number): number {
   return outer === IN && inner === OUT ? IN : UNSURE
 }
 
+/** Lines to the corners of a cell: every one beside the one across from it. */
+const corners = [0, 1, 2, 3].map(() => new Float64Array(6))
+
 /** Whether blockers hide a cell: IN none can, OUT one hides it all, UNSURE. */
 function shadeOf(u: number, v: number, hu: number, hv: number, level: number): number {
+  const [first, second, third, fourth] = corners as [Float64Array, Float64Array, ...Float64Array[]]
+  lineTo(u - hu, v - hv, first)
+  lineTo(u + hu, v + hv, second)
+  lineTo(u - hu, v + hv, third!)
+  lineTo(u + hu, v - hv, fourth!)
+  lineTo(u, v, line)
   let part = false
   for (let i = 0; i < blockerCount; i++) {
-    const first = hiddenBy(i, u - hu, v - hv)
+    const thing = blockers[i]!
+    const hides = surfaces.stops(thing, first)
     // Once an edge is known to run across the cell, only a thing that hides all of it counts.
-    if (part && !first) continue
-    const second = hiddenBy(i, u + hu, v + hv)
-    if (first !== second) {
+    if (part && !hides) continue
+    if (
+      surfaces.stops(thing, second) !== hides ||
+      surfaces.stops(thing, third!) !== hides ||
+      surfaces.stops(thing, fourth!) !== hides
+    )
       part = true
-      continue
-    }
-    const third = hiddenBy(i, u - hu, v + hv)
-    if (first !== third) {
-      part = true
-      continue
-    }
-    if (first !== hiddenBy(i, u + hu, v - hv)) part = true
-    else if (first && surfaces.convex(blockers[i]!)) return OUT
-    else if (first || hiddenBy(i, u, v)) part = true
+    else if (hides && surfaces.convex(thing)) return OUT
+    else if (hides || surfaces.stops(thing, line)) part = true
   }
   if (part) return UNSURE
   // Things smaller than a cell may stand before its middle: cut down to a size where they show.
-  return level >= 3 ? IN : mayHide(u, v, hu, hv) ? UNSURE : IN
+  return level >= 3 ? IN : mayHide(length2(hu, hv)) ? UNSURE : IN
 }
 
 const found = new Int32Array(64)
-/** Whether any of the blockers may stand between the point and a cell. */
-function mayHide(u: number, v: number, hu: number, hv: number): boolean {
-  return (
-    surfaces.between(
-      fromX,
-      fromY,
-      fromZ,
-      0,
-      faceX + u * acrossX + v * upwardX,
-      faceY + u * acrossY + v * upwardY,
-      faceZ + u * acrossZ + v * upwardZ,
-      Math.hypot(hu, hv),
-      -1,
-      found
-    ) > 0
-  )
+const balls = new Float64Array(8)
+/** Whether any of the blockers may stand between the point and a ball at the end of `line`. */
+function mayHide(radius: number): boolean {
+  for (let k = 0; k < 3; k++) {
+    balls[k] = at[k]!
+    balls[4 + k] = at[k]! + line[3 + k]!
+  }
+  balls[7] = radius
+  return surfaces.between(balls, -1, found) > 0
 }
 
 /** Light of a cell by four points; `sure` where nothing hides it and it lies within every edge. */
@@ -152,7 +138,7 @@ function lightOfCell(
     const pv = v + (sure ? (k & 2 ? GAUSS : -GAUSS) : ASKEW[(k + 1) & 3]!) * hv
     if (!sure && !onFace(pu, pv)) continue
     const e = lightOf(pu, pv)
-    if (e > 0 && (sure || !hidden(pu, pv))) sum += e
+    if (e > 0 && (sure || !surfaces.stopped(blockers, blockerCount, line))) sum += e
   }
   return (sum * share) / 4
 }
@@ -195,10 +181,13 @@ export function faceCells(
   blockers = things
   blockerCount = count
   const { face, across, upward, axis, limitTan, smoothTan, areaMm2, tube } = emitter
-  ;[fromX, fromY, fromZ] = point
-  ;[faceX, faceY, faceZ] = emitter.at
-  ;[acrossX, acrossY, acrossZ] = across
-  ;[upwardX, upwardY, upwardZ] = upward
+  for (let k = 0; k < 3; k++) {
+    line[k] = at[k]!
+    for (const corner of corners) corner[k] = at[k]!
+    frame[k] = emitter.at[k]! - at[k]!
+    frame[3 + k] = across[k]!
+    frame[6 + k] = upward[k]!
+  }
   const ox = at[0] - emitter.at[0]
   const oy = at[1] - emitter.at[1]
   const oz = at[2] - emitter.at[2]
@@ -231,7 +220,7 @@ export function faceCells(
   let waiting = 1
   let sum = 0
   for (let level = 0; waiting > 0; level++) {
-    const reach = Math.hypot(hu, hv)
+    const reach = length2(hu, hv)
     const share = (4 * hu * hv) / areaMm2
     let kept = 0
     let coarse = 0
@@ -239,10 +228,10 @@ export function faceCells(
     for (let i = 0; i < waiting; i++) {
       const u = cells[2 * i]!
       const v = cells[2 * i + 1]!
-      const off = Math.hypot(u - pu, v - pv)
+      const off = length2(u - pu, v - pv)
       const mask = maskOf(u, v, reach)
       const spotted = against(off, reach, spot)
-      const shown = tube ? against(Math.hypot(u - seenU, v - seenV), reach, seenMm) : IN
+      const shown = tube ? against(length2(u - seenU, v - seenV), reach, seenMm) : IN
       if (mask === OUT || spotted === OUT || shown === OUT) continue
       const beam = spotted === IN && shown === IN ? IN : UNSURE
       const above = n0 + nu * u + nv * v
@@ -251,7 +240,7 @@ export function faceCells(
       const shade = blockerCount === 0 ? IN : shadeOf(u, v, hu, hv, level)
       if (shade === OUT) continue
       const sure = mask === IN && beam === IN && above >= lean && shade === IN
-      const far = Math.min(Math.hypot(off, ahead), ahead * smoothTan)
+      const far = Math.min(length2(off, ahead), ahead * smoothTan)
       const fine = 2 * Math.max(hu, hv) < SMOOTH * far
       if (sure && fine) {
         sum += lightOfCell(u, v, hu, hv, share, true)

@@ -7,23 +7,15 @@ import type { Vec } from './vec'
 
 /**
  * What one point of a face would give if all of it shone from there.
- * @param x,y,z the point of the face
- * @param at where it falls
+ * @param line from where it falls the way to the point of the face, x, y, z, from index 3
  * @param normal of the surface there, unit; null: light counts from every side alike
  * @returns relative as the transport's own; 0 outside the beam and below the horizon
  */
-export function fromFacePoint(
-  emitter: Emitter,
-  x: number,
-  y: number,
-  z: number,
-  at: Vec,
-  normal: Vec | null
-): number {
+export function fromFacePoint(emitter: Emitter, line: Float64Array, normal: Vec | null): number {
   const { axis, across, upward, shape, limitCos } = emitter
-  const dx = x - at[0]
-  const dy = y - at[1]
-  const dz = z - at[2]
+  const dx = line[3]!
+  const dy = line[4]!
+  const dz = line[5]!
   const d2 = Math.max(0.25, dx * dx + dy * dy + dz * dz)
   const d = Math.sqrt(d2)
   const cosOff = -(dx * axis[0] + dy * axis[1] + dz * axis[2]) / d

@@ -12,20 +12,18 @@ const y = new Float64Array(8)
 const z = new Float64Array(8)
 
 /**
- * @param px,py,pz the point
- * @param nx,ny,nz normal of the surface there, unit
+ * @param points rows of 3 numbers for a point and 3 for the unit normal of the surface there
+ * @param o where the row begins
  * @param corners of the patch, in order round it
  * @returns 0 to 1
  */
-export function formFactor(
-  px: number,
-  py: number,
-  pz: number,
-  nx: number,
-  ny: number,
-  nz: number,
-  corners: readonly Vec[]
-): number {
+export function formFactor(points: ArrayLike<number>, o: number, corners: readonly Vec[]): number {
+  const px = points[o]!
+  const py = points[o + 1]!
+  const pz = points[o + 2]!
+  const nx = points[o + 3]!
+  const ny = points[o + 4]!
+  const nz = points[o + 5]!
   let count = 0
   let before = corners[3]!
   let up = (before[0] - px) * nx + (before[1] - py) * ny + (before[2] - pz) * nz

@@ -5,6 +5,7 @@
  * (faceCells.ts). Source: radiometry of extended sources: Lambert's cosine law, inverse square for
  * each sample.
  */
+import { putBall } from './between'
 import type { Emitter } from './emitter'
 import { faceCells } from './faceCells'
 import { fromFacePoint } from './faceLight'
@@ -21,37 +22,32 @@ export interface Gathered {
 }
 export const newGathered = (): Gathered => ({ direct: 0, open: 0 })
 
+/** From a point the way to another, as for Surfaces.stops. */
+const line = new Float64Array(6)
+
 /**
  * Light of a face's sample points at a point with nothing in the way.
  * @param samples x, y, z, weight each
  */
 function smooth(emitter: Emitter, samples: Float64Array, at: Vec, normal: Vec | null): number {
   let sum = 0
-  for (let i = 0; i < samples.length; i += 4)
-    sum +=
-      samples[i + 3]! *
-      fromFacePoint(emitter, samples[i]!, samples[i + 1]!, samples[i + 2]!, at, normal)
+  for (let i = 0; i < samples.length; i += 4) {
+    for (let k = 0; k < 3; k++) line[3 + k] = samples[i + k]! - at[k]!
+    sum += samples[i + 3]! * fromFacePoint(emitter, line, normal)
+  }
   return sum
 }
 
 const near = new Int32Array(64)
+const balls = new Float64Array(8)
 /**
  * Puts into `near` what may stand between a face and a point; returns how many. What lies wholly
  * behind the mouth its light comes out of cannot: a head's own body.
  */
 function between(emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): number {
-  const found = surfaces.between(
-    at[0],
-    at[1],
-    at[2],
-    0,
-    emitter.at[0],
-    emitter.at[1],
-    emitter.at[2],
-    emitter.radiusMm,
-    on,
-    near
-  )
+  putBall(balls, 0, at, 0)
+  putBall(balls, 1, emitter.at, emitter.radiusMm)
+  const found = surfaces.between(balls, on, near)
   let count = 0
   for (let k = 0; k < found; k++)
     if (surfaces.reaches(near[k]!, emitter.axis, emitter.mouth)) near[count++] = near[k]!
@@ -149,19 +145,18 @@ export function glance(
   const lean = emitter.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
   if (above <= -lean) return 0
   const edge = off + emitter.radiusMm > spot || above < lean
+  const count = things ? between(emitter, surfaces, at, on) : 0
   // A beam narrower than the face: few samples of it would miss the part it comes from.
-  if (emitter.tube !== null || (edge && spot < 0.6 * emitter.radiusMm)) {
-    const count = things ? between(emitter, surfaces, at, on) : 0
+  if (emitter.tube !== null || (edge && spot < 0.6 * emitter.radiusMm))
     return faceCells(emitter, surfaces, at, normal, near, count, COARSE)
-  }
   const wide = (2 * emitter.radiusMm) / distanceMm
-  const samples = samplesOf(emitter, edge || wide > 1.5 ? 2 : wide > 0.3 ? 1 : 0)
+  const samples = samplesOf(emitter, edge && count === 0 ? 2 : edge || wide > 0.3 ? 1 : 0)
+  for (let k = 0; k < 3; k++) line[k] = at[k]!
   let sum = 0
   for (let i = 0; i < samples.length; i += 4) {
-    const [x, y, z] = [samples[i]!, samples[i + 1]!, samples[i + 2]!]
-    const e = fromFacePoint(emitter, x, y, z, at, normal)
-    if (e > 0 && !(things && surfaces.blocked(at[0], at[1], at[2], x, y, z)))
-      sum += samples[i + 3]! * e
+    for (let k = 0; k < 3; k++) line[3 + k] = samples[i + k]! - at[k]!
+    const e = fromFacePoint(emitter, line, normal)
+    if (e > 0 && !surfaces.stopped(near, count, line)) sum += samples[i + 3]! * e
   }
   return sum
 }

@@ -1,6 +1,7 @@
 /** Straight light of a head on a patch, the mean over it. */
-import { glance } from './gather'
+import { putBall } from './between'
 import type { Emitter } from './emitter'
+import { glance } from './gather'
 import type { Head } from './heads'
 import type { Patch } from './patches'
 import type { Surfaces } from './surface'
@@ -10,6 +11,7 @@ const HALVINGS = 9
 const FOR_SHADOW = 2
 
 const near = new Int32Array(64)
+const balls = new Float64Array(8)
 
 /**
  * @param known what has been found of this head's light; added to
@@ -75,18 +77,9 @@ function mean(
     if (radiusMm > 0.35 * d || edge || (inBeam && radiusMm > 0.6 * soft))
       return overHalves(emitter, surfaces, patch, halvings, forShadow)
   }
-  const count = surfaces.between(
-    at[0],
-    at[1],
-    at[2],
-    radiusMm,
-    emitter.at[0],
-    emitter.at[1],
-    emitter.at[2],
-    emitter.radiusMm,
-    patch.on,
-    near
-  )
+  putBall(balls, 0, at, radiusMm)
+  putBall(balls, 1, emitter.at, emitter.radiusMm)
+  const count = surfaces.between(balls, patch.on, near)
   if (count > 0 && forShadow > 0 && radiusMm > 0.05 * d)
     return overHalves(emitter, surfaces, patch, halvings, forShadow - 1)
   return glance(emitter, surfaces, at, normal, patch.on, d, count > 0)

@@ -26,7 +26,7 @@ export interface Common {
 }
 
 /** Halves are kept for other lamps down to this depth. */
-const KEPT_DEPTH = 4
+const KEPT_DEPTH = 6
 
 export class Patch {
   readonly at: Vec

@@ -11,19 +11,17 @@ export const CYLINDER = 4
 /**
  * The part of a line inside a unit solid, in lengths of its direction.
  * @param kind BOX, ELLIPSOID or CYLINDER
- * @param span filled with where it goes in and where it comes out
+ * @param ray [8] start x, y, z and direction x, y, z in the solid's own axes; filled with where it
+ *   goes in and where it comes out. A row of numbers: one by one each would be allocated.
  * @returns whether it passes through at all
  */
-export function throughSolid(
-  kind: number,
-  px: number,
-  py: number,
-  pz: number,
-  dx: number,
-  dy: number,
-  dz: number,
-  span: Float64Array
-): boolean {
+export function throughSolid(kind: number, ray: Float64Array): boolean {
+  const px = ray[0]!
+  const py = ray[1]!
+  const pz = ray[2]!
+  const dx = ray[3]!
+  const dy = ray[4]!
+  const dz = ray[5]!
   let near = -Infinity
   let far = Infinity
   if (kind === BOX) {
@@ -68,8 +66,8 @@ export function throughSolid(
       far = Math.min(far, Math.max(s, t))
     }
   }
-  span[0] = near
-  span[1] = far
+  ray[6] = near
+  ray[7] = far
   return near < far
 }
 

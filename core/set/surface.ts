@@ -42,16 +42,13 @@ export interface Surfaces {
   readonly blocked: Blocked
   /** Whether one of them, by its index, is convex: all but a ring. */
   readonly convex: (index: number) => boolean
-  /** As blocked, for one of them by its index. */
-  readonly hides: (
-    index: number,
-    ax: number,
-    ay: number,
-    az: number,
-    bx: number,
-    by: number,
-    bz: number
-  ) => boolean
+  /**
+   * As blocked, for one of them by its index.
+   * @param line where it starts, x, y, z, and the way from there to its end, x, y, z
+   */
+  readonly stops: (index: number, line: Float64Array) => boolean
+  /** Whether one of the first `many` of `some`, indices, stops a line. */
+  readonly stopped: (some: Int32Array, many: number, line: Float64Array) => boolean
   /** Whether any of one of them, by its index, lies before a plane: past a point along an axis. */
   readonly reaches: (index: number, axis: Vec, past: Vec) => boolean
   readonly between: Between
@@ -124,23 +121,20 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
   const count = list.length
   const kinds = Uint8Array.from(list, (each) => KINDS[each.kind])
   const data = packed(list)
-  const span = new Float64Array(2)
+  const ray = new Float64Array(8)
 
   /**
    * Where a ray meets flat surface `o`, in lengths of its direction; Infinity where it does not
    * before `most`.
+   * @param line start x, y, z and direction x, y, z
    */
-  const atSheet = (
-    o: number,
-    kind: number,
-    ox: number,
-    oy: number,
-    oz: number,
-    dx: number,
-    dy: number,
-    dz: number,
-    most: number
-  ): number => {
+  const atSheet = (o: number, kind: number, line: Float64Array, most: number): number => {
+    const ox = line[0]!
+    const oy = line[1]!
+    const oz = line[2]!
+    const dx = line[3]!
+    const dy = line[4]!
+    const dz = line[5]!
     const before = ox * data[o]! + oy * data[o + 1]! + oz * data[o + 2]! - data[o + 3]!
     const slope = dx * data[o]! + dy * data[o + 1]! + dz * data[o + 2]!
     // Most rays have both ends on one side.
@@ -157,52 +151,48 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
   }
 
   /**
-   * Fills `span` with where a ray is inside solid `o`: into the solid's own axes, each by its half
-   * size.
+   * Fills the end of `ray` with where a line is inside solid `o`: into the solid's own axes, each by
+   * its half size.
    */
-  const inSolid = (
-    o: number,
-    kind: number,
-    ox: number,
-    oy: number,
-    oz: number,
-    dx: number,
-    dy: number,
-    dz: number
-  ): boolean => {
-    const [ax, ay, az] = [data[o]!, data[o + 1]!, data[o + 2]!]
-    const [bx, by, bz] = [data[o + 4]!, data[o + 5]!, data[o + 6]!]
-    const [cx, cy, cz] = [data[o + 8]!, data[o + 9]!, data[o + 10]!]
-    return throughSolid(
-      kind,
-      ox * ax + oy * ay + oz * az - data[o + 3]!,
-      ox * bx + oy * by + oz * bz - data[o + 7]!,
-      ox * cx + oy * cy + oz * cz - data[o + 11]!,
-      dx * ax + dy * ay + dz * az,
-      dx * bx + dy * by + dz * bz,
-      dx * cx + dy * cy + dz * cz,
-      span
-    )
+  const inSolid = (o: number, kind: number, line: Float64Array): boolean => {
+    for (let k = 0; k < 3; k++) {
+      const r = o + 4 * k
+      const ax = data[r]!
+      const ay = data[r + 1]!
+      const az = data[r + 2]!
+      ray[k] = line[0]! * ax + line[1]! * ay + line[2]! * az - data[r + 3]!
+      ray[3 + k] = line[3]! * ax + line[4]! * ay + line[5]! * az
+    }
+    return throughSolid(kind, ray)
   }
 
-  const hides: Surfaces['hides'] = (i, ax, ay, az, bx, by, bz) => {
-    const dx = bx - ax
-    const dy = by - ay
-    const dz = bz - az
+  const stops: Surfaces['stops'] = (i, line) => {
     const o = i * ROW
     const kind = kinds[i]!
     if (kind <= RING) {
-      const t = atSheet(o, kind, ax, ay, az, dx, dy, dz, 1)
+      const t = atSheet(o, kind, line, 1)
       return t > EPS && t < 1 - EPS
     }
-    if (!inSolid(o, kind, ax, ay, az, dx, dy, dz)) return false
-    const near = span[0]! > 0 ? span[0]! : 0
-    const far = span[1]! < 1 ? span[1]! : 1
+    if (!inSolid(o, kind, line)) return false
+    const near = ray[6]! > 0 ? ray[6]! : 0
+    const far = ray[7]! < 1 ? ray[7]! : 1
     return far - near > EPS && far > EPS && near < 1 - EPS
   }
 
+  const stopped: Surfaces['stopped'] = (some, many, line) => {
+    for (let k = 0; k < many; k++) if (stops(some[k]!, line)) return true
+    return false
+  }
+
+  const asked = new Float64Array(6)
   const blocked: Blocked = (ax, ay, az, bx, by, bz) => {
-    for (let i = 0; i < count; i++) if (hides(i, ax, ay, az, bx, by, bz)) return true
+    asked[0] = ax
+    asked[1] = ay
+    asked[2] = az
+    asked[3] = bx - ax
+    asked[4] = by - ay
+    asked[5] = bz - az
+    for (let i = 0; i < count; i++) if (stops(i, asked)) return true
     return false
   }
 
@@ -221,13 +211,19 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
 
   const nearest: Surfaces['nearest'] = (ox, oy, oz, dx, dy, dz, least, most, hit) => {
     let best = most
+    asked[0] = ox
+    asked[1] = oy
+    asked[2] = oz
+    asked[3] = dx
+    asked[4] = dy
+    asked[5] = dz
     hit.index = -1
     for (let i = 0; i < count; i++) {
       const o = i * ROW
       const kind = kinds[i]!
       let t = Infinity
-      if (kind <= RING) t = atSheet(o, kind, ox, oy, oz, dx, dy, dz, best)
-      else if (inSolid(o, kind, ox, oy, oz, dx, dy, dz)) t = span[0]! > least ? span[0]! : span[1]!
+      if (kind <= RING) t = atSheet(o, kind, asked, best)
+      else if (inSolid(o, kind, asked)) t = ray[6]! > least ? ray[6]! : ray[7]!
       if (!(t > least && t < best)) continue
       best = t
       hit.index = i
@@ -253,7 +249,7 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return top > 0
   }
   const convex = (i: number): boolean => list[i]!.kind !== 'ring'
-  return { list, blocked, convex, hides, reaches, between: betweenOf(list), nearest }
+  return { list, blocked, convex, stops, stopped, reaches, between: betweenOf(list), nearest }
 }
 
 /**

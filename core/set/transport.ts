@@ -4,6 +4,7 @@
  * light: gather.ts; bounces: exchange.ts.
  */
 import type { Plan } from '../plan/plan'
+import { putBall } from './between'
 import { couplingsOf, type Coupling } from './couplings'
 import { gather, newGathered } from './gather'
 import type { Head } from './heads'
@@ -46,6 +47,7 @@ interface Lamp {
  */
 type Disturbs = (head: Head, place: PlacePoint) => boolean
 const spare = new Int32Array(64)
+const balls = new Float64Array(8)
 function disturbedBy(before: Scene, now: Scene): Disturbs {
   const has = (list: readonly Surface[], one: Surface): boolean =>
     list.some((each) => sameSurface(each, one))
@@ -55,7 +57,11 @@ function disturbedBy(before: Scene, now: Scene): Disturbs {
   ]
   if (moved.length === 0) return () => false
   const { between } = surfacesOf(moved)
-  return (head, { at }) => between(...at, 0, ...head.at, reachMm(head), -1, spare) > 0
+  return (head, { at }) => {
+    putBall(balls, 0, at, 0)
+    putBall(balls, 1, head.at, reachMm(head))
+    return between(balls, -1, spare) > 0
+  }
 }
 const sameBodies = (a: readonly Surface[], b: readonly Surface[]): boolean =>
   a.length === b.length && a.every((each, i) => sameSurface(each, b[i]!))

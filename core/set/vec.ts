@@ -18,9 +18,16 @@ export const cross = (a: Vec, b: Vec): Vec => [
 /** Whether two points or directions are one, or neither is there. */
 export const sameVec = (a: Vec | null, b: Vec | null): boolean =>
   a === b || (a !== null && b !== null && a[0] === b[0] && a[1] === b[1] && a[2] === b[2])
-const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2])
-export const distance = (a: Vec, b: Vec): number =>
-  Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])
+/** Quicker by far than Math.hypot, and lengths here are nowhere near what overflows. */
+const length = (a: Vec): number => Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2])
+export const distance = (a: Vec, b: Vec): number => {
+  const x = a[0] - b[0]
+  const y = a[1] - b[1]
+  const z = a[2] - b[2]
+  return Math.sqrt(x * x + y * y + z * z)
+}
+/** Length of a flat vector. */
+export const length2 = (u: number, v: number): number => Math.sqrt(u * u + v * v)
 /** The same direction with length 1; `otherwise` for a vector of no length. */
 export function unit(a: Vec, otherwise: Vec = [0, 0, 1]): Vec {
   const size = length(a)
