@@ -68,13 +68,13 @@ describe('a closed room of one reflectance', () => {
       ]
     })
     const known = workOut(plan, null)
-    const { patches, ofRoom } = known.stage.reflectors
+    const { patches, ofRoom } = known.worked.stage.reflectors
     let straight = 0
     let later = 0
     patches.forEach((patch, k) => {
       if (!ofRoom[k]) return
-      straight += known.lamps[0]!.straight.get(patch)! * patch.areaMm2
-      later += known.lamps[0]!.bounced[k]! * patch.areaMm2
+      straight += known.worked.lamps[0]!.straight.get(patch)! * patch.areaMm2
+      later += known.worked.lamps[0]!.bounced[k]! * patch.areaMm2
     })
     expect(later / straight).toBeCloseTo(1, 2)
     // Flux of cosⁿ: 2π/(n + 1), in units of the axis intensity; one stop down at 30°.

@@ -1,34 +1,104 @@
 /**
  * How light travels in a set, remembered for the last few sets: power, aperture, shutter, ISO and
  * goals move no light, so they work nothing out anew; a light that moves leaves the others as they
- * were.
+ * were. Where bounces are worked out elsewhere, a stand-in is remembered until they come.
  */
 import type { Plan } from '../plan/plan'
 import { sameLights, samePlaces, sameStage } from './same'
-import { workOut, type Known, type Transport } from './transport'
+import { standInFor } from './standIn'
+import { workOut, type Bounces, type Known, type Transport } from './transport'
+
+interface Entry {
+  plan: Plan
+  transport: Transport
+  /** its bounces are its own, not those of a set before it */
+  settled: boolean
+  /** null where they were worked out elsewhere */
+  readonly known: Known | null
+}
 
 const KEPT = 12
-const kept: Known[] = []
+const kept: Entry[] = []
+/** The last set whose bounces are its own. */
+let lastSettled: Entry | null = null
 
-/** The transport of a plan's set; the same object as long as nothing has moved. */
-export function transportOf(plan: Plan): Transport {
-  let near: Known | null = null
+function remember(entry: Entry): Entry {
+  kept.unshift(entry)
+  if (kept.length > KEPT) kept.pop()
+  if (entry.settled) lastSettled = entry
+  return entry
+}
+
+/** What is remembered of a plan's set; the last one asked for comes first. */
+function find(plan: Plan): Entry | null {
   for (let i = 0; i < kept.length; i++) {
     const entry = kept[i]!
-    if (entry.plan !== plan) {
-      if (!sameStage(entry.plan, plan)) continue
-      near ??= entry
-      if (!samePlaces(entry.plan, plan) || !sameLights(entry.plan, plan)) continue
-    }
+    if (
+      entry.plan !== plan &&
+      !(sameStage(entry.plan, plan) && samePlaces(entry.plan, plan) && sameLights(entry.plan, plan))
+    )
+      continue
     entry.plan = plan
     if (i > 0) {
       kept.splice(i, 1)
       kept.unshift(entry)
     }
-    return entry.transport
+    return entry
   }
-  const made = workOut(plan, near)
-  kept.unshift(made)
-  if (kept.length > KEPT) kept.pop()
-  return made.transport
+  return null
+}
+
+function workedOut(plan: Plan): Entry {
+  const near = kept.find(({ plan: other, known }) => known !== null && sameStage(other, plan))
+  const known = workOut(plan, near ? { ...near.known!, plan: near.plan } : null)
+  return remember({ plan, transport: known.transport, settled: true, known })
+}
+
+let onStandIn = (): void => undefined
+/** @param heard told whenever a stand-in is given out, so that who asked may be told of its end */
+export function hearOfStandIns(heard: () => void): void {
+  onStandIn = heard
+}
+
+/**
+ * The transport of a plan's set; the same object as long as nothing has moved. Where a stand-in is
+ * remembered for it, that.
+ */
+export function transportOf(plan: Plan): Transport {
+  const entry = find(plan) ?? workedOut(plan)
+  if (!entry.settled) onStandIn()
+  return entry.transport
+}
+
+/**
+ * Remembers a stand-in for a set that is not known, until `settle` brings its bounces. The first
+ * set of all is worked out.
+ * @returns whether the set is known
+ */
+export function standIn(plan: Plan): boolean {
+  const entry = find(plan)
+  if (entry?.settled) lastSettled = entry
+  if (entry) return entry.settled
+  const before = kept[0]
+  if (!before) return workedOut(plan).settled
+  const transport = standInFor(plan, before, lastSettled ?? before)
+  return remember({ plan, transport, settled: false, known: null }).settled
+}
+
+/**
+ * Brings the bounces of a set that a stand-in is remembered for; nothing to do where none is.
+ * @param bounces for the same lights and places, in their order
+ */
+export function settle(plan: Plan, bounces: Bounces): void {
+  const entry = find(plan)
+  if (!entry || entry.settled) return
+  entry.transport = { ...entry.transport, ...bounces }
+  entry.settled = true
+  lastSettled = entry
+}
+
+/** Forgets a stand-in, so that the set is worked out here. */
+export function dropStandIn(plan: Plan): void {
+  const entry = find(plan)
+  if (entry && !entry.settled) kept.splice(kept.indexOf(entry), 1)
 }

@@ -6,7 +6,7 @@ import { exchangeOf, type Bounced } from './exchange'
 import { reflectorsOf, type Reflectors } from './reflectors'
 import { sameStage } from './same'
 import type { Scene } from './scene'
-import { sameVec } from './vec'
+import { sameCards } from './unmoved'
 
 export interface Stage {
   readonly plan: Plan
@@ -15,13 +15,6 @@ export interface Stage {
   /** what falls on each patch straight → with every bounce */
   readonly bounced: Bounced
 }
-
-/** Whether cards and flags stand and look alike; one may follow a place, and that the key light. */
-const sameCards = (a: Scene, b: Scene): boolean =>
-  a.cards.every(({ sheet }, i) => {
-    const other = b.cards[i]!.sheet
-    return sameVec(sheet.at, other.at) && sameVec(sheet.normal, other.normal)
-  })
 
 /** @param near another stage, kept where it is the same */
 export function stageOf(plan: Plan, scene: Scene, near: Stage | null): Stage {

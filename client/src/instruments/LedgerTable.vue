@@ -68,10 +68,13 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
       class="ledger"
       :style="{ '--places': ledger.places.length }"
       aria-label="Ledger: stops of each source at each place"
+      :aria-busy="store.lightLate"
     >
       <thead>
         <tr>
-          <th class="first">stops at</th>
+          <th class="first">
+            stops at<small v-if="store.lightLate" role="status">bounced light follows</small>
+          </th>
           <th v-for="place in ledger.places" :key="place" scope="col">
             <button
               type="button"

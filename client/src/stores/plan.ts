@@ -10,6 +10,7 @@ import { faultsOf, type Fault } from '@core/plan/open'
 import { isLocked as isLockedIn, withValueAt, type PlanPath } from '@core/plan/path'
 import { planSchema, type Plan } from '@core/plan/plan'
 import { usePlainMessages } from '@core/api/messages'
+import { setLight } from './light'
 import { useNotices } from './notices'
 
 usePlainMessages()
@@ -66,10 +67,18 @@ export const usePlan = defineStore('plan', () => {
   const future = shallowRef<readonly Step[]>([])
   let lastMerge = { key: '', at: 0 }
 
+  const light = setLight(() => plan.value)
+  /** Puts another plan in hand. */
+  const put = (next: Plan): void => {
+    light.ahead(next)
+    plan.value = next
+  }
+
   const evaluation = computed(() => (plan.value ? evaluate(plan.value) : null))
 
   const open = (opened: Plan): void => {
     plan.value = opened
+    light.opened(opened)
     past.value = []
     future.value = []
     lastMerge = { key: '', at: 0 }
@@ -104,7 +113,7 @@ export const usePlan = defineStore('plan', () => {
     future.value = []
     // The checked plan is the one given, not a copy: parts that did not change stay the same
     // objects, so what shows them rests.
-    plan.value = next
+    put(next)
     return []
   }
 
@@ -126,7 +135,7 @@ export const usePlan = defineStore('plan', () => {
     if (!step || !plan.value) return
     from.value = from.value.slice(0, -1)
     to.value = [...to.value, { ...step, plan: plan.value }]
-    plan.value = step.plan
+    put(step.plan)
     lastMerge = { key: '', at: 0 }
     step.along?.[which]()
   }
@@ -143,6 +152,8 @@ export const usePlan = defineStore('plan', () => {
   return {
     plan,
     evaluation,
+    /** bounced light is awaited, for longer than a moment */
+    lightLate: light.late,
     past,
     future,
     open,

@@ -1,0 +1,41 @@
+/** Straight light of every head at every place. */
+import { gather, newGathered } from './gather'
+import type { Scene } from './scene'
+import type { Unmoved } from './unmoved'
+
+export interface Straight {
+  readonly scene: Scene
+  /** [light × place] light straight from the face, with what stands in the way; relative */
+  readonly direct: Float64Array
+  /** [light × place] the same with nothing in the way */
+  readonly open: Float64Array
+}
+
+/**
+ * @param before the same of another set, and what has not moved since: that is taken from there
+ */
+export function straightLight(
+  scene: Scene,
+  before: { readonly straight: Straight; readonly unmoved: Unmoved } | null
+): Straight {
+  const { heads, places, placesOn, standing } = scene
+  const P = places.length
+  const direct = new Float64Array(heads.length * P)
+  const open = new Float64Array(heads.length * P)
+  const stride = before?.straight.scene.places.length ?? 0
+  const found = newGathered()
+  heads.forEach((head, i) =>
+    places.forEach(({ at, normal }, j) => {
+      const to = i * P + j
+      if (before?.unmoved.ways(i, j)) {
+        direct[to] = before.straight.direct[i * stride + j]!
+        open[to] = before.straight.open[i * stride + j]!
+        return
+      }
+      gather(head, standing, at, normal, placesOn[j]!, found)
+      direct[to] = found.direct
+      open[to] = found.open
+    })
+  )
+  return { scene, direct, open }
+}
