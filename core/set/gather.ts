@@ -7,7 +7,7 @@
  */
 import { putBall } from './between'
 import type { Emitter } from './emitter'
-import { faceCells } from './faceCells'
+import { COARSE, faceCells, FINE } from './faceCells'
 import { fromFacePoint } from './faceLight'
 import type { Head } from './heads'
 import { levelFor, samplesOf } from './samples'
@@ -53,10 +53,6 @@ function between(emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): num
     if (surfaces.reaches(near[k]!, emitter.axis, emitter.mouth)) near[count++] = near[k]!
   return count
 }
-/** How often the cells of a face are cut at least where an edge runs across it. */
-const FINE = 4
-const COARSE = 2
-
 /**
  * Light of one head at one point.
  * @param normal of the surface there, unit; null: light counts from every side alike
