@@ -1,6 +1,7 @@
 /** Speeds of the sums, in Node. */
 import { evaluate } from '../core/ledger/evaluate'
 import type { Plan } from '../core/plan/plan'
+import { standIn } from '../core/set/remembered'
 import { relaxations } from '../core/solve/relax'
 import { findWays } from '../core/solve/ways'
 import { testModifier, testPlan } from '../core/testing'
@@ -67,6 +68,20 @@ export const ledger = (): Promise<Figure[]> => {
   ])
 }
 
+/** What the page does for a frame of a drag: a stand-in, and all evaluated from it. */
+function atOnce(plan: Plan, change: (plan: Plan, i: number) => Plan): Figure['value'] {
+  const times: number[] = []
+  evaluate(plan)
+  for (let i = 1; i <= 100; i++) {
+    const moved = change(plan, i)
+    const began = performance.now()
+    standIn(moved)
+    evaluate(moved)
+    times.push(performance.now() - began)
+  }
+  return Number(median(times.slice(30)).toFixed(2))
+}
+
 /** A subject that grows: nothing of the stage may be remembered. */
 function stage(): number {
   const plan = roomSet()
@@ -123,6 +138,29 @@ export const set = (): Promise<Figure[]> => {
       value: Number(time(6, 12, 2).toFixed(2)),
       aim: '',
       about: 'the same with a light moved that is not the key: the others are remembered'
+    },
+    {
+      key: 'set.atOnceMs',
+      value: atOnce(fullSet(6, 12), (plan, i) => ({
+        ...plan,
+        lights: plan.lights.map((light, k) =>
+          k ? light : { ...light, at: { ...light.at, azimuthDeg: light.at.azimuthDeg + i * 0.01 } }
+        )
+      })),
+      aim: '≤ 4',
+      about:
+        'the same key moved, straight light alone with the bounces last known: the page’s share'
+    },
+    {
+      key: 'set.stageAtOnceMs',
+      value: atOnce(roomSet(), (plan, i) => ({
+        ...plan,
+        cards: plan.cards.map((card, k) =>
+          k ? card : { ...card, at: { ...card.at, azimuthDeg: card.at.azimuthDeg + i * 0.01 } }
+        )
+      })),
+      aim: '',
+      about: 'the same for a card moved in the room of set.stageMs'
     },
     row('set.evaluateMs1Light', 1, 12),
     row('set.evaluateMs3Lights', 3, 12),
