@@ -4,7 +4,6 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { testCard, testLight, testPlan, testStrobe } from '../testing'
-import { cutAtCrossings } from './crossings'
 import { formFactor } from './formFactor'
 import { sceneOf } from './scene'
 import { stageOf, type Stage } from './stage'
@@ -229,31 +228,6 @@ test('property: no set throws back more than falls on it', () => {
     }),
     { numRuns: 25 }
   )
-})
-
-test('a card that dips through the table is cut where it does', () => {
-  const plan = testPlan((p) => {
-    p.table = { belowMm: 30, widthMm: 400, depthMm: 300, reflectance: 0.5 }
-    p.cards = [
-      testCard({
-        kind: 'card',
-        widthMm: 100,
-        heightMm: 100,
-        at: { distanceMm: 100, azimuthDeg: -90, elevationDeg: 0 },
-        aim: { kind: 'free', azimuthDeg: 90, elevationDeg: 0 }
-      })
-    ]
-  })
-  const { cards, background } = sceneOf(plan)
-  const { sheet } = cards[0]!
-  const table = sceneOf(plan).surfaces.list.find((each) => each.id === 'table')!
-  const even = { us: [-1, 0, 1], vs: [-1, 0, 1] }
-  const cut = cutAtCrossings(sheet, [sheet, background, table as typeof sheet], even)
-  expect(cut.us).toEqual(even.us)
-  expect(cut.vs.map((v) => Number(v.toFixed(3)))).toEqual([-1, -0.6, 0, 1])
-  // Far above it nothing is cut.
-  const high = { ...sheet, at: [-100, 200, 0] as Vec }
-  expect(cutAtCrossings(high, [table as typeof sheet], even)).toEqual(even)
 })
 
 test('a subject throws light back on what lies in its own shadow', () => {

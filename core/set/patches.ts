@@ -2,10 +2,11 @@
  * Pieces of a surface that throw light back, each as flat as it may be taken for. A piece can be
  * halved where a place or a lamp is near. Source: math, area of parts of planes and ellipsoids.
  */
+import { meeting, type Strips } from './cuts'
 import { pointOn } from './onSheet'
 import { rotated } from './subjectBody'
 import type { Sheet } from './surface'
-import { cross, distance, scale, unit, type Vec } from './vec'
+import { add, cross, distance, dot, scale, sub, unit, type Vec } from './vec'
 
 /** A part of a surface: where its middle lies, which way that faces, how large it is. */
 interface Piece {
@@ -21,7 +22,7 @@ export interface Common {
   readonly reflectance: number
   readonly of: number
   readonly on: number
-  /** whether its pieces are flat rectangles */
+  /** whether its pieces are flat and four-cornered */
   readonly flat: boolean
 }
 
@@ -39,7 +40,7 @@ export class Patch {
   readonly of: number
   /** index of the surface it is part of; −1: of none that stands in the way (a room's) */
   readonly on: number
-  /** its corners in order, where it is a flat rectangle */
+  /** its corners in order, where it is flat and four-cornered */
   readonly corners: readonly Vec[] | null
   private known: readonly [Patch, Patch] | null = null
   private readonly byU: boolean
@@ -91,15 +92,25 @@ export class Patch {
     return (this.inParts[n] = made)
   }
 
-  private flatParts(n: number, [first, second, , last]: readonly Vec[], made: Float64Array): void {
+  private flatParts(
+    n: number,
+    [first, second, third, last]: readonly Vec[],
+    made: Float64Array
+  ): void {
+    // Along two sides, and how much the far side differs from the near one: 0 in a rectangle.
+    const side = sub(second!, first!)
+    const up = sub(last!, first!)
+    const skew = sub(sub(third!, last!), side)
     for (let i = 0; i < n * n; i++) {
       const u = ((i % n) + 0.5) / n
       const v = (Math.floor(i / n) + 0.5) / n
+      const along = add(side, scale(skew, v))
+      const across = add(up, scale(skew, u))
       for (let k = 0; k < 3; k++) {
-        made[i * 7 + k] = first![k]! + u * (second![k]! - first![k]!) + v * (last![k]! - first![k]!)
+        made[i * 7 + k] = first![k]! + u * side[k]! + v * across[k]!
         made[i * 7 + 3 + k] = this.normal[k]!
       }
-      made[i * 7 + 6] = this.areaMm2 / (n * n)
+      made[i * 7 + 6] = Math.abs(dot(cross(along, across), this.normal)) / (n * n)
     }
   }
 
@@ -160,6 +171,36 @@ export const ofSheet =
     normal: scale(sheet.normal, side),
     areaMm2: (u1 - u0) * sheet.halfAcross * (v1 - v0) * sheet.halfUpward
   })
+
+/** A flat four-cornered part, its corners in order round it: −1 to 1 along either pair of sides. */
+export const ofQuadrilateral =
+  ([first, second, third, last]: readonly Vec[], normal: Vec): PieceOf =>
+  (u0, u1, v0, v1) => {
+    const side = scale(sub(second!, first!), 0.5)
+    const up = scale(sub(last!, first!), 0.5)
+    const skew = scale(sub(sub(third!, last!), sub(second!, first!)), 0.25)
+    const [u, v] = [(u0 + u1) / 2 + 1, (v0 + v1) / 2 + 1]
+    const at = add(first!, add(add(scale(side, u), scale(up, v)), scale(skew, u * v)))
+    const [along, across] = [add(side, scale(skew, v)), add(up, scale(skew, u))]
+    return {
+      at,
+      normal,
+      areaMm2: Math.abs(dot(cross(along, across), normal)) * (u1 - u0) * (v1 - v0)
+    }
+  }
+
+/** One side of a sheet, cut along lines that may lean. */
+export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }: Strips): Patch[] {
+  const normal = scale(sheet.normal, side)
+  const corner = (i: number, k: number): Vec => pointOn(sheet, ...meeting(us[i]!, vs[k]!))
+  const patches: Patch[] = []
+  for (let i = 1; i < us.length; i++)
+    for (let k = 1; k < vs.length; k++) {
+      const corners = [corner(i - 1, k - 1), corner(i, k - 1), corner(i, k), corner(i - 1, k)]
+      patches.push(new Patch(ofQuadrilateral(corners, normal), common, -1, 1, -1, 1, 0))
+    }
+  return patches
+}
 
 /** A disc or ellipse: −1 to 1 is once round, and from the middle to the edge in equal areas. */
 export const ofDisc =

@@ -3,8 +3,9 @@
  * each cut into patches.
  */
 import type { Card, Plan } from '../plan/plan'
-import { cutAtCrossings, type Strips } from './crossings'
+import { cutAtCrossings, cutAtPockets, straightCuts } from './cuts'
 import {
+  cutSheet,
   cutUp,
   even,
   ofCylinder,
@@ -143,24 +144,29 @@ export function reflectorsOf(
     name: string,
     reflectance: number,
     sheet: Sheet,
-    strips: Strips,
+    us: readonly number[],
+    vs: readonly number[],
     side: 1 | -1 = 1
   ): void => {
-    const { us, vs } = cutAtCrossings(sheet, sheets, strips)
-    cut(name, reflectance, ofSheet(sheet, side), us, vs)
+    const strips = { us: straightCuts(us), vs: straightCuts(vs) }
+    const cuts = cutAtPockets(sheet, sheets, cutAtCrossings(sheet, sheets, strips))
+    patches.push(...cutSheet(sheet, side, common(name, reflectance, true), cuts))
   }
   for (const { card, sheet } of cards)
     if (card.kind === 'card')
       for (const side of [1, -1] as const)
-        flat(card.id, card.reflectance, sheet, { us: even(3), vs: even(3) }, side)
+        flat(card.id, card.reflectance, sheet, even(3), even(3), side)
   if (table && board) {
     const foot = footOf(subject)
-    flat('table', table.reflectance, board, {
-      us: tableStrips(foot[0], board.halfAcross),
-      vs: tableStrips(foot[1], board.halfUpward)
-    })
+    flat(
+      'table',
+      table.reflectance,
+      board,
+      tableStrips(foot[0], board.halfAcross),
+      tableStrips(foot[1], board.halfUpward)
+    )
   }
-  flat('background', plan.background.reflectance, background, { us: even(5), vs: even(5) })
+  flat('background', plan.background.reflectance, background, even(5), even(5))
   if (subject.finish !== 'clear' && subjectSurface(subject))
     for (const { piece, us, vs, flat } of subjectPieces(subject))
       cut('subject', subject.reflectance, piece, us, vs, flat)
