@@ -25,49 +25,53 @@ const FAR2 = 0.2
 const near = new Int32Array(64)
 const balls = new Float64Array(8)
 const line = new Float64Array(6)
-/** Exchange area of two patches with nothing in the way, and of what of it is seen. */
-const pair = { free: 0, seen: 0 }
 
 /**
- * What two patches exchange: one of them looked at from points of the other, the smaller one.
- * @param things how many of those in `near` may stand between
+ * Exchange area of two patches with nothing in the way: one of them looked at from points of the
+ * other, the smaller one; mm².
  */
-function exchange(a: Patch, b: Patch, surfaces: Surfaces, things: number): void {
+function freeExchange(a: Patch, b: Patch): number {
   const dx = b.at[0] - a.at[0]
   const dy = b.at[1] - a.at[1]
   const dz = b.at[2] - a.at[2]
   const d2 = dx * dx + dy * dy + dz * dz
   const reach = a.radiusMm + b.radiusMm
-  pair.free = pair.seen = 0
   if (reach * reach < FAR2 * d2) {
     const cosA = dx * a.normal[0] + dy * a.normal[1] + dz * a.normal[2]
     const cosB = -(dx * b.normal[0] + dy * b.normal[1] + dz * b.normal[2])
-    if (cosA <= 0 || cosB <= 0) return
-    pair.free = (cosA * cosB * a.areaMm2 * b.areaMm2) / (Math.PI * d2 * d2)
-  } else {
-    const fromA = b.corners !== null && (a.corners === null || a.areaMm2 < b.areaMm2)
-    const from = fromA ? a : b
-    const to = fromA ? b : a
-    if (!to.corners) return
-    const gap = Math.max(1e-6, Math.sqrt(d2) - to.radiusMm)
-    const parts = from.parts(from.radiusMm > gap ? 3 : from.radiusMm > 0.25 * gap ? 2 : 1)
-    const { at, normal } = to
-    for (let i = 0; i < parts.length; i += 7) {
-      const x = parts[i]!
-      const y = parts[i + 1]!
-      const z = parts[i + 2]!
-      if ((x - at[0]) * normal[0] + (y - at[1]) * normal[1] + (z - at[2]) * normal[2] <= 0) continue
-      pair.free += parts[i + 6]! * formFactor(parts, i, to.corners)
-    }
+    if (cosA <= 0 || cosB <= 0) return 0
+    return (cosA * cosB * a.areaMm2 * b.areaMm2) / (Math.PI * d2 * d2)
   }
-  pair.seen =
-    things > 0 && pair.free > 0 ? pair.free * seenShare(a, b, surfaces, things) : pair.free
+  const fromA = b.corners !== null && (a.corners === null || a.areaMm2 < b.areaMm2)
+  const from = fromA ? a : b
+  const to = fromA ? b : a
+  if (!to.corners) return 0
+  const gap = Math.max(1e-6, Math.sqrt(d2) - to.radiusMm)
+  const parts = from.parts(from.radiusMm > gap ? 3 : from.radiusMm > 0.25 * gap ? 2 : 1)
+  const { at, normal } = to
+  let free = 0
+  for (let i = 0; i < parts.length; i += 7) {
+    const x = parts[i]!
+    const y = parts[i + 1]!
+    const z = parts[i + 2]!
+    if ((x - at[0]) * normal[0] + (y - at[1]) * normal[1] + (z - at[2]) * normal[2] <= 0) continue
+    free += parts[i + 6]! * formFactor(parts, i, to.corners)
+  }
+  return free
 }
 
-/** Share of a few lines between two patches that nothing stands in, of the first in `near`. */
-function seenShare(a: Patch, b: Patch, surfaces: Surfaces, things: number): number {
+/**
+ * Share of a few lines between two patches that nothing stands in.
+ * @param free their exchange area with nothing in the way, mm²
+ */
+function seenShare(a: Patch, b: Patch, surfaces: Surfaces, free: number): number {
+  putBall(balls, 0, a.at, a.radiusMm)
+  putBall(balls, 1, b.at, b.radiusMm)
+  // A flat one does not stand before itself, a curved one's parts may.
+  const things = surfaces.between(balls, a.corners ? a.on : -1, near)
+  if (things === 0) return 1
   // More lines where it counts for more.
-  const weight = pair.free / Math.min(a.areaMm2, b.areaMm2)
+  const weight = free / Math.min(a.areaMm2, b.areaMm2)
   const n = weight > 0.02 ? 3 : weight > 0.002 ? 2 : 1
   const from = a.parts(n)
   const to = b.parts(n)
@@ -105,13 +109,10 @@ function exchangeAreas({ patches, ofRoom }: Reflectors, surfaces: Surfaces): Flo
       const a = patches[k]!
       const b = patches[l]!
       if (behind(a, b) || behind(b, a)) continue
-      putBall(balls, 0, a.at, a.radiusMm)
-      putBall(balls, 1, b.at, b.radiusMm)
-      // A flat one does not stand before itself, a curved one's parts may.
-      const things = surfaces.between(balls, a.corners ? a.on : -1, near)
-      exchange(a, b, surfaces, things)
-      seen[k * n + l] = seen[l * n + k] = pair.seen
-      if (free) free[k * n + l] = free[l * n + k] = pair.free
+      const all = freeExchange(a, b)
+      if (all === 0) continue
+      seen[k * n + l] = seen[l * n + k] = all * seenShare(a, b, surfaces, all)
+      if (free) free[k * n + l] = free[l * n + k] = all
     }
   if (free) fillRoom(patches, ofRoom, free, seen)
   const sums = patches.map((patch, k) => {
