@@ -5,6 +5,8 @@ import { fitting } from '../set/fitting'
 import { faceSizeMm } from '../set/faces'
 import { cutAngleDeg } from '../set/modified'
 import { withCard, withLight } from '../plan/edit'
+import type { Plan } from '../plan/plan'
+import { frontDiameterMm } from '../set/bodies'
 import { add, angleDeg, distance, dot, scale, positionOf, sub, toDeg, unit } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
 import { visibleShares } from '../set/inFrame'
@@ -15,8 +17,9 @@ import { visibleShares } from '../set/inFrame'
  */
 const WASHED_STOPS = -4
 const FAINTEST_STOPS = -7
-/** Half width of a lens front, mm, as a flag has to shade it; common practice, no source. */
-const FRONT_MM = 35
+/** Half width of the lens front that a flag has to shade, mm; at least its pupil. */
+const frontHalfMm = (plan: Plan): number =>
+  Math.max(frontDiameterMm(plan), plan.lens.focalMm / 2 ** (plan.lens.widestStops / 2)) / 2
 
 /**
  * A flag close to the light that just shades the lens front; left out when it would shade the
@@ -30,7 +33,7 @@ function flagFor({ plan, transport }: CheckContext, index: number): Remedy | nul
   const far = distance(front, head.at)
   const out = Math.min(far * 0.5, Math.max(40, 1.2 * faceSizeMm(head.face)))
   const size = Math.ceil(
-    (faceSizeMm(head.face) * (1 - out / far) + 2 * FRONT_MM * (out / far)) * 1.15
+    (faceSizeMm(head.face) * (1 - out / far) + 2 * frontHalfMm(plan) * (out / far)) * 1.15
   )
   const facing = positionOf(sub(head.at, front))
   // Pushed away from the beam, so that its edge and not its middle stands in it.
@@ -79,7 +82,7 @@ export function flareChecks(context: CheckContext): Check[] {
     if (plan.subject.finish === 'clear' && inside > 0 && seen === 0) return []
     const offBeam = angleDeg(towards, head.axis)
     // A tube or grid must end before the lens front's near edge as seen from the head.
-    const edge = toDeg(Math.atan((FRONT_MM + faceSizeMm(head.face) / 2) / far))
+    const edge = toDeg(Math.atan((frontHalfMm(plan) + faceSizeMm(head.face) / 2) / far))
     const narrowDeg = 2 * (offBeam - edge)
     const remedies: Remedy[] = []
     const narrower = fitting(light, bag)

@@ -96,6 +96,7 @@ describe('of a light', () => {
       withLight(plan, 0, { at: { ...plan.lights[0]!.at, azimuthDeg: 41 } }),
       withLight(plan, 0, { at: { ...plan.lights[0]!.at, elevationDeg: 9 } }),
       withLight(plan, 0, { rollDeg: 30 }),
+      withLight(plan, 0, { zoomMm: 50 }),
       withLight(plan, 0, { aim: { kind: 'place', place: 'top' } }),
       { ...plan, background: { ...plan.background, distanceMm: plan.background.distanceMm + 100 } },
       { ...plan, background: { ...plan.background, tiltDeg: 12 } }
@@ -138,6 +139,7 @@ test('what a reading holds for', () => {
     at: plan.lights[0]!.at,
     aim: plan.lights[0]!.aim,
     rollDeg: 0,
+    zoomMm: null,
     backgroundMm: plan.background.distanceMm,
     backgroundTiltDeg: plan.background.tiltDeg
   })

@@ -13,11 +13,12 @@ import type { SourceId } from './terms'
 
 const ON_SUBJECT = /^(subject|shadow|top|front|P\d)$/
 
-/** Where a light and the background stand, for light that goes past the subject. */
+/** How a light and the background stand, for light that goes past the subject. */
 const geometryOf = (plan: Plan, light: Light): Geometry => ({
   at: light.at,
   aim: light.aim,
   rollDeg: light.rollDeg,
+  zoomMm: light.zoomMm,
   backgroundMm: plan.background.distanceMm,
   backgroundTiltDeg: plan.background.tiltDeg
 })
@@ -25,6 +26,7 @@ const geometryOf = (plan: Plan, light: Light): Geometry => ({
 const stands = (geometry: Geometry, plan: Plan, light: Light): boolean =>
   samePosition(geometry.at, light.at) &&
   near(geometry.rollDeg, light.rollDeg) &&
+  geometry.zoomMm === light.zoomMm &&
   near(geometry.backgroundMm, plan.background.distanceMm) &&
   near(geometry.backgroundTiltDeg, plan.background.tiltDeg) &&
   sameParts(geometry.aim, light.aim)

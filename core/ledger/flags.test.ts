@@ -4,6 +4,7 @@ import type { Plan } from '../plan/plan'
 import { magnificationsOf } from '../plan/lensInUse'
 import {
   testCamera,
+  testCard,
   testCorrection,
   testLight,
   testPlan,
@@ -102,6 +103,54 @@ describe('a head inside the subject', () => {
         p.lights[0] = { ...p.lights[0]!, mount: 'lens', at: { ...p.lights[0]!.at, distanceMm: 10 } }
       })
     ).not.toContain('light-inside'))
+})
+
+describe('a room', () => {
+  const outside = (change: (p: Plan) => void): boolean =>
+    flags((p) => {
+      p.background.distanceMm = 800
+      p.room = {
+        widthMm: 3000,
+        depthMm: 4000,
+        leftMm: 1000,
+        behindMm: 1500,
+        ceilingMm: 1200,
+        floorMm: 900,
+        wallReflectance: 0.8,
+        ceilingReflectance: 0.8,
+        floorReflectance: 0.4
+      }
+      change(p)
+    }).includes('outside-room')
+  test('all stands in it', () => expect(outside(() => undefined)).toBe(false))
+  test.each<[string, (p: Plan) => void]>([
+    ['the background behind its wall', (p) => void (p.background.distanceMm = 1501)],
+    [
+      'a head above its ceiling',
+      (p) => void (p.lights[0]!.at = { distanceMm: 1250, azimuthDeg: 0, elevationDeg: 90 })
+    ],
+    [
+      'a head past a wall',
+      (p) => void (p.lights[0]!.at = { distanceMm: 1010, azimuthDeg: -90, elevationDeg: 0 })
+    ],
+    [
+      'a card past the other',
+      (p) =>
+        void (p.cards = [testCard({ at: { distanceMm: 2010, azimuthDeg: 90, elevationDeg: 0 } })])
+    ],
+    [
+      'the table under its floor',
+      (p) => void (p.table = { belowMm: 901, widthMm: 500, depthMm: 500, reflectance: 0.3 })
+    ]
+  ])('%s', (_, change) => {
+    expect(outside(change)).toBe(true)
+    expect(
+      outside((p) => {
+        change(p)
+        p.room = null
+      })
+    ).toBe(false)
+  })
 })
 
 describe('camera and lens', () => {

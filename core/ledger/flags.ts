@@ -6,8 +6,23 @@ import type { Plan } from '../plan/plan'
 import { apertureRange, magnificationsOf } from '../plan/lensInUse'
 import { modifiedBy } from '../set/modified'
 import { transportOf } from '../set/remembered'
+import type { Scene } from '../set/scene'
+import type { Vec } from '../set/vec'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
+
+/** Where heads, cards, background and table stand. */
+const standing = ({ heads, surfaces }: Scene): Vec[] => [
+  ...heads.map(({ at }) => at),
+  ...surfaces.list.map(({ at }) => at)
+]
+const inRoom = (room: NonNullable<Plan['room']>, [x, y, z]: Vec): boolean =>
+  x > -room.leftMm &&
+  x < room.widthMm - room.leftMm &&
+  y > -room.floorMm &&
+  y < room.ceilingMm &&
+  z > -room.behindMm &&
+  z < room.depthMm - room.behindMm
 
 export function findFlags(plan: Plan): Flag[] {
   const flags: Flag[] = []
@@ -35,7 +50,9 @@ export function findFlags(plan: Plan): Flag[] {
       flags.push('water-guide-assumed')
   }
   if (subject.shape === 'plume') flags.push('vapour')
-  const { places, heads } = transportOf(plan).scene
+  const { scene } = transportOf(plan)
+  const { places, heads } = scene
+  if (plan.room && standing(scene).some((at) => !inRoom(plan.room!, at))) flags.push('outside-room')
   const spot = places[0]!
   if (spot.normal !== null && lit.length === 1) {
     const { at } = heads[plan.lights.indexOf(lit[0]!)]!

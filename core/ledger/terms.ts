@@ -64,6 +64,7 @@ export type Flag =
   | 'off-camera-range'
   | 'reading-limit'
   | 'modifier-held'
+  | 'outside-room'
 
 export interface Cell {
   readonly source: SourceId

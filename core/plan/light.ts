@@ -62,6 +62,13 @@ export type Aim = z.infer<typeof aimSchema>
 
 const ROLES = ['key', 'fill', 'rim', 'background', 'other'] as const
 
+export const zoomSchema = z
+  .number()
+  .min(1)
+  .max(1000)
+  .nullable()
+  .describe('setting of a head that zooms; null: as its own beam and guide number say')
+
 export const lightSchema = z.strictObject({
   id: lightIdSchema,
   name: z.string().trim().min(1, 'a name is needed').max(40),
@@ -77,12 +84,7 @@ export const lightSchema = z.strictObject({
   strobe: strobeSchema,
   modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),
   powerStops: stops(-14, 0).describe('stops below full'),
-  zoomMm: z
-    .number()
-    .min(1)
-    .max(1000)
-    .nullable()
-    .describe('setting of a head that zooms; null: as its own beam and guide number say'),
+  zoomMm: zoomSchema,
   units: z.number().int().min(1).max(8).describe('heads of this kind that fire as one'),
   mount: z
     .enum(['stand', 'lens'])

@@ -14,7 +14,8 @@ import {
   lightSchema,
   ownPlaceSchema,
   placeSchema,
-  positionSchema
+  positionSchema,
+  zoomSchema
 } from './light'
 
 export * from './ambient'
@@ -33,6 +34,7 @@ export const geometrySchema = z.strictObject({
   at: positionSchema,
   aim: aimSchema,
   rollDeg: degrees(180),
+  zoomMm: zoomSchema,
   backgroundMm: lengthMm(1, 1e6),
   backgroundTiltDeg: degrees(80)
 })

@@ -24,6 +24,7 @@ const {
   backgroundMm,
   backgroundAway,
   camera,
+  room,
   zones
 } = props.shapes
 const scale = computed(() => port.scale.value)
@@ -66,6 +67,7 @@ const scale = computed(() => port.scale.value)
     </radialGradient>
   </defs>
   <rect :width="size.width.value" :height="size.height.value" :fill="`url(#grid-${view})`" />
+  <polygon v-if="room" :points="room" class="room" data-room />
   <polygon v-if="background" :points="background" class="background" />
   <polygon v-if="table" :points="table" class="table" />
   <polygon
@@ -107,8 +109,7 @@ const scale = computed(() => port.scale.value)
   >
     background {{ mm(backgroundMm) }} {{ view === 'above' ? '↑' : view === 'left' ? '←' : '→' }}
   </text>
-  <polygon :points="camera.lens" class="gear" />
-  <polygon :points="camera.body" class="gear" />
+  <polygon v-for="(body, i) in camera" :key="`c${i}`" :points="body" class="gear" />
   <polygon :points="subject" class="subject" />
 </template>
 
@@ -158,6 +159,12 @@ text {
   fill-opacity: 0.3;
   stroke: var(--accent);
   stroke-width: 0.6;
+}
+.room {
+  fill: none;
+  stroke: var(--muted);
+  stroke-width: 4;
+  stroke-opacity: 0.5;
 }
 .background {
   fill: var(--drawn);

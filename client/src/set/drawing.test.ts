@@ -4,7 +4,17 @@ import fc from 'fast-check'
 import { transportOf } from '@core/set/remembered'
 import { direction, pointOf, positionOf, type Vec } from '@core/set/vec'
 import { testLight, testPlan, testStrobe } from '@core/testing'
-import { beamFan, fitOf, flatten, hull, snapped, unflatten, type View } from './drawing'
+import {
+  beamFan,
+  fitOf,
+  flatten,
+  hull,
+  roomOutline,
+  snapped,
+  solidOutline,
+  unflatten,
+  type View
+} from './drawing'
 import { thingWords } from './words'
 
 const view = fc.constantFrom<View>('above', 'left', 'right')
@@ -27,6 +37,40 @@ describe('the set flattened', () => {
     )
     expect(flatten('left', [0, 10, 100])).toEqual([100, -10])
     expect(flatten('above', [30, 0, -200])).toEqual([30, -200])
+  })
+  test('camera and lens are drawn as large as they stand in the light, a room from wall to wall', () => {
+    const { scene } = transportOf(
+      testPlan((p) => {
+        p.camera = { ...p.camera, bodyWidthMm: 130, bodyHeightMm: 90 }
+        p.lens = { ...p.lens, frontDiameterMm: 80 }
+      })
+    )
+    const size = (points: readonly (readonly [number, number])[]) =>
+      [0, 1].map((k) => {
+        const along = points.map((point) => point[k]!)
+        return Math.max(...along) - Math.min(...along)
+      })
+    const drawn = scene.cameraBodies.map((body) => {
+      if (!('axes' in body)) throw new Error('a solid')
+      return [size(solidOutline('above', body))[0]!, size(solidOutline('left', body))[1]!]
+    })
+    expect(drawn[0]).toEqual([expect.closeTo(130, 6), expect.closeTo(90, 6)])
+    expect(drawn[1]).toEqual([expect.closeTo(80, 6), expect.closeTo(80, 6)])
+    const room = {
+      widthMm: 3000,
+      depthMm: 4000,
+      leftMm: 1000,
+      behindMm: 1500,
+      ceilingMm: 1200,
+      floorMm: 900,
+      wallReflectance: 0.8,
+      ceilingReflectance: 0.8,
+      floorReflectance: 0.4
+    }
+    const flat = roomOutline('above', room)
+    expect(size(flat)).toEqual([3000, 4000])
+    expect(Math.min(...flat.map(([x]) => x))).toBe(-1000)
+    expect(size(roomOutline('left', room))).toEqual([4000, 2100])
   })
   test('property: spots and points say the same; snapping pulls to 15° and no farther than asked', () => {
     fc.assert(

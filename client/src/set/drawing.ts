@@ -11,6 +11,7 @@ import type { Head } from '@core/set/heads'
 import type { MirrorZone } from '@core/set/mirror'
 import { rotated } from '@core/set/subjectBody'
 import type { Scene } from '@core/set/scene'
+import type { Solid } from '@core/set/surface'
 import { add, pointOf, scale, positionOf, sub, type Vec } from '@core/set/vec'
 
 export type View = 'above' | 'left' | 'right'
@@ -148,6 +149,37 @@ export function cardOutline(view: View, scene: Scene, id: string): Flat[] | null
         )
       )
     : null
+}
+
+/** A solid seen from one side. */
+export function solidOutline(view: View, { kind, at, axes, half }: Solid): Flat[] {
+  const points =
+    kind === 'box'
+      ? [-1, 1].flatMap((x) => [-1, 1].flatMap((y) => [-1, 1].map((z) => [x, y, z] as const)))
+      : Array.from({ length: 48 }, (_, i) => {
+          const turn = ((i % 24) * Math.PI) / 12
+          return [Math.cos(turn), i < 24 ? 1 : -1, Math.sin(turn)] as const
+        })
+  return hull(
+    points.map((point) =>
+      flatten(
+        view,
+        point.reduce<Vec>((sum, share, k) => add(sum, scale(axes[k]!, share * half[k]!)), at)
+      )
+    )
+  )
+}
+
+/** The inner sides of a room. */
+export function roomOutline(view: View, room: NonNullable<Plan['room']>): Flat[] {
+  const { widthMm, depthMm, leftMm, behindMm, ceilingMm, floorMm } = room
+  return hull(
+    [-leftMm, widthMm - leftMm].flatMap((x) =>
+      [-floorMm, ceilingMm].flatMap((y) =>
+        [-behindMm, depthMm - behindMm].map((z) => flatten(view, [x, y, z]))
+      )
+    )
+  )
 }
 
 /** The camera's field from the lens front to the background, and the depth of field across it. */

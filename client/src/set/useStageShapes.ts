@@ -1,18 +1,20 @@
 /**
- * What stands still in a drawing of the set, in pixels: grid, background, table, field of view,
- * camera, mirror zones, subject.
+ * What stands still in a drawing of the set, in pixels: grid, room, background, table, field of
+ * view, camera, mirror zones, subject.
  */
 import { computed, type Ref } from 'vue'
 import { depthOf } from '@core/plan/lensInUse'
 import type { Plan } from '@core/plan/plan'
 import { mirrorZones } from '@core/set/mirror'
 import type { Scene } from '@core/set/scene'
-import { add, scale } from '@core/set/vec'
+import { isSheet } from '@core/set/surface'
 import {
   cardOutline,
   fieldOf,
   flatten,
   hull,
+  roomOutline,
+  solidOutline,
   subjectPoints,
   zoneOutline,
   type Flat,
@@ -63,20 +65,12 @@ export const useStageShapes = (
     if (y >= 0 && y <= height) return [x < 0 ? 8 : width - 8, height - 8]
     return [8, y < 0 ? 16 : height - 8]
   })
-  const camera = computed(() => {
-    const { pose } = scene.value
-    const edge = (d: number, half: number, side: number): Flat =>
-      flatten(
-        view,
-        add(scale(pose.toCamera, d), scale(view === 'above' ? pose.right : pose.up, half * side))
-      )
-    const slab = (from: number, to: number, half: number) =>
-      path([edge(from, half, 1), edge(from, half, -1), edge(to, half, -1), edge(to, half, 1)])
-    return {
-      lens: slab(pose.frontMm, pose.sensorMm - 12, 34),
-      body: slab(pose.sensorMm - 14, pose.sensorMm + 26, view === 'above' ? 62 : 45)
-    }
-  })
+  const camera = computed(() =>
+    scene.value.cameraBodies.flatMap((body) =>
+      isSheet(body) ? [] : [path(solidOutline(view, body))]
+    )
+  )
+  const room = computed(() => plan.value.room && path(roomOutline(view, plan.value.room)))
   const zones = computed(() =>
     mirrorZones({ subject: body.value }, scene.value).map((zone) =>
       path(
@@ -95,6 +89,7 @@ export const useStageShapes = (
     backgroundMm,
     backgroundAway,
     camera,
+    room,
     zones
   }
 }

@@ -25,6 +25,9 @@ export const FLAG_WORDS: Record<Flag, string> = {
   'modifier-held':
     'A modifier’s measured figures promise more light than enters it from this head: the sum holds ' +
     'it to that. Was it measured on a narrower or stronger head?',
+  'outside-room':
+    'A head, a card, the table or the background stands outside the room: its walls would be in the ' +
+    'way, and the sum does not know.',
   'lens-limit': 'The magnification is beyond what this lens focuses.',
   'off-camera-range': 'A setting is outside what this camera or lens can be set to.',
   'reading-limit': 'A reading in use was clipped or fully black, so it gives a limit, not a figure.'

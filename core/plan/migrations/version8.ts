@@ -53,6 +53,12 @@ const lightFromVersion8 = (light: unknown): unknown =>
       }
     : light
 
+/** Where a correction holds: no head zoomed. */
+const correctionFromVersion8 = (correction: unknown): unknown =>
+  isObject(correction) && isObject(correction.geometry)
+    ? { ...correction, geometry: { zoomMm: null, ...correction.geometry } }
+    : correction
+
 /** A plan as version 9 writes it. */
 export const planFromVersion8 = (plan: Loose): Loose => ({
   ...plan,
@@ -60,5 +66,8 @@ export const planFromVersion8 = (plan: Loose): Loose => ({
   camera: kitItemFromVersion8(plan.camera),
   lens: kitItemFromVersion8(plan.lens),
   lights: Array.isArray(plan.lights) ? plan.lights.map(lightFromVersion8) : plan.lights,
+  corrections: Array.isArray(plan.corrections)
+    ? plan.corrections.map(correctionFromVersion8)
+    : plan.corrections,
   bag: isObject(plan.bag) ? { ...plan.bag, modifiers: kitList(plan.bag.modifiers) } : plan.bag
 })
