@@ -31,8 +31,10 @@ describe('a head in another’s way', () => {
     expect(check).toMatchObject({ light: 'A', by: 'B', place: 'subject', state: 'miss' })
     expect(check!.figures.share).toBeGreaterThan(0.5)
     expect(check!.remedies.length).toBeGreaterThan(0)
-    for (const { after, effectStops, name } of check!.remedies) {
+    for (const { after, effectStops, name, figures } of check!.remedies) {
       expect(name).toBe('B')
+      // And what B's own light loses or gains by it.
+      expect(figures.own).toBeCloseTo(level(after!, 'B') - level(crossed(), 'B'), 6)
       expect(found(after!)).toEqual([])
       expect(after!.lights[0]).toEqual(crossed().lights[0])
       expect(effectStops).toBeCloseTo(level(after!) - level(crossed()), 6)

@@ -26,6 +26,13 @@ function takes(plan: Plan, i: number, place: string, name: BodyName): number {
   )
 }
 
+/** What a move does to the moved head's own light at the place it serves, stops. */
+function ownOf(plan: Plan, { after }: Remedy, moved: number): { readonly own?: number } {
+  const light = plan.lights[moved]!
+  const own = after && effectAt(plan, after, light, placeServed(plan, light) ?? 'subject')
+  return own === null ? {} : { own }
+}
+
 function remediesFor(plan: Plan, i: number, place: string, name: BodyName): Remedy[] {
   const light = plan.lights[i]!
   const other = plan.lights.findIndex((each) => each.id === name)
@@ -45,7 +52,11 @@ function remediesFor(plan: Plan, i: number, place: string, name: BodyName): Reme
     const moves = smallestMoves(plan, moved, cures(moved), effect)
       .sort((a, b) => Math.abs(a.figures.by!) - Math.abs(b.figures.by!))
       .slice(0, 2)
-      .map((remedy) => ({ ...remedy, name: plan.lights[moved]!.id }))
+      .map((remedy) => ({
+        ...remedy,
+        figures: { ...remedy.figures, ...(moved === other ? ownOf(plan, remedy, moved) : {}) },
+        name: plan.lights[moved]!.id
+      }))
     if (moves.length) return [...found, ...moves]
   }
   return found

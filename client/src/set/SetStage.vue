@@ -67,7 +67,9 @@ const scale = computed(() => port.scale.value)
     </radialGradient>
   </defs>
   <rect :width="size.width.value" :height="size.height.value" :fill="`url(#grid-${view})`" />
-  <polygon v-if="room" :points="room" class="room" data-room />
+  <polygon v-if="room" :points="room" class="room" data-room>
+    <title>The room, wall to wall</title>
+  </polygon>
   <polygon v-if="background" :points="background" class="background" />
   <polygon v-if="table" :points="table" class="table" />
   <polygon

@@ -122,13 +122,17 @@ function effect(check: Check, remedy: Remedy): string {
     Math.abs(remedy.figures.background ?? 0) >= 0.05
       ? `, ${stops(remedy.figures.background!)} on the background`
       : ''
+  const own =
+    Math.abs(remedy.figures.own ?? 0) >= 0.05
+      ? `, ${remedy.name} itself ${remedy.figures.own === -Infinity ? 'dark' : stops(remedy.figures.own!)}`
+      : ''
   // The shadow's contrast goes, whether it is filled, slides out of the picture or sinks into black
   // with its background.
   if (check.kind === 'shadow')
     return ` (${stopCount(remedy.effectStops)} of shadow gone from sight${subject}${background})`
   return (
     ` (${remedy.effectStops === -Infinity ? 'none left' : stops(remedy.effectStops)} ` +
-    `${on}${subject}${background})`
+    `${on}${subject}${background}${own})`
   )
 }
 /** "Aperture" → "aperture", but "ISO" stays. */
