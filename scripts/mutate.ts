@@ -79,23 +79,24 @@ const except = (paths: readonly string[]): string[] => [
   '--testPathIgnorePatterns',
   `/(${[...NOT_CORE, ...paths].join('|')})`
 ]
-/** The search against exhaustive search takes longer than all others together. */
-const LONG = 'ways.test'
+/** What takes longer than all others together, run only for faults in what it is about. */
+const LONG: Readonly<Record<string, string>> = {
+  'core/solve': 'ways.test',
+  'core/set': 'truth.test'
+}
 
-/**
- * The core's tests, those beside the file first: most faults are found there. The longest comes
- * last, and only for faults in what it is about.
- */
+/** The core's tests, those beside the file first: most faults are found there. The longest last. */
 async function passes(root: string, file: string): Promise<boolean> {
   const beside = dirname(file)
+  const long = Object.values(LONG)
   const others = readdirSync('core', { withFileTypes: true })
     .filter((each) => each.isDirectory())
     .map((each) => `core/${each.name}/`)
     .filter((each) => !`${beside}/`.startsWith(each))
   return (
-    (await pass(root, file, except([...others, LONG]))) &&
-    (await pass(root, file, except([`${beside}/`, LONG]))) &&
-    (beside !== 'core/solve' || (await pass(root, file, ['--testPathPatterns', LONG])))
+    (await pass(root, file, except([...others, ...long]))) &&
+    (await pass(root, file, except([`${beside}/`, ...long]))) &&
+    (!LONG[beside] || (await pass(root, file, ['--testPathPatterns', LONG[beside]])))
   )
 }
 

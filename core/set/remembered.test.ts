@@ -128,6 +128,7 @@ test('property: a stand-in has its own straight light and the bounces last known
       // No two chains begin with the same set, which would be known.
       let plan = { ...fourLights(), view: { elevationDeg: (turn += 0.01) } }
       let last = { plan, transport: transportOf(plan) }
+      standIn(plan)
       chain.forEach(({ what, which, by }, k) => {
         plan = STEPS[what]!(plan, which, by)
         const known = standIn(plan)

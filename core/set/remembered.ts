@@ -19,13 +19,12 @@ interface Entry {
 
 const KEPT = 12
 const kept: Entry[] = []
-/** The last set whose bounces are its own. */
+/** The last set in hand whose bounces are its own. */
 let lastSettled: Entry | null = null
 
 function remember(entry: Entry): Entry {
   kept.unshift(entry)
   if (kept.length > KEPT) kept.pop()
-  if (entry.settled) lastSettled = entry
   return entry
 }
 
@@ -71,18 +70,23 @@ export function transportOf(plan: Plan): Transport {
 }
 
 /**
- * Remembers a stand-in for a set that is not known, until `settle` brings its bounces. The first
- * set of all is worked out.
+ * Takes a set in hand: if it is not known a stand-in is remembered for it, until `settle` brings
+ * its bounces. The first set of all is worked out.
  * @returns whether the set is known
  */
 export function standIn(plan: Plan): boolean {
-  const entry = find(plan)
-  if (entry?.settled) lastSettled = entry
-  if (entry) return entry.settled
+  let entry = find(plan)
   const before = kept[0]
-  if (!before) return workedOut(plan).settled
-  const transport = standInFor(plan, before, lastSettled ?? before)
-  return remember({ plan, transport, settled: false, known: null }).settled
+  if (!entry && before)
+    entry = remember({
+      plan,
+      transport: standInFor(plan, before, lastSettled ?? before),
+      settled: false,
+      known: null
+    })
+  entry ??= workedOut(plan)
+  if (entry.settled) lastSettled = entry
+  return entry.settled
 }
 
 /**

@@ -73,6 +73,7 @@ export function setLight(
     },
     opened: (plan) => {
       transportOf(plan)
+      standIn(plan)
       void elsewhere?.(plan).catch(() => (elsewhere = null))
     },
     late
