@@ -44,13 +44,21 @@ const cell = (source: SourceId, place: Place): Cell =>
   ledger.value.rows.find((row) => row.source === source)!.cells[place]!
 /** Nobody asks how sure a light is that nobody sees. */
 const FAINT = -9.9
-/** How unsure a cell is, where its model is weak; '' where it is not. */
-const offBy = (source: SourceId, place: Place): string => {
-  const { state, level } = cell(source, place)
+const offOf = ({ source, place, state, level }: Cell): string => {
   if (state !== 'known' || level < FAINT) return ''
   const stops = offByAtMost(weaknessesOf(plan.value, source, place))
   return stops >= 0.1 ? plain(stops, 1) : ''
 }
+/** How unsure each cell is, where its model is weak; '' where it is not. */
+const offs = computed(
+  () =>
+    new Map(
+      ledger.value.rows.flatMap(({ source, cells }) =>
+        ledger.value.places.map((place) => [`${source}-${place}`, offOf(cells[place]!)] as const)
+      )
+    )
+)
+const offBy = (source: SourceId, place: Place): string => offs.value.get(`${source}-${place}`) ?? ''
 const about = (source: SourceId): string => {
   const light = plan.value.lights.find((each) => each.id === source)
   return light
