@@ -17,9 +17,10 @@ import { visibleShares } from '../set/inFrame'
  */
 const WASHED_STOPS = -4
 const FAINTEST_STOPS = -7
-/** Half width of the lens front that a flag has to shade, mm; at least its pupil. */
-const frontHalfMm = (plan: Plan): number =>
-  Math.max(frontDiameterMm(plan), plan.lens.focalMm / 2 ** (plan.lens.widestStops / 2)) / 2
+/** Where a lens takes no room, mm; common practice, no source. */
+const FRONT_MM = 70
+/** Half width of the lens front that a flag has to shade, mm. */
+const frontHalfMm = (plan: Plan): number => (frontDiameterMm(plan) || FRONT_MM) / 2
 
 /**
  * A flag close to the light that just shades the lens front; left out when it would shade the

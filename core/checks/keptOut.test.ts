@@ -88,6 +88,13 @@ describe('what keeps it out', () => {
     expect(card.widthMm).toBe(Math.ceil((20 * (1 - 40 / far) + 70 * (40 / far)) * 1.15))
     expect(flag.effectStops!).toBeLessThan(-3)
   })
+  test('a wider lens front asks for a larger flag', () => {
+    const wide = { ...aside, lens: { ...aside.lens, frontDiameterMm: 120 } }
+    const flag = check([], wide).remedies.find((each) => each.kind === 'flag')!
+    const scene = sceneOf(wide)
+    const far = distance(scene.pose.front, scene.heads[0]!.at)
+    expect(flag.figures.sizeMm).toBe(Math.ceil((20 * (1 - 40 / far) + 120 * (40 / far)) * 1.15))
+  })
   test('where the light gives the subject nothing, nothing is taken from it', () => {
     const { axis, at } = sceneOf(plan).heads[0]!
     const shaded: Plan = {
