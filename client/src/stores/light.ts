@@ -56,14 +56,15 @@ export function setLight(
   /** Until the plan in hand has bounces of its own; those that changed meanwhile are passed over. */
   const wait = async (first: Plan): Promise<void> => {
     waiting = true
-    const timer = setTimeout(() => (late.value = true), LATE_MS)
     let about: Plan | null = first
     while (about && elsewhere && !standIn(about)) {
+      // A drag asks one question after the other: late is only one that takes long by itself.
+      const timer = setTimeout(() => (late.value = true), LATE_MS)
       await fetchBounces(about)
+      clearTimeout(timer)
       about = current()
     }
     if (about && !elsewhere) dropStandIn(about)
-    clearTimeout(timer)
     waiting = late.value = false
     settled.value++
   }
