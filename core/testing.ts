@@ -171,6 +171,20 @@ export const testCard = (part: Partial<Card> = {}): Card => ({
   ...part
 })
 
+/** A white room of 3 × 4 m, 2.1 m high. */
+export const testRoom = (part: Partial<NonNullable<Plan['room']>> = {}) => ({
+  widthMm: 3000,
+  depthMm: 4000,
+  leftMm: 1000,
+  behindMm: 1500,
+  ceilingMm: 1200,
+  floorMm: 900,
+  wallReflectance: 0.8,
+  ceilingReflectance: 0.8,
+  floorReflectance: 0.4,
+  ...part
+})
+
 /** What a patch of a frame taught about the key on the lit side, for the test head with nothing on. */
 export const testCorrection = (part: Partial<Correction> = {}): Correction => ({
   id: 'c',

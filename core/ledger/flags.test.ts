@@ -9,6 +9,7 @@ import {
   testLight,
   testPlan,
   testReading,
+  testRoom,
   testStrobe
 } from '../testing'
 import { heldBy } from './corrections'
@@ -109,17 +110,7 @@ describe('a room', () => {
   const outside = (change: (p: Plan) => void): boolean =>
     flags((p) => {
       p.background.distanceMm = 800
-      p.room = {
-        widthMm: 3000,
-        depthMm: 4000,
-        leftMm: 1000,
-        behindMm: 1500,
-        ceilingMm: 1200,
-        floorMm: 900,
-        wallReflectance: 0.8,
-        ceilingReflectance: 0.8,
-        floorReflectance: 0.4
-      }
+      p.room = testRoom()
       change(p)
     }).includes('outside-room')
   test('all stands in it', () => expect(outside(() => undefined)).toBe(false))

@@ -173,7 +173,7 @@ export const ofSheet =
   })
 
 /** A flat four-cornered part, its corners in order round it: −1 to 1 along either pair of sides. */
-export const ofQuadrilateral =
+const ofQuadrilateral =
   ([first, second, third, last]: readonly Vec[], normal: Vec): PieceOf =>
   (u0, u1, v0, v1) => {
     const side = scale(sub(second!, first!), 0.5)

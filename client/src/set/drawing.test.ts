@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { transportOf } from '@core/set/remembered'
 import { direction, pointOf, positionOf, type Vec } from '@core/set/vec'
-import { testLight, testPlan, testStrobe } from '@core/testing'
+import { testLight, testPlan, testRoom, testStrobe } from '@core/testing'
 import {
   beamFan,
   fitOf,
@@ -56,17 +56,7 @@ describe('the set flattened', () => {
     })
     expect(drawn[0]).toEqual([expect.closeTo(130, 6), expect.closeTo(90, 6)])
     expect(drawn[1]).toEqual([expect.closeTo(80, 6), expect.closeTo(80, 6)])
-    const room = {
-      widthMm: 3000,
-      depthMm: 4000,
-      leftMm: 1000,
-      behindMm: 1500,
-      ceilingMm: 1200,
-      floorMm: 900,
-      wallReflectance: 0.8,
-      ceilingReflectance: 0.8,
-      floorReflectance: 0.4
-    }
+    const room = testRoom()
     const flat = roomOutline('above', room)
     expect(size(flat)).toEqual([3000, 4000])
     expect(Math.min(...flat.map(([x]) => x))).toBe(-1000)

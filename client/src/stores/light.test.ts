@@ -4,7 +4,7 @@ import { evaluate } from '@core/ledger/evaluate'
 import type { Plan } from '@core/plan/plan'
 import { transportOf } from '@core/set/remembered'
 import { computeTransport, type Bounces } from '@core/set/transport'
-import { testPlan } from '@core/testing'
+import { testPlan, testRoom } from '@core/testing'
 import { setLight } from './light'
 
 /** A pale room: most of what arrives at the shadow side has bounced. */
@@ -12,17 +12,7 @@ const inRoom = (widthMm: number): Plan =>
   testPlan((p) => {
     p.subject.shape = 'ellipsoid'
     p.subject.widthMm = widthMm
-    p.room = {
-      widthMm: 3000,
-      depthMm: 3000,
-      leftMm: 1500,
-      behindMm: 1500,
-      ceilingMm: 1200,
-      floorMm: 900,
-      wallReflectance: 0.8,
-      ceilingReflectance: 0.8,
-      floorReflectance: 0.4
-    }
+    p.room = testRoom()
   })
 const moved = (plan: Plan, distanceMm: number): Plan => ({
   ...plan,
