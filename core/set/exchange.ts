@@ -19,6 +19,9 @@ const MOST_REFLECTANCE = 0.98
 /** What falls on each patch straight → with every bounce. */
 export type Bounced = (straight: Float64Array) => Float64Array
 
+/** Rows of a room that fill their hemisphere this well are scaled no more. */
+const SETTLED = 2e-4
+
 /** Patches farther from each other than this against their sizes count as points; squared. */
 const FAR2 = 0.2
 
@@ -99,7 +102,10 @@ function behind(a: Patch, b: Patch): boolean {
   return up + b.radiusMm <= 1e-9 || (a.of === b.of && a.on === b.on && Math.abs(up) < 1e-9)
 }
 
-/** Symmetric exchange areas, mm²: [patch × patch], what stands in the way counted. */
+/**
+ * Exchange areas, mm²: [patch × patch] below the diagonal, what stands in the way counted; the same
+ * above it.
+ */
 function exchangeAreas({ patches, ofRoom }: Reflectors, surfaces: Surfaces): Float64Array {
   const n = patches.length
   const seen = new Float64Array(n * n)
@@ -111,17 +117,20 @@ function exchangeAreas({ patches, ofRoom }: Reflectors, surfaces: Surfaces): Flo
       if (behind(a, b) || behind(b, a)) continue
       const all = freeExchange(a, b)
       if (all === 0) continue
-      seen[k * n + l] = seen[l * n + k] = all * seenShare(a, b, surfaces, all)
+      seen[k * n + l] = all * seenShare(a, b, surfaces, all)
       if (free) free[k * n + l] = free[l * n + k] = all
     }
   if (free) fillRoom(patches, ofRoom, free, seen)
-  const sums = patches.map((patch, k) => {
-    let sum = 0
-    for (let l = 0; l < n; l++) sum += seen[k * n + l]!
-    return sum > patch.areaMm2 ? patch.areaMm2 / sum : 1
-  })
+  const sums = new Float64Array(n)
   for (let k = 0; k < n; k++)
-    for (let l = 0; l < n; l++) seen[k * n + l]! *= Math.min(sums[k]!, sums[l]!)
+    for (let l = 0; l < k; l++) {
+      const area = seen[k * n + l]!
+      sums[k]! += area
+      sums[l]! += area
+    }
+  const most = sums.map((sum, k) => Math.min(1, patches[k]!.areaMm2 / sum))
+  for (let k = 0; k < n; k++)
+    for (let l = 0; l < k; l++) seen[k * n + l]! *= Math.min(most[k]!, most[l]!)
   return seen
 }
 
@@ -142,12 +151,17 @@ function fillRoom(
     for (let l = 0; l < n; l++) if (ofRoom[l]) sum += free[k * n + l]! * factor[l]!
     return sum
   }
-  for (let turn = 0; turn < 12; turn++)
+  let off = 1
+  for (let turn = 0; turn < 12 && off > SETTLED; turn++) {
+    off = 0
     for (let k = 0; k < n; k++)
       if (ofRoom[k]) {
         const sum = sumOf(k) * factor[k]!
-        if (sum > 0) factor[k]! *= Math.sqrt(patches[k]!.areaMm2 / sum)
+        if (sum <= 0) continue
+        factor[k]! *= Math.sqrt(patches[k]!.areaMm2 / sum)
+        off = Math.max(off, Math.abs(sum / patches[k]!.areaMm2 - 1))
       }
+  }
   for (let k = 0; k < n; k++)
     if (!ofRoom[k]) {
       let sum = 0
@@ -155,7 +169,7 @@ function fillRoom(
       if (sum > 0) factor[k] = Math.min(1.5, Math.max(0.7, patches[k]!.areaMm2 / sum))
     }
   for (let k = 0; k < n; k++)
-    for (let l = 0; l < n; l++)
+    for (let l = 0; l < k; l++)
       if (ofRoom[k] && ofRoom[l]) seen[k * n + l]! *= factor[k]! * factor[l]!
       else if (ofRoom[l]) seen[k * n + l]! *= factor[k]!
       else if (ofRoom[k]) seen[k * n + l]! *= factor[l]!

@@ -173,21 +173,25 @@ export const ofSheet =
   })
 
 /** A flat four-cornered part, its corners in order round it: −1 to 1 along either pair of sides. */
-const ofQuadrilateral =
-  ([first, second, third, last]: readonly Vec[], normal: Vec): PieceOf =>
-  (u0, u1, v0, v1) => {
-    const side = scale(sub(second!, first!), 0.5)
-    const up = scale(sub(last!, first!), 0.5)
-    const skew = scale(sub(sub(third!, last!), sub(second!, first!)), 0.25)
-    const [u, v] = [(u0 + u1) / 2 + 1, (v0 + v1) / 2 + 1]
-    const at = add(first!, add(add(scale(side, u), scale(up, v)), scale(skew, u * v)))
-    const [along, across] = [add(side, scale(skew, v)), add(up, scale(skew, u))]
+function ofQuadrilateral([first, second, third, last]: readonly Vec[], normal: Vec): PieceOf {
+  // From the middle along either pair of sides, and how much the far side differs from the near.
+  const middle = scale(add(add(first!, second!), add(third!, last!)), 0.25)
+  const side = scale(sub(add(second!, third!), add(first!, last!)), 0.25)
+  const up = scale(sub(add(third!, last!), add(first!, second!)), 0.25)
+  const skew = scale(sub(sub(third!, last!), sub(second!, first!)), 0.25)
+  return (u0, u1, v0, v1) => {
+    const u = (u0 + u1) / 2
+    const v = (v0 + v1) / 2
+    const spot = (k: 0 | 1 | 2): number => middle[k] + u * side[k] + v * (up[k] + u * skew[k])
+    const along = add(side, scale(skew, v))
+    const across = add(up, scale(skew, u))
     return {
-      at,
+      at: [spot(0), spot(1), spot(2)],
       normal,
       areaMm2: Math.abs(dot(cross(along, across), normal)) * (u1 - u0) * (v1 - v0)
     }
   }
+}
 
 /** One side of a sheet, cut along lines that may lean. */
 export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }: Strips): Patch[] {
