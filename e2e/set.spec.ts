@@ -35,6 +35,17 @@ test('lights, cards, flags and places are added, named, switched, copied and tak
   await saved(page)
 })
 
+test('with three lights every verdict’s figure is there in full', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: '+ Light' }).click()
+  await expect(page.locator('[data-pick="C"]')).toBeVisible()
+  const figures = page.locator('.verdict .num')
+  await expect(figures).toHaveCount(6)
+  expect(
+    await figures.evaluateAll((all) => all.map((each) => each.scrollWidth - each.clientWidth))
+  ).toEqual([0, 0, 0, 0, 0, 0])
+})
+
 test('a light is dragged in either drawing, turned, nudged by keys and typed both ways; one drag is one undo', async ({
   page,
   newShoot

@@ -120,7 +120,8 @@ const leadText = (verdict: Verdict): string =>
 .verdicts {
   contain: layout;
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  /* Three abreast where their figures fit, else two. */
+  grid-template-columns: repeat(auto-fit, minmax(max(9.2rem, 30%), 1fr));
   align-content: center;
   padding: 0 0.5rem;
   gap: 0 0.5rem;
@@ -163,6 +164,7 @@ const leadText = (verdict: Verdict): string =>
 }
 @media (max-width: 760px) {
   .verdicts {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
     padding: 0 0.4rem;
     gap: 0 0.2rem;
   }
