@@ -180,3 +180,17 @@ test("whoever is given a stand-in is heard of, nobody who is given the set's own
   expect(heard).toBe(1)
   hearOfStandIns(() => undefined)
 })
+
+test('one that was passed over and comes back stands in with the bounces last known', () => {
+  const plan = { ...fourLights(), view: { elevationDeg: 7 } }
+  transportOf(plan)
+  standIn(plan)
+  const one = STEPS.move!(plan, 1, 11)
+  const other = STEPS.move!(plan, 1, -50)
+  expect(standIn(one)).toBe(false)
+  expect(standIn(other)).toBe(false)
+  settle(other, computeTransport(other))
+  expect(standIn(one)).toBe(false)
+  expect(transportOf(one).bounce).toEqual(transportOf(other).bounce)
+  expect(transportOf(one).direct).toEqual(computeTransport(one).direct)
+})

@@ -5,7 +5,7 @@
  */
 import type { Plan } from '../plan/plan'
 import { sameLights, samePlaces, sameStage } from './same'
-import { standInFor } from './standIn'
+import { bouncesFrom, standInFor } from './standIn'
 import { workOut, type Bounces, type Known, type Transport } from './transport'
 
 interface Entry {
@@ -76,6 +76,11 @@ export function transportOf(plan: Plan): Transport {
  */
 export function standIn(plan: Plan): boolean {
   let entry = find(plan)
+  // One that was passed over may stand in with bounces older than the last known.
+  if (entry && !entry.settled && lastSettled) {
+    const { scene } = entry.transport
+    entry.transport = { ...entry.transport, ...bouncesFrom(lastSettled, plan, scene) }
+  }
   const before = kept[0]
   if (!entry && before)
     entry = remember({

@@ -3,9 +3,9 @@
  * last known, light by light and place by place. What was not there yet gets none.
  */
 import type { Plan } from '../plan/plan'
-import { sceneOf } from './scene'
+import { sceneOf, type Scene } from './scene'
 import { straightLight } from './straight'
-import { noBounces, takeBounces, type Transport } from './transport'
+import { noBounces, takeBounces, type Bounces, type Transport } from './transport'
 import { unmovedSince } from './unmoved'
 
 /** A set's light, with the plan it belongs to. */
@@ -17,6 +17,24 @@ export interface Lit {
 const indexById = (list: readonly { readonly id: string }[]): Map<string, number> =>
   new Map(list.map(({ id }, i) => [id, i]))
 
+/** The bounces of another set, for the lights and places of a plan's. */
+export function bouncesFrom(other: Lit, { lights }: Plan, { places }: Scene): Bounces {
+  const old = other.transport
+  const bounces = noBounces(old.reflectors, lights.length * places.length)
+  const lightAt = indexById(other.plan.lights)
+  const placeAt = indexById(old.scene.places)
+  lights.forEach(({ id }, i) =>
+    places.forEach((place, j) => {
+      const light = lightAt.get(id)
+      const spot = placeAt.get(place.id)
+      if (light === undefined || spot === undefined) return
+      const from = light * old.scene.places.length + spot
+      takeBounces(bounces, i * places.length + j, old, from)
+    })
+  )
+  return bounces
+}
+
 /**
  * @param before set with most of the same straight light
  * @param lastKnown set whose bounces stand in
@@ -25,17 +43,5 @@ export function standInFor(plan: Plan, before: Lit, lastKnown: Lit): Transport {
   const scene = sceneOf(plan)
   const unmoved = unmovedSince({ plan: before.plan, scene: before.transport.scene }, plan, scene)
   const straight = straightLight(scene, unmoved && { straight: before.transport, unmoved })
-  const old = lastKnown.transport
-  const bounces = noBounces(old.reflectors, plan.lights.length * scene.places.length)
-  const lights = indexById(lastKnown.plan.lights)
-  const places = indexById(old.scene.places)
-  plan.lights.forEach(({ id }, i) =>
-    scene.places.forEach((place, j) => {
-      const [light, spot] = [lights.get(id), places.get(place.id)]
-      if (light === undefined || spot === undefined) return
-      const from = light * old.scene.places.length + spot
-      takeBounces(bounces, i * scene.places.length + j, old, from)
-    })
-  )
-  return { ...straight, ...bounces }
+  return { ...straight, ...bouncesFrom(lastKnown, plan, scene) }
 }
