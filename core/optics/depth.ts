@@ -73,6 +73,15 @@ export function pupilDistanceMm(lens: Omit<LensInFront, 'fNumber'>): number {
 }
 
 /**
+ * Width of the cone of light from the point in focus into the entrance pupil, over its length.
+ * @returns > 0
+ */
+export function coneWidth(lens: LensInFront): number {
+  const { pupilMm, distanceMm } = coneOf(lens)
+  return pupilMm / distanceMm
+}
+
+/**
  * Exact limits: near = u·A/(A + k), far = u·A/(A − k), k = c/m, A the entrance pupil and u the
  * subject's distance from it, both as the close-up lens shows them.
  * @param circleMm permitted blur disc on the sensor, > 0

@@ -12,6 +12,7 @@ import {
 import { magnificationAtDistance, sensorToSubject } from '../optics/closeUp'
 import {
   airyDisc,
+  coneWidth,
   defocusAtEnds,
   depthLimits,
   printCircleMm,
@@ -103,22 +104,34 @@ const frontLens = ({ lens, focus }: Used, fNumber: number): LensInFront => ({
 /** A pupil at infinity is taken to stand so far off, mm. */
 const FARTHEST_MM = 1e6
 
+/** Magnification of the lens in front of the converter, no more than it focuses. */
+function focusedMagnification(plan: Used): number {
+  const most = magnificationsOf(plan)[1] / plan.focus.teleconverter
+  return Math.min(plan.focus.magnification / plan.focus.teleconverter, Math.max(most, 1e-3))
+}
+
 /**
  * Where the sensor plane and the entrance pupil stand, from the subject. Past what the lens focuses
  * (which is flagged) they stay where its closest focus puts them: it comes no farther off again.
  */
 export function standOf(plan: Used): { readonly sensorMm: number; readonly pupilMm: number } {
-  const front = frontLens(plan, 1)
-  const most = magnificationsOf(plan)[1] / plan.focus.teleconverter
-  const magnification = Math.min(front.magnification, Math.max(most, 1e-3))
+  const magnification = focusedMagnification(plan)
   return {
     sensorMm: sensorToSubject(
       combinedFocalMm(plan.lens.focalMm, plan.focus.dioptres),
       magnification
     ),
-    pupilMm: Math.min(FARTHEST_MM, pupilDistanceMm({ ...front, magnification }))
+    pupilMm: Math.min(FARTHEST_MM, pupilDistanceMm({ ...frontLens(plan, 1), magnification }))
   }
 }
+
+/** Width of the entrance pupil as it shows from the subject, at `standOf`'s distance; mm. */
+export const pupilWidthMm = (plan: Set): number =>
+  standOf(plan).pupilMm *
+  coneWidth({
+    ...frontLens(plan, markedFNumber(plan)),
+    magnification: focusedMagnification(plan)
+  })
 
 /** Airy disc on the sensor at the aperture in use, mm. */
 export const airyDiscOf = (plan: Set): number => airyDisc(effectiveFNumberOf(plan))

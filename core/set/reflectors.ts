@@ -43,7 +43,7 @@ const strips = (halfMm: number, othersMm: number): number[] =>
   even(Math.max(3, Math.min(6, Math.round((4 * halfMm) / othersMm))))
 
 /** Inner sides of a room, facing in. */
-function roomSheets(room: NonNullable<Plan['room']>) {
+export function roomSheets(room: NonNullable<Plan['room']>) {
   const { widthMm, depthMm, leftMm, behindMm, ceilingMm, floorMm } = room
   const [left, right, back, front] = [-leftMm, widthMm - leftMm, -behindMm, depthMm - behindMm]
   const middle: Vec = [(left + right) / 2, (ceilingMm - floorMm) / 2, (back + front) / 2]

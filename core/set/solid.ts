@@ -71,50 +71,39 @@ export function throughSolid(kind: number, ray: Float64Array): boolean {
   return near < far
 }
 
-interface PointWithNormal {
-  readonly x: number
-  readonly y: number
-  readonly z: number
-  nx: number
-  ny: number
-  nz: number
-}
-
 /**
  * Puts the unit normal that points out of a solid at a point of its surface.
  * @param kind BOX, ELLIPSOID or CYLINDER
  * @param data from `o` on: its axes over its half sizes, each with what its middle gives along it
- * @param point of the surface, in the set's axes; its normal is filled
+ * @param hit [7] as of Surfaces.nearest: the point in the set's axes; its normal is filled
  */
 export function solidNormal(
   kind: number,
   data: Float64Array,
   o: number,
-  point: PointWithNormal
+  hit: Float64Array
 ): void {
-  const own = (k: number): number =>
-    point.x * data[o + k]! +
-    point.y * data[o + k + 1]! +
-    point.z * data[o + k + 2]! -
-    data[o + k + 3]!
-  const [lx, ly, lz] = [own(0), own(4), own(8)]
+  const px = hit[1]!
+  const py = hit[2]!
+  const pz = hit[3]!
   // The gradient of what is 1 on the surface, in the solid's own axes.
-  let [gx, gy, gz] = [lx, ly, lz]
+  let gx = px * data[o]! + py * data[o + 1]! + pz * data[o + 2]! - data[o + 3]!
+  let gy = px * data[o + 4]! + py * data[o + 5]! + pz * data[o + 6]! - data[o + 7]!
+  let gz = px * data[o + 8]! + py * data[o + 9]! + pz * data[o + 10]! - data[o + 11]!
   if (kind === CYLINDER) {
-    const onEnd = Math.abs(ly) >= Math.hypot(lx, lz)
-    if (onEnd) gx = gz = 0
+    if (gy * gy >= gx * gx + gz * gz) gx = gz = 0
     else gy = 0
   } else if (kind === BOX) {
-    const most = Math.max(Math.abs(lx), Math.abs(ly), Math.abs(lz))
-    if (Math.abs(ly) === most) gx = gz = 0
-    else if (Math.abs(lx) === most) gy = gz = 0
+    const [ax, ay, az] = [Math.abs(gx), Math.abs(gy), Math.abs(gz)]
+    if (ay >= ax && ay >= az) gx = gz = 0
+    else if (ax >= az) gy = gz = 0
     else gx = gy = 0
   }
   const x = gx * data[o]! + gy * data[o + 4]! + gz * data[o + 8]!
   const y = gx * data[o + 1]! + gy * data[o + 5]! + gz * data[o + 9]!
   const z = gx * data[o + 2]! + gy * data[o + 6]! + gz * data[o + 10]!
-  const size = Math.hypot(x, y, z) || 1
-  point.nx = x / size
-  point.ny = y / size
-  point.nz = z / size
+  const size = Math.sqrt(x * x + y * y + z * z) || 1
+  hit[4] = x / size
+  hit[5] = y / size
+  hit[6] = z / size
 }

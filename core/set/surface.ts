@@ -11,22 +11,6 @@ import { dot, type Vec } from './vec'
 
 export * from './shapes'
 
-/** Where a ray meets a surface; filled in place. */
-export interface Hit {
-  /** along the ray, in lengths of its direction */
-  along: number
-  x: number
-  y: number
-  z: number
-  /** unit normal on the side the ray comes from */
-  nx: number
-  ny: number
-  nz: number
-  /** the surface met, as an index into the list */
-  index: number
-}
-const newHit = (): Hit => ({ along: 0, x: 0, y: 0, z: 0, nx: 0, ny: 0, nz: 0, index: -1 })
-
 /** Whether anything stands between two points; what one of them lies on does not count. */
 export type Blocked = (
   ax: number,
@@ -54,24 +38,13 @@ export interface Surfaces {
   readonly between: Between
   /**
    * The first surface a ray meets.
-   * @param ox,oy,oz where it starts
-   * @param dx,dy,dz its direction, of any length
-   * @param least nothing nearer counts, in lengths of the direction
-   * @param most nothing farther counts
-   * @param hit filled when there is one
-   * @returns whether there is one
+   * @param ray [8] where it starts, its direction of any length, and between which lengths of it a
+   *   surface counts
+   * @param hit [7] filled with the lengths along, the point, and the unit normal on the side the
+   *   ray comes from
+   * @returns its index; −1: none
    */
-  readonly nearest: (
-    ox: number,
-    oy: number,
-    oz: number,
-    dx: number,
-    dy: number,
-    dz: number,
-    least: number,
-    most: number,
-    hit: Hit
-  ) => boolean
+  readonly nearest: (ray: Float64Array, hit: Float64Array) => number
 }
 
 /**
@@ -196,45 +169,32 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return false
   }
 
-  const putNormal = (hit: Hit, dx: number, dy: number, dz: number): void => {
-    const o = hit.index * ROW
-    if (kinds[hit.index]! <= RING) {
-      hit.nx = data[o]!
-      hit.ny = data[o + 1]!
-      hit.nz = data[o + 2]!
-    } else solidNormal(kinds[hit.index]!, data, o, hit)
-    if (hit.nx * dx + hit.ny * dy + hit.nz * dz <= 0) return
-    hit.nx = -hit.nx
-    hit.ny = -hit.ny
-    hit.nz = -hit.nz
+  const putNormal = (i: number, line: Float64Array, hit: Float64Array): void => {
+    const o = i * ROW
+    if (kinds[i]! <= RING) for (let k = 0; k < 3; k++) hit[4 + k] = data[o + k]!
+    else solidNormal(kinds[i]!, data, o, hit)
+    if (hit[4]! * line[3]! + hit[5]! * line[4]! + hit[6]! * line[5]! <= 0) return
+    for (let k = 4; k < 7; k++) hit[k] = -hit[k]!
   }
 
-  const nearest: Surfaces['nearest'] = (ox, oy, oz, dx, dy, dz, least, most, hit) => {
-    let best = most
-    asked[0] = ox
-    asked[1] = oy
-    asked[2] = oz
-    asked[3] = dx
-    asked[4] = dy
-    asked[5] = dz
-    hit.index = -1
+  const nearest: Surfaces['nearest'] = (line, hit) => {
+    const least = line[6]!
+    let best = line[7]!
+    let met = -1
     for (let i = 0; i < count; i++) {
-      const o = i * ROW
       const kind = kinds[i]!
       let t = Infinity
-      if (kind <= RING) t = atSheet(o, kind, asked, best)
-      else if (inSolid(o, kind, asked)) t = ray[6]! > least ? ray[6]! : ray[7]!
+      if (kind <= RING) t = atSheet(i * ROW, kind, line, best)
+      else if (inSolid(i * ROW, kind, line)) t = ray[6]! > least ? ray[6]! : ray[7]!
       if (!(t > least && t < best)) continue
       best = t
-      hit.index = i
+      met = i
     }
-    if (hit.index < 0) return false
-    hit.along = best
-    hit.x = ox + dx * best
-    hit.y = oy + dy * best
-    hit.z = oz + dz * best
-    putNormal(hit, dx, dy, dz)
-    return true
+    if (met < 0) return -1
+    hit[0] = best
+    for (let k = 0; k < 3; k++) hit[1 + k] = line[k]! + line[3 + k]! * best
+    putNormal(met, line, hit)
+    return met
   }
   const reaches: Surfaces['reaches'] = (i, axis, past) => {
     const each = list[i]!
@@ -275,12 +235,13 @@ export function firstMet(
   least = EPS,
   most = Infinity
 ): Met | null {
-  const hit = newHit()
-  if (!surfaces.nearest(...from, ...way, least, most, hit)) return null
+  const hit = new Float64Array(7)
+  const index = surfaces.nearest(Float64Array.of(...from, ...way, least, most), hit)
+  if (index < 0) return null
   return {
-    at: [hit.x, hit.y, hit.z],
-    normal: [hit.nx, hit.ny, hit.nz],
-    along: hit.along,
-    surface: surfaces.list[hit.index]!
+    at: [hit[1]!, hit[2]!, hit[3]!],
+    normal: [hit[4]!, hit[5]!, hit[6]!],
+    along: hit[0]!,
+    surface: surfaces.list[index]!
   }
 }

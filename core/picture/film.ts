@@ -1,0 +1,84 @@
+/**
+ * What the tracer has gathered: for every source and pixel the light's sum and its spread, and
+ * what stands there first. Linear: 1 is level 0 for a source that gives level 0 on an 18 % card.
+ */
+
+/** Sources of a picture: ambient round the subject, ambient behind it, then the lights. */
+export const AMBIENT_SOURCES = 2
+export const sourcesOf = (lights: number): number => AMBIENT_SOURCES + lights
+
+/** Which rows of a picture a film holds: every so many, from one on. */
+export interface Stripe {
+  readonly first: number
+  readonly step: number
+}
+
+export interface Film {
+  readonly width: number
+  /** of the whole picture */
+  readonly height: number
+  readonly stripe: Stripe
+  readonly rows: number
+  readonly sources: number
+  /** [source × pixel × 3] sums of red, green, blue */
+  readonly light: Float32Array
+  /** [source × pixel] sums of squares of each sample's luminance */
+  readonly squares: Float32Array
+  /** [pixel × SHOWN] sums of what is seen first: normal, distance in mm, its square, albedo */
+  readonly shown: Float32Array
+  /** [pixel] which surface, one more than its index; 0: none. Of the first sample */
+  readonly which: Uint8Array
+  /** [pixel] of how many samples the light came by a way that is only guessed: through glass */
+  readonly guessed: Float32Array
+  /** how many samples each pixel has */
+  samples: number
+}
+export const SHOWN = 8
+
+export function newFilm(
+  width: number,
+  height: number,
+  sources: number,
+  stripe: Stripe = { first: 0, step: 1 }
+): Film {
+  const rows = Math.max(0, Math.ceil((height - stripe.first) / stripe.step))
+  const pixels = width * rows
+  return {
+    width,
+    height,
+    stripe,
+    rows,
+    sources,
+    light: new Float32Array(sources * pixels * 3),
+    squares: new Float32Array(sources * pixels),
+    shown: new Float32Array(pixels * SHOWN),
+    which: new Uint8Array(pixels),
+    guessed: new Float32Array(pixels),
+    samples: 0
+  }
+}
+
+/** Luminance of linear red, green, blue. Source: Rec. 709 primaries, as sRGB (IEC 61966-2-1). */
+export const LUMINANCE = [0.2126, 0.7152, 0.0722] as const
+
+/** Copies the rows a film holds into the film of the whole picture. */
+export function merge(part: Film, into: Film): void {
+  const { width, sources, stripe, rows } = part
+  const from = width * rows
+  const to = into.width * into.rows
+  for (let r = 0; r < rows; r++) {
+    const at = (stripe.first + r * stripe.step) * width
+    const own = r * width
+    for (let s = 0; s < sources; s++) {
+      into.light.set(
+        part.light.subarray((s * from + own) * 3, (s * from + own + width) * 3),
+        (s * to + at) * 3
+      )
+      into.squares.set(part.squares.subarray(s * from + own, s * from + own + width), s * to + at)
+    }
+    into.shown.set(part.shown.subarray(own * SHOWN, (own + width) * SHOWN), at * SHOWN)
+    into.which.set(part.which.subarray(own, own + width), at)
+    into.guessed.set(part.guessed.subarray(own, own + width), at)
+  }
+  into.samples = part.samples
+}

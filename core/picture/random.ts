@@ -1,0 +1,77 @@
+/**
+ * Evenly spread numbers for the picture: the same seed gives the same ones, on every machine.
+ * Sources: Sobol's sequence, its first two dimensions; scrambled by hashing as in Burley, "Practical
+ * Hash-based Owen Scrambling", JCGT 2020, with the permutation of Laine and Karras 2011.
+ */
+
+/** A 32-bit number that looks unlike its neighbours'. Source: Wellons, "Hash prospector", 2018. */
+export function hashed(value: number): number {
+  let x = value | 0
+  x = Math.imul(x ^ (x >>> 16), 0x7feb352d)
+  x = Math.imul(x ^ (x >>> 15), 0x846ca68b)
+  return x ^ (x >>> 16)
+}
+
+function bitsReversed(value: number): number {
+  let x = value
+  x = ((x >>> 1) & 0x55555555) | ((x & 0x55555555) << 1)
+  x = ((x >>> 2) & 0x33333333) | ((x & 0x33333333) << 2)
+  x = ((x >>> 4) & 0x0f0f0f0f) | ((x & 0x0f0f0f0f) << 4)
+  x = ((x >>> 8) & 0x00ff00ff) | ((x & 0x00ff00ff) << 8)
+  return (x >>> 16) | (x << 16)
+}
+
+/** Each bit turned or not by those above it, seen in a mirror. */
+function permuted(value: number, seed: number): number {
+  let x = (value + seed) | 0
+  x ^= Math.imul(x, 0x6c50b47c)
+  x ^= Math.imul(x, 0xb82f1e52)
+  x ^= Math.imul(x, 0xc7afe638)
+  return x ^ Math.imul(x, 0x8d22f6e6)
+}
+
+const scrambled = (value: number, seed: number): number =>
+  bitsReversed(permuted(bitsReversed(value), seed))
+
+/** Second dimension of Sobol's sequence, bits from the top. */
+function sobol(index: number): number {
+  let x = 0
+  let way = 1 << 31
+  for (let i = index; i !== 0; i >>>= 1) {
+    if (i & 1) x ^= way
+    way ^= way >>> 1
+  }
+  return x
+}
+
+const ONE = 2 ** -32
+/** Samples of a pixel are told apart up to here. */
+const MOST = 0xffff
+
+/**
+ * Two numbers of 0 to 1, spread so that the samples of one seed fill the square evenly.
+ * @param index of the sample, 0 and on
+ * @param seed another one gives another, unrelated series
+ * @param out [2] filled
+ */
+export function evenPair(index: number, seed: number, out: Float64Array): void {
+  const i = scrambled(index, hashed(seed)) & MOST
+  out[0] = (permutedTop(bitsReversed(i), hashed(seed + 0x3c6ef372)) >>> 0) * ONE
+  out[1] = (permutedTop(sobol(i), hashed(seed + 0x1b873593)) >>> 0) * ONE
+}
+/** Scrambles a fraction whose first bit is the top one. */
+const permutedTop = (value: number, seed: number): number =>
+  bitsReversed(permuted(bitsReversed(value), seed))
+
+/**
+ * The next number of 0 to 1 of a series without any order. Source: the counter and mixing of
+ * "mulberry32", T. Ettinger, public domain.
+ * @param state [1] moved on
+ */
+export function nextOf(state: Int32Array): number {
+  const s = (state[0]! + 0x6d2b79f5) | 0
+  state[0] = s
+  let t = Math.imul(s ^ (s >>> 15), 1 | s)
+  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+  return ((t ^ (t >>> 14)) >>> 0) * ONE
+}
