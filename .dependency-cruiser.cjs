@@ -18,6 +18,7 @@ const CORE = [
   'checks',
   'measure',
   'run',
+  'picture',
   'api'
 ]
 

@@ -57,8 +57,7 @@ export function towards(emitter: Emitter, line: Float64Array, spot: Float64Array
     u = r * Math.cos(angle)
     v = r * Math.sin(angle)
   }
-  for (let k = 0; k < 3; k++)
-    line[3 + k] = at[k]! + u * across[k]! + v * upward[k]! - line[k]!
+  for (let k = 0; k < 3; k++) line[3 + k] = at[k]! + u * across[k]! + v * upward[k]! - line[k]!
 }
 
 /** Whether a line to the face at the back of a tube comes in by its mouth. */

@@ -30,23 +30,21 @@ function permuted(value: number, seed: number): number {
   return x ^ Math.imul(x, 0x8d22f6e6)
 }
 
-const scrambled = (value: number, seed: number): number =>
-  bitsReversed(permuted(bitsReversed(value), seed))
-
-/** Second dimension of Sobol's sequence, bits from the top. */
+/** Second dimension of Sobol's sequence, its first bit at the bottom. */
 function sobol(index: number): number {
   let x = 0
-  let way = 1 << 31
+  let way = 1
   for (let i = index; i !== 0; i >>>= 1) {
     if (i & 1) x ^= way
-    way ^= way >>> 1
+    way ^= way << 1
   }
   return x
 }
 
 const ONE = 2 ** -32
-/** Samples of a pixel are told apart up to here. */
+/** Samples of a pixel are told apart up to here; most have no more than the fewer. */
 const MOST = 0xffff
+const FEWER = 0x3ff
 
 /**
  * Two numbers of 0 to 1, spread so that the samples of one seed fill the square evenly.
@@ -55,13 +53,12 @@ const MOST = 0xffff
  * @param out [2] filled
  */
 export function evenPair(index: number, seed: number, out: Float64Array): void {
-  const i = scrambled(index, hashed(seed)) & MOST
-  out[0] = (permutedTop(bitsReversed(i), hashed(seed + 0x3c6ef372)) >>> 0) * ONE
-  out[1] = (permutedTop(sobol(i), hashed(seed + 0x1b873593)) >>> 0) * ONE
+  const own = hashed(seed)
+  const i = bitsReversed(permuted(bitsReversed(index), own)) & (index <= FEWER ? FEWER : MOST)
+  // The first dimension is the index itself, seen in a mirror: its first bit is at the bottom.
+  out[0] = (bitsReversed(permuted(i, own ^ 0x3c6ef372)) >>> 0) * ONE
+  out[1] = (bitsReversed(permuted(sobol(i), hashed(own ^ 0x1b873593))) >>> 0) * ONE
 }
-/** Scrambles a fraction whose first bit is the top one. */
-const permutedTop = (value: number, seed: number): number =>
-  bitsReversed(permuted(bitsReversed(value), seed))
 
 /**
  * The next number of 0 to 1 of a series without any order. Source: the counter and mixing of

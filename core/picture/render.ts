@@ -21,12 +21,7 @@ export function traceRow(tracer: Tracer, film: Film, row: number, from: number, 
     const seed = hashed(y * 0x10000 + x)
     for (let i = from; i < to; i++) {
       evenPair(i, seed, spot)
-      tracer.through(
-        (2 * (x + spot[0]!)) / width - 1,
-        1 - (2 * (y + spot[1]!)) / height,
-        seed,
-        i
-      )
+      tracer.through((2 * (x + spot[0]!)) / width - 1, 1 - (2 * (y + spot[1]!)) / height, seed, i)
       for (let s = 0; s < sources; s++) {
         const r = got[s * 3]!
         const g = got[s * 3 + 1]!

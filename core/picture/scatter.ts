@@ -30,13 +30,7 @@ function put(basis: Float64Array, x: number, y: number, z: number, ray: Float64A
 export function evenly(basis: Float64Array, spot: Float64Array, ray: Float64Array): void {
   const r = Math.sqrt(spot[0]!)
   const angle = 2 * Math.PI * spot[1]!
-  put(
-    basis,
-    r * Math.cos(angle),
-    r * Math.sin(angle),
-    Math.sqrt(Math.max(0, 1 - spot[0]!)),
-    ray
-  )
+  put(basis, r * Math.cos(angle), r * Math.sin(angle), Math.sqrt(Math.max(0, 1 - spot[0]!)), ray)
 }
 
 /** Mirrors a ray's direction. */
@@ -60,6 +54,17 @@ export function fresnelOver(cosIn: number, over: number): number {
   return (across * across + along * along) / 2
 }
 
+/** Index of glass, lacquer, chitin. Common handbook figure. */
+export const GLASS = 1.5
+/** What of light goes through a smooth clear coat, at a cosine from its normal. */
+export const coated = (cos: number): number => 1 - fresnelOver(Math.min(1, cos), GLASS)
+/**
+ * What a matt base under a coat sends on of what it would without, so that head on it is the same.
+ */
+export const COAT = 1 / coated(1) ** 2
+/** What comes out of the coat again of light spread evenly: ∫ (1 − F) 2 cos sin. */
+export const COAT_EVEN = 0.908
+
 /** Bends a ray's direction into what lies behind; only where it does not mirror all. */
 export function bent(basis: Float64Array, cosIn: number, over: number, ray: Float64Array): void {
   const cosOut = Math.sqrt(1 - (1 - cosIn * cosIn) / (over * over))
@@ -76,8 +81,8 @@ const density = (cosHalf: number, alpha2: number): number => {
   const d = cosHalf * cosHalf * (alpha2 - 1) + 1
   return alpha2 / (Math.PI * d * d)
 }
-/** Schlick's share between a metal's own at right angles and all at grazing. */
-const schlick = (own: number, cos: number): number => own + (1 - own) * (1 - cos) ** 5
+/** What a metal mirrors of one colour: its own share head on, all at grazing. Source: Schlick 1994. */
+export const metalShare = (own: number, cos: number): number => own + (1 - own) * (1 - cos) ** 5
 
 /**
  * What a rough metal sends to a ray of light from a direction.
@@ -166,6 +171,3 @@ export function byFacet(
   out[1] = density(hz, alpha2) / (1 + lambdaOut) / (4 * cosOut)
   return cosFacet
 }
-
-/** What a metal mirrors of one colour. */
-export const metalShare = schlick

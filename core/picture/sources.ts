@@ -1,6 +1,6 @@
 /**
- * How much of each source of a film is in the picture: everything that changes a light as a whole,
- * by the ledger's own sums, so that it is mixed without tracing.
+ * How much of each source of a picture is in it: everything that changes a light as a whole, by the
+ * ledger's own sums, so that it is mixed without tracing.
  */
 import { ambientCell, lightStops } from '../ledger/cells'
 import { correctionFor } from '../ledger/corrections'
@@ -8,8 +8,8 @@ import type { LightId, Plan } from '../plan/plan'
 import type { PlacePoint } from '../set/places'
 import { AMBIENT_SOURCES } from './film'
 
-/** What a picture shows of its sources. */
-export type Shown = 'together' | 'ambient' | 'lights' | LightId
+/** What a picture shows of its sources: all, ambient alone, one light alone. */
+export type Shown = 'together' | 'ambient' | LightId
 
 /** An 18 % card at a place, for what is read there. */
 const card = (id: string): PlacePoint => ({
@@ -21,19 +21,21 @@ const card = (id: string): PlacePoint => ({
 })
 
 /**
- * The factor of each source of a film, 0 where it is off or not to be shown. Level 0 becomes 1.
+ * The factor of each source, 0 where it is off or not to be shown. Level 0 becomes 1.
+ * @param traced the plan the picture was traced of: its lights, in their order
+ * @param plan the one to mix for
  * @returns [source] ambient round the subject, ambient behind it, then the lights
  */
-export function factorsOf(plan: Plan, shown: Shown = 'together'): Float64Array {
-  const factors = new Float64Array(AMBIENT_SOURCES + plan.lights.length)
+export function factorsOf(traced: Plan, plan: Plan, shown: Shown = 'together'): Float64Array {
+  const factors = new Float64Array(AMBIENT_SOURCES + traced.lights.length)
   if (shown === 'together' || shown === 'ambient')
     (['subject', 'background'] as const).forEach((place, i) => {
       factors[i] = 2 ** ambientCell(plan, card(place)).level
     })
-  plan.lights.forEach((light, i) => {
-    const wanted = shown === 'together' || shown === 'lights' || shown === light.id
-    if (!light.on || !wanted) return
-    const stops = lightStops(plan, light) + (correctionFor(plan, light.id, 'subject')?.stops ?? 0)
+  traced.lights.forEach(({ id }, i) => {
+    const light = plan.lights.find((each) => each.id === id)
+    if (!light?.on || (shown !== 'together' && shown !== id)) return
+    const stops = lightStops(plan, light) + (correctionFor(plan, id, 'subject')?.stops ?? 0)
     factors[AMBIENT_SOURCES + i] = 2 ** stops
   })
   return factors

@@ -19,9 +19,7 @@ let table: Uint8Array | null = null
  * Table from the square root of light, 1 being level 0, to 0–255: STEPS entries up to white.
  */
 export function toneTable(): Uint8Array {
-  table ??= Uint8Array.from({ length: STEPS + 1 }, (_, i) =>
-    Math.round(encoded((i / STEPS) ** 2))
-  )
+  table ??= Uint8Array.from({ length: STEPS + 1 }, (_, i) => Math.round(encoded((i / STEPS) ** 2)))
   return table
 }
 

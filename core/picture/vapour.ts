@@ -1,7 +1,6 @@
 /**
  * A plume as a thin volume that scatters a little of the light that crosses it, alike to all sides,
- * as the ledger takes it. Its density is wispy: what a ray through its middle scatters is, on the
- * mean, what a matt surface of its reflectance would throw back. Source: single scattering,
+ * as the ledger takes it. Its density is wispy: over all it covers it gives, on the mean, what a matt surface of its reflectance would throw back. Source: single scattering,
  * Radiance = E·τ/(4π), any text on radiative transfer; value noise summed over octaves, common
  * practice.
  */
@@ -36,6 +35,8 @@ function noise(x: number, y: number, z: number): number {
   return near + (far - near) * w
 }
 
+/** Brings the mean over all the plume covers to 1. */
+const STRENGTH = 49
 /**
  * Density of a plume at a point of it, 1 on the mean.
  * @param x,y,z in its own half sizes, the middle at 0
@@ -46,7 +47,9 @@ function wisps(x: number, y: number, z: number): number {
   const a = noise(2.6 * (x + bend), 1.1 * y, 2.6 * z)
   const b = noise(6 * (x + bend) + 31, 2.4 * y, 6 * z)
   const strand = a * 0.65 + b * 0.35
-  return 12 * Math.max(0, strand - 0.42) ** 1.3
+  // Thinner towards its edge.
+  const edge = Math.max(0, 1 - x * x - y * y - z * z)
+  return 1.5 * edge * STRENGTH * Math.max(0, strand - 0.42) ** 1.3
 }
 
 export interface Vapour {
@@ -78,11 +81,7 @@ export function newVapour({ plume, all }: World, lamps: readonly Lamp[]): Vapour
       const far = Math.min(own[7]!, most)
       if (!(far > near)) return
       const t = near + (far - near) * nextOf(state)
-      const density = wisps(
-        own[0]! + t * own[3]!,
-        own[1]! + t * own[4]!,
-        own[2]! + t * own[5]!
-      )
+      const density = wisps(own[0]! + t * own[3]!, own[1]! + t * own[4]!, own[2]! + t * own[5]!)
       if (density <= 0) return
       // Through the middle along the lens axis the ray is twice the half depth long.
       const scattered = (plume.depth * density * (far - near)) / (2 * half[2])

@@ -6,10 +6,11 @@ import type { Plan } from '../plan/plan'
 import { roomSheets } from '../set/reflectors'
 import { sceneOf, type Scene } from '../set/scene'
 import { subjectSurface } from '../set/subjectBody'
+import { GLASS } from './scatter'
 import { isSheet, surfacesOf, type Solid, type Surface, type Surfaces } from '../set/surface'
 
 export const BLACK = 0
-export const MATT = 1
+const MATT = 1
 /** Matt under a smooth clear coat. */
 export const GLOSS = 2
 export const METAL = 3
@@ -77,8 +78,6 @@ function madeOf(plan: Plan, id: string): Made {
   }
 }
 
-/** Index of glass. Common handbook figure. */
-const GLASS = 1.5
 /** Wall of a vessel over its width: a guess until the plan says it. */
 const WALL = 0.06
 
@@ -140,4 +139,3 @@ export function worldOf(plan: Plan): World {
         : null
   }
 }
-

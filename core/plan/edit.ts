@@ -179,7 +179,14 @@ export function removeCard(plan: Plan, id: string): Plan {
   }
 }
 
-export function addPlace(plan: Plan, xMm: number, yMm: number, zMm: number): Plan {
+export function addPlace(
+  plan: Plan,
+  xMm: number,
+  yMm: number,
+  zMm: number,
+  faces: OwnPlace['faces'] = 'lens',
+  reflectance = plan.subject.reflectance
+): Plan {
   const id = freeNumber('P', plan.places)
   if (!id) return plan
   const place: OwnPlace = {
@@ -188,8 +195,8 @@ export function addPlace(plan: Plan, xMm: number, yMm: number, zMm: number): Pla
     xMm,
     yMm,
     zMm,
-    faces: 'lens',
-    reflectance: plan.subject.reflectance,
+    faces,
+    reflectance,
     finish: 'matt'
   }
   return { ...plan, places: [...plan.places, place] }

@@ -77,12 +77,7 @@ export function throughSolid(kind: number, ray: Float64Array): boolean {
  * @param data from `o` on: its axes over its half sizes, each with what its middle gives along it
  * @param hit [7] as of Surfaces.nearest: the point in the set's axes; its normal is filled
  */
-export function solidNormal(
-  kind: number,
-  data: Float64Array,
-  o: number,
-  hit: Float64Array
-): void {
+export function solidNormal(kind: number, data: Float64Array, o: number, hit: Float64Array): void {
   const px = hit[1]!
   const py = hit[2]!
   const pz = hit[3]!

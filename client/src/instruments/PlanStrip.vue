@@ -8,6 +8,7 @@ import { effectiveFNumberOf, markedFNumber } from '@core/plan/lensInUse'
 import { shutterOf } from '@core/plan/shutterInUse'
 import { nameOf } from '@core/scales/marks'
 import { usePlan } from '@/stores/plan'
+import PictureDock from '@/picture/PictureDock.vue'
 import { plain, stopCount } from '@/words/format'
 import StripDial from './StripDial.vue'
 import StripLine from './StripLine.vue'
@@ -42,7 +43,10 @@ const whole = computed(() => !narrow.value || opened.value)
 
 <template>
   <footer class="strip" aria-label="Settings and verdicts">
-    <StripLine v-if="narrow" v-model="opened" />
+    <div v-if="narrow" class="first">
+      <PictureDock sparing class="thumb" />
+      <StripLine v-model="opened" />
+    </div>
     <div
       v-if="whole"
       class="dials"
@@ -107,6 +111,17 @@ const whole = computed(() => !narrow.value || opened.value)
   position: relative;
   min-width: 0;
   flex: 0 1 auto;
+}
+.first {
+  display: flex;
+}
+.thumb {
+  height: 48px;
+  flex: none;
+}
+.first :deep(.line) {
+  flex: 1;
+  min-width: 0;
 }
 @media (max-width: 1100px) {
   .strip {

@@ -5,6 +5,7 @@ import { onBeforeRouteLeave, useRoute } from 'vue-router'
 import { STAGES, type Stage } from '@core/api/api'
 import { type ApiProblem } from '@/api/client'
 import PlanStrip from '@/instruments/PlanStrip.vue'
+import PictureWindow from '@/picture/PictureWindow.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import StageRail from './StageRail.vue'
 import { loadStagesAhead } from '@/stages/pages'
@@ -69,7 +70,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </script>
 
 <template>
-  <div class="work">
+  <div class="work" :class="{ docked: route.name !== 'light' }">
     <WorkHeader />
     <StageRail />
     <main v-if="plan.plan && saving.id === id && frames.shootId === id" :key="id">
@@ -87,6 +88,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
       <v-progress-linear indeterminate color="primary" aria-label="Opening the shoot" />
     </main>
     <PlanStrip v-if="plan.plan" />
+    <PictureWindow v-if="plan.plan" />
     <ConflictDialog />
   </div>
 </template>
@@ -96,6 +98,10 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
   display: grid;
   grid-template: auto minmax(0, 1fr) auto / 112px minmax(0, 1fr);
   height: 100dvh;
+}
+/* Room for the picture beside the stages that do not show it themselves. */
+.work.docked {
+  grid-template-columns: clamp(112px, 12.5vw, 280px) minmax(0, 1fr);
 }
 .work > :deep(header),
 .work > :deep(footer) {
@@ -114,7 +120,8 @@ h1 {
   font: 500 1.3rem var(--sans);
 }
 @media (max-width: 760px) {
-  .work {
+  .work,
+  .work.docked {
     grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
   }
 }

@@ -1,12 +1,17 @@
 <script setup lang="ts">
 /** Stages in the order of the work. Nobody is forced through them. */
+import { useMediaQuery } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { STAGES } from '@core/api/api'
+import PictureDock from '@/picture/PictureDock.vue'
+import { usePlan } from '@/stores/plan'
 import { useSaving } from '@/stores/saving'
 import { STAGE_NAMES } from '@/words/names'
 
 const saving = useSaving()
 const route = useRoute()
+const plan = usePlan()
+const narrow = useMediaQuery('(max-width: 760px)')
 </script>
 
 <template>
@@ -19,6 +24,7 @@ const route = useRoute()
     >
       <span class="num" aria-hidden="true">{{ index + 1 }}</span>{{ STAGE_NAMES[stage] }}
     </router-link>
+    <PictureDock v-if="!narrow && plan.plan && route.name !== 'light'" class="docked" />
   </nav>
 </template>
 
@@ -28,6 +34,9 @@ nav {
   padding: 0.5rem 0;
   display: flex;
   flex-direction: column;
+}
+.docked {
+  margin: auto 0.5rem 0.2rem;
 }
 a {
   display: flex;

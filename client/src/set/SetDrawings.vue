@@ -9,6 +9,10 @@ import SetView from './SetView.vue'
 import ViewTools from './ViewTools.vue'
 import { VIEW_NAMES } from './words'
 
+defineProps<{
+  /** stacked beside the picture */
+  beside?: boolean
+}>()
 const store = usePlan()
 const side = ref<'left' | 'right'>('left')
 const narrow = useMediaQuery('(max-width: 760px)')
@@ -27,8 +31,8 @@ const other = (): void => void (side.value = side.value === 'left' ? 'right' : '
 </script>
 
 <template>
-  <div class="drawings">
-    <SetView ref="above" view="above" :height="narrow ? 280 : 292">
+  <div class="drawings" :class="{ beside }">
+    <SetView ref="above" view="above" :height="narrow ? 280 : beside ? 158 : 292">
       <ViewTools
         view="above"
         where="from above"
@@ -37,7 +41,7 @@ const other = (): void => void (side.value = side.value === 'left' ? 'right' : '
         @save="save('above')"
       />
     </SetView>
-    <SetView ref="aside" :key="side" :view="side" :height="narrow ? 220 : 292">
+    <SetView ref="aside" :key="side" :view="side" :height="narrow ? 220 : beside ? 126 : 292">
       <ViewTools
         :view="side"
         where="from the side"
@@ -63,6 +67,14 @@ const other = (): void => void (side.value = side.value === 'left' ? 'right' : '
   display: grid;
   grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
   gap: 0.9rem;
+}
+.beside :deep(figcaption) {
+  gap: 0.2rem;
+  overflow: hidden;
+}
+.beside {
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0.4rem;
 }
 @media (max-width: 760px) {
   .drawings {

@@ -3,6 +3,7 @@
  * The set in two linked drawings, the sum under them, and beside them the picked thing, the opened
  * cell and the checks.
  */
+import { useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ratiosOf } from '@core/ledger/ratios'
@@ -10,11 +11,13 @@ import type { SourceId } from '@core/ledger/terms'
 import type { LightId, Place } from '@core/plan/plan'
 import CellTerms from '@/instruments/CellTerms.vue'
 import LedgerTable from '@/instruments/LedgerTable.vue'
-import TonePreview from '@/instruments/TonePreview.vue'
 import CardPanel from '@/set/CardPanel.vue'
 import ChecksList from '@/set/ChecksList.vue'
 import LightPanel from '@/set/LightPanel.vue'
 import PlacePanel from '@/set/PlacePanel.vue'
+import PictureFacts from '@/picture/PictureFacts.vue'
+import PicturePanel from '@/picture/PicturePanel.vue'
+import { sourceOfMost } from '@/picture/sourceOfMost'
 import SetDrawings from '@/set/SetDrawings.vue'
 import SetList from '@/set/SetList.vue'
 import { saveText } from '@/set/exportSvg'
@@ -82,6 +85,8 @@ const openCell = (key: string): void => {
   term.value = ''
   tab.value = 'terms'
 }
+const narrow = useMediaQuery('(max-width: 760px)')
+const openSum = (id: Place): void => openCell(`${sourceOfMost(store.evaluation!.ledger, id)}-${id}`)
 const showPlace = (id: Place): void => {
   place.value = id
   tab.value = 'thing'
@@ -113,7 +118,10 @@ const saveCsv = (): void =>
     <h1 class="hidden-label">Light</h1>
     <div class="main">
       <SetList />
-      <SetDrawings />
+      <div class="set">
+        <PicturePanel v-if="!narrow" @open="openSum" />
+        <SetDrawings :beside="!narrow" />
+      </div>
       <section class="group sum" aria-labelledby="ledger-title">
         <div class="title">
           <h2 id="ledger-title">The sum</h2>
@@ -182,7 +190,7 @@ const saveCsv = (): void =>
         </template>
         <template v-else-if="tab === 'terms'">
           <CellTerms :cell-key="open" :highlight="term" />
-          <TonePreview />
+          <PictureFacts />
         </template>
         <ChecksList v-show="tab === 'checks'" @trouble="trouble = $event" />
       </div>
@@ -204,6 +212,16 @@ const saveCsv = (): void =>
   min-width: 0;
   overflow: auto;
   padding-bottom: 1rem;
+}
+.set {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+  gap: 0.9rem;
+}
+@media (max-width: 760px) {
+  .set {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 aside {
   contain: layout paint;

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** The picture itself, drawn once for each frame of the screen at most. */
+import { onMounted, useTemplateRef, watch } from 'vue'
+import { luminanceOf, noiseAt } from '@core/picture/facts'
+import { draw, drawDoubt, NOISY_STOPS, type Drawn } from './draw'
+import type { Mix } from './useMix'
+
+const props = defineProps<{
+  mix: Mix | null
+  drawn?: Drawn
+  marks?: boolean
+  /** dots over what is still noisy or only guessed */
+  doubt?: boolean
+  label: string
+}>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+let pending = false
+let image: ImageData | null = null
+
+const show = (): void => {
+  pending = false
+  const context = canvas.value?.getContext('2d')
+  const { mix } = props
+  if (!context || !mix) return
+  const { picture, linear, factors } = mix
+  if (image?.width !== picture.width || image.height !== picture.height) {
+    image = new ImageData(picture.width, picture.height)
+    canvas.value!.width = picture.width
+    canvas.value!.height = picture.height
+  }
+  draw(linear, image.data, picture.width, {
+    drawn: props.drawn ?? 'photograph',
+    marks: props.marks
+  })
+  if (props.doubt)
+    drawDoubt(
+      (p) => {
+        const level = luminanceOf(linear, p)
+        return (
+          level > 2 ** -8 &&
+          (picture.guessed[p]! > 0.2 || noiseAt(picture, factors, p, level) > NOISY_STOPS)
+        )
+      },
+      image.data,
+      picture.width
+    )
+  context.putImageData(image, 0, 0)
+}
+const soon = (): void => {
+  if (pending) return
+  pending = true
+  requestAnimationFrame(show)
+}
+watch(() => [props.mix, props.drawn, props.marks, props.doubt], soon)
+onMounted(soon)
+</script>
+
+<template>
+  <canvas
+    ref="canvas"
+    role="img"
+    :aria-label="label"
+    :data-width="mix?.picture.width ?? 0"
+    :data-samples="mix?.picture.samples ?? 0"
+  />
+</template>
+
+<style scoped>
+canvas {
+  display: block;
+  width: 100%;
+  height: 100%;
+  background: #000;
+}
+</style>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+/** The picture with its tools: places marked on it, and the level read under the pointer. */
+import { onBeforeUnmount, onMounted, computed } from 'vue'
+import { factsOf } from '@core/picture/facts'
+import { withPlaceAt } from '@core/picture/ownPlace'
+import type { Place } from '@core/plan/plan'
+import { useSelection } from '@/set/selection'
+import { useNotices } from '@/stores/notices'
+import { usePicture } from '@/stores/picture'
+import { usePlan } from '@/stores/plan'
+import { pictureWords, shownWords, sureWords } from '@/words/picture'
+import PictureCanvas from './PictureCanvas.vue'
+import PictureMarks from './PictureMarks.vue'
+import PictureTools from './PictureTools.vue'
+import StopsScale from './StopsScale.vue'
+import { useMix } from './useMix'
+import { usePlacesShown } from './usePlacesShown'
+import { usePictureView } from './view'
+
+const props = defineProps<{ whole?: boolean }>()
+const emit = defineEmits<{ open: [place: Place] }>()
+const store = usePlan()
+const picture = usePicture()
+const view = usePictureView()
+const selection = useSelection()
+const notices = useNotices()
+const mix = useMix(
+  () => view.shown,
+  () => view.raw
+)
+const { places, under } = usePlacesShown()
+const facts = computed(() =>
+  mix.value ? factsOf(mix.value.picture, mix.value.linear, mix.value.factors) : null
+)
+const words = computed(() =>
+  facts.value
+    ? pictureWords(
+        store.plan!,
+        store.evaluation!.ledger,
+        view.shown,
+        places.value.map((each) => each.id),
+        facts.value
+      )
+    : ''
+)
+const state = computed(() => {
+  if (picture.failure) return picture.failure
+  if (!picture.traced) return 'being traced …'
+  const { at } = picture
+  if (picture.stale || (at && at.now < 2)) return 'follows the set …'
+  if (at) return `clearing, ${at.now} of ${at.of} …`
+  return facts.value ? sureWords(facts.value) : ''
+})
+const share = computed(() =>
+  picture.at ? (picture.at.now + (picture.stale ? 0 : 1)) / picture.at.of : 0
+)
+const aspect = computed(() => {
+  const { sensorWidthMm, sensorHeightMm } = store.plan!.camera
+  return `${sensorWidthMm} / ${sensorHeightMm}`
+})
+const placeAt = (x: number, y: number): void => {
+  const met = under(x, y)
+  if (!met) return notices.say('Nothing of the set stands there.')
+  const next = withPlaceAt(store.plan!, met)
+  if (next === store.plan!) return notices.say('A plan has eight places of your own at most.')
+  if (store.replace(next, 'add a place').length === 0)
+    selection.pick('place', next.places[next.places.length - 1]!.id)
+}
+let away = (): void => undefined
+onMounted(() => (away = picture.look(props.whole)))
+onBeforeUnmount(() => away())
+</script>
+
+<template>
+  <figure class="picture-panel" data-picture>
+    <PictureTools><slot name="tools" /></PictureTools>
+    <div class="frame" :style="{ aspectRatio: aspect }">
+      <PictureCanvas
+        :mix="mix"
+        :drawn="view.drawn"
+        :marks="view.marks"
+        :doubt="view.raw"
+        :label="`Predicted picture, ${shownWords(store.plan!, view.shown)}. ${words}`"
+      />
+      <PictureMarks :mix="mix" :places="places" @open="emit('open', $event)" @put="placeAt" />
+      <div
+        v-if="share > 0"
+        class="progress"
+        :style="{ width: `${Math.min(100, share * 100)}%` }"
+        aria-hidden="true"
+      />
+    </div>
+    <figcaption class="small">
+      <span class="words">{{ words }}</span>
+      <span class="muted state" role="status">{{ state }}</span>
+      <StopsScale v-if="view.drawn === 'stops'" />
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.picture-panel {
+  display: grid;
+  gap: 0.35rem;
+  align-content: start;
+  min-width: 0;
+}
+.frame {
+  position: relative;
+  width: 100%;
+  background: #000;
+  contain: layout paint;
+}
+.progress {
+  position: absolute;
+  left: 0;
+  bottom: 0;
+  height: 2px;
+  background: var(--accent);
+}
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.1rem 1rem;
+  justify-content: space-between;
+}
+.state {
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+/** What the picture shows: which light, and how. */
+import { computed, watch } from 'vue'
+import type { Shown } from '@core/picture/sources'
+import { usePlan } from '@/stores/plan'
+import { usePictureView } from './view'
+
+const store = usePlan()
+const view = usePictureView()
+const lights = computed(() => store.plan!.lights)
+// A light that was taken out cannot be shown alone.
+watch(lights, (list) => {
+  const { shown } = view
+  if (shown !== 'together' && shown !== 'ambient' && !list.some((each) => each.id === shown))
+    view.shown = 'together'
+})
+const show = (shown: Shown): void => void (view.shown = shown)
+</script>
+
+<template>
+  <div class="tools">
+    <div class="row" role="group" aria-label="Light shown">
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="view.shown === 'together'"
+        @click="show('together')"
+      >
+        Together
+      </button>
+      <button
+        v-for="light in lights"
+        :key="light.id"
+        type="button"
+        class="tool"
+        :class="`hue-${light.id}`"
+        :aria-pressed="view.shown === light.id"
+        :aria-label="`${light.name} alone`"
+        :title="`${light.name} alone${light.on ? '' : ': it is off'}`"
+        @click="show(light.id)"
+      >
+        <span class="source-mark">{{ light.id }}</span>
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="view.shown === 'ambient'"
+        title="Ambient alone, strobes off"
+        @click="show('ambient')"
+      >
+        Ambient
+      </button>
+    </div>
+    <div class="row" role="group" aria-label="How it is drawn">
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="view.drawn === 'stops'"
+        title="A map of stops"
+        @click="view.drawn = view.drawn === 'stops' ? 'photograph' : 'stops'"
+      >
+        Stops
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="view.marks"
+        title="Hatch what clips and what is black"
+        @click="view.marks = !view.marks"
+      >
+        Clipped, black
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="view.raw"
+        title="As traced, with its noise; dots where it is unsure"
+        @click="view.raw = !view.raw"
+      >
+        Unfiltered
+      </button>
+    </div>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.tools,
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem;
+  align-items: center;
+}
+.tools {
+  gap: 0.25rem 0.9rem;
+}
+.tool {
+  min-height: 28px;
+  padding: 0 0.55rem;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  color: var(--muted);
+  font-size: 0.8125rem;
+  white-space: nowrap;
+  display: inline-flex;
+  align-items: center;
+}
+.tool:has(.source-mark) {
+  padding: 0 0.3rem;
+}
+.tool:hover {
+  border-color: var(--accent);
+}
+.tool[aria-pressed='true'] {
+  color: var(--bright);
+  border-color: var(--accent);
+  background: var(--raised);
+}
+@media (pointer: coarse), (max-width: 760px) {
+  .tool {
+    min-height: 44px;
+    min-width: 44px;
+    justify-content: center;
+  }
+}
+</style>

@@ -1,0 +1,125 @@
+/**
+ * Traces the picture of the plan in hand in workers, coarse first and then finer. One plan at a
+ * time, the newest: the first coarse picture of a plan is always finished, so that a drag shows what
+ * it does; everything after it is called off when the plan has moved on.
+ */
+import * as Comlink from 'comlink'
+import type { Film } from '@core/picture/film'
+import type { Picture } from '@core/picture/picture'
+import type { Plan } from '@core/plan/plan'
+import type { PictureWorker } from '@/workers/picture.worker'
+
+/** A width in pixels, and samples added to each pixel at that size. */
+interface Rung {
+  readonly width: number
+  readonly samples: number
+}
+
+/** From what answers a drag to what is clean. */
+const LADDER: readonly Rung[] = [
+  { width: 120, samples: 4 },
+  { width: 240, samples: 6 },
+  { width: 480, samples: 6 },
+  { width: 480, samples: 18 },
+  { width: 480, samples: 40 },
+  { width: 480, samples: 64 }
+]
+const LARGER: readonly Rung[] = [
+  { width: 960, samples: 8 },
+  { width: 960, samples: 24 }
+]
+/** More workers than this help little and warm the machine. */
+const MOST_WORKERS = 4
+
+type Remote = Comlink.Remote<PictureWorker>
+
+export interface Tracing {
+  /**
+   * Traces a plan from now on; null: rests.
+   * @param large also in the size of a whole window
+   */
+  readonly trace: (plan: Plan | null, large: boolean) => void
+}
+
+export interface Heard {
+  /**
+   * A picture has come.
+   * @returns whether it is clean: no more is needed
+   */
+  readonly picture: (plan: Plan, picture: Picture) => boolean
+  /** what it is at: which rung of how many; null when it rests */
+  readonly at: (rung: { readonly now: number; readonly of: number } | null) => void
+  readonly failed: (reason: string) => void
+}
+
+export function tracing(heard: Heard): Tracing {
+  let workers: Remote[] = []
+  let wanted: { readonly plan: Plan; readonly large: boolean } | null = null
+  let running = false
+  let rung = 0
+
+  const start = (): void => {
+    const cores = navigator.hardwareConcurrency || 2
+    workers = Array.from({ length: Math.min(MOST_WORKERS, Math.max(1, cores)) }, () => {
+      const worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), {
+        type: 'module'
+      })
+      worker.onerror = (event) => heard.failed(event.message || 'the picture cannot be traced here')
+      return Comlink.wrap<PictureWorker>(worker)
+    })
+  }
+
+  /** One rung of a plan: null when it was called off. */
+  const climb = async ({ width, samples }: Rung, plan: Plan): Promise<Picture | null> => {
+    const { sensorHeightMm, sensorWidthMm } = plan.camera
+    const height = Math.max(1, Math.round((width * sensorHeightMm) / sensorWidthMm))
+    const parts = await Promise.all(
+      workers.map((worker, k) => worker.trace(width, height, k, workers.length, samples))
+    )
+    if (parts.some((part) => part === null)) return null
+    const films = parts as unknown as Film[]
+    const buffers = films.flatMap((film) => [
+      film.light.buffer,
+      film.squares.buffer,
+      film.shown.buffer,
+      film.which.buffer,
+      film.guessed.buffer
+    ])
+    return workers[0]!.develop(Comlink.transfer(films, buffers as ArrayBuffer[]))
+  }
+
+  const run = async (): Promise<void> => {
+    running = true
+    if (workers.length === 0) start()
+    while (wanted) {
+      const now = wanted
+      await Promise.all(workers.map((worker) => worker.begin(now.plan)))
+      const ladder = now.large ? [...LADDER.slice(0, 3), ...LARGER] : LADDER
+      for (let k = 0; k < ladder.length; k++) {
+        rung = k
+        heard.at({ now: k, of: ladder.length })
+        const picture = await climb(ladder[k]!, now.plan)
+        if (picture && heard.picture(now.plan, picture) && k > 1 && !now.large) break
+        if (wanted !== now) break
+      }
+      if (wanted === now) wanted = null
+    }
+    running = false
+    heard.at(null)
+  }
+
+  return {
+    trace(plan, large) {
+      const before = wanted
+      wanted = plan && { plan, large }
+      // The first one is soon done, and shows what a drag does.
+      if (before && rung > 0) for (const worker of workers) void worker.callOff()
+      if (wanted && !running)
+        run().catch((error: Error) => {
+          running = false
+          heard.at(null)
+          heard.failed(error.message)
+        })
+    }
+  }
+}

@@ -1,0 +1,41 @@
+/** The picture mixed for the plan in hand, again whenever that or the picture changes. */
+import { computed, type ComputedRef, type MaybeRefOrGetter, toValue } from 'vue'
+import { mixed } from '@core/picture/mix'
+import type { Picture } from '@core/picture/picture'
+import { factorsOf, type Shown } from '@core/picture/sources'
+import { usePicture } from '@/stores/picture'
+import { usePlan } from '@/stores/plan'
+
+export interface Mix {
+  readonly picture: Picture
+  readonly factors: Float64Array
+  /** [pixel × 3] linear, 1 being level 0. The same array again and again: read it at once */
+  readonly linear: Float32Array
+}
+
+/**
+ * @param shown which sources
+ * @param raw as traced, with its noise
+ * @param brightenStops for the dark to be seen
+ */
+export function useMix(
+  shown: MaybeRefOrGetter<Shown>,
+  raw: MaybeRefOrGetter<boolean> = false,
+  brightenStops: MaybeRefOrGetter<number> = 0
+): ComputedRef<Mix | null> {
+  const store = usePicture()
+  const plans = usePlan()
+  let linear = new Float32Array(0)
+  return computed(() => {
+    const { traced } = store
+    if (!traced || !plans.plan) return null
+    const { picture } = traced
+    const size = picture.width * picture.height * 3
+    if (linear.length !== size) linear = new Float32Array(size)
+    const factors = factorsOf(traced.plan, plans.plan, toValue(shown))
+    const bright = 2 ** toValue(brightenStops)
+    for (let s = 0; s < factors.length; s++) factors[s]! *= bright
+    mixed(toValue(raw) ? picture.raw : picture.light, factors, linear)
+    return { picture, factors, linear }
+  })
+}

@@ -1,0 +1,73 @@
+/** A picture in words, for those who do not see it, and its figures. */
+import type { Ledger } from '@core/ledger/ledger'
+import type { Facts } from '@core/picture/facts'
+import type { Shown } from '@core/picture/sources'
+import type { Place, Plan } from '@core/plan/plan'
+import { percent, stops } from './format'
+import { placeName, sourceName } from './names'
+
+/** What a picture shows of its sources. */
+export const shownWords = (plan: Plan, shown: Shown): string =>
+  shown === 'together'
+    ? 'all light together'
+    : shown === 'ambient'
+      ? 'ambient alone, strobes off'
+      : `${sourceName(plan, shown)} alone`
+
+/** Level of a place by what is shown, stops. */
+export const shownLevel = (ledger: Ledger, place: Place, shown: Shown): number =>
+  shown === 'together'
+    ? ledger.totals[place]!
+    : ledger.rows.find((row) => row.source === shown)!.cells[place]!.level
+
+/** Bright from here, black from there, stops. */
+const BRIGHT = -1
+const BLACK = -7
+
+const listed = (plan: Plan, places: readonly Place[], ledger: Ledger, shown: Shown): string =>
+  places
+    .map(
+      (place) =>
+        `${placeName(plan, place).toLowerCase()} ${stops(shownLevel(ledger, place, shown))}`
+    )
+    .join(', ')
+
+/**
+ * @param places those the picture shows
+ */
+export function pictureWords(
+  plan: Plan,
+  ledger: Ledger,
+  shown: Shown,
+  places: readonly Place[],
+  facts: Facts
+): string {
+  const level = (place: Place): number => shownLevel(ledger, place, shown)
+  const bright = places
+    .filter((place) => level(place) >= BRIGHT)
+    .sort((a, b) => level(b) - level(a))
+    .slice(0, 3)
+  const dark = places.filter((place) => level(place) <= BLACK)
+  const clips =
+    facts.clipped > 0 ? `${percent(facts.clipped)} of the picture clips` : 'nothing clips'
+  return (
+    [
+      bright.length > 0 ? `Bright: ${listed(plan, bright, ledger, shown)}` : 'No place is bright',
+      dark.length > 0
+        ? `black: ${dark.map((place) => placeName(plan, place).toLowerCase()).join(', ')}`
+        : '',
+      `${percent(facts.black)} of the picture is black`,
+      clips
+    ]
+      .filter(Boolean)
+      .join('; ') + '.'
+  )
+}
+
+/** How sure the picture is. */
+export function sureWords({ noiseStops, guessed }: Facts): string {
+  const noise = `noise up to ${noiseStops.toFixed(2)} stop`
+  return guessed > 0.005
+    ? `${noise}; ${percent(guessed)} lit through glass, as if it bent nothing`
+    : noise
+}

@@ -1,0 +1,82 @@
+// checks: picture and ledger (105 seeded sets, two ways of finding the same light)
+/** The picture against the ledger: the same light at the same place, by two ways of finding it. */
+import { describe, expect, it } from '@jest/globals'
+import { GROUPS, setOf } from '../truth/sets'
+import { computeTransport } from '../set/transport'
+import { placeShown, surfaceShown } from './atPlace'
+import { FIRST_LIGHT, meanAt } from './testing'
+import { tracerOf } from './trace'
+import { worldOf, type World } from './world'
+
+const SEEDS = 15
+const SAMPLES = [600, 2400, 9600]
+/** Darker than this against the brightest place of its set, a cell does not count; stops. */
+const LEAST = 2 ** -8
+
+interface Cell {
+  readonly what: string
+  readonly offBy: number
+  readonly noise: number
+}
+
+/** Whether the picture shows something else close by: the pupil is a disc, however small. */
+function atAnEdge(world: World, x: number, y: number): boolean {
+  const own = surfaceShown(world, x, y)?.id
+  return [-0.02, 0.02].some(
+    (off) =>
+      surfaceShown(world, x + off, y)?.id !== own || surfaceShown(world, x, y + off)?.id !== own
+  )
+}
+
+/** Every place of a set that the picture shows and something lights. */
+function cellsOf(group: (typeof GROUPS)[number], seed: number): Cell[] {
+  const drawn = setOf(group, seed)
+  // A small aperture: the picture of a place is that place alone.
+  const plan = { ...drawn, settings: { ...drawn.settings, apertureStops: 14 } }
+  const world = worldOf(plan)
+  const tracer = tracerOf(world)
+  const { direct, bounce, scene } = computeTransport(plan)
+  const wanted = scene.places.map(
+    (place, j) => ((direct[j]! + bounce[j]!) * place.reflectance) / 0.18
+  )
+  const least = LEAST * Math.max(...wanted)
+  return scene.places.flatMap((place, j): Cell[] => {
+    const spot = placeShown(world, place)
+    if (!spot || wanted[j]! < least || atAnEdge(world, spot.x, spot.y)) return []
+    let got = { mean: 0, error: Infinity }
+    for (const samples of SAMPLES)
+      if (got.error > 0.03 * got.mean)
+        got = meanAt(tracer, FIRST_LIGHT, samples, spot.x, spot.y, seed)
+    return [
+      {
+        what: `${group} ${seed} ${place.id}`,
+        offBy: Math.abs(Math.log2(got.mean / wanted[j]!)),
+        noise: Math.log2(1 + got.error / got.mean)
+      }
+    ]
+  })
+}
+
+const cells = GROUPS.flatMap((group) =>
+  Array.from({ length: SEEDS }, (_, seed) => cellsOf(group, seed)).flat()
+)
+const at = (share: number): number => {
+  const sorted = cells.map((cell) => cell.offBy).sort((a, b) => a - b)
+  return sorted[Math.floor(sorted.length * share)]!
+}
+
+describe(`the picture of ${GROUPS.length * SEEDS} seeded sets`, () => {
+  it('shows several places of each', () => {
+    expect(cells.length).toBeGreaterThan(2.5 * GROUPS.length * SEEDS)
+  })
+
+  it('shows a matt place at the level the ledger says', () => {
+    expect(at(0.5)).toBeLessThan(0.02)
+    expect(at(0.95)).toBeLessThan(0.1)
+  })
+
+  it('is nowhere farther off than the ledger and its own noise explain', () => {
+    const beyond = cells.filter((cell) => cell.offBy > 0.3 + 3 * cell.noise)
+    expect(beyond).toEqual([])
+  })
+})

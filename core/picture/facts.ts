@@ -1,0 +1,91 @@
+/** What a mixed picture amounts to, in figures: for its histogram, its words and its marks. */
+import { LUMINANCE } from './film'
+import type { Picture } from './picture'
+import { encoded } from './tone'
+
+/** Histogram: half stops from here to there. */
+export const LEAST_STOPS = -12
+export const MOST_STOPS = 4
+export const BIN_STOPS = 0.5
+const BINS = (MOST_STOPS - LEAST_STOPS) / BIN_STOPS
+
+/** Mid-grey, and so white: 1 is level 0. */
+const WHITE = 1 / 0.18
+/** 8-bit value up to which a pixel counts as black: as frames are read. */
+const BLACK_VALUE = 5
+
+export interface Facts {
+  /** shares of pixels by level of luminance and of red, green, blue; the ends hold what lies beyond */
+  readonly histogram: readonly [Float64Array, Float64Array, Float64Array, Float64Array]
+  /** shares of pixels */
+  readonly black: number
+  readonly clipped: number
+  /** noise left that one pixel in twenty exceeds, of those above −8 stops; stops */
+  readonly noiseStops: number
+  /** share of the light above −8 stops that came through glass by a guessed way */
+  readonly guessed: number
+}
+
+export const luminanceOf = (linear: Float32Array, p: number): number =>
+  LUMINANCE[0] * linear[p * 3]! +
+  LUMINANCE[1] * linear[p * 3 + 1]! +
+  LUMINANCE[2] * linear[p * 3 + 2]!
+
+const bin = (value: number): number => {
+  const at = value > 0 ? Math.floor((Math.log2(value) - LEAST_STOPS) / BIN_STOPS) : 0
+  return at < 0 ? 0 : at >= BINS ? BINS - 1 : at
+}
+
+/** A pixel below this does not count as to noise: nobody sees it. */
+const SEEN = 2 ** -8
+
+/** Noise of one pixel of a mixed picture, stops. */
+export function noiseAt(
+  { spread, width, height }: Picture,
+  factors: Float64Array,
+  p: number,
+  level: number
+): number {
+  let square = 0
+  const pixels = width * height
+  for (let s = 0; s < factors.length; s++)
+    square += factors[s]! * factors[s]! * spread[s * pixels + p]!
+  return Math.log2(1 + Math.sqrt(square) / level)
+}
+
+/**
+ * @param linear [pixel × 3] of `mixed`
+ * @param factors that it was mixed by
+ */
+export function factsOf(picture: Picture, linear: Float32Array, factors: Float64Array): Facts {
+  const pixels = picture.width * picture.height
+  const histogram = [0, 1, 2, 3].map(() => new Float64Array(BINS))
+  let black = 0
+  let clipped = 0
+  let guessed = 0
+  const noise: number[] = []
+  for (let p = 0; p < pixels; p++) {
+    const level = luminanceOf(linear, p)
+    histogram[0]![bin(level)]!++
+    let most = 0
+    for (let c = 0; c < 3; c++) {
+      const value = linear[p * 3 + c]!
+      histogram[c + 1]![bin(value)]!++
+      if (value > most) most = value
+    }
+    if (most >= WHITE) clipped++
+    if (encoded(most / WHITE) <= BLACK_VALUE) black++
+    if (level < SEEN) continue
+    noise.push(noiseAt(picture, factors, p, level))
+    guessed += picture.guessed[p]!
+  }
+  for (const counts of histogram) for (let i = 0; i < BINS; i++) counts[i]! /= pixels
+  noise.sort((a, b) => a - b)
+  return {
+    histogram: histogram as unknown as Facts['histogram'],
+    black: black / pixels,
+    clipped: clipped / pixels,
+    noiseStops: noise[Math.floor(noise.length * 0.95)] ?? 0,
+    guessed: noise.length > 0 ? guessed / noise.length : 0
+  }
+}

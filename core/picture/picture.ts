@@ -1,0 +1,53 @@
+/** A picture as it leaves the workers: the light of each source, cleaned, and how sure it is. */
+import type { Plan } from '../plan/plan'
+import { sameLights, samePlaces, sameStage } from '../set/same'
+import { denoised, meansOf } from './denoise'
+import { merge, newFilm, type Film } from './film'
+
+export interface Picture {
+  readonly width: number
+  readonly height: number
+  readonly sources: number
+  readonly samples: number
+  /** [source × pixel × 3] without noise */
+  readonly light: Float32Array
+  /** [source × pixel × 3] as traced */
+  readonly raw: Float32Array
+  /** [source × pixel] square of one standard deviation of the luminance of `light` */
+  readonly spread: Float32Array
+  /** [pixel] which surface, one more than its index; 0: none */
+  readonly which: Uint8Array
+  /** [pixel] of how many samples the light came by a guessed way, a share */
+  readonly guessed: Float32Array
+}
+
+/** Puts the rows of some films together and takes the noise out. */
+export function pictureOf(parts: readonly Film[]): Picture {
+  const { width, height, sources } = parts[0]!
+  const film = newFilm(width, height, sources)
+  for (const part of parts) merge(part, film)
+  const { samples, which, guessed } = film
+  const { light, spread } = denoised(film)
+  return {
+    width,
+    height,
+    sources,
+    samples,
+    light,
+    raw: meansOf(film).light,
+    spread,
+    which,
+    guessed: guessed.map((count) => count / samples)
+  }
+}
+
+/**
+ * Whether a picture of one plan's light can be mixed for the other: nothing moved, nothing looks
+ * different, and depth of field is the same.
+ */
+export const sameLight = (a: Plan, b: Plan): boolean =>
+  a === b ||
+  (sameStage(a, b) &&
+    samePlaces(a, b) &&
+    sameLights(a, b) &&
+    a.settings.apertureStops === b.settings.apertureStops)

@@ -1,0 +1,29 @@
+/** What the tests of the picture share. */
+import { AMBIENT_SOURCES } from './film'
+import { LUMINANCE } from './film'
+import type { Tracer } from './trace'
+
+/** Mean light of a source at a spot of the frame, and its standard error. */
+export function meanAt(
+  tracer: Tracer,
+  source: number,
+  samples: number,
+  x = 0,
+  y = 0,
+  seed = 1
+): { readonly mean: number; readonly error: number } {
+  let sum = 0
+  let squares = 0
+  for (let i = 0; i < samples; i++) {
+    tracer.through(x, y, seed, i)
+    let bright = 0
+    for (let c = 0; c < 3; c++) bright += LUMINANCE[c as 0] * tracer.got[source * 3 + c]!
+    sum += bright
+    squares += bright * bright
+  }
+  const mean = sum / samples
+  return { mean, error: Math.sqrt(Math.max(0, squares / samples - mean * mean) / samples) }
+}
+
+/** Source of the first light. */
+export const FIRST_LIGHT = AMBIENT_SOURCES

@@ -1,0 +1,36 @@
+import { expect, it } from '@jest/globals'
+import { sceneOf } from '../set/scene'
+import { project } from '../set/camera'
+import { testPlan } from '../testing'
+import { meanAt } from './testing'
+import { tracerOf } from './trace'
+import { worldOf } from './world'
+
+const plan = testPlan((draft) => {
+  draft.subject = {
+    ...draft.subject,
+    shape: 'plume',
+    finish: 'matt',
+    widthMm: 20,
+    heightMm: 14,
+    depthMm: 20,
+    reflectance: 0.02
+  }
+  draft.background = { ...draft.background, distanceMm: 9e5, widthMm: 10, heightMm: 10 }
+})
+
+it('vapour gives, on the mean over what it covers, what a matt thing of its reflectance would', () => {
+  const tracer = tracerOf(worldOf(plan))
+  const edge = project(sceneOf(plan).pose, [10, 0, 0])!
+  const top = project(sceneOf(plan).pose, [0, 7, 0])!
+  let sum = 0
+  let count = 0
+  for (let i = -10; i <= 10; i++)
+    for (let k = -10; k <= 10; k++) {
+      const [u, v] = [i / 10.5, k / 10.5]
+      if (u * u + v * v > 1) continue
+      sum += meanAt(tracer, 0, 60, u * edge.x, v * top.y, 21 * i + k).mean
+      count++
+    }
+  expect(Math.abs(Math.log2(sum / count / (0.02 / 0.18)))).toBeLessThan(0.2)
+})

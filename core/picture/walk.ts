@@ -1,0 +1,82 @@
+/**
+ * A path on its way: rows of numbers that the parts of the tracer read and fill, so that nothing is
+ * allocated while it runs.
+ */
+import { evenPair, hashed, nextOf } from './random'
+import type { Finishes } from './world'
+
+export interface Walk {
+  /** [source × 3] what the path has brought */
+  readonly got: Float64Array
+  /** [8] as of Surfaces.nearest, its direction of length 1 */
+  readonly ray: Float64Array
+  /** [7] as of Surfaces.nearest, of the surface met */
+  readonly hit: Float64Array
+  /** unit normal there */
+  readonly normal: [number, number, number]
+  /** [9] the same, and two directions square to it */
+  readonly basis: Float64Array
+  /** [3] what of red, green, blue the path still carries */
+  readonly weight: Float64Array
+  /** [2] what was drawn last, 0 to 1 each */
+  readonly spot: Float64Array
+  /** [2] a second answer of some functions */
+  readonly two: Float64Array
+  /** [1] of the numbers without order */
+  readonly state: Int32Array
+  /** [4] WHICH surface it met first, one more; GUESSED: 1 when through glass; SEED; SAMPLE */
+  readonly marks: Int32Array
+}
+export const [WHICH, GUESSED] = [0, 1] as const
+const [SEED, SAMPLE] = [2, 3] as const
+
+export const newWalk = (sources: number): Walk => ({
+  got: new Float64Array(sources * 3),
+  ray: new Float64Array(8),
+  hit: new Float64Array(7),
+  normal: [0.5, 0.5, 0.5],
+  basis: new Float64Array(9),
+  weight: new Float64Array(3),
+  spot: new Float64Array(2),
+  two: new Float64Array(2),
+  state: new Int32Array(1),
+  marks: new Int32Array(4)
+})
+
+/** Begins a path anew. */
+export function begin({ got, weight, marks, state }: Walk, seed: number, sample: number): void {
+  got.fill(0)
+  weight.fill(1)
+  marks[WHICH] = marks[GUESSED] = 0
+  marks[SEED] = seed
+  marks[SAMPLE] = sample
+  state[0] = hashed(seed ^ Math.imul(sample + 1, 0x2545f491))
+}
+
+/**
+ * Draws two numbers: spread evenly over a pixel's samples at the first surface, by chance after.
+ * @param which of the pairs a surface needs
+ */
+export function draw({ marks, spot, state }: Walk, vertex: number, which: number): void {
+  if (vertex === 0) evenPair(marks[SAMPLE]!, marks[SEED]! + which * 0x61c88647, spot)
+  else {
+    spot[0] = nextOf(state)
+    spot[1] = nextOf(state)
+  }
+}
+
+/** Adds to a source what the path brings of it. */
+export function add({ got, weight }: Walk, source: number, share: number): void {
+  for (let k = 0; k < 3; k++) got[source * 3 + k]! += share * weight[k]!
+}
+
+/** The same for light a surface throws back by its albedo. */
+export function addBy(
+  { got, weight }: Walk,
+  source: number,
+  share: number,
+  { albedo }: Finishes,
+  index: number
+): void {
+  for (let k = 0; k < 3; k++) got[source * 3 + k]! += share * weight[k]! * albedo[index * 3 + k]!
+}
