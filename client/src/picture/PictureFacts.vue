@@ -74,6 +74,7 @@ const marks = [-10, -7, -5, -3, 0, 2]
 .facts {
   display: grid;
   gap: 0.35rem;
+  align-content: start;
 }
 svg {
   width: 100%;

@@ -69,8 +69,15 @@ const other = (): void => void (side.value = side.value === 'left' ? 'right' : '
   gap: 0.9rem;
 }
 .beside :deep(figcaption) {
-  gap: 0.2rem;
-  overflow: hidden;
+  gap: 0.1rem;
+  font-size: 0.75rem;
+}
+.beside :deep(.tool) {
+  width: 24px;
+  margin-left: 0;
+}
+.beside :deep(.push.bare) {
+  padding: 0 0.2rem;
 }
 .beside {
   grid-template-columns: minmax(0, 1fr);

@@ -1,0 +1,210 @@
+import AxeBuilder from '@axe-core/playwright'
+import { build } from 'esbuild'
+import type { Locator, Page } from '@playwright/test'
+import { newFilm } from '../core/picture/film'
+import { traceFilm } from '../core/picture/render'
+import { tracerOf } from '../core/picture/trace'
+import { worldOf } from '../core/picture/world'
+import { expect, open, test } from './fixtures'
+
+const panel = (page: Page): Locator => page.locator('[data-picture]')
+const canvas = (page: Page): Locator => panel(page).locator('canvas')
+/** Waits for a picture of at least that width. */
+const traced = (where: Locator, width = 240): Promise<void> =>
+  expect
+    .poll(async () => Number(await where.getAttribute('data-width')), { timeout: 30000 })
+    .toBeGreaterThanOrEqual(width)
+
+/** Mean of the picture's middle, 0 to 255. */
+const brightness = (where: Locator): Promise<number> =>
+  where.evaluate((element: HTMLCanvasElement) => {
+    const { width, height } = element
+    const size = Math.round(width / 20)
+    const { data } = element
+      .getContext('2d')!
+      .getImageData((width - size) / 2, (height - size) / 2, size, size)
+    let sum = 0
+    for (let i = 0; i < data.length; i += 4) sum += data[i]!
+    return sum / (data.length / 4)
+  })
+
+test('the picture stands beside the drawings, says itself in words, and mixes power at once', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await traced(canvas(page))
+  await expect(canvas(page)).toHaveAttribute(
+    'aria-label',
+    /^Predicted picture, all light together\. .*% of the picture is black; .*clips/
+  )
+  await expect(panel(page).locator('.state')).toContainText(/noise up to 0\.\d\d stop/, {
+    timeout: 60000
+  })
+  const samples = await canvas(page).getAttribute('data-samples')
+  const full = await brightness(canvas(page))
+  expect(full).toBeGreaterThan(60)
+  await page.getByRole('spinbutton', { name: 'ISO' }).press('ArrowUp')
+  await page.getByRole('spinbutton', { name: 'ISO' }).press('ArrowUp')
+  await page.getByRole('spinbutton', { name: 'ISO' }).press('ArrowUp')
+  await expect.poll(() => brightness(canvas(page))).toBeGreaterThan(full + 20)
+  // Nothing moved: the same light, mixed anew.
+  expect(await canvas(page).getAttribute('data-samples')).toBe(samples)
+  await expect(panel(page).locator('.state')).toContainText('noise')
+})
+
+test('each light and ambient are seen alone; stops, marks and noise can be shown', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await traced(canvas(page))
+  await panel(page).getByRole('button', { name: 'Ambient' }).click()
+  await expect(canvas(page)).toHaveAttribute('aria-label', /ambient alone, strobes off/)
+  await expect.poll(() => brightness(canvas(page))).toBeLessThan(12)
+  await panel(page)
+    .getByRole('button', { name: /alone$/ })
+    .first()
+    .click()
+  await expect.poll(() => brightness(canvas(page))).toBeGreaterThan(60)
+  await panel(page).getByRole('button', { name: 'Stops' }).click()
+  await expect(panel(page).getByRole('img', { name: /From dark at −10 stops/ })).toBeVisible()
+  await panel(page).getByRole('button', { name: 'Clipped, black' }).click()
+  await panel(page).getByRole('button', { name: 'Unfiltered' }).click()
+  await expect(panel(page).getByRole('button', { name: 'Unfiltered' })).toHaveAttribute(
+    'aria-pressed',
+    'true'
+  )
+})
+
+test('the probe reads what the ledger says; a place opens its sum; Enter puts a new one', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await expect(panel(page).locator('.state')).toContainText('noise', { timeout: 60000 })
+  const place = panel(page)
+    .getByRole('button', { name: /^(Subject|Lit side|Front), / })
+    .first()
+  const said = Number(
+    /, ([+−]?[\d.]+)/.exec((await place.getAttribute('aria-label'))!)![1]!.replace('−', '-')
+  )
+  const box = (await place.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  const probe = panel(page).locator('[data-probe]')
+  await expect(probe).toBeVisible()
+  const read = Number((await probe.textContent())!.trim().replace('−', '-'))
+  expect(Math.abs(read - said)).toBeLessThanOrEqual(0.2)
+  await place.click()
+  await expect(page.getByRole('tab', { name: 'Terms' })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('heading', { name: 'Stops in the picture' })).toBeVisible()
+  await panel(page)
+    .getByRole('group', { name: /Level anywhere/ })
+    .focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-cell="A-P1"]')).toBeVisible()
+  await expect(panel(page).getByRole('button', { name: /^Place 1, / })).toBeVisible()
+})
+
+test('a light that moves is followed, coarse first, and the picture clears again', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await expect(panel(page).locator('.state')).toContainText('noise', { timeout: 60000 })
+  const before = await brightness(canvas(page))
+  const widths: string[] = []
+  const distance = page.getByRole('spinbutton', { name: 'Distance' })
+  for (let i = 0; i < 5; i++) await distance.press('PageUp')
+  await expect
+    .poll(async () => {
+      widths.push((await canvas(page).getAttribute('data-width'))!)
+      return brightness(canvas(page))
+    })
+    .toBeLessThan(before - 10)
+  await expect(panel(page).locator('.state')).toContainText('noise', { timeout: 60000 })
+  expect(await canvas(page).getAttribute('data-width')).toBe('480')
+})
+
+test('beside the other stages it is small; P brings it up, Escape puts it back; accessible', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'dark')
+  const dock = page.getByRole('button', { name: /open it in the whole window/ })
+  await traced(dock.locator('canvas'))
+  await page.getByRole('heading', { level: 1 }).first().click()
+  await page.keyboard.press('p')
+  await expect(panel(page)).toBeVisible()
+  await traced(canvas(page))
+  const report = await new AxeBuilder({ page }).include('[data-picture]').analyze()
+  expect(report.violations).toEqual([])
+  await page.keyboard.press('Escape')
+  await expect(panel(page)).toHaveCount(0)
+  await dock.click()
+  await expect(panel(page)).toBeVisible()
+  await page.getByRole('button', { name: 'Close the picture' }).click()
+  await expect(panel(page)).toHaveCount(0)
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  test('it is traced when asked for, fills the screen, and rests when closed', async ({
+    page,
+    newShoot
+  }) => {
+    await open(page, await newShoot(), 'light')
+    const thumb = page.getByRole('button', { name: /open it in the whole window/ })
+    await expect(thumb).toContainText('Picture')
+    await thumb.tap()
+    await traced(canvas(page))
+    expect((await panel(page).boundingBox())!.width).toBeGreaterThan(340)
+    expect(
+      await panel(page).evaluate(
+        ({ parentElement: around }) => around!.scrollWidth - around!.clientWidth
+      )
+    ).toBeLessThanOrEqual(0)
+    await page.getByRole('button', { name: 'Close the picture' }).tap()
+    await traced(thumb.locator('canvas'), 120)
+  })
+})
+
+test('a seeded set is traced bit for bit alike here and in the browser', async ({
+  page,
+  newShoot
+}) => {
+  const { plan } = await newShoot('black-soft')
+  const bundled = await build({
+    stdin: {
+      contents: `
+        import { newFilm } from './core/picture/film'
+        import { traceFilm } from './core/picture/render'
+        import { tracerOf } from './core/picture/trace'
+        import { worldOf } from './core/picture/world'
+        globalThis.traced = (plan) => {
+          const tracer = tracerOf(worldOf(plan))
+          const film = newFilm(48, 32, tracer.sources)
+          traceFilm(tracer, film, 4)
+          return [...film.light, ...film.squares, ...film.shown]
+        }`,
+      resolveDir: process.cwd(),
+      loader: 'ts'
+    },
+    bundle: true,
+    write: false,
+    format: 'iife',
+    tsconfig: 'tsconfig.base.json'
+  })
+  await page.goto('about:blank')
+  await page.addScriptTag({ content: bundled.outputFiles[0]!.text })
+  const there = await page.evaluate(
+    (given) => (globalThis as unknown as { traced: (plan: unknown) => number[] }).traced(given),
+    plan
+  )
+  const tracer = tracerOf(worldOf(plan))
+  const film = newFilm(48, 32, tracer.sources)
+  traceFilm(tracer, film, 4)
+  expect(there).toEqual([...film.light, ...film.squares, ...film.shown])
+})
