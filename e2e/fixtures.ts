@@ -10,6 +10,8 @@ import { startServer, type RunningServer } from './server'
 interface Fixtures {
   /** texts of console errors a test provokes on purpose */
   readonly expected: RegExp[]
+  /** whether the picture is traced: it takes both cores, and most tests look at other things */
+  readonly traces: boolean
   readonly watch: void
   /** a shoot of its own at f/16, with room in what blur it permits */
   readonly newShoot: (look?: string, title?: string) => Promise<Shoot>
@@ -26,8 +28,17 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
   ],
   baseURL: async ({ server }, use) => use(server.url),
   expected: async ({}, use) => use([]),
+  traces: [false, { option: true }],
   watch: [
-    async ({ page, expected }, use) => {
+    async ({ page, expected, traces }, use) => {
+      if (!traces)
+        await page.addInitScript(() => {
+          try {
+            localStorage.setItem('fine-spark-picture-paused', 'yes')
+          } catch {
+            // A page that may keep nothing traces.
+          }
+        })
       const errors: string[] = []
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
       page.on('pageerror', (error) => errors.push(error.message))

@@ -7,6 +7,8 @@ import { tracerOf } from '../core/picture/trace'
 import { worldOf } from '../core/picture/world'
 import { expect, open, test } from './fixtures'
 
+test.use({ traces: true })
+
 const panel = (page: Page): Locator => page.locator('[data-picture]')
 const canvas = (page: Page): Locator => panel(page).locator('canvas')
 /** Waits for a picture of at least that width. */

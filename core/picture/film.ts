@@ -13,7 +13,17 @@ export interface Stripe {
   readonly step: number
 }
 
+/** Part of the frame, −1 to 1, + right and up. */
+export interface Window {
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly bottom: number
+}
+export const WHOLE: Window = { left: -1, right: 1, top: 1, bottom: -1 }
+
 export interface Film {
+  readonly window: Window
   readonly width: number
   /** of the whole picture */
   readonly height: number
@@ -39,11 +49,13 @@ export function newFilm(
   width: number,
   height: number,
   sources: number,
-  stripe: Stripe = { first: 0, step: 1 }
+  stripe: Stripe = { first: 0, step: 1 },
+  window: Window = WHOLE
 ): Film {
   const rows = Math.max(0, Math.ceil((height - stripe.first) / stripe.step))
   const pixels = width * rows
   return {
+    window,
     width,
     height,
     stripe,

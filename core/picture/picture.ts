@@ -23,8 +23,8 @@ export interface Picture {
 
 /** Puts the rows of some films together and takes the noise out. */
 export function pictureOf(parts: readonly Film[]): Picture {
-  const { width, height, sources } = parts[0]!
-  const film = newFilm(width, height, sources)
+  const { width, height, sources, window } = parts[0]!
+  const film = newFilm(width, height, sources, undefined, window)
   for (const part of parts) merge(part, film)
   const { samples, which, guessed } = film
   const { light, spread } = denoised(film)

@@ -72,3 +72,26 @@ export function nextOf(state: Int32Array): number {
   t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
   return ((t ^ (t >>> 14)) >>> 0) * ONE
 }
+
+/** Even numbers of 0 to 1 at the corners of a grid. */
+const corner = (x: number, y: number, z: number): number =>
+  (hashed(Math.imul(x, 0x1f123bb5) ^ Math.imul(y, 0x05491333) ^ Math.imul(z, 0x2c1b3c6d)) >>> 0) *
+  ONE
+
+/** Smooth noise of 0 to 1 between them: value noise, common practice. */
+export function smoothNoise(x: number, y: number, z: number): number {
+  const i = Math.floor(x)
+  const j = Math.floor(y)
+  const k = Math.floor(z)
+  const ease = (t: number): number => t * t * (3 - 2 * t)
+  const u = ease(x - i)
+  const v = ease(y - j)
+  const w = ease(z - k)
+  const along = (jj: number, kk: number): number => {
+    const a = corner(i, jj, kk)
+    return a + (corner(i + 1, jj, kk) - a) * u
+  }
+  const near = along(j, k) + (along(j + 1, k) - along(j, k)) * v
+  const far = along(j, k + 1) + (along(j + 1, k + 1) - along(j, k + 1)) * v
+  return near + (far - near) * w
+}

@@ -12,7 +12,8 @@ const spot = new Float64Array(2)
  * @param from,to which samples of each pixel: from one up to another
  */
 export function traceRow(tracer: Tracer, film: Film, row: number, from: number, to: number): void {
-  const { width, height, stripe, rows, sources, light, squares, shown, which, guessed } = film
+  const { window, width, height, stripe, rows, sources, light, squares, shown, which, guessed } =
+    film
   const { got, first } = tracer
   const pixels = width * rows
   const y = stripe.first + row * stripe.step
@@ -21,7 +22,12 @@ export function traceRow(tracer: Tracer, film: Film, row: number, from: number, 
     const seed = hashed(y * 0x10000 + x)
     for (let i = from; i < to; i++) {
       evenPair(i, seed, spot)
-      tracer.through((2 * (x + spot[0]!)) / width - 1, 1 - (2 * (y + spot[1]!)) / height, seed, i)
+      tracer.through(
+        window.left + ((window.right - window.left) * (x + spot[0]!)) / width,
+        window.top + ((window.bottom - window.top) * (y + spot[1]!)) / height,
+        seed,
+        i
+      )
       for (let s = 0; s < sources; s++) {
         const r = got[s * 3]!
         const g = got[s * 3 + 1]!

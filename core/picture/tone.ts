@@ -1,7 +1,12 @@
 /**
  * From linear light to what a screen shows. Plain: as an sRGB file of a camera without a curve of
- * its own, level 0 at 118 of 255, clipped above white. Source: IEC 61966-2-1.
+ * its own, level 0 at 118 of 255, clipped above white (IEC 61966-2-1). Camera: as cameras draw their
+ * own JPEGs, more contrast round mid-grey, shadows deeper, highlights rolled off, mid-grey where it
+ * is; common practice, no source, until the curve of the camera itself is known.
  */
+
+/** How light becomes a value. */
+export type Curve = 'plain' | 'camera'
 
 /** Level 0 is mid-grey. */
 const GREY = 0.18
@@ -12,14 +17,34 @@ export function encoded(linear: number): number {
   return 255 * (x <= 0.0031308 ? 12.92 * x : 1.055 * x ** (1 / 2.4) - 0.055)
 }
 
+/**
+ * The camera's own curve on linear light, before it is encoded: a power law round mid-grey whose
+ * ends lean towards black and white. Straight through 0, 0.18 and 1.
+ */
+export function cameraCurve(linear: number): number {
+  const x = Math.max(0, linear)
+  // Hill's curve, x^n/(x^n + k), raised to pass 1 at white; k so that mid-grey stays.
+  const power = x ** CONTRAST
+  return Math.min(1, ((1 + K) * power) / (power + K))
+}
+/** Slope at mid-grey against a plain one, stops a stop. */
+const CONTRAST = 1.35
+const GREY_POWER = GREY ** CONTRAST
+/** Solves ((1 + K)·g)/(g + K) = 0.18 for g = 0.18^CONTRAST. */
+const K = (GREY_POWER * (1 - GREY)) / (GREY - GREY_POWER)
+
 /** Steps of the table over the square root of the light, so that shadows keep theirs. */
 const STEPS = 4096
-let table: Uint8Array | null = null
-/**
- * Table from the square root of light, 1 being level 0, to 0–255: STEPS entries up to white.
- */
-export function toneTable(): Uint8Array {
-  table ??= Uint8Array.from({ length: STEPS + 1 }, (_, i) => Math.round(encoded((i / STEPS) ** 2)))
+const tables = new Map<Curve, Uint8Array>()
+/** Table from the square root of light, 1 being level 0, to 0–255: STEPS entries up to white. */
+export function toneTable(curve: Curve): Uint8Array {
+  const known = tables.get(curve)
+  if (known) return known
+  const table = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
+    const linear = (i / STEPS) ** 2
+    return Math.round(encoded(curve === 'plain' ? linear : cameraCurve(linear)))
+  })
+  tables.set(curve, table)
   return table
 }
 

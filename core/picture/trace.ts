@@ -11,6 +11,8 @@ import { ALPHA, ALPHA_LATER, CLEAR_OF, GREY, newDirect } from './direct'
 import { sourcesOf } from './film'
 import { lampsOf } from './lamps'
 import { lensOf } from './lens'
+import { GLASS_MARK, newMeeting, ROOM_MARK } from './meeting'
+import { momentOf, movedBy } from './moment'
 import { nextOf } from './random'
 import {
   bent,
@@ -26,12 +28,20 @@ import {
 } from './scatter'
 import { newVapour } from './vapour'
 import { add, addBy, begin, draw, GUESSED, newWalk, WHICH } from './walk'
-import { BLACK, GLOSS, METAL, type Finishes, type World } from './world'
+import { BLACK, GLOSS, METAL, type World } from './world'
 
 /** A path may meet so many surfaces. */
 const LONGEST = 64
 /** From here on a path goes on by chance, as likely as it still carries light. */
 const CERTAIN = 3
+/** What a tracer shows that the plain picture does not. */
+export interface Look {
+  /** the subject at the moment each source lights it: samples are shared out among the sources */
+  readonly moving?: boolean
+  /** fine detail of the subject: what of its light each point throws back */
+  readonly grain?: (x: number, y: number, z: number) => number
+}
+
 export interface Tracer {
   readonly sources: number
   /** [source × 3] what the last path brought */
@@ -51,37 +61,24 @@ export interface Tracer {
 }
 
 /** A tracer of a set. Nothing is allocated once it stands. */
-export function tracerOf(world: World): Tracer {
-  const { scene, seen, all, room, clear, indices } = world
+export function tracerOf(world: World, { moving = false, grain }: Look = {}): Tracer {
+  const { scene, plan } = world
   const sources = sourcesOf(scene.heads.length)
-  const lamps = lampsOf(scene.heads, all)
-  const lens = lensOf(world.plan, scene.pose)
+  const lamps = lampsOf(scene.heads, world.all)
+  const lens = lensOf(plan, scene.pose)
   const vapour = newVapour(world, lamps)
   const walk = newWalk(sources)
   const { got, ray, hit, normal, basis, weight, spot, two, state, marks } = walk
   const direct = newDirect(world, lamps, walk)
+  const meeting = newMeeting(world, walk)
+  const { met, clearHit } = meeting
   const first = new Float64Array(8)
-  const clearHit = new Float64Array(7)
+  const moved = new Float64Array(3)
 
-  /** Meets the room from inside; from outside it is not there. */
-  const roomMet = (): number => {
-    const { sides } = room!
-    for (let i = 0; i < 2; i++) {
-      const index = sides.nearest(ray, hit)
-      if (index < 0) return -1
-      const side = sides.list[index] as { readonly normal: readonly [number, number, number] }
-      if (ray[3]! * side.normal[0] + ray[4]! * side.normal[1] + ray[5]! * side.normal[2] < 0)
-        return index
-      ray[6] = hit[0]! + CLEAR_OF
-    }
-    return -1
-  }
-
-  const noteFirst = (kind: number, finishes: Finishes | null, index: number, at: Float64Array) => {
+  const noteFirst = (at: Float64Array, albedo: Float64Array | null, share: number): void => {
     for (let k = 0; k < 3; k++) {
       first[k] = at[4 + k]!
-      const plain = kind === METAL || !finishes
-      first[5 + k] = plain ? 1 : finishes.albedo[index * 3 + k]!
+      first[5 + k] = albedo ? share * albedo[met.index * 3 + k]! : 1
     }
     first[3] = at[0]!
     first[4] = at[0]! * at[0]!
@@ -91,121 +88,119 @@ export function tracerOf(world: World): Tracer {
     ray[6] = CLEAR_OF
     ray[7] = Infinity
   }
+  const scale = (by: number): void => {
+    for (let k = 0; k < 3; k++) weight[k]! *= by
+  }
 
   /** Mirrors the ray in glass or sends it through, by chance. */
-  const throughClear = (index: number, cosIn: number): void => {
-    const each = clear!.list[index]!
-    let out = 0
-    for (let k = 0; k < 3; k++) out += (clearHit[1 + k]! - each.at[k]!) * clearHit[4 + k]!
-    const over = out > 0 ? indices[index]! : 1 / indices[index]!
+  const throughClear = (): void => {
+    const cosIn = -(ray[3]! * clearHit[4]! + ray[4]! * clearHit[5]! + ray[5]! * clearHit[6]!)
+    const over = meeting.over()
     basis.set(clearHit.subarray(4, 7))
-    if (nextOf(state) < fresnelOver(cosIn, over)) {
-      mirrored(basis, ray)
-      goOn(clearHit, 1)
-    } else {
-      bent(basis, cosIn, over, ray)
-      goOn(clearHit, -1)
+    const mirrors = nextOf(state) < fresnelOver(Math.min(1, cosIn), over)
+    if (mirrors) mirrored(basis, ray)
+    else bent(basis, Math.min(1, cosIn), over, ray)
+    goOn(clearHit, mirrors ? 1 : -1)
+  }
+
+  /** Sends the ray on from a rough metal; false where it ends. */
+  const fromMetal = (cosOut: number, later: boolean): boolean => {
+    const cosFacet = byFacet(basis, ray, cosOut, later ? ALPHA_LATER : ALPHA, spot, two)
+    if (cosFacet <= 0) return false
+    const { albedo } = met.finishes
+    for (let k = 0; k < 3; k++)
+      weight[k]! *= two[0]! * metalShare(albedo[met.index * 3 + k]!, cosFacet)
+    return true
+  }
+
+  /**
+   * Sends the ray on from a matt surface, or by chance mirrors it in the coat over it.
+   * @param share of the light the surface throws back there
+   * @returns whether it was mirrored
+   */
+  const fromMatt = (coat: boolean, cosOut: number, share: number): boolean => {
+    const { albedo } = met.finishes
+    const o = met.index * 3
+    let base = share
+    if (coat) {
+      const own = 1 - coated(cosOut)
+      const often = Math.min(0.75, Math.max(0.25, own / (own + albedo[o + 1]!)))
+      if (nextOf(state) < often) {
+        scale(own / often)
+        mirrored(basis, ray)
+        return true
+      }
+      base *= ((1 - own) * COAT) / (1 - often)
     }
+    evenly(basis, spot, ray)
+    if (coat) base *= coated(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2])
+    for (let k = 0; k < 3; k++) weight[k]! *= base * albedo[o + k]!
+    return false
   }
 
   const path = (): void => {
     let later = false
     let chance = 0
     for (let vertex = 0; vertex < LONGEST; vertex++) {
-      let index = (vertex === 0 ? seen : all).nearest(ray, hit)
-      let { finishes } = world
-      let inRoom = false
-      if (index < 0 && room) {
-        index = roomMet()
-        finishes = room.finishes
-        inRoom = index >= 0
-      }
-      let most = index < 0 ? Infinity : hit[0]!
-      let glass = -1
-      if (clear) {
-        ray[7] = most
-        glass = clear.nearest(ray, clearHit)
-        if (glass >= 0) most = clearHit[0]!
-      }
-      if (!later) direct.shown(most, chance)
-      vapour.scatter(ray, most, weight, got, state)
-      if (glass >= 0) {
-        const cosIn = -(ray[3]! * clearHit[4]! + ray[4]! * clearHit[5]! + ray[5]! * clearHit[6]!)
+      meeting.meet(vertex, moved)
+      if (!later) direct.shown(met.most, chance)
+      vapour.scatter(ray, met.most, weight, got, state)
+      if (met.glass >= 0) {
         if (vertex === 0) {
-          noteFirst(BLACK, null, 0, clearHit)
-          marks[WHICH] = 255
+          noteFirst(clearHit, null, 1)
+          marks[WHICH] = GLASS_MARK
         }
-        throughClear(glass, Math.min(1, cosIn))
+        throughClear()
         chance = 0
         continue
       }
-      if (index < 0) {
+      if (met.index < 0) {
         // Ambient light is taken to come from everywhere alike.
         if (!later) add(walk, vertex === 0 ? 1 : 0, 1 / GREY)
         return
       }
+      const { finishes, index } = met
       const kind = finishes.kinds[index]!
+      const share = grain && meeting.onSubject() ? grain(hit[1]!, hit[2]!, hit[3]!) : 1
       if (vertex === 0) {
-        noteFirst(kind, finishes, index, hit)
-        marks[WHICH] = (inRoom ? 128 : 0) + index + 1
+        noteFirst(hit, kind === METAL ? null : finishes.albedo, share)
+        marks[WHICH] = (met.inRoom ? ROOM_MARK : 0) + index + 1
       }
-      if (kind === BLACK) return
-      if (finishes.oneSided[index]! === 1) {
-        const list = inRoom ? room!.sides : all
-        const { normal: own } = list.list[index] as {
-          readonly normal: readonly [number, number, number]
-        }
-        if (own[0] * hit[4]! + own[1] * hit[5]! + own[2] * hit[6]! < 0) return
-      }
+      if (kind === BLACK || meeting.fromBehind()) return
       for (let k = 0; k < 3; k++) basis[k] = normal[k] = hit[4 + k]!
       putBasis(basis)
       const cosOut = Math.min(
         1,
         Math.max(1e-6, -(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2]))
       )
+      scale(share)
       direct.lit(vertex, finishes, index, cosOut, later)
       if (!later && kind !== METAL) {
-        const share = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1
-        addBy(walk, finishes.farther[index]!, share / GREY, finishes, index)
+        const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1
+        addBy(walk, finishes.farther[index]!, out / GREY, finishes, index)
       }
+      scale(1 / share)
       draw(walk, vertex, 2)
       if (kind === METAL) {
-        const cosFacet = byFacet(basis, ray, cosOut, later ? ALPHA_LATER : ALPHA, spot, two)
-        if (cosFacet <= 0) return
-        for (let k = 0; k < 3; k++)
-          weight[k]! *= two[0]! * metalShare(finishes.albedo[index * 3 + k]!, cosFacet)
+        if (!fromMetal(cosOut, later)) return
         chance = two[1]!
       } else {
-        let base = 1
-        if (kind === GLOSS && !later) {
-          const own = 1 - coated(cosOut)
-          const often = Math.min(
-            0.75,
-            Math.max(0.25, own / (own + finishes.albedo[index * 3 + 1]!))
-          )
-          if (nextOf(state) < often) {
-            for (let k = 0; k < 3; k++) weight[k]! *= own / often
-            mirrored(basis, ray)
-            goOn(hit, 1)
-            chance = 0
-            continue
-          }
-          base = ((1 - own) * COAT) / (1 - often)
-        }
-        evenly(basis, spot, ray)
-        if (kind === GLOSS && !later)
-          base *= coated(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2])
-        for (let k = 0; k < 3; k++) weight[k]! *= base * finishes.albedo[index * 3 + k]!
-        later = true
+        const mirroredOn = fromMatt(kind === GLOSS && !later, cosOut, share)
         chance = 0
+        later ||= !mirroredOn
       }
       goOn(hit, 1)
-      if (vertex >= CERTAIN) {
-        const lives = Math.min(0.95, Math.max(weight[0]!, weight[1]!, weight[2]!))
-        if (nextOf(state) >= lives) return
-        for (let k = 0; k < 3; k++) weight[k]! /= lives
-      }
+      if (vertex < CERTAIN) continue
+      const lives = Math.min(0.95, Math.max(weight[0]!, weight[1]!, weight[2]!))
+      if (nextOf(state) >= lives) return
+      scale(1 / lives)
     }
+  }
+
+  /** Leaves of the path what the one source gave whose moment it was. */
+  const keepOnly = (source: number): void => {
+    for (let i = 0; i < got.length; i++)
+      got[i]! *= i >= source * 3 && i < source * 3 + 3 ? sources : 0
   }
 
   return {
@@ -217,9 +212,15 @@ export function tracerOf(world: World): Tracer {
     through(x, y, seed, sample) {
       begin(walk, seed, sample)
       first.fill(0)
+      const source = sample % sources
+      if (moving) {
+        draw(walk, 0, 3)
+        movedBy(plan, scene.pose, momentOf(plan, source, spot[0]!), moved)
+      }
       draw(walk, 0, 1)
       lens.rayTo(x, y, spot, ray)
       path()
+      if (moving) keepOnly(source)
     }
   }
 }

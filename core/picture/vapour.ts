@@ -7,33 +7,10 @@
 import { throughSolid, ELLIPSOID } from '../set/solid'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, towards, type Lamp } from './lamps'
-import { hashed, nextOf } from './random'
+import { nextOf, smoothNoise } from './random'
 import type { World } from './world'
 
 const GREY = 0.18
-
-/** Even numbers of 0 to 1 at the corners of a grid. */
-const corner = (x: number, y: number, z: number): number =>
-  (hashed(Math.imul(x, 0x1f123bb5) ^ Math.imul(y, 0x05491333) ^ Math.imul(z, 0x2c1b3c6d)) >>> 0) /
-  2 ** 32
-
-/** Smooth noise of 0 to 1 between them. */
-function noise(x: number, y: number, z: number): number {
-  const i = Math.floor(x)
-  const j = Math.floor(y)
-  const k = Math.floor(z)
-  const ease = (t: number): number => t * t * (3 - 2 * t)
-  const u = ease(x - i)
-  const v = ease(y - j)
-  const w = ease(z - k)
-  const along = (jj: number, kk: number): number => {
-    const a = corner(i, jj, kk)
-    return a + (corner(i + 1, jj, kk) - a) * u
-  }
-  const near = along(j, k) + (along(j + 1, k) - along(j, k)) * v
-  const far = along(j, k + 1) + (along(j + 1, k + 1) - along(j, k + 1)) * v
-  return near + (far - near) * w
-}
 
 /** Brings the mean over all the plume covers to 1. */
 const STRENGTH = 49
@@ -43,9 +20,9 @@ const STRENGTH = 49
  */
 function wisps(x: number, y: number, z: number): number {
   // Rising: drawn out upwards, and bent aside by slower noise.
-  const bend = 1.6 * (noise(1.3 * x + 7, 0.9 * y, 1.3 * z) - 0.5)
-  const a = noise(2.6 * (x + bend), 1.1 * y, 2.6 * z)
-  const b = noise(6 * (x + bend) + 31, 2.4 * y, 6 * z)
+  const bend = 1.6 * (smoothNoise(1.3 * x + 7, 0.9 * y, 1.3 * z) - 0.5)
+  const a = smoothNoise(2.6 * (x + bend), 1.1 * y, 2.6 * z)
+  const b = smoothNoise(6 * (x + bend) + 31, 2.4 * y, 6 * z)
   const strand = a * 0.65 + b * 0.35
   // Thinner towards its edge.
   const edge = Math.max(0, 1 - x * x - y * y - z * z)

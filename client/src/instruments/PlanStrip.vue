@@ -117,7 +117,11 @@ const whole = computed(() => !narrow.value || opened.value)
 }
 .thumb {
   height: 48px;
+  max-width: 52px;
   flex: none;
+}
+.thumb :deep(canvas) {
+  object-fit: cover;
 }
 .first :deep(.line) {
   flex: 1;

@@ -61,8 +61,9 @@ const worst = computed(() =>
   width: 100%;
   min-height: 48px;
   align-items: center;
-  gap: 0.55rem;
-  padding: 0 0.6rem;
+  gap: 0.42rem;
+  padding: 0 0.45rem;
+  position: relative;
   white-space: nowrap;
   overflow: hidden;
   font-size: 0.8125rem;

@@ -4,6 +4,7 @@ import { onMounted, useTemplateRef, watch } from 'vue'
 import { luminanceOf, noiseAt } from '@core/picture/facts'
 import { draw, drawDoubt, NOISY_STOPS, type Drawn } from './draw'
 import type { Mix } from './useMix'
+import { usePictureView } from './view'
 
 const props = defineProps<{
   mix: Mix | null
@@ -13,6 +14,7 @@ const props = defineProps<{
   doubt?: boolean
   label: string
 }>()
+const view = usePictureView()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 let pending = false
 let image: ImageData | null = null
@@ -30,7 +32,8 @@ const show = (): void => {
   }
   draw(linear, image.data, picture.width, {
     drawn: props.drawn ?? 'photograph',
-    marks: props.marks
+    marks: props.marks,
+    curve: view.curve
   })
   if (props.doubt)
     drawDoubt(
@@ -51,7 +54,7 @@ const soon = (): void => {
   pending = true
   requestAnimationFrame(show)
 }
-watch(() => [props.mix, props.drawn, props.marks, props.doubt], soon)
+watch(() => [props.mix, props.drawn, props.marks, props.doubt, view.curve], soon)
 onMounted(soon)
 </script>
 

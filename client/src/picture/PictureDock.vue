@@ -38,7 +38,7 @@ onBeforeUnmount(() => away())
     @click="view.whole = true"
   >
     <PictureCanvas v-if="mix" :mix="mix" label="" aria-hidden="true" />
-    <span v-else class="small muted">Picture</span>
+    <span v-else class="small none">{{ picture.paused ? 'Picture paused' : 'Picture' }}</span>
   </button>
 </template>
 
@@ -49,6 +49,9 @@ onBeforeUnmount(() => away())
   background: #000;
   overflow: hidden;
   border: 1px solid var(--line);
+}
+.none {
+  color: #a9b0b6;
 }
 .dock:hover {
   border-color: var(--accent);

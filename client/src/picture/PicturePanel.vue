@@ -45,6 +45,7 @@ const words = computed(() =>
 )
 const state = computed(() => {
   if (picture.failure) return picture.failure
+  if (picture.paused) return picture.stale ? 'paused, of a set before' : 'paused'
   if (!picture.traced) return 'being traced …'
   const { at } = picture
   if (picture.stale || (at && at.now < 2)) return 'follows the set …'

@@ -2,10 +2,12 @@
 /** What the picture shows: which light, and how. */
 import { computed, watch } from 'vue'
 import type { Shown } from '@core/picture/sources'
+import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
 import { usePictureView } from './view'
 
 const store = usePlan()
+const picture = usePicture()
 const view = usePictureView()
 const lights = computed(() => store.plan!.lights)
 // A light that was taken out cannot be shown alone.
@@ -73,11 +75,29 @@ const show = (shown: Shown): void => void (view.shown = shown)
       <button
         type="button"
         class="tool"
+        :aria-pressed="view.curve === 'camera'"
+        title="With a tone curve as cameras draw it: more contrast, highlights rolled off"
+        @click="view.curve = view.curve === 'camera' ? 'plain' : 'camera'"
+      >
+        Camera curve
+      </button>
+      <button
+        type="button"
+        class="tool"
         :aria-pressed="view.raw"
         title="As traced, with its noise; dots where it is unsure"
         @click="view.raw = !view.raw"
       >
         Unfiltered
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="picture.paused"
+        title="Trace nothing: spares the machine and its battery"
+        @click="picture.pause(!picture.paused)"
+      >
+        Pause
       </button>
     </div>
     <slot />

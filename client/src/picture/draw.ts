@@ -1,6 +1,7 @@
 /** How a picture is drawn: as a photograph, as a map of stops, with what is black and clipped marked. */
 import { luminanceOf } from '@core/picture/facts'
 import { developed } from '@core/picture/mix'
+import type { Curve } from '@core/picture/tone'
 
 export type Drawn = 'photograph' | 'stops'
 
@@ -89,9 +90,9 @@ export function draw(
   linear: Float32Array,
   rgba: Uint8ClampedArray,
   width: number,
-  how: { readonly drawn: Drawn; readonly marks: boolean }
+  how: { readonly drawn: Drawn; readonly marks: boolean; readonly curve: Curve }
 ): void {
   if (how.drawn === 'stops') drawMap(linear, rgba)
-  else developed(linear, rgba)
+  else developed(linear, rgba, how.curve)
   if (how.marks) drawMarks(linear, rgba, width)
 }

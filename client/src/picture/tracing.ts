@@ -3,11 +3,10 @@
  * time, the newest: the first coarse picture of a plan is always finished, so that a drag shows what
  * it does; everything after it is called off when the plan has moved on.
  */
-import * as Comlink from 'comlink'
-import type { Film } from '@core/picture/film'
+import { WHOLE } from '@core/picture/film'
 import type { Picture } from '@core/picture/picture'
 import type { Plan } from '@core/plan/plan'
-import type { PictureWorker } from '@/workers/picture.worker'
+import { developIn, startWorker, type PictureRemote } from './pictureWorker'
 
 /** A width in pixels, and samples added to each pixel at that size. */
 interface Rung {
@@ -31,8 +30,6 @@ const LARGER: readonly Rung[] = [
 /** More workers than this help little and warm the machine. */
 const MOST_WORKERS = 4
 
-type Remote = Comlink.Remote<PictureWorker>
-
 export interface Tracing {
   /**
    * Traces a plan from now on; null: rests.
@@ -53,20 +50,15 @@ export interface Heard {
 }
 
 export function tracing(heard: Heard): Tracing {
-  let workers: Remote[] = []
+  let workers: PictureRemote[] = []
   let wanted: { readonly plan: Plan; readonly large: boolean } | null = null
   let running = false
   let rung = 0
 
   const start = (): void => {
     const cores = navigator.hardwareConcurrency || 2
-    workers = Array.from({ length: Math.min(MOST_WORKERS, Math.max(1, cores)) }, () => {
-      const worker = new Worker(new URL('../workers/picture.worker.ts', import.meta.url), {
-        type: 'module'
-      })
-      worker.onerror = (event) => heard.failed(event.message || 'the picture cannot be traced here')
-      return Comlink.wrap<PictureWorker>(worker)
-    })
+    const many = Math.min(MOST_WORKERS, Math.max(1, cores))
+    workers = Array.from({ length: many }, () => startWorker(heard.failed))
   }
 
   /** One rung of a plan: null when it was called off. */
@@ -74,18 +66,19 @@ export function tracing(heard: Heard): Tracing {
     const { sensorHeightMm, sensorWidthMm } = plan.camera
     const height = Math.max(1, Math.round((width * sensorHeightMm) / sensorWidthMm))
     const parts = await Promise.all(
-      workers.map((worker, k) => worker.trace(width, height, k, workers.length, samples))
+      workers.map((worker, first) =>
+        worker.trace({
+          key: String(width),
+          width,
+          height,
+          stripe: { first, step: workers.length },
+          window: WHOLE,
+          samples
+        })
+      )
     )
-    if (parts.some((part) => part === null)) return null
-    const films = parts as unknown as Film[]
-    const buffers = films.flatMap((film) => [
-      film.light.buffer,
-      film.squares.buffer,
-      film.shown.buffer,
-      film.which.buffer,
-      film.guessed.buffer
-    ])
-    return workers[0]!.develop(Comlink.transfer(films, buffers as ArrayBuffer[]))
+    const films = parts.filter((part) => part !== null)
+    return films.length < parts.length ? null : developIn(workers[0]!, films, false)
   }
 
   const run = async (): Promise<void> => {
@@ -93,7 +86,7 @@ export function tracing(heard: Heard): Tracing {
     if (workers.length === 0) start()
     while (wanted) {
       const now = wanted
-      await Promise.all(workers.map((worker) => worker.begin(now.plan)))
+      await Promise.all(workers.map((worker) => worker.begin(now.plan, null)))
       const ladder = now.large ? [...LADDER.slice(0, 3), ...LARGER] : LADDER
       for (let k = 0; k < ladder.length; k++) {
         rung = k

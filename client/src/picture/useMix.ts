@@ -2,6 +2,7 @@
 import { computed, type ComputedRef, type MaybeRefOrGetter, toValue } from 'vue'
 import { mixed } from '@core/picture/mix'
 import type { Picture } from '@core/picture/picture'
+import { rowsOf } from '@core/picture/rows'
 import { factorsOf, type Shown } from '@core/picture/sources'
 import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
@@ -35,7 +36,8 @@ export function useMix(
     const factors = factorsOf(traced.plan, plans.plan, toValue(shown))
     const bright = 2 ** toValue(brightenStops)
     for (let s = 0; s < factors.length; s++) factors[s]! *= bright
-    mixed(toValue(raw) ? picture.raw : picture.light, factors, linear)
+    const rows = rowsOf(traced.plan, plans.plan, picture.height)
+    mixed(toValue(raw) ? picture.raw : picture.light, factors, linear, rows)
     return { picture, factors, linear }
   })
 }

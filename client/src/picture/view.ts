@@ -2,11 +2,13 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { Shown } from '@core/picture/sources'
+import type { Curve } from '@core/picture/tone'
 import type { Drawn } from './draw'
 
 export const usePictureView = defineStore('pictureView', () => ({
   shown: ref<Shown>('together'),
   drawn: ref<Drawn>('photograph'),
+  curve: ref<Curve>('plain'),
   /** black and clipped marked */
   marks: ref(false),
   /** as traced, with its noise; what is noisy or guessed marked */

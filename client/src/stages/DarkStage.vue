@@ -14,6 +14,7 @@ import LockButton from '@/instruments/LockButton.vue'
 import ShutterPick from '@/instruments/ShutterPick.vue'
 import StepField from '@/instruments/StepField.vue'
 import SyncFinder from '@/instruments/SyncFinder.vue'
+import DarkPictures from '@/picture/DarkPictures.vue'
 import { usePlan } from '@/stores/plan'
 import { controlValue } from '@/words/changes'
 import { backgroundSpanWords } from '@/words/goals'
@@ -105,6 +106,8 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
         <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
       </p>
     </section>
+
+    <DarkPictures />
 
     <AmbientChart />
 

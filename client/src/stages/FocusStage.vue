@@ -17,6 +17,7 @@ import BlurChart from '@/instruments/BlurChart.vue'
 import FocusDrawing from '@/instruments/FocusDrawing.vue'
 import StackPlan from '@/instruments/StackPlan.vue'
 import StepField from '@/instruments/StepField.vue'
+import FocusLoupes from '@/picture/FocusLoupes.vue'
 import RulerMark from '@/run/RulerMark.vue'
 import { usePlan } from '@/stores/plan'
 import { mm, plain, px } from '@/words/format'
@@ -151,6 +152,7 @@ const leaning = computed(() => {
           </dd>
         </div>
       </dl>
+      <FocusLoupes />
       <BlurChart />
       <StackPlan />
       <p v-if="store.evaluation?.flags.includes('lens-limit')" class="near small">
@@ -162,7 +164,7 @@ const leaning = computed(() => {
 
 <style scoped>
 .focus-stage {
-  grid-template-columns: minmax(320px, 25rem) minmax(0, 1fr);
+  grid-template-columns: minmax(300px, 22.5rem) minmax(0, 1fr);
   gap: 1.5rem 2.2rem;
 }
 h2:not(#depth-title) {
@@ -177,7 +179,7 @@ h2:not(#depth-title) {
 dl {
   display: grid;
   grid-template-columns: repeat(3, auto);
-  gap: 0.3rem 1.8rem;
+  gap: 0.3rem 1.4rem;
   padding: 0.7rem 0;
 }
 dl div {

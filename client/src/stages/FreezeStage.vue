@@ -12,6 +12,7 @@ import BlurTiles from '@/instruments/BlurTiles.vue'
 import FreezeBars from '@/instruments/FreezeBars.vue'
 import OwnDuration from '@/instruments/OwnDuration.vue'
 import StepField from '@/instruments/StepField.vue'
+import FreezeLoupe from '@/picture/FreezeLoupe.vue'
 import { usePlan } from '@/stores/plan'
 import { plain, px, stops } from '@/words/format'
 import { durationFrom, freezeMoveWords, lightFreezeWords, SPEED_NAMES } from '@/words/freeze'
@@ -85,7 +86,14 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
         The subject does not move. Give it a speed to see what the flash freezes.
       </p>
       <template v-else>
-        <BlurTiles :freeze="result.freeze" />
+        <div class="blurred">
+          <FreezeLoupe
+            class="loupe"
+            :note="`${px(result.freeze.worst.blurPx)} by the slowest flash`"
+            :warn="result.freeze.worst.blurPx > plan.goals.blurPx"
+          />
+          <BlurTiles :freeze="result.freeze" />
+        </div>
         <FreezeBars :freeze="result.freeze" />
       </template>
       <ul class="lights">
@@ -153,6 +161,22 @@ const take = (move: FreezeMove): void => void (move.after && store.replace(move.
 </template>
 
 <style scoped>
+.blurred {
+  display: grid;
+  grid-template-columns: minmax(9rem, 12rem) minmax(0, 1fr);
+  gap: 0.2rem 0.9rem;
+}
+.loupe {
+  grid-row: span 2;
+}
+@media (max-width: 480px) {
+  .blurred {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .loupe {
+    max-width: 14rem;
+  }
+}
 .freeze-stage {
   grid-template-columns: minmax(300px, 23rem) minmax(0, 1fr);
   gap: 1.2rem 2.2rem;

@@ -10,9 +10,11 @@ import { mixed } from '@core/picture/mix'
 import { sameLight, type Picture } from '@core/picture/picture'
 import { factorsOf } from '@core/picture/sources'
 import type { Plan } from '@core/plan/plan'
+import { forget, keep, readKept } from '@/kept/storage'
 import { tracing } from '@/picture/tracing'
 import { usePlan } from './plan'
 
+const PAUSED_KEY = 'fine-spark-picture-paused'
 /** Noise up to which a picture counts as clean, stops at one pixel in twenty. */
 const CLEAN_STOPS = 0.1
 
@@ -28,6 +30,8 @@ export const usePicture = defineStore('picture', () => {
   const at = ref<{ readonly now: number; readonly of: number } | null>(null)
   const failure = ref('')
   const clean = ref(false)
+  /** by the user's wish nothing is traced: a hot machine, an empty battery */
+  const paused = ref(readKept(PAUSED_KEY) === 'yes')
   const viewers = ref(0)
   const large = ref(0)
   /** the plan that is being traced or has been, to its end or until it is clean */
@@ -53,7 +57,7 @@ export const usePicture = defineStore('picture', () => {
   })
 
   const wanted = computed(() =>
-    viewers.value > 0 && visibility.value === 'visible' ? plans.plan : null
+    viewers.value > 0 && !paused.value && visibility.value === 'visible' ? plans.plan : null
   )
   watch(
     [wanted, () => large.value > 0],
@@ -87,5 +91,11 @@ export const usePicture = defineStore('picture', () => {
     () => traced.value !== null && plans.plan !== null && !sameLight(traced.value.plan, plans.plan)
   )
 
-  return { traced, at, failure, clean, stale, look }
+  const pause = (wish: boolean): void => {
+    paused.value = wish
+    if (wish) keep(PAUSED_KEY, 'yes')
+    else forget(PAUSED_KEY)
+  }
+
+  return { traced, at, failure, clean, stale, paused, pause, look }
 })

@@ -1,6 +1,7 @@
 /** Traces stripes of a picture, a little at a time so that it can be called off, and puts them together. */
 import * as Comlink from 'comlink'
-import { newFilm, type Film } from '@core/picture/film'
+import { newFilm, type Film, type Stripe, type Window } from '@core/picture/film'
+import { loupeLook, withDiffraction } from '@core/picture/loupe'
 import { pictureOf, type Picture } from '@core/picture/picture'
 import { traceRow } from '@core/picture/render'
 import { tracerOf, type Tracer } from '@core/picture/trace'
@@ -10,8 +11,10 @@ import type { Plan } from '@core/plan/plan'
 /** Looks up from its work this often, ms. */
 const LOOK_UP_MS = 20
 
+let plan: Plan | null = null
 let tracer: Tracer | null = null
-let film: Film | null = null
+/** by what they show */
+const films = new Map<string, Film>()
 let called = 0
 
 const { port1, port2 } = new MessageChannel()
@@ -26,23 +29,38 @@ const buffersOf = (made: Film | Picture): Transferable[] =>
     value instanceof Float32Array || value instanceof Uint8Array ? [value.buffer] : []
   )
 
+/** What of a picture a worker traces. */
+export interface Order {
+  /** another key begins another film */
+  readonly key: string
+  readonly width: number
+  readonly height: number
+  readonly stripe: Stripe
+  readonly window: Window
+  /** to add to each pixel */
+  readonly samples: number
+}
+
 const api = {
-  /** Takes a plan in hand. */
-  begin(plan: Plan): void {
-    tracer = tracerOf(worldOf(plan))
-    film = null
+  /**
+   * Takes a plan in hand.
+   * @param loupe as a loupe shows it, still or moving; null: the picture itself
+   */
+  begin(next: Plan, loupe: 'still' | 'moving' | null): void {
+    plan = next
+    tracer = tracerOf(worldOf(next), loupe ? loupeLook(next, loupe === 'moving') : {})
+    films.clear()
   },
 
   /**
-   * Adds samples to this worker's rows of the picture of the plan in hand.
-   * @returns a copy of all its rows hold so far; null when it was called off
+   * Adds samples to this worker's rows.
+   * @returns a copy of all they hold so far; null when it was called off
    */
-  async trace(width: number, height: number, first: number, step: number, samples: number) {
+  async trace({ key, width, height, stripe, window, samples }: Order): Promise<Film | null> {
     const mine = ++called
-    const { sources } = tracer!
-    if (film?.width !== width || film.height !== height)
-      film = newFilm(width, height, sources, { first, step })
-    const own = film
+    const known = films.get(key)
+    const own = known ?? newFilm(width, height, tracer!.sources, stripe, window)
+    films.set(key, own)
     let since = performance.now()
     for (let row = 0; row < own.rows; row++) {
       traceRow(tracer!, own, row, own.samples, own.samples + samples)
@@ -50,7 +68,7 @@ const api = {
       await lookUp()
       // Rows of one film have as many samples each: what is broken off is begun anew.
       if (mine !== called) {
-        if (film === own) film = null
+        if (films.get(key) === own) films.delete(key)
         return null
       }
       since = performance.now()
@@ -64,8 +82,10 @@ const api = {
     called++
   },
 
-  develop(parts: readonly Film[]): Picture {
-    const picture = pictureOf(parts)
+  /** @param spread whether light is spread by diffraction: at the camera's own pixels */
+  develop(parts: readonly Film[], spread: boolean): Picture {
+    const clean = pictureOf(parts)
+    const picture = spread ? withDiffraction(clean, plan!) : clean
     return Comlink.transfer(picture, buffersOf(picture))
   }
 }

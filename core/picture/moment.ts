@@ -1,0 +1,42 @@
+/**
+ * When within an exposure the light of a source falls, and where a moving subject is by then. The
+ * flash's start is moment 0; ambient falls from then until the shutter closes (front-curtain sync).
+ */
+import { pulseOf } from '../light/strobe'
+import type { Plan } from '../plan/plan'
+import { usesHighSpeedSync } from '../plan/sync'
+import { secondsAt } from '../scales/marks'
+import type { CameraPose } from '../set/camera'
+import { AMBIENT_SOURCES } from './film'
+
+/**
+ * A moment of a source's light, as often drawn as it gives light then: an exponential that decays,
+ * ended where the head or the shutter ends it, for a flash; any moment alike for ambient and
+ * high-speed sync. Source: RC discharge model, as core/light/pulse.ts.
+ * @param draw 0 to 1
+ * @returns seconds
+ */
+export function momentOf(plan: Plan, source: number, draw: number): number {
+  const shutterS = secondsAt(plan.settings.shutterStops)
+  const light = plan.lights[source - AMBIENT_SOURCES]
+  if (!light || usesHighSpeedSync(plan, light)) return draw * shutterS
+  const { tauS, endS } = pulseOf(light.powerStops, light.strobe)
+  const end = Math.min(endS, shutterS)
+  return -tauS * Math.log1p(draw * Math.expm1(-end / tauS))
+}
+
+/**
+ * How far the subject has moved, mm in the set.
+ * @param way [3] filled
+ */
+export function movedBy(
+  { subject }: Plan,
+  { right, toCamera }: CameraPose,
+  seconds: number,
+  way: Float64Array
+): void {
+  const angle = (subject.directionDeg * Math.PI) / 180
+  const far = subject.speedMmS * seconds
+  for (let k = 0; k < 3; k++)
+    way[k] = far * (Math.cos(angle) * right[k]! + Math.sin(angle) * toCamera[k]!)
+}
