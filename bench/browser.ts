@@ -241,3 +241,57 @@ export const home = (): Promise<Figure[]> =>
       }
     ]
   })
+
+/** All memory of a browser's page and its workers, MB, and how long its first picture takes. */
+export const pictured = (): Promise<Figure[]> =>
+  withServer(async (server) => {
+    const plan = { ...fullSet(3, 9), title: 'Three lights' }
+    const { browser, page } = await setPage(server, plan)
+    const canvas = page.locator('[data-picture] canvas')
+    const times: (readonly [number, number])[] = []
+    for (let i = 0; i < 5; i++) {
+      await page.reload()
+      await canvas.waitFor()
+      const began = performance.now()
+      await canvas.and(page.locator(':not([data-width="0"])')).waitFor()
+      const first = performance.now() - began
+      await canvas.and(page.locator('[data-width="240"]')).waitFor()
+      times.push([first, performance.now() - began])
+      await page.waitForTimeout(500)
+    }
+    // Moved and left to clear, so that all of it has been held at once.
+    await page.getByRole('spinbutton', { name: 'Distance' }).press('ArrowUp')
+    await page.getByText(/noise up to/).waitFor({ timeout: 60000 })
+    const session = await page.context().newCDPSession(page)
+    let peak = 0
+    for (let i = 0; i < 8; i++) {
+      await page.getByRole('spinbutton', { name: 'Distance' }).press('ArrowUp')
+      await page.waitForTimeout(700)
+      const { usedSize, backingStorageSize = 0 } = (await session.send('Runtime.getHeapUsage')) as {
+        usedSize: number
+        backingStorageSize?: number
+      }
+      peak = Math.max(peak, (usedSize + backingStorageSize) / 2 ** 20)
+    }
+    await browser.close()
+    return [
+      {
+        key: 'picture.firstMs',
+        value: Math.round(median(times.map(([first]) => first))),
+        aim: '≤ 1000',
+        about: 'its place in the page to the first look, 96 pixels; three sources, median of 5'
+      },
+      {
+        key: 'picture.readableMs',
+        value: Math.round(median(times.map(([, readable]) => readable))),
+        aim: '',
+        about: 'the same to 240 pixels, cleaned'
+      },
+      {
+        key: 'picture.pageMb',
+        value: Math.round(peak),
+        aim: '≤ 400',
+        about: 'heap and buffers of the page alone, most of eight looks while it traces'
+      }
+    ]
+  })

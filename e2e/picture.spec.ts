@@ -169,7 +169,7 @@ test.describe('on a phone', () => {
       )
     ).toBeLessThanOrEqual(0)
     await page.getByRole('button', { name: 'Close the picture' }).tap()
-    await traced(thumb.locator('canvas'), 120)
+    await traced(thumb.locator('canvas'), 96)
   })
 })
 
@@ -209,4 +209,59 @@ test('a seeded set is traced bit for bit alike here and in the browser', async (
   const film = newFilm(48, 32, tracer.sources)
   traceFilm(tracer, film, 4)
   expect(there).toEqual([...film.light, ...film.squares, ...film.shown])
+})
+
+test('paused, nothing is traced until it goes on', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'light')
+  await traced(canvas(page))
+  await panel(page).getByRole('button', { name: 'Pause' }).click()
+  await expect(panel(page).locator('.state')).toContainText('paused')
+  await page.getByRole('spinbutton', { name: 'Distance' }).press('PageUp')
+  await expect(panel(page).locator('.state')).toContainText('paused, of a set before')
+  await panel(page).getByRole('button', { name: 'Pause' }).click()
+  await expect(panel(page).locator('.state')).toContainText(/clearing|noise/, { timeout: 30000 })
+})
+
+test('each stage shows what it decides: the ends of the depth, the black frame, the blur', async ({
+  page,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  await open(page, shoot, 'focus')
+  const tiles = page.locator('[data-loupes] canvas')
+  await expect(tiles).toHaveCount(3)
+  await expect(tiles.first()).toHaveAttribute(
+    'aria-label',
+    /^Near end, 112 pixels .* blur [\d.]+ px$/
+  )
+  for (const tile of await tiles.all())
+    await expect
+      .poll(async () => Number(await tile.getAttribute('data-samples')), { timeout: 30000 })
+      .toBeGreaterThan(5)
+  await page.goto(page.url().replace('/focus', '/freeze'))
+  const speed = page.getByRole('spinbutton', { name: 'Speed' })
+  await speed.fill('1500')
+  await speed.press('Enter')
+  const moving = page.getByRole('img', {
+    name: /^All light together, 112 pixels .* slowest flash$/
+  })
+  await expect
+    .poll(async () => Number(await moving.getAttribute('data-samples')), { timeout: 30000 })
+    .toBeGreaterThan(5)
+  await page.goto('/shoots/demo-crab/dark')
+  const pair = page.getByRole('region', { name: 'The black frame' }).locator('canvas')
+  await expect(pair).toHaveCount(2)
+  await traced(pair.first())
+  await expect
+    .poll(async () => (await brightness(pair.last())) - (await brightness(pair.first())))
+    .toBeGreaterThan(10)
+})
+
+test('each way and each shoot without frames has its picture', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.locator('[data-thumbnail]').first()).toBeVisible({ timeout: 30000 })
+  await page.goto('/shoots/demo-crystal/ways')
+  await expect(page.getByRole('img', { name: /^The picture of f\// }).first()).toBeVisible({
+    timeout: 30000
+  })
 })

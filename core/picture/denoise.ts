@@ -16,6 +16,8 @@ export interface Denoised {
 }
 
 const LEVELS = 5
+/** A picture narrower than this, pixels, is a first look: three levels reach as far over it. */
+const NARROW = 160
 /** So many standard deviations apart, light counts as other light. */
 const APART = 4
 /** Noise below this share of the light is let be. */
@@ -179,9 +181,10 @@ export function denoised(film: Film): Denoised {
   const { width, rows, sources } = film
   const grid = { width, rows }
   const pixels = width * rows
+  const levels = width < NARROW ? LEVELS - 2 : LEVELS
   const guides = guidesOf(film)
   const all = meansOf(film)
-  const alike = Array.from({ length: LEVELS }, (_, level) => alikeness(guides, grid, 1 << level))
+  const alike = Array.from({ length: levels }, (_, level) => alikeness(guides, grid, 1 << level))
   const other: Denoised = {
     light: new Float32Array(pixels * 3),
     spread: new Float32Array(pixels)
@@ -194,7 +197,7 @@ export function denoised(film: Film): Denoised {
     }
     if (own.spread.every((value) => value === 0)) continue
     withoutStrays(own.light, own.spread, grid)
-    for (let level = 0; level < LEVELS; level++) {
+    for (let level = 0; level < levels; level++) {
       smoothed(own, other, [alike[level]!, alike[0]!], 1 << level, grid, scratch)
       own.light.set(other.light)
       own.spread.set(other.spread)

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals'
 import { encoded } from './tone'
 import { factsOf } from './facts'
 import { merge, newFilm, sourcesOf } from './film'
-import { developed, mixed } from './mix'
+import { developed, mixed, notMixed, remixed } from './mix'
 import { pictureOf, sameLight } from './picture'
 import { traceFilm } from './render'
 import { factorsOf } from './sources'
@@ -82,6 +82,20 @@ describe('mixing', () => {
     plan.lights.forEach((light, i) => {
       expect(Math.log2(factors[2 + i]!)).toBeCloseTo(lightStops(plan, light), 9)
     })
+  })
+
+  it('gives the same brought up to date light by light as mixed anew', () => {
+    const size = picture.width * picture.height * 3
+    const stepped = new Float32Array(size)
+    const last = notMixed()
+    for (const power of [-3, -2.5, -7, 0, -1]) {
+      const next = { ...plan, lights: [{ ...plan.lights[0]!, powerStops: power }, plan.lights[1]!] }
+      remixed(picture.light, factorsOf(plan, next), stepped, [null, null, null, null], last)
+      const anew = new Float32Array(size)
+      mixed(picture.light, factorsOf(plan, next), anew)
+      for (let i = 0; i < size; i += 31) expect(stepped[i]).toBeCloseTo(anew[i]!, 4)
+    }
+    expect(last.times).toBe(4)
   })
 
   it('leaves out what is not shown', () => {

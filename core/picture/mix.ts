@@ -1,21 +1,43 @@
 /** Mixes the sources of a picture: linear light, and what a screen shows of it. */
-import { TONE_LAST, TONE_SCALE, toneTable, type Curve } from './tone'
+import { toneTable, TONE_SHIFT, type Curve } from './tone'
 
 /** How much of each row of the picture a source reaches; null: all alike. */
 export type Rows = readonly (Float64Array | null)[]
 
-/** Adds a source, or puts it where none has been yet. */
-function addSource(
-  light: Float32Array,
-  from: number,
-  factor: number,
+/** A source and how much of it is mixed. */
+interface Part {
+  readonly light: Float32Array
+  readonly factor: number
+}
+
+/** Puts a mix of three into a range, or adds it to what is there. */
+function addThree(
+  [a, b, c]: readonly [Part, Part, Part],
   out: Float32Array,
-  range: readonly [number, number],
-  begun: boolean
+  add: boolean,
+  first: number,
+  last: number
 ): void {
-  const [first, last] = range
-  if (begun) for (let i = first; i < last; i++) out[i] = out[i]! + factor * light[from + i]!
-  else for (let i = first; i < last; i++) out[i] = factor * light[from + i]!
+  const la = a.light
+  const lb = b.light
+  const lc = c.light
+  const fa = a.factor
+  const fb = b.factor
+  const fc = c.factor
+  if (add)
+    for (let i = first; i < last; i++) out[i] = out[i]! + fa * la[i]! + fb * lb[i]! + fc * lc[i]!
+  else for (let i = first; i < last; i++) out[i] = fa * la[i]! + fb * lb[i]! + fc * lc[i]!
+}
+
+/** Mixes parts into a range of the picture, three at a time: memory is what it waits for. */
+function mixRange(parts: readonly Part[], out: Float32Array, first: number, last: number): void {
+  const given = parts.filter(({ factor }) => factor > 0)
+  if (given.length === 0) out.fill(0, first, last)
+  for (let k = 0; k < given.length; k += 3) {
+    const a = given[k]!
+    const none = { light: a.light, factor: 0 }
+    addThree([a, given[k + 1] ?? none, given[k + 2] ?? none], out, k > 0, first, last)
+  }
 }
 
 /**
@@ -31,22 +53,83 @@ export function mixed(
   rows: Rows = []
 ): void {
   const size = out.length
-  let begun = false
-  for (let s = 0; s < factors.length; s++) {
-    const factor = factors[s]!
-    if (!(factor > 0)) continue
-    const byRow = rows[s]
-    if (!byRow) addSource(light, s * size, factor, out, [0, size], begun)
-    else {
-      const long = size / byRow.length
-      byRow.forEach((share, y) =>
-        addSource(light, s * size, factor * share, out, [y * long, (y + 1) * long], begun)
-      )
-    }
-    begun = true
-  }
-  if (!begun) out.fill(0)
+  const parts = Array.from(factors, (factor, s) => ({
+    light: light.subarray(s * size, (s + 1) * size),
+    factor
+  }))
+  const many = rows.reduce((most, each) => Math.max(most, each?.length ?? 0), 0)
+  if (many === 0) return mixRange(parts, out, 0, size)
+  const long = size / many
+  for (let y = 0; y < many; y++)
+    mixRange(
+      parts.map((part, s) => ({ ...part, factor: part.factor * (rows[s]?.[y] ?? 1) })),
+      out,
+      y * long,
+      (y + 1) * long
+    )
 }
+
+/** What a picture was mixed from last, so that one light's step costs one light. */
+export interface Mixed {
+  light: Float32Array | null
+  factors: Float64Array
+  even: boolean
+  /** how often it was only brought up to date */
+  times: number
+}
+export const notMixed = (): Mixed => ({
+  light: null,
+  factors: new Float64Array(),
+  even: true,
+  times: 0
+})
+/** Differences add up their rounding: after so many it is mixed anew. */
+const MOST_TIMES = 60
+
+/**
+ * The same as `mixed`; where few factors differ from the last time only they are worked in.
+ * @param last filled with what it was mixed from
+ */
+export function remixed(
+  light: Float32Array,
+  factors: Float64Array,
+  out: Float32Array,
+  rows: Rows,
+  last: Mixed
+): void {
+  const even = rows.every((each) => each === null)
+  const changed = Array.from(factors.keys()).filter((s) => factors[s] !== last.factors[s])
+  const size = out.length
+  if (
+    last.light === light &&
+    last.even &&
+    even &&
+    last.factors.length === factors.length &&
+    changed.length <= 2 &&
+    last.times < MOST_TIMES
+  ) {
+    for (const s of changed)
+      addOne(light.subarray(s * size, (s + 1) * size), factors[s]! - last.factors[s]!, out)
+    last.times++
+  } else {
+    mixed(light, factors, out, even ? [] : rows)
+    last.times = 0
+  }
+  last.light = light
+  last.factors = factors.slice()
+  last.even = even
+}
+
+/** Adds a difference; light does not get less than none. */
+function addOne(light: Float32Array, by: number, out: Float32Array): void {
+  for (let i = 0; i < out.length; i++) {
+    const value = out[i]! + by * light[i]!
+    out[i] = value > 0 ? value : 0
+  }
+}
+
+/** Opaque, in the order bytes lie in memory here. */
+const OPAQUE = 0xff000000 | 0
 
 /**
  * @param linear [pixel × 3]
@@ -58,11 +141,13 @@ export function developed(
   curve: Curve = 'plain'
 ): void {
   const table = toneTable(curve)
-  for (let i = 0, o = 0; i < linear.length; i += 3, o += 4) {
-    for (let k = 0; k < 3; k++) {
-      const step = Math.sqrt(linear[i + k]!) * TONE_SCALE
-      rgba[o + k] = step < TONE_LAST ? table[(step + 0.5) | 0]! : 255
-    }
-    rgba[o + 3] = 255
-  }
+  // The first bits of a number are its logarithm, and so an index into a table by stops.
+  const bits = new Int32Array(linear.buffer, linear.byteOffset, linear.length)
+  const pixels = new Int32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4)
+  for (let p = 0, i = 0; p < pixels.length; p++, i += 3)
+    pixels[p] =
+      table[bits[i]! >>> TONE_SHIFT]! |
+      (table[bits[i + 1]! >>> TONE_SHIFT]! << 8) |
+      (table[bits[i + 2]! >>> TONE_SHIFT]! << 16) |
+      OPAQUE
 }

@@ -27,7 +27,7 @@ export function electronsAtWhite({ camera, settings }: Pick<Plan, 'camera' | 'se
 }
 
 /** Standard deviation of one channel of one pixel, in units of level 0, for light of that level. */
-export function sensorNoise(linear: number, white: number): number {
+function sensorNoise(linear: number, white: number): number {
   const electrons = (Math.max(0, linear) / WHITE) * white
   return (Math.sqrt(electrons + READING * READING) / white) * WHITE
 }

@@ -33,21 +33,26 @@ const GREY_POWER = GREY ** CONTRAST
 /** Solves ((1 + K)·g)/(g + K) = 0.18 for g = 0.18^CONTRAST. */
 const K = (GREY_POWER * (1 - GREY)) / (GREY - GREY_POWER)
 
-/** Steps of the table over the square root of the light, so that shadows keep theirs. */
-const STEPS = 4096
+/**
+ * A number is looked up by its first 17 bits as IEEE 754 stores it in 32: sign, exponent, eight bits
+ * of what follows. That is a step of 1/256 of itself, less than one of 255 values.
+ */
+export const TONE_SHIFT = 15
+const ENTRIES = 2 ** (32 - TONE_SHIFT)
 const tables = new Map<Curve, Uint8Array>()
-/** Table from the square root of light, 1 being level 0, to 0–255: STEPS entries up to white. */
+/** What a screen shows, 0–255, of linear light, 1 being level 0, by its first bits. */
 export function toneTable(curve: Curve): Uint8Array {
   const known = tables.get(curve)
   if (known) return known
-  const table = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
-    const linear = (i / STEPS) ** 2
+  const bits = new Uint32Array(1)
+  const value = new Float32Array(bits.buffer)
+  const table = Uint8Array.from({ length: ENTRIES }, (_, i) => {
+    // The middle of what has these bits.
+    bits[0] = i * 2 ** TONE_SHIFT + 2 ** (TONE_SHIFT - 1)
+    const linear = GREY * value[0]!
+    if (!(linear > 0)) return 0
     return Math.round(encoded(curve === 'plain' ? linear : cameraCurve(linear)))
   })
   tables.set(curve, table)
   return table
 }
-
-/** Brings the square root of light, 1 being level 0, to an index of the table. */
-export const TONE_SCALE = STEPS * Math.sqrt(GREY)
-export const TONE_LAST = STEPS

@@ -16,7 +16,7 @@ interface Rung {
 
 /** From what answers a drag to what is clean. */
 const LADDER: readonly Rung[] = [
-  { width: 120, samples: 4 },
+  { width: 96, samples: 3 },
   { width: 240, samples: 6 },
   { width: 480, samples: 6 },
   { width: 480, samples: 18 },
@@ -36,6 +36,8 @@ export interface Tracing {
    * @param large also in the size of a whole window
    */
   readonly trace: (plan: Plan | null, large: boolean) => void
+  /** Starts the workers ahead of the first plan. */
+  readonly warm: () => void
 }
 
 export interface Heard {
@@ -49,16 +51,20 @@ export interface Heard {
   readonly failed: (reason: string) => void
 }
 
-export function tracing(heard: Heard): Tracing {
+/** As many workers as help. */
+function startTeam(failed: (reason: string) => void): PictureRemote[] {
+  const many = Math.min(MOST_WORKERS, Math.max(1, navigator.hardwareConcurrency || 2))
+  return Array.from({ length: many }, () => startWorker(failed))
+}
+
+export function tracing(heard: Heard, startAll = startTeam): Tracing {
   let workers: PictureRemote[] = []
   let wanted: { readonly plan: Plan; readonly large: boolean } | null = null
   let running = false
   let rung = 0
 
   const start = (): void => {
-    const cores = navigator.hardwareConcurrency || 2
-    const many = Math.min(MOST_WORKERS, Math.max(1, cores))
-    workers = Array.from({ length: many }, () => startWorker(heard.failed))
+    if (workers.length === 0) workers = startAll(heard.failed)
   }
 
   /** One rung of a plan: null when it was called off. */
@@ -83,7 +89,7 @@ export function tracing(heard: Heard): Tracing {
 
   const run = async (): Promise<void> => {
     running = true
-    if (workers.length === 0) start()
+    start()
     while (wanted) {
       const now = wanted
       await Promise.all(workers.map((worker) => worker.begin(now.plan, null)))
@@ -102,6 +108,7 @@ export function tracing(heard: Heard): Tracing {
   }
 
   return {
+    warm: start,
     trace(plan, large) {
       const before = wanted
       wanted = plan && { plan, large }

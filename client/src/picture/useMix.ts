@@ -1,6 +1,6 @@
 /** The picture mixed for the plan in hand, again whenever that or the picture changes. */
 import { computed, type ComputedRef, type MaybeRefOrGetter, toValue } from 'vue'
-import { mixed } from '@core/picture/mix'
+import { notMixed, remixed } from '@core/picture/mix'
 import type { Picture } from '@core/picture/picture'
 import { rowsOf } from '@core/picture/rows'
 import { factorsOf, type Shown } from '@core/picture/sources'
@@ -27,17 +27,21 @@ export function useMix(
   const store = usePicture()
   const plans = usePlan()
   let linear = new Float32Array(0)
+  let last = notMixed()
   return computed(() => {
     const { traced } = store
     if (!traced || !plans.plan) return null
     const { picture } = traced
     const size = picture.width * picture.height * 3
-    if (linear.length !== size) linear = new Float32Array(size)
+    if (linear.length !== size) {
+      linear = new Float32Array(size)
+      last = notMixed()
+    }
     const factors = factorsOf(traced.plan, plans.plan, toValue(shown))
     const bright = 2 ** toValue(brightenStops)
     for (let s = 0; s < factors.length; s++) factors[s]! *= bright
     const rows = rowsOf(traced.plan, plans.plan, picture.height)
-    mixed(toValue(raw) ? picture.raw : picture.light, factors, linear, rows)
+    remixed(toValue(raw) ? picture.raw : picture.light, factors, linear, rows, last)
     return { picture, factors, linear }
   })
 }

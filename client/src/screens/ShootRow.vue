@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mdiDotsVertical } from '@mdi/js'
-import { nextTick, ref, useTemplateRef } from 'vue'
+import { nextTick, onMounted, ref, shallowRef, useTemplateRef, type Component } from 'vue'
 import type { ShootSummary } from '@core/api/api'
+import type { Plan } from '@core/plan/plan'
 import { api } from '@/api/client'
 import { when } from '@/words/format'
 import { LOOK_NAMES, STAGE_NAMES } from '@/words/names'
@@ -9,6 +10,13 @@ import SetSketch from './SetSketch.vue'
 
 const props = defineProps<{ shoot: ShootSummary; unsaved: boolean }>()
 const emit = defineEmits<{ rename: [to: string]; duplicate: []; remove: [] }>()
+/** Brings the picture's code along, once the list stands; on a phone the set's sketch will do. */
+const Thumbnail = shallowRef<Component | null>(null)
+onMounted(async () => {
+  if (!matchMedia('(max-width: 760px)').matches)
+    Thumbnail.value = (await import('@/picture/PlanThumbnail.vue')).default
+})
+const planOf = async (): Promise<Plan> => (await api.shoot(props.shoot.id)).plan
 const name = ref<string | null>(null)
 const field = useTemplateRef<HTMLInputElement>('field')
 
@@ -34,6 +42,9 @@ const endRename = (keep: boolean): void => {
         width="84"
         height="56"
       />
+      <component :is="Thumbnail" v-else-if="shoot.set && Thumbnail" :plan="planOf" label="">
+        <SetSketch :set="shoot.set" />
+      </component>
       <SetSketch v-else-if="shoot.set" :set="shoot.set" />
     </td>
     <td class="title">
@@ -104,7 +115,8 @@ td {
 .picture {
   width: 100px;
 }
-.picture img {
+.picture img,
+.picture :deep(canvas) {
   display: block;
   width: 84px;
   height: 56px;

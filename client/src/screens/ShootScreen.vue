@@ -7,11 +7,13 @@ import { type ApiProblem } from '@/api/client'
 import PlanStrip from '@/instruments/PlanStrip.vue'
 import PictureWindow from '@/picture/PictureWindow.vue'
 import ConflictDialog from './ConflictDialog.vue'
+import { showsDock } from '@/picture/dock'
 import StageRail from './StageRail.vue'
 import { loadStagesAhead } from '@/stages/pages'
 import WorkHeader from './WorkHeader.vue'
 import { useFrames } from '@/stores/frames'
 import { useKit } from '@/stores/kit'
+import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
 import { useSaving } from '@/stores/saving'
 
@@ -22,6 +24,8 @@ const saving = useSaving()
 const frames = useFrames()
 const kit = useKit()
 const failure = ref('')
+// On a phone the picture waits until it is asked for.
+if (!matchMedia('(max-width: 760px)').matches) usePicture().warm()
 
 const load = async (): Promise<void> => {
   const { id } = props
@@ -70,7 +74,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </script>
 
 <template>
-  <div class="work" :class="{ docked: route.name !== 'light' }">
+  <div class="work" :class="{ docked: showsDock(route.name) }">
     <WorkHeader />
     <StageRail />
     <main v-if="plan.plan && saving.id === id && frames.shootId === id" :key="id">

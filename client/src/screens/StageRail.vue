@@ -3,6 +3,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { STAGES } from '@core/api/api'
+import { showsDock } from '@/picture/dock'
 import PictureDock from '@/picture/PictureDock.vue'
 import { usePlan } from '@/stores/plan'
 import { useSaving } from '@/stores/saving'
@@ -24,7 +25,7 @@ const narrow = useMediaQuery('(max-width: 760px)')
     >
       <span class="num" aria-hidden="true">{{ index + 1 }}</span>{{ STAGE_NAMES[stage] }}
     </router-link>
-    <PictureDock v-if="!narrow && plan.plan && route.name !== 'light'" class="docked" />
+    <PictureDock v-if="!narrow && plan.plan && showsDock(route.name)" class="docked" />
   </nav>
 </template>
 

@@ -7,6 +7,7 @@ import { changesBetween } from '@core/run/changes'
 import { applyChange } from '@core/solve/change'
 import type { Way } from '@core/solve/ways'
 import { changeWords } from '@/words/changes'
+import PlanThumbnail from '@/picture/PlanThumbnail.vue'
 import { stopCount } from '@/words/format'
 import { STATE_MARKS, STATE_WORDS, VERDICT_NAMES } from '@/words/names'
 import { verdictValue } from '@/words/verdicts'
@@ -48,6 +49,11 @@ const same = computed(() => changes.value.length === 0)
 
 <template>
   <li class="way" :data-way="way.group">
+    <PlanThumbnail
+      :plan="after"
+      :label="`The picture of ${settingsWords(after)}`"
+      class="picture"
+    />
     <div class="settings">
       <p class="num set">{{ settingsWords(after) }}</p>
       <p class="lights">
@@ -148,8 +154,8 @@ const same = computed(() => changes.value.length === 0)
 <style scoped>
 .way {
   display: grid;
-  grid-template-columns: minmax(13rem, 1fr) auto auto;
-  gap: 0.1rem 1.2rem;
+  grid-template-columns: 84px minmax(9.5rem, 1fr) auto auto;
+  gap: 0.1rem 1rem;
   align-items: center;
   border-bottom: 1px solid var(--line);
   padding: 0.45rem 0;
@@ -195,17 +201,20 @@ dt {
 dd {
   white-space: nowrap;
 }
+.picture {
+  grid-row: 1 / 3;
+}
 .verdicts {
   display: flex;
   flex-wrap: wrap;
   gap: 0 0.8rem;
   color: var(--muted);
   justify-self: end;
-  grid-column: 2;
+  grid-column: 3;
   grid-row: 2;
 }
 .binds {
-  grid-column: 1;
+  grid-column: 2;
   color: var(--muted);
   grid-row: 2;
 }
@@ -214,7 +223,7 @@ dd {
 }
 .acts {
   grid-row: 1 / 3;
-  grid-column: 3;
+  grid-column: 4;
   display: grid;
   gap: 0.1rem;
 }
@@ -251,6 +260,9 @@ td {
 @media (max-width: 760px) {
   .way {
     grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .picture {
+    display: none;
   }
   .settings,
   dl,

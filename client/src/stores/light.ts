@@ -15,6 +15,8 @@ export type AskBounces = (plan: Plan) => Promise<Bounces>
 
 /** Said when bounces take longer than this, ms. */
 const LATE_MS = 500
+/** So long after a plan was opened its worker learns it, ms. */
+const LEARN_MS = 2000
 
 const worker = workerHost<LightWorker>(
   () => new Worker(new URL('../workers/light.worker.ts', import.meta.url), { type: 'module' })
@@ -75,7 +77,10 @@ export function setLight(
     opened: (plan) => {
       transportOf(plan)
       standIn(plan)
-      void elsewhere?.(plan).catch(() => (elsewhere = null))
+      // What is looked at first is the picture: the worker learns the plan when that has come.
+      setTimeout(() => {
+        if (current() === plan) void elsewhere?.(plan).catch(() => (elsewhere = null))
+      }, LEARN_MS)
     },
     late
   }

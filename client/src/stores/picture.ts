@@ -97,5 +97,10 @@ export const usePicture = defineStore('picture', () => {
     else forget(PAUSED_KEY)
   }
 
-  return { traced, at, failure, clean, stale, paused, pause, look }
+  /** Starts the workers while the shoot is still being opened. */
+  const warm = (): void => {
+    if (!paused.value) worker.warm()
+  }
+
+  return { traced, at, failure, clean, stale, paused, pause, look, warm }
 })
