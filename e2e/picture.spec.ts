@@ -71,7 +71,7 @@ test('each light and ambient are seen alone; stops, marks and noise can be shown
   await expect.poll(() => brightness(canvas(page))).toBeGreaterThan(60)
   await panel(page).getByRole('button', { name: 'Stops' }).click()
   await expect(panel(page).getByRole('img', { name: /From dark at −10 stops/ })).toBeVisible()
-  await panel(page).getByRole('button', { name: 'Clipped, black' }).click()
+  await panel(page).getByRole('button', { name: 'Clipping' }).click()
   await panel(page).getByRole('button', { name: 'Unfiltered' }).click()
   await expect(panel(page).getByRole('button', { name: 'Unfiltered' })).toHaveAttribute(
     'aria-pressed',

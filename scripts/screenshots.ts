@@ -23,8 +23,20 @@ const settled = (page: Page): Promise<void> =>
     .getByRole('status')
     .filter({ hasText: /\d+ ways|none/ })
     .waitFor()
+/** Waits until the pictures a page shows have come, and a while for them to clear. */
+const pictured = (page: Page): Promise<unknown> =>
+  page
+    .waitForFunction(
+      () =>
+        [...document.querySelectorAll('canvas')].every(
+          ({ dataset }) => 'thumbnail' in dataset || Number(dataset.samples ?? 6) >= 6
+        ),
+      undefined,
+      { timeout: 40000 }
+    )
+    .catch(() => console.log('a picture was not clean in time'))
 const SHOTS: readonly Shot[] = [
-  { name: 'shoots', path: '/' },
+  { name: 'shoots', path: '/', before: (page) => page.waitForTimeout(9000) },
   { name: 'kit', path: '/kit' },
   {
     name: 'kit-strobe',
@@ -61,6 +73,17 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('tab', { name: /^Checks/ }).click()
       await page.waitForTimeout(900)
     }
+  },
+  {
+    name: 'picture',
+    path: '/shoots/demo-crab/light',
+    before: (page) => page.keyboard.press('p')
+  },
+  {
+    name: 'phone-picture',
+    path: `${beetle}/light`,
+    phone: true,
+    before: (page) => page.getByRole('button', { name: /whole window/ }).tap()
   },
   { name: 'run', path: `${beetle}/run`, spare: true },
   {
@@ -116,7 +139,8 @@ for (const shot of wanted) {
   await page.goto(server.url + shot.path)
   await page.waitForLoadState('networkidle')
   await shot.before?.(page)
-  await page.waitForTimeout(500)
+  await pictured(page)
+  await page.waitForTimeout((await page.locator('canvas').count()) > 0 ? 5000 : 500)
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
   if (wide > 0) console.log(`${shot.name}: scrolls sideways by ${wide} px`)
   await page.screenshot({ path: join(out, `${shot.name}.png`) })

@@ -1,4 +1,4 @@
-// checks: picture and ledger (105 seeded sets, two ways of finding the same light)
+// checks: picture (105 seeded sets, two ways of finding the same light)
 /** The picture against the ledger: the same light at the same place, by two ways of finding it. */
 import { describe, expect, it } from '@jest/globals'
 import { GROUPS, setOf } from '../truth/sets'
@@ -45,13 +45,13 @@ function cellsOf(group: (typeof GROUPS)[number], seed: number): Cell[] {
     if (!spot || wanted[j]! < least || atAnEdge(world, spot.x, spot.y)) return []
     let got = { mean: 0, error: Infinity }
     for (const samples of SAMPLES)
-      if (got.error > 0.03 * got.mean)
+      if (!(got.error < 0.03 * got.mean))
         got = meanAt(tracer, FIRST_LIGHT, samples, spot.x, spot.y, seed)
     return [
       {
         what: `${group} ${seed} ${place.id}`,
         offBy: Math.abs(Math.log2(got.mean / wanted[j]!)),
-        noise: Math.log2(1 + got.error / got.mean)
+        noise: got.mean > 0 ? Math.log2(1 + got.error / got.mean) : 0
       }
     ]
   })
@@ -76,7 +76,9 @@ describe(`the picture of ${GROUPS.length * SEEDS} seeded sets`, () => {
   })
 
   it('is nowhere farther off than the ledger and its own noise explain', () => {
-    const beyond = cells.filter((cell) => cell.offBy > 0.3 + 3 * cell.noise)
+    const beyond = cells.filter((cell) => !(cell.offBy <= 0.2 + 3 * cell.noise))
     expect(beyond).toEqual([])
+    const unsure = cells.filter((cell) => cell.noise > 0.1)
+    expect(unsure.length).toBeLessThan(cells.length / 50)
   })
 })

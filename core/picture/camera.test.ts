@@ -1,5 +1,8 @@
-// checks: diffraction (the Airy pattern: 84 % within its first dark ring)
-// checks: motion (a moving edge in the picture)
+// checks: airy pattern (tabulated J₁, 84 % within the first dark ring)
+// checks: dark band (rows of the picture)
+// checks: motion blur (a moving edge in the picture)
+// checks: sensor noise
+// checks: tone curves
 import { describe, expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { pixelPitchMm } from '../kit/kit'

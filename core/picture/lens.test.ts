@@ -1,4 +1,4 @@
-// checks: depth limits (the lens of the picture)
+// checks: depth of field (rays of the picture’s lens)
 import { describe, expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { defocusAtEnds } from '../optics/depth'

@@ -1,5 +1,5 @@
-// checks: near sources (pictures of disc, ring and rectangle)
-// checks: clear slab (a glass plate before a background)
+// checks: finite source (disc, ring and rectangle in the picture)
+// checks: glass in the picture (a plate before a background; a ball that even light does not show)
 import { describe, expect, it } from '@jest/globals'
 import type { Light, Plan } from '../plan/plan'
 import { fresnelShare } from '../set/specular'

@@ -1,3 +1,4 @@
+// checks: vapour in the picture
 import { expect, it } from '@jest/globals'
 import { sceneOf } from '../set/scene'
 import { project } from '../set/camera'

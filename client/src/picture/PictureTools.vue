@@ -70,7 +70,7 @@ const show = (shown: Shown): void => void (view.shown = shown)
         title="Hatch what clips and what is black"
         @click="view.marks = !view.marks"
       >
-        Clipped, black
+        Clipping
       </button>
       <button
         type="button"
@@ -79,7 +79,7 @@ const show = (shown: Shown): void => void (view.shown = shown)
         title="With a tone curve as cameras draw it: more contrast, highlights rolled off"
         @click="view.curve = view.curve === 'camera' ? 'plain' : 'camera'"
       >
-        Camera curve
+        Curve
       </button>
       <button
         type="button"
@@ -117,7 +117,7 @@ const show = (shown: Shown): void => void (view.shown = shown)
 }
 .tool {
   min-height: 28px;
-  padding: 0 0.55rem;
+  padding: 0 0.45rem;
   border: 1px solid var(--line);
   border-radius: 3px;
   color: var(--muted);

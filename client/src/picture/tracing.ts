@@ -23,10 +23,14 @@ const LADDER: readonly Rung[] = [
   { width: 480, samples: 40 },
   { width: 480, samples: 64 }
 ]
-const LARGER: readonly Rung[] = [
-  { width: 960, samples: 8 },
-  { width: 960, samples: 24 }
-]
+/** For a whole window; with many lights less wide, for the memory they take. */
+const larger = (lights: number): readonly Rung[] => {
+  const width = lights > 4 ? 720 : 960
+  return [
+    { width, samples: 8 },
+    { width, samples: 24 }
+  ]
+}
 /** More workers than this help little and warm the machine. */
 const MOST_WORKERS = 4
 
@@ -93,7 +97,7 @@ export function tracing(heard: Heard, startAll = startTeam): Tracing {
     while (wanted) {
       const now = wanted
       await Promise.all(workers.map((worker) => worker.begin(now.plan, null)))
-      const ladder = now.large ? [...LADDER.slice(0, 3), ...LARGER] : LADDER
+      const ladder = now.large ? [...LADDER.slice(0, 3), ...larger(now.plan.lights.length)] : LADDER
       for (let k = 0; k < ladder.length; k++) {
         rung = k
         heard.at({ now: k, of: ladder.length })

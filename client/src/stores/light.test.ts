@@ -42,7 +42,11 @@ function asked() {
 }
 const inHand = (plan: Plan, ask: (plan: Plan) => Promise<Bounces>) => {
   const hand = shallowRef(plan)
-  const light = setLight(() => hand.value, ask)
+  const light = setLight(
+    () => hand.value,
+    ask,
+    (work) => work()
+  )
   light.opened(plan)
   return {
     light,

@@ -23,6 +23,8 @@ const worker = workerHost<LightWorker>(
 )
 const askWorker: AskBounces = (plan) => worker.ask((api, changeTo) => api.bounces(changeTo(plan)))
 
+const inAMoment = (work: () => void): void => void setTimeout(work, LEARN_MS)
+
 export interface SetLight {
   /** To be called with a plan before it becomes the one in hand. */
   readonly ahead: (next: Plan) => void
@@ -35,10 +37,12 @@ export interface SetLight {
 /**
  * @param current the plan in hand
  * @param ask null: everything is worked out here
+ * @param later when a worker learns of a plan that was opened
  */
 export function setLight(
   current: () => Plan | null,
-  ask: AskBounces | null = typeof Worker === 'undefined' ? null : askWorker
+  ask: AskBounces | null = typeof Worker === 'undefined' ? null : askWorker,
+  later: (work: () => void) => void = inAMoment
 ): SetLight {
   const late = ref(false)
   const settled = ref(0)
@@ -78,9 +82,10 @@ export function setLight(
       transportOf(plan)
       standIn(plan)
       // What is looked at first is the picture: the worker learns the plan when that has come.
-      setTimeout(() => {
+      if (!elsewhere) return
+      later(() => {
         if (current() === plan) void elsewhere?.(plan).catch(() => (elsewhere = null))
-      }, LEARN_MS)
+      })
     },
     late
   }
