@@ -1,7 +1,6 @@
 /** What a mixed picture amounts to, in figures: for its histogram, its words and its marks. */
 import { LUMINANCE } from './film'
 import type { Picture } from './picture'
-import { encoded } from './tone'
 
 /** Histogram: half stops from here to there. */
 export const LEAST_STOPS = -12
@@ -11,8 +10,8 @@ const BINS = (MOST_STOPS - LEAST_STOPS) / BIN_STOPS
 
 /** Mid-grey, and so white: 1 is level 0. */
 const WHITE = 1 / 0.18
-/** 8-bit value up to which a pixel counts as black: as frames are read. */
-const BLACK_VALUE = 5
+/** Light that comes out as 5 of 255 or less, as frames are read. Source: IEC 61966-2-1. */
+const BLACK = 5.5 / 255 / 12.92 / 0.18
 
 export interface Facts {
   /** shares of pixels by level of luminance and of red, green, blue; the ends hold what lies beyond */
@@ -20,8 +19,6 @@ export interface Facts {
   /** shares of pixels */
   readonly black: number
   readonly clipped: number
-  /** noise left that one pixel in twenty exceeds, of those above −8 stops; stops */
-  readonly noiseStops: number
   /** share of the light above −8 stops that came through glass by a guessed way */
   readonly guessed: number
 }
@@ -53,17 +50,28 @@ export function noiseAt(
   return Math.log2(1 + Math.sqrt(square) / level)
 }
 
-/**
- * @param linear [pixel × 3] of `mixed`
- * @param factors that it was mixed by
- */
-export function factsOf(picture: Picture, linear: Float32Array, factors: Float64Array): Facts {
+/** Every so many pixels are looked at for noise: it is their spread that counts. */
+const NOISE_STEP = 7
+
+/** Noise left that one pixel in twenty exceeds, of those above −8 stops; stops. */
+export function noiseOf(picture: Picture, linear: Float32Array, factors: Float64Array): number {
+  const noise: number[] = []
+  for (let p = 0; p < picture.width * picture.height; p += NOISE_STEP) {
+    const level = luminanceOf(linear, p)
+    if (level >= SEEN) noise.push(noiseAt(picture, factors, p, level))
+  }
+  const sorted = Float64Array.from(noise).sort()
+  return sorted[Math.floor(sorted.length * 0.95)] ?? 0
+}
+
+/** @param linear [pixel × 3] of `mixed` */
+export function factsOf(picture: Picture, linear: Float32Array): Facts {
   const pixels = picture.width * picture.height
   const histogram = [0, 1, 2, 3].map(() => new Float64Array(BINS))
   let black = 0
   let clipped = 0
   let guessed = 0
-  const noise: number[] = []
+  let seen = 0
   for (let p = 0; p < pixels; p++) {
     const level = luminanceOf(linear, p)
     histogram[0]![bin(level)]!++
@@ -74,18 +82,16 @@ export function factsOf(picture: Picture, linear: Float32Array, factors: Float64
       if (value > most) most = value
     }
     if (most >= WHITE) clipped++
-    if (encoded(most / WHITE) <= BLACK_VALUE) black++
+    if (most <= BLACK) black++
     if (level < SEEN) continue
-    noise.push(noiseAt(picture, factors, p, level))
+    seen++
     guessed += picture.guessed[p]!
   }
   for (const counts of histogram) for (let i = 0; i < BINS; i++) counts[i]! /= pixels
-  noise.sort((a, b) => a - b)
   return {
     histogram: histogram as unknown as Facts['histogram'],
     black: black / pixels,
     clipped: clipped / pixels,
-    noiseStops: noise[Math.floor(noise.length * 0.95)] ?? 0,
-    guessed: noise.length > 0 ? guessed / noise.length : 0
+    guessed: seen > 0 ? guessed / seen : 0
   }
 }

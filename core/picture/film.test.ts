@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals'
 import { encoded } from './tone'
-import { factsOf } from './facts'
+import { factsOf, noiseOf } from './facts'
 import { merge, newFilm, sourcesOf } from './film'
 import { developed, mixed, notMixed, remixed } from './mix'
 import { pictureOf, sameLight } from './picture'
@@ -129,11 +129,13 @@ describe('mixing', () => {
     const bright = { ...plan, lights: [{ ...a!, powerStops: 0 }, b!] }
     const settings = { ...plan.settings, isoStops: 6 }
     const over = linearOf({ ...bright, settings })
-    const factors = factorsOf(plan, { ...bright, settings })
-    const facts = factsOf(picture, over, factors)
+    const facts = factsOf(picture, over)
     expect(facts.clipped).toBeGreaterThan(0.02)
-    const black = factsOf(picture, new Float32Array(over.length), factors)
-    expect(black).toMatchObject({ black: 1, clipped: 0, noiseStops: 0 })
+    const none = new Float32Array(over.length)
+    expect(factsOf(picture, none)).toMatchObject({ black: 1, clipped: 0 })
+    const factors = factorsOf(plan, plan)
+    expect(noiseOf(picture, none, factors)).toBe(0)
+    expect(noiseOf(picture, linearOf(), factors)).toBeGreaterThan(0)
     for (const counts of facts.histogram)
       expect(counts.reduce((sum, each) => sum + each)).toBeCloseTo(1, 9)
   })

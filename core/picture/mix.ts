@@ -89,6 +89,7 @@ const MOST_TIMES = 60
 /**
  * The same as `mixed`; where few factors differ from the last time only they are worked in.
  * @param last filled with what it was mixed from
+ * @returns whether anything had changed
  */
 export function remixed(
   light: Float32Array,
@@ -96,14 +97,14 @@ export function remixed(
   out: Float32Array,
   rows: Rows,
   last: Mixed
-): void {
+): boolean {
   const even = rows.every((each) => each === null)
   const changed = Array.from(factors.keys()).filter((s) => factors[s] !== last.factors[s])
   const size = out.length
+  const same = last.light === light && last.even && even
+  if (same && changed.length === 0 && last.factors.length === factors.length) return false
   if (
-    last.light === light &&
-    last.even &&
-    even &&
+    same &&
     last.factors.length === factors.length &&
     changed.length <= 2 &&
     last.times < MOST_TIMES
@@ -118,6 +119,7 @@ export function remixed(
   last.light = light
   last.factors = factors.slice()
   last.even = even
+  return true
 }
 
 /** Adds a difference; light does not get less than none. */

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 /** Histogram of the picture in stops: luminance filled, red, green and blue as lines. */
 import { computed } from 'vue'
-import { BIN_STOPS, factsOf, LEAST_STOPS, MOST_STOPS } from '@core/picture/facts'
+import { BIN_STOPS, LEAST_STOPS, MOST_STOPS } from '@core/picture/facts'
 import { WHITE_STOPS } from '@core/set/specular'
 import { percent } from '@/words/format'
+import { useFacts } from './useFacts'
 import { useMix } from './useMix'
 import { usePictureView } from './view'
 
 const view = usePictureView()
 const mix = useMix(() => view.shown)
-const facts = computed(() =>
-  mix.value ? factsOf(mix.value.picture, mix.value.linear, mix.value.factors) : null
-)
+const facts = useFacts(mix)
 const H = 56
 const W = 256
 const BINS = (MOST_STOPS - LEAST_STOPS) / BIN_STOPS

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The picture with its tools: places marked on it, and the level read under the pointer. */
 import { onBeforeUnmount, onMounted, computed } from 'vue'
-import { factsOf } from '@core/picture/facts'
 import { withPlaceAt } from '@core/picture/ownPlace'
 import type { Place } from '@core/plan/plan'
 import { useSelection } from '@/set/selection'
@@ -13,6 +12,7 @@ import PictureCanvas from './PictureCanvas.vue'
 import PictureMarks from './PictureMarks.vue'
 import PictureTools from './PictureTools.vue'
 import StopsScale from './StopsScale.vue'
+import { useFacts } from './useFacts'
 import { useMix } from './useMix'
 import { usePlacesShown } from './usePlacesShown'
 import { usePictureView } from './view'
@@ -29,9 +29,7 @@ const mix = useMix(
   () => view.raw
 )
 const { places, under } = usePlacesShown()
-const facts = computed(() =>
-  mix.value ? factsOf(mix.value.picture, mix.value.linear, mix.value.factors) : null
-)
+const facts = useFacts(mix)
 const words = computed(() =>
   facts.value
     ? pictureWords(

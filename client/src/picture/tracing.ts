@@ -34,6 +34,11 @@ const larger = (lights: number): readonly Rung[] => {
 /** More workers than this help little and warm the machine. */
 const MOST_WORKERS = 4
 
+/** The longest rest between two looks at what is dragged, ms. */
+const MOST_REST_MS = 300
+const rest = (ms: number): Promise<void> =>
+  new Promise((resolve) => setTimeout(resolve, Math.min(MOST_REST_MS, ms)))
+
 export interface Tracing {
   /**
    * Traces a plan from now on; null: rests.
@@ -72,23 +77,27 @@ export function tracing(heard: Heard, startAll = startTeam): Tracing {
   }
 
   /** One rung of a plan: null when it was called off. */
-  const climb = async ({ width, samples }: Rung, plan: Plan): Promise<Picture | null> => {
+  const climb = async (
+    { width, samples }: Rung,
+    plan: Plan,
+    team: readonly PictureRemote[]
+  ): Promise<Picture | null> => {
     const { sensorHeightMm, sensorWidthMm } = plan.camera
     const height = Math.max(1, Math.round((width * sensorHeightMm) / sensorWidthMm))
     const parts = await Promise.all(
-      workers.map((worker, first) =>
+      team.map((worker, first) =>
         worker.trace({
           key: String(width),
           width,
           height,
-          stripe: { first, step: workers.length },
+          stripe: { first, step: team.length },
           window: WHOLE,
           samples
         })
       )
     )
     const films = parts.filter((part) => part !== null)
-    return films.length < parts.length ? null : developIn(workers[0]!, films, false)
+    return films.length < parts.length ? null : developIn(team[0]!, films, false)
   }
 
   const run = async (): Promise<void> => {
@@ -100,9 +109,14 @@ export function tracing(heard: Heard, startAll = startTeam): Tracing {
       const ladder = now.large ? [...LADDER.slice(0, 3), ...larger(now.plan.lights.length)] : LADDER
       for (let k = 0; k < ladder.length; k++) {
         rung = k
+        const began = performance.now()
         heard.at({ now: k, of: ladder.length })
-        const picture = await climb(ladder[k]!, now.plan)
+        // While a drag goes on, a core is left to the page that draws it.
+        const team = k > 0 ? workers : workers.slice(0, Math.max(1, workers.length - 1))
+        const picture = await climb(ladder[k]!, now.plan, team)
         if (picture && heard.picture(now.plan, picture) && k > 1 && !now.large) break
+        // Something is dragged: two moments of three are the page's.
+        if (wanted && wanted !== now) await rest(2 * (performance.now() - began))
         if (wanted !== now) break
       }
       if (wanted === now) wanted = null

@@ -28,6 +28,7 @@ export function useMix(
   const plans = usePlan()
   let linear = new Float32Array(0)
   let last = notMixed()
+  let mix: Mix | null = null
   return computed(() => {
     const { traced } = store
     if (!traced || !plans.plan) return null
@@ -41,7 +42,10 @@ export function useMix(
     const bright = 2 ** toValue(brightenStops)
     for (let s = 0; s < factors.length; s++) factors[s]! *= bright
     const rows = rowsOf(traced.plan, plans.plan, picture.height)
-    remixed(toValue(raw) ? picture.raw : picture.light, factors, linear, rows, last)
-    return { picture, factors, linear }
+    const source = toValue(raw) ? picture.raw : picture.light
+    // The same object as long as nothing in it changed: a drag draws the old light no second time.
+    if (remixed(source, factors, linear, rows, last) || mix?.picture !== picture)
+      mix = { picture, factors, linear }
+    return mix
   })
 }

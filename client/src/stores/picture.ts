@@ -5,7 +5,7 @@
 import { useDocumentVisibility } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { factsOf } from '@core/picture/facts'
+import { noiseOf } from '@core/picture/facts'
 import { mixed } from '@core/picture/mix'
 import { sameLight, type Picture } from '@core/picture/picture'
 import { factorsOf } from '@core/picture/sources'
@@ -49,7 +49,7 @@ export const usePicture = defineStore('picture', () => {
       const factors = factorsOf(plan, plans.plan ?? plan)
       const linear = new Float32Array(picture.width * picture.height * 3)
       mixed(picture.light, factors, linear)
-      clean.value = factsOf(picture, linear, factors).noiseStops <= CLEAN_STOPS
+      clean.value = noiseOf(picture, linear, factors) <= CLEAN_STOPS
       return clean.value
     },
     at: (rung) => (at.value = rung),

@@ -65,7 +65,10 @@ export function pictureWords(
 }
 
 /** How sure the picture is. */
-export function sureWords({ noiseStops, guessed }: Facts): string {
+export function sureWords({
+  noiseStops,
+  guessed
+}: Facts & { readonly noiseStops: number }): string {
   const noise = `noise up to ${noiseStops.toFixed(2)} stop`
   return guessed > 0.005
     ? `${noise}; ${percent(guessed)} lit through glass, as if it bent nothing`
