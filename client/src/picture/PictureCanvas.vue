@@ -75,4 +75,8 @@ canvas {
   height: 100%;
   background: #000;
 }
+/* At the set the screen must not light it. */
+.v-theme--dim canvas {
+  opacity: 0.45;
+}
 </style>

@@ -20,9 +20,11 @@ const open = (place: Place): void => {
   const source = sourceOfMost(store.evaluation!.ledger, place)
   void router.push({ name: 'light', params: route.params, query: { cell: `${source}-${place}` } })
 }
-/** A letter typed into a field is no command. */
+/** A letter typed into a field or a list is no command. */
 const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.matches('input, textarea, select, [contenteditable]')
+  target instanceof HTMLElement &&
+  (target.matches('input, textarea, select, [contenteditable]') ||
+    target.closest('[role="listbox"], [role="menu"]') !== null)
 const onKey = (event: KeyboardEvent): void => {
   if (event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== 'p') return
   if (typing(event.target)) return
