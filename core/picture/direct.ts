@@ -1,12 +1,11 @@
 /** Straight light of every lamp: on a surface a path has met, and what shows of lamps to its ray. */
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, shownTo, towards, type Lamp } from './lamps'
-import { coated, COAT, fresnelOver, fromFacets, GLASS, metalShare } from './scatter'
+import { coated, COAT, fromFacets, metalShare } from './scatter'
+import { GREY } from './tone'
 import { add, addBy, draw, GUESSED, type Walk } from './walk'
 import { GLOSS, METAL, type Finishes, type World } from './world'
 
-/** Mid-grey: what a reflectance is held against. */
-export const GREY = 0.18
 /** Of the metals of a plan, GGX's α; once light has been scattered it is taken for rougher. */
 export const ALPHA = 0.06
 export const ALPHA_LATER = 0.35
@@ -59,7 +58,7 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
     for (let i = 0; i < 8; i++) {
       if (clear.nearest(onward, clearHit) < 0) break
       const cos = -(line[3]! * clearHit[4]! + line[4]! * clearHit[5]! + line[5]! * clearHit[6]!)
-      share *= 1 - fresnelOver(Math.min(1, Math.max(1e-3, cos / length)), GLASS)
+      share *= coated(Math.max(1e-3, cos / length))
       marks[GUESSED] = 1
       onward[6] = clearHit[0]! + 1e-6
     }

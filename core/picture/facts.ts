@@ -1,6 +1,7 @@
 /** What a mixed picture amounts to, in figures: for its histogram, its words and its marks. */
 import { LUMINANCE } from './film'
 import type { Picture } from './picture'
+import { GREY } from './tone'
 
 /** Histogram: half stops from here to there. */
 export const LEAST_STOPS = -12
@@ -8,10 +9,10 @@ export const MOST_STOPS = 4
 export const BIN_STOPS = 0.5
 const BINS = (MOST_STOPS - LEAST_STOPS) / BIN_STOPS
 
-/** Mid-grey, and so white: 1 is level 0. */
-const WHITE = 1 / 0.18
+/** White: 1 is level 0. */
+export const WHITE = 1 / GREY
 /** Light that comes out as 5 of 255 or less, as frames are read. Source: IEC 61966-2-1. */
-const BLACK = 5.5 / 255 / 12.92 / 0.18
+export const BLACK = 5.5 / 255 / 12.92 / GREY
 
 export interface Facts {
   /** shares of pixels by level of luminance and of red, green, blue; the ends hold what lies beyond */

@@ -36,8 +36,6 @@ export interface Film {
   readonly squares: Float32Array
   /** [pixel × SHOWN] sums of what is seen first: normal, distance in mm, its square, albedo */
   readonly shown: Float32Array
-  /** [pixel] which surface, one more than its index; 0: none. Of the first sample */
-  readonly which: Uint8Array
   /** [pixel] of how many samples the light came by a way that is only guessed: through glass */
   readonly guessed: Float32Array
   /** how many samples each pixel has */
@@ -64,7 +62,6 @@ export function newFilm(
     light: new Float32Array(sources * pixels * 3),
     squares: new Float32Array(sources * pixels),
     shown: new Float32Array(pixels * SHOWN),
-    which: new Uint8Array(pixels),
     guessed: new Float32Array(pixels),
     samples: 0
   }
@@ -89,7 +86,6 @@ export function merge(part: Film, into: Film): void {
       into.squares.set(part.squares.subarray(s * from + own, s * from + own + width), s * to + at)
     }
     into.shown.set(part.shown.subarray(own * SHOWN, (own + width) * SHOWN), at * SHOWN)
-    into.which.set(part.which.subarray(own, own + width), at)
     into.guessed.set(part.guessed.subarray(own, own + width), at)
   }
   into.samples = part.samples

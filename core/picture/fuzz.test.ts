@@ -5,7 +5,7 @@ import { testCard, testLight, testModifier, testPlan, testStrobe } from '../test
 import { pictureOf } from './picture'
 import { newFilm } from './film'
 import { traceFilm } from './render'
-import { tracerOf, type Look } from './trace'
+import { tracerOf, type Extras } from './trace'
 import { worldOf } from './world'
 
 const length = fc.double({ min: 0.1, max: 300, noNaN: true })
@@ -93,8 +93,8 @@ it('every set gives light that is a number and not less than none, traced and cl
   fc.assert(
     fc.property(sets, (each) => {
       const plan = planOf(each)
-      const look: Look = { moving: each.speed > 0 }
-      const tracer = tracerOf(worldOf(plan), look)
+      const extras: Extras = { moving: each.speed > 0 }
+      const tracer = tracerOf(worldOf(plan), extras)
       const film = newFilm(16, 10, tracer.sources)
       traceFilm(tracer, film, 3)
       const { light, raw, spread } = pictureOf([film])

@@ -9,9 +9,9 @@ import { SHOWN, type Film } from './film'
 const GUIDE = 8
 
 /** [pixel × GUIDE] */
-export function guidesOf({ shown, samples, which }: Film): Float32Array {
-  const guides = new Float32Array(which.length * GUIDE)
-  for (let p = 0; p < which.length; p++) {
+export function guidesOf({ shown, samples, guessed }: Film): Float32Array {
+  const guides = new Float32Array(guessed.length * GUIDE)
+  for (let p = 0; p < guessed.length; p++) {
     const o = p * SHOWN
     for (let k = 0; k < 3; k++) {
       guides[o + k] = shown[o + k]! / samples

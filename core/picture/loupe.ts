@@ -8,7 +8,7 @@ import { surfaceShown } from './atPlace'
 import type { Window } from './film'
 import { grainOf } from './grain'
 import type { Picture } from './picture'
-import type { Look } from './trace'
+import type { Extras } from './trace'
 import type { World } from './world'
 
 /** A spot of the frame, −1 to 1, + right and up. */
@@ -29,7 +29,7 @@ export function loupeWindow(plan: Plan, { x, y }: Spot, pixels: number): Window 
 }
 
 /** Fine detail on the subject as a loupe draws it. */
-export const loupeLook = (plan: Plan, moving: boolean): Look => ({
+export const loupeLook = (plan: Plan, moving: boolean): Extras => ({
   moving,
   grain: grainOf(pixelPitchMm(plan.camera) / plan.focus.magnification)
 })

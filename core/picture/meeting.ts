@@ -7,10 +7,6 @@ import { CLEAR_OF } from './direct'
 import type { Walk } from './walk'
 import type { Finishes, World } from './world'
 
-/** How a film marks what it shows: a surface by its index and 1; those of the room; glass. */
-export const ROOM_MARK = 128
-export const GLASS_MARK = 255
-
 /** Filled anew for each ray. */
 export interface Met {
   /** of the surface, in the list of its finishes; −1: none */

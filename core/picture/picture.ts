@@ -15,8 +15,6 @@ export interface Picture {
   readonly raw: Float32Array
   /** [source × pixel] square of one standard deviation of the luminance of `light` */
   readonly spread: Float32Array
-  /** [pixel] which surface, one more than its index; 0: none */
-  readonly which: Uint8Array
   /** [pixel] of how many samples the light came by a guessed way, a share */
   readonly guessed: Float32Array
 }
@@ -26,7 +24,7 @@ export function pictureOf(parts: readonly Film[]): Picture {
   const { width, height, sources, window } = parts[0]!
   const film = newFilm(width, height, sources, undefined, window)
   for (const part of parts) merge(part, film)
-  const { samples, which, guessed } = film
+  const { samples, guessed } = film
   const { light, spread } = denoised(film)
   return {
     width,
@@ -36,7 +34,6 @@ export function pictureOf(parts: readonly Film[]): Picture {
     light,
     raw: meansOf(film).light,
     spread,
-    which,
     guessed: guessed.map((count) => count / samples)
   }
 }

@@ -12,8 +12,7 @@ const spot = new Float64Array(2)
  * @param from,to which samples of each pixel: from one up to another
  */
 export function traceRow(tracer: Tracer, film: Film, row: number, from: number, to: number): void {
-  const { window, width, height, stripe, rows, sources, light, squares, shown, which, guessed } =
-    film
+  const { window, width, height, stripe, rows, sources, light, squares, shown, guessed } = film
   const { got, first } = tracer
   const pixels = width * rows
   const y = stripe.first + row * stripe.step
@@ -40,7 +39,6 @@ export function traceRow(tracer: Tracer, film: Film, row: number, from: number, 
         squares[s * pixels + at]! += bright * bright
       }
       for (let k = 0; k < SHOWN; k++) shown[at * SHOWN + k]! += first[k]!
-      if (i === 0) which[at] = tracer.which()
       if (tracer.guessed()) guessed[at]!++
     }
   }

@@ -4,6 +4,7 @@
  * reflection; Snell's and Fresnel's laws; microfacets of Trowbridge and Reitz (GGX) as in Walter et
  * al. 2007, those seen by a ray drawn as in Heitz, JCGT 2018; basis as in Duff et al., JCGT 2017.
  */
+import { fresnelOver, GLASS_INDEX } from '../set/specular'
 
 /** Two directions square to a unit normal, at 3 and 6 of a row whose first three are the normal. */
 export function putBasis(basis: Float64Array): void {
@@ -39,25 +40,8 @@ export function mirrored(basis: Float64Array, ray: Float64Array): void {
   for (let k = 0; k < 3; k++) ray[3 + k]! -= twice * basis[k]!
 }
 
-/**
- * Share of unpolarised light that is mirrored where it goes from one clear thing into another; 1
- * where nothing goes on.
- * @param cosIn cosine of the angle from the normal
- * @param over index behind the surface over that before it
- */
-export function fresnelOver(cosIn: number, over: number): number {
-  const out2 = 1 - (1 - cosIn * cosIn) / (over * over)
-  if (out2 <= 0) return 1
-  const cosOut = Math.sqrt(out2)
-  const across = (cosIn - over * cosOut) / (cosIn + over * cosOut)
-  const along = (over * cosIn - cosOut) / (over * cosIn + cosOut)
-  return (across * across + along * along) / 2
-}
-
-/** Index of glass, lacquer, chitin. Common handbook figure. */
-export const GLASS = 1.5
 /** What of light goes through a smooth clear coat, at a cosine from its normal. */
-export const coated = (cos: number): number => 1 - fresnelOver(Math.min(1, cos), GLASS)
+export const coated = (cos: number): number => 1 - fresnelOver(Math.min(1, cos), GLASS_INDEX)
 /**
  * What a matt base under a coat sends on of what it would without, so that head on it is the same.
  */

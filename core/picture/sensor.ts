@@ -6,12 +6,11 @@
  */
 import { pixelPitchMm } from '../kit/kit'
 import type { Plan } from '../plan/plan'
+import { WHITE } from './facts'
 import { hashed } from './random'
 
 const PER_UM2 = 1600
 const READING = 3
-/** White over level 0. */
-const WHITE = 1 / 0.18
 
 /** A number of a bell curve, of mean 0 and spread 1, by Box and Muller. */
 function bell(seed: number): number {

@@ -8,8 +8,8 @@
 /** How light becomes a value. */
 export type Curve = 'plain' | 'camera'
 
-/** Level 0 is mid-grey. */
-const GREY = 0.18
+/** Mid-grey: level 0, and what a reflectance is held against. */
+export const GREY = 0.18
 
 /** sRGB value of linear light from 0 to 1, 0 to 255, not rounded. */
 export function encoded(linear: number): number {

@@ -7,11 +7,12 @@
  * What is only guessed: straight light goes through clear things as if they bent nothing, and what
  * metal and glass throw on other things is left soft or out.
  */
-import { ALPHA, ALPHA_LATER, CLEAR_OF, GREY, newDirect } from './direct'
+import { fresnelOver } from '../set/specular'
+import { ALPHA, ALPHA_LATER, CLEAR_OF, newDirect } from './direct'
 import { sourcesOf } from './film'
 import { lampsOf } from './lamps'
 import { lensOf } from './lens'
-import { GLASS_MARK, newMeeting, ROOM_MARK } from './meeting'
+import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
 import { nextOf } from './random'
 import {
@@ -21,13 +22,13 @@ import {
   COAT_EVEN,
   coated,
   evenly,
-  fresnelOver,
   metalShare,
   mirrored,
   putBasis
 } from './scatter'
+import { GREY } from './tone'
 import { newVapour } from './vapour'
-import { add, addBy, begin, draw, GUESSED, newWalk, WHICH } from './walk'
+import { add, addBy, begin, draw, GUESSED, newWalk } from './walk'
 import { BLACK, GLOSS, METAL, type World } from './world'
 
 /** A path may meet so many surfaces. */
@@ -35,7 +36,7 @@ const LONGEST = 64
 /** From here on a path goes on by chance, as likely as it still carries light. */
 const CERTAIN = 3
 /** What a tracer shows that the plain picture does not. */
-export interface Look {
+export interface Extras {
   /** the subject at the moment each source lights it: samples are shared out among the sources */
   readonly moving?: boolean
   /** fine detail of the subject: what of its light each point throws back */
@@ -48,8 +49,6 @@ export interface Tracer {
   readonly got: Float64Array
   /** [8] what it met first: unit normal, distance, its square, albedo */
   readonly first: Float64Array
-  /** index of the surface it met first, one more; 0: none */
-  readonly which: () => number
   /** whether light of the last path went through glass by the guessed way */
   readonly guessed: () => boolean
   /**
@@ -61,7 +60,7 @@ export interface Tracer {
 }
 
 /** A tracer of a set. Nothing is allocated once it stands. */
-export function tracerOf(world: World, { moving = false, grain }: Look = {}): Tracer {
+export function tracerOf(world: World, { moving = false, grain }: Extras = {}): Tracer {
   const { scene, plan } = world
   const sources = sourcesOf(scene.heads.length)
   const lamps = lampsOf(scene.heads, world.all)
@@ -146,10 +145,7 @@ export function tracerOf(world: World, { moving = false, grain }: Look = {}): Tr
       if (!later) direct.shown(met.most, chance)
       vapour.scatter(ray, met.most, weight, got, state)
       if (met.glass >= 0) {
-        if (vertex === 0) {
-          noteFirst(clearHit, null, 1)
-          marks[WHICH] = GLASS_MARK
-        }
+        if (vertex === 0) noteFirst(clearHit, null, 1)
         throughClear()
         chance = 0
         continue
@@ -162,10 +158,7 @@ export function tracerOf(world: World, { moving = false, grain }: Look = {}): Tr
       const { finishes, index } = met
       const kind = finishes.kinds[index]!
       const share = grain && meeting.onSubject() ? grain(hit[1]!, hit[2]!, hit[3]!) : 1
-      if (vertex === 0) {
-        noteFirst(hit, kind === METAL ? null : finishes.albedo, share)
-        marks[WHICH] = (met.inRoom ? ROOM_MARK : 0) + index + 1
-      }
+      if (vertex === 0) noteFirst(hit, kind === METAL ? null : finishes.albedo, share)
       if (kind === BLACK || meeting.fromBehind()) return
       for (let k = 0; k < 3; k++) basis[k] = normal[k] = hit[4 + k]!
       putBasis(basis)
@@ -207,7 +200,6 @@ export function tracerOf(world: World, { moving = false, grain }: Look = {}): Tr
     sources,
     got,
     first,
-    which: () => marks[WHICH]!,
     guessed: () => marks[GUESSED]! === 1,
     through(x, y, seed, sample) {
       begin(walk, seed, sample)

@@ -1,16 +1,15 @@
 /**
  * A plume as a thin volume that scatters a little of the light that crosses it, alike to all sides,
- * as the ledger takes it. Its density is wispy: over all it covers it gives, on the mean, what a matt surface of its reflectance would throw back. Source: single scattering,
- * Radiance = E·τ/(4π), any text on radiative transfer; value noise summed over octaves, common
- * practice.
+ * as the ledger takes it. Its density is wispy: over all it covers it gives, on the mean, what a
+ * matt surface of its reflectance would throw back. Source: single scattering, radiance E·τ/(4π),
+ * any text on radiative transfer; value noise summed over octaves, common practice.
  */
 import { throughSolid, ELLIPSOID } from '../set/solid'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, towards, type Lamp } from './lamps'
 import { nextOf, smoothNoise } from './random'
+import { GREY } from './tone'
 import type { World } from './world'
-
-const GREY = 0.18
 
 /** Brings the mean over all the plume covers to 1. */
 const STRENGTH = 49

@@ -24,11 +24,11 @@ export interface Walk {
   readonly two: Float64Array
   /** [1] of the numbers without order */
   readonly state: Int32Array
-  /** [4] WHICH surface it met first, one more; GUESSED: 1 when through glass; SEED; SAMPLE */
+  /** [3] GUESSED: 1 when through glass by the guessed way; SEED; SAMPLE */
   readonly marks: Int32Array
 }
-export const [WHICH, GUESSED] = [0, 1] as const
-const [SEED, SAMPLE] = [2, 3] as const
+export const GUESSED = 0
+const [SEED, SAMPLE] = [1, 2] as const
 
 export const newWalk = (sources: number): Walk => ({
   got: new Float64Array(sources * 3),
@@ -40,14 +40,14 @@ export const newWalk = (sources: number): Walk => ({
   spot: new Float64Array(2),
   two: new Float64Array(2),
   state: new Int32Array(1),
-  marks: new Int32Array(4)
+  marks: new Int32Array(3)
 })
 
 /** Begins a path anew. */
 export function begin({ got, weight, marks, state }: Walk, seed: number, sample: number): void {
   got.fill(0)
   weight.fill(1)
-  marks[WHICH] = marks[GUESSED] = 0
+  marks[GUESSED] = 0
   marks[SEED] = seed
   marks[SAMPLE] = sample
   state[0] = hashed(seed ^ Math.imul(sample + 1, 0x2545f491))

@@ -5,8 +5,8 @@
 import type { Plan } from '../plan/plan'
 import { roomSheets } from '../set/reflectors'
 import { sceneOf, type Scene } from '../set/scene'
+import { GLASS_INDEX, METAL_SHARE } from '../set/specular'
 import { subjectSurface } from '../set/subjectBody'
-import { GLASS } from './scatter'
 import { isSheet, surfacesOf, type Solid, type Surface, type Surfaces } from '../set/surface'
 
 export const BLACK = 0
@@ -58,8 +58,6 @@ function finishesOf(list: readonly Surface[], made: (each: Surface) => Made): Fi
 }
 
 const SUBJECT_KINDS = { matt: MATT, gloss: GLOSS, metal: METAL, clear: BLACK } as const
-/** Share of light that bright polished metal mirrors: as core/set/specular.ts has it. */
-const METAL_SHARE = 0.7
 
 function madeOf(plan: Plan, id: string): Made {
   switch (id) {
@@ -85,7 +83,7 @@ const WALL = 0.06
 function clearOf({ subject }: Plan): readonly (readonly [Surface, number])[] {
   const body = subject.finish === 'clear' ? subjectSurface(subject) : null
   if (!body || isSheet(body)) return []
-  if (subject.shape !== 'vessel') return [[body, GLASS]]
+  if (subject.shape !== 'vessel') return [[body, GLASS_INDEX]]
   const wall = 2 * WALL * Math.min(body.half[0], body.half[2])
   const inside: Solid = {
     ...body,
@@ -93,8 +91,8 @@ function clearOf({ subject }: Plan): readonly (readonly [Surface, number])[] {
     half: [body.half[0] - wall, body.half[1] - wall / 2 - 1e-3, body.half[2] - wall]
   }
   return [
-    [body, GLASS],
-    [inside, 1 / GLASS]
+    [body, GLASS_INDEX],
+    [inside, 1 / GLASS_INDEX]
   ]
 }
 
@@ -131,7 +129,7 @@ export function worldOf(plan: Plan): World {
     plume:
       subject.shape === 'plume'
         ? {
-            solid: { ...(subjectSurface({ ...subject, shape: 'ellipsoid' }) as Solid) },
+            solid: subjectSurface({ ...subject, shape: 'ellipsoid' }) as Solid,
             // Scattered alike to all sides, as much as a matt surface of its reflectance:
             // ρ = π·τ/(4π).
             depth: 4 * subject.reflectance

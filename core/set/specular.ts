@@ -14,12 +14,12 @@ import { dot, sub, unit, type Vec } from './vec'
  */
 export const WHITE_STOPS = Math.log2(1 / 0.18)
 /** Glass, lacquer, chitin. Common handbook figure. */
-const INDEX = 1.5
+export const GLASS_INDEX = 1.5
 /**
  * Share of light that bright polished metal mirrors; nickel silver and brass lie about here. Value
  * from memory.
  */
-const METAL = 0.7
+export const METAL_SHARE = 0.7
 
 /**
  * Share of unpolarised light that a smooth clear surface mirrors.
@@ -27,12 +27,23 @@ const METAL = 0.7
  * @param index refractive index, > 1
  * Source: Fresnel's equations, e.g. Hecht, Optics.
  */
-export function fresnelShare(cosIn: number, index = INDEX): number {
+export function fresnelShare(cosIn: number, index = GLASS_INDEX): number {
   if (!(cosIn >= 0 && cosIn <= 1)) throw new RangeError('cosIn must lie from 0 to 1')
   if (!(index > 1)) throw new RangeError('index must be above 1')
-  const cosOut = Math.sqrt(1 - (1 - cosIn * cosIn) / (index * index))
-  const across = (cosIn - index * cosOut) / (cosIn + index * cosOut)
-  const along = (index * cosIn - cosOut) / (index * cosIn + cosOut)
+  return fresnelOver(cosIn, index)
+}
+
+/**
+ * The same from either side, unasked: for loops. 1 where nothing goes on.
+ * @param cosIn cosine of the angle from the normal, 0–1
+ * @param over index behind the surface over that before it, > 0
+ */
+export function fresnelOver(cosIn: number, over: number): number {
+  const out2 = 1 - (1 - cosIn * cosIn) / (over * over)
+  if (out2 <= 0) return 1
+  const cosOut = Math.sqrt(out2)
+  const across = (cosIn - over * cosOut) / (cosIn + over * cosOut)
+  const along = (over * cosIn - cosOut) / (over * cosIn + cosOut)
   return (across * across + along * along) / 2
 }
 
@@ -41,7 +52,7 @@ export function fresnelShare(cosIn: number, index = INDEX): number {
  * @param cosIn cosine of the angle from its normal
  */
 export const mirrorShare = (finish: Plan['subject']['finish'], cosIn: number): number =>
-  finish === 'metal' ? METAL : fresnelShare(Math.min(1, Math.max(0, cosIn)))
+  finish === 'metal' ? METAL_SHARE : fresnelShare(Math.min(1, Math.max(0, cosIn)))
 
 /**
  * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at

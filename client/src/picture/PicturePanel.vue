@@ -65,8 +65,10 @@ const placeAt = (x: number, y: number): void => {
   if (store.replace(next, 'add a place').length === 0)
     selection.pick('place', next.places[next.places.length - 1]!.id)
 }
+const WIDE_PX = 760
 let away = (): void => undefined
-onMounted(() => (away = picture.look(props.whole)))
+/** A phone’s screen is no wider than the plain picture shows. */
+onMounted(() => (away = picture.look(props.whole && innerWidth > WIDE_PX)))
 onBeforeUnmount(() => away())
 </script>
 

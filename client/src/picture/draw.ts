@@ -1,5 +1,5 @@
 /** How a picture is drawn: as a photograph, as a map of stops, with what is black and clipped marked. */
-import { luminanceOf } from '@core/picture/facts'
+import { BLACK, luminanceOf, WHITE } from '@core/picture/facts'
 import { developed } from '@core/picture/mix'
 import type { Curve } from '@core/picture/tone'
 
@@ -44,10 +44,6 @@ function drawMap(linear: Float32Array, rgba: Uint8ClampedArray): void {
   }
 }
 
-const WHITE = 1 / 0.18
-/** What comes out as 5 of 255 or less. */
-const BLACK = 2 ** -7
-
 /** Hatches over what clips, one way, and what is black, the other way. */
 function drawMarks(linear: Float32Array, rgba: Uint8ClampedArray, width: number): void {
   for (let p = 0; p * 4 < rgba.length; p++) {
@@ -56,7 +52,7 @@ function drawMarks(linear: Float32Array, rgba: Uint8ClampedArray, width: number)
     const mark =
       most >= WHITE && (x + y) % 6 < 3
         ? CLIPPED
-        : most < BLACK && (((x - y) % 8) + 8) % 8 < 1
+        : most <= BLACK && (((x - y) % 8) + 8) % 8 < 1
           ? DARK
           : null
     if (mark) for (let c = 0; c < 3; c++) rgba[p * 4 + c] = mark[c]!

@@ -20,8 +20,8 @@ export function developIn(
   films: readonly Film[],
   spread: boolean
 ): Promise<Picture> {
-  const buffers = films.flatMap(({ light, squares, shown, which, guessed }) =>
-    [light, squares, shown, which, guessed].map((each) => each.buffer as ArrayBuffer)
+  const buffers = films.flatMap(({ light, squares, shown, guessed }) =>
+    [light, squares, shown, guessed].map((each) => each.buffer as ArrayBuffer)
   )
   return worker.develop(Comlink.transfer([...films], buffers), spread)
 }

@@ -29,7 +29,6 @@ export const usePicture = defineStore('picture', () => {
   const traced = shallowRef<Traced | null>(null)
   const at = ref<{ readonly now: number; readonly of: number } | null>(null)
   const failure = ref('')
-  const clean = ref(false)
   /** by the user's wish nothing is traced: a hot machine, an empty battery */
   const paused = ref(readKept(PAUSED_KEY) === 'yes')
   const viewers = ref(0)
@@ -49,8 +48,7 @@ export const usePicture = defineStore('picture', () => {
       const factors = factorsOf(plan, plans.plan ?? plan)
       const linear = new Float32Array(picture.width * picture.height * 3)
       mixed(picture.light, factors, linear)
-      clean.value = noiseOf(picture, linear, factors) <= CLEAN_STOPS
-      return clean.value
+      return noiseOf(picture, linear, factors) <= CLEAN_STOPS
     },
     at: (rung) => (at.value = rung),
     failed: (reason) => (failure.value = reason)
@@ -71,7 +69,6 @@ export const usePicture = defineStore('picture', () => {
       if (asked && sameLight(asked, plan) && askedLarge >= big) return
       asked = plan
       askedLarge = big
-      clean.value = false
       worker.trace(plan, big)
     },
     { flush: 'post' }
@@ -102,5 +99,5 @@ export const usePicture = defineStore('picture', () => {
     if (!paused.value) worker.warm()
   }
 
-  return { traced, at, failure, clean, stale, paused, pause, look, warm }
+  return { traced, at, failure, stale, paused, pause, look, warm }
 })

@@ -25,9 +25,7 @@ const lookUp = (): Promise<void> =>
   })
 
 const buffersOf = (made: Film | Picture): Transferable[] =>
-  Object.values(made).flatMap((value) =>
-    value instanceof Float32Array || value instanceof Uint8Array ? [value.buffer] : []
-  )
+  Object.values(made).flatMap((value) => (value instanceof Float32Array ? [value.buffer] : []))
 
 /** What of a picture a worker traces. */
 export interface Order {
