@@ -10,6 +10,7 @@ const CORE = [
   'light',
   'ambient',
   'kit',
+  'model',
   'plan',
   'set',
   'ledger',

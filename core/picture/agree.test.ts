@@ -1,7 +1,8 @@
-// checks: picture (105 seeded sets, two ways of finding the same light)
+// checks: picture (119 seeded sets, two ways of finding the same light)
 /** The picture against the ledger: the same light at the same place, by two ways of finding it. */
 import { describe, expect, it } from '@jest/globals'
 import { GROUPS, setOf } from '../truth/sets'
+import type { Plan } from '../plan/plan'
 import { computeTransport } from '../set/transport'
 import { placeShown, surfaceShown } from './atPlace'
 import { FIRST_LIGHT, meanAt } from './testing'
@@ -29,8 +30,7 @@ function atAnEdge(world: World, x: number, y: number): boolean {
 }
 
 /** Every place of a set that the picture shows and something lights. */
-function cellsOf(group: (typeof GROUPS)[number], seed: number): Cell[] {
-  const drawn = setOf(group, seed)
+function cellsOf(drawn: Plan, group: string, seed: number): Cell[] {
   // A small aperture: the picture of a place is that place alone.
   const plan = { ...drawn, settings: { ...drawn.settings, apertureStops: 14 } }
   const world = worldOf(plan)
@@ -58,10 +58,10 @@ function cellsOf(group: (typeof GROUPS)[number], seed: number): Cell[] {
 }
 
 const cells = GROUPS.flatMap((group) =>
-  Array.from({ length: SEEDS }, (_, seed) => cellsOf(group, seed)).flat()
+  Array.from({ length: SEEDS }, (_, seed) => cellsOf(setOf(group, seed), group, seed)).flat()
 )
-const at = (share: number): number => {
-  const sorted = cells.map((cell) => cell.offBy).sort((a, b) => a - b)
+const at = (share: number, of: readonly Cell[] = cells): number => {
+  const sorted = of.map((cell) => cell.offBy).sort((a, b) => a - b)
   return sorted[Math.floor(sorted.length * share)]!
 }
 
@@ -80,5 +80,25 @@ describe(`the picture of ${GROUPS.length * SEEDS} seeded sets`, () => {
     expect(beyond).toEqual([])
     const unsure = cells.filter((cell) => cell.noise > 0.15)
     expect(unsure.length).toBeLessThan(cells.length / 50)
+  })
+})
+
+const MESHED = ['lathe', 'coin', 'crystal', 'beetle', 'crab', 'movement', 'vessel'] as const
+/** The same sets with a thing of triangles in them. */
+const ofMeshes = GROUPS.flatMap((group, i) =>
+  [0, 1].flatMap((seed) => {
+    const plan = setOf(group, seed)
+    const shape = MESHED[(i + 3 * seed) % MESHED.length]!
+    const subject = { ...plan.subject, shape, finish: 'matt', lying: seed === 1 } as const
+    return cellsOf({ ...plan, subject }, `${group} ${shape}`, seed)
+  })
+)
+describe('the picture of a subject of triangles', () => {
+  // Its straight light is the same; what its bounces throw, the ledger sums over a simple shape.
+  it('shows its places at the level the ledger says', () => {
+    expect(ofMeshes.length).toBeGreaterThan(40)
+    expect(at(0.5, ofMeshes)).toBeLessThan(0.02)
+    expect(at(0.85, ofMeshes)).toBeLessThan(0.07)
+    expect(ofMeshes.filter((cell) => !(cell.offBy < 0.6))).toEqual([])
   })
 })

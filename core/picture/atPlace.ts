@@ -1,4 +1,5 @@
 /** What the picture shows of a place of the ledger, and what it shows at a spot. */
+import { HIT } from '../set/surface'
 import { projectInFrame, rayThrough } from '../set/camera'
 import type { PlacePoint } from '../set/places'
 import { unit, type Vec } from '../set/vec'
@@ -33,7 +34,7 @@ export function placeShown(
       ? -1
       : way[0] * place.normal[0] + way[1] * place.normal[1] + way[2] * place.normal[2]
   if (facing >= 0) return null
-  return world.seen.nearest(rayFrom(world, way, 1 - SAME), new Float64Array(7)) < 0 ? spot : null
+  return world.seen.nearest(rayFrom(world, way, 1 - SAME), new Float64Array(HIT)) < 0 ? spot : null
 }
 
 export interface SurfaceShown {
@@ -49,7 +50,7 @@ export interface SurfaceShown {
  * @param x,y −1 to 1, + right and up
  */
 export function surfaceShown(world: World, x: number, y: number): SurfaceShown | null {
-  const hit = new Float64Array(7)
+  const hit = new Float64Array(HIT)
   const way = rayThrough(world.scene.pose, x, y)
   const index = world.seen.nearest(rayFrom(world, way, Infinity), hit)
   if (index < 0) return null

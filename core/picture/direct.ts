@@ -1,14 +1,17 @@
 /** Straight light of every lamp: on a surface a path has met, and what shows of lamps to its ray. */
+import { fresnelOver } from '../set/specular'
+import { HIT, SIDE } from '../set/surface'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, shownTo, towards, type Lamp } from './lamps'
-import { coated, COAT, fromFacets, metalShare } from './scatter'
+import { COAT, coated, coatOften, fromFacets, metalShare } from './scatter'
 import { GREY } from './tone'
-import { add, addBy, draw, GUESSED, type Walk } from './walk'
+import { absorb, add, draw, GUESSED, type Walk } from './walk'
 import { GLOSS, METAL, type Finishes, type World } from './world'
 
-/** Of the metals of a plan, GGX's α; once light has been scattered it is taken for rougher. */
-export const ALPHA = 0.06
+/** GGX's α of a metal once light has been scattered: it is taken for rougher. */
 export const ALPHA_LATER = 0.35
+/** Straight light passes so many clear faces at most. */
+const MOST_FACES = 24
 /** A ray counts nothing nearer than this, mm: the surface it leaves. */
 export const CLEAR_OF = 1e-4
 
@@ -42,27 +45,40 @@ export interface Direct {
 }
 
 export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: Walk): Direct {
-  const { hit, ray, normal, basis, weight, got, spot, two, marks } = walk
+  const { hit, ray, normal, basis, weight, albedo, got, spot, two, marks } = walk
   const line = new Float64Array(6)
   const onward = new Float64Array(8)
-  const clearHit = new Float64Array(7)
+  const clearHit = new Float64Array(HIT)
+  const passed = new Float64Array(3)
 
-  /** Share of straight light that comes through clear things on a line; 1 where there are none. */
-  const passing = (): number => {
-    if (!clear) return 1
-    let share = 1
+  /**
+   * Fills `passed` with the share of straight light that comes through clear things on a line; 1
+   * where there are none. None of it is lost in the wrong direction: it goes on as if unbent.
+   */
+  const passing = (): void => {
+    passed.fill(1)
+    if (!clear) return
+    const { faces, sides, media } = clear
+    let last = 0
     for (let k = 0; k < 6; k++) onward[k] = line[k]!
     onward[6] = 1e-6
     onward[7] = 1 - 1e-6
     const length = Math.sqrt(line[3]! ** 2 + line[4]! ** 2 + line[5]! ** 2)
-    for (let i = 0; i < 8; i++) {
-      if (clear.nearest(onward, clearHit) < 0) break
+    for (let i = 0; i < MOST_FACES; i++) {
+      const face = faces.nearest(onward, clearHit)
+      if (face < 0) break
       const cos = -(line[3]! * clearHit[4]! + line[4]! * clearHit[5]! + line[5]! * clearHit[6]!)
-      share *= coated(Math.max(1e-3, cos / length))
+      const outer = clearHit[SIDE]! > 0 ? 0 : 1
+      const before = media[sides[face * 2 + outer]!]!
+      const over = media[sides[face * 2 + 1 - outer]!]!.index / before.index
+      const share =
+        1 - fresnelOver(Math.min(1, Math.max(1e-3, cos / length)), Math.max(over, 1 / over))
+      absorb(passed, before.absorbs, (clearHit[0]! - last) * length)
+      for (let k = 0; k < 3; k++) passed[k]! *= share
       marks[GUESSED] = 1
-      onward[6] = clearHit[0]! + 1e-6
+      last = clearHit[0]!
+      onward[6] = last + 1e-6
     }
-    return share
   }
 
   /** What every lamp throws on the point of `hit`, thrown back towards the ray. */
@@ -82,21 +98,29 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
       towards(emitter, line, spot)
       const falls = lightBy(emitter, line, normal)
       if (!(falls > 0) || all.stopped(before, before.length, line)) continue
-      const arrives = (falls * passing()) / GREY
+      const arrives = falls / GREY
+      passing()
+      const o = (AMBIENT_SOURCES + light) * 3
       if (kind !== METAL) {
-        let share = arrives
-        if (kind === GLOSS && !later) share *= coated(cosOut) * coatedFrom(line)
-        addBy(walk, AMBIENT_SOURCES + light, share, finishes, index)
-        continue
+        const share = arrives * (kind === GLOSS && !later ? coated(cosOut) * coatedFrom(line) : 1)
+        for (let k = 0; k < 3; k++) got[o + k]! += share * weight[k]! * albedo[k]! * passed[k]!
+        if (kind !== GLOSS || later) continue
       }
-      const alpha = later ? ALPHA_LATER : ALPHA
+      const own = finishes.roughness[index]!
+      // A smooth coat's lamps are met by its mirrored ray.
+      if (own === 0) continue
+      const alpha = later ? ALPHA_LATER : own
       const cosFacet = fromFacets(basis, ray, cosOut, line, alpha, two)
       if (cosFacet <= 0) continue
+      const often = kind === GLOSS ? coatOften(cosOut, albedo[1]!) : 1
       const sent =
-        arrives * Math.PI * two[0]! * (later ? 1 : balance(chanceOf(lamp, line), two[1]!))
+        arrives * Math.PI * two[0]! * (later ? 1 : balance(chanceOf(lamp, line), often * two[1]!))
       for (let k = 0; k < 3; k++)
-        got[(AMBIENT_SOURCES + light) * 3 + k]! +=
-          sent * weight[k]! * metalShare(finishes.albedo[index * 3 + k]!, cosFacet)
+        got[o + k]! +=
+          sent *
+          weight[k]! *
+          passed[k]! *
+          (kind === METAL ? metalShare(albedo[k]!, cosFacet) : 1 - coated(cosFacet))
     }
   }
   const coatedFrom = (to: Float64Array): number => {

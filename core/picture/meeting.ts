@@ -2,7 +2,7 @@
  * What a ray meets first: a surface of the set, the room round it, or something clear before either;
  * from the lens, a moving subject where it is by then.
  */
-import { isSheet, surfacesOf } from '../set/surface'
+import { HIT, isSheet, SIDE, surfacesOf } from '../set/surface'
 import { CLEAR_OF } from './direct'
 import type { Walk } from './walk'
 import type { Finishes, World } from './world'
@@ -21,7 +21,7 @@ export interface Met {
 
 export interface Meeting {
   readonly met: Met
-  /** [7] as of Surfaces.nearest, of the clear thing */
+  /** [HIT] as of Surfaces.nearest, of the clear thing */
   readonly clearHit: Float64Array
   /**
    * Meets what a walk's ray meets, filling its hit.
@@ -31,15 +31,16 @@ export interface Meeting {
   /** Whether the surface met is one that counts from its other side only. */
   readonly fromBehind: () => boolean
   readonly onSubject: () => boolean
-  /** Refractive index behind the clear face met over that before it. */
-  readonly over: () => number
+  /** Medium before the clear face met, and behind it. */
+  readonly before: () => number
+  readonly behind: () => number
 }
 
 export function newMeeting(world: World, { ray, hit }: Walk): Meeting {
-  const { seen, all, room, clear, indices } = world
-  const clearHit = new Float64Array(7)
+  const { seen, all, room, clear } = world
+  const clearHit = new Float64Array(HIT)
   const shifted = new Float64Array(8)
-  const ownHit = new Float64Array(7)
+  const ownHit = new Float64Array(HIT)
   const subject = seen.list.findIndex((each) => each.id === 'subject')
   const alone = subject < 0 ? null : surfacesOf([seen.list[subject]!])
   const others = surfacesOf(seen.list.filter((_, i) => i !== subject))
@@ -93,7 +94,7 @@ export function newMeeting(world: World, { ray, hit }: Walk): Meeting {
       met.glass = -1
       if (!clear) return
       ray[7] = met.most
-      met.glass = clear.nearest(ray, clearHit)
+      met.glass = clear.faces.nearest(ray, clearHit)
       if (met.glass >= 0) met.most = clearHit[0]!
     },
     fromBehind() {
@@ -104,11 +105,7 @@ export function newMeeting(world: World, { ray, hit }: Walk): Meeting {
       return normal[0] * hit[4]! + normal[1] * hit[5]! + normal[2] * hit[6]! < 0
     },
     onSubject: () => met.index === subject && !met.inRoom,
-    over() {
-      const { at } = clear!.list[met.glass]!
-      let out = 0
-      for (let k = 0; k < 3; k++) out += (clearHit[1 + k]! - at[k]!) * clearHit[4 + k]!
-      return out > 0 ? indices[met.glass]! : 1 / indices[met.glass]!
-    }
+    before: () => clear!.sides[met.glass * 2 + (clearHit[SIDE]! > 0 ? 0 : 1)]!,
+    behind: () => clear!.sides[met.glass * 2 + (clearHit[SIDE]! > 0 ? 1 : 0)]!
   }
 }

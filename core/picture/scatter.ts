@@ -49,6 +49,15 @@ export const COAT = 1 / coated(1) ** 2
 /** What comes out of the coat again of light spread evenly: ∫ (1 − F) 2 cos sin. */
 export const COAT_EVEN = 0.908
 
+/**
+ * How often a ray is mirrored in a coat rather than let through to what lies under it.
+ * @param under what that throws back
+ */
+export function coatOften(cosOut: number, under: number): number {
+  const own = 1 - coated(cosOut)
+  return Math.min(0.75, Math.max(0.25, own / (own + under)))
+}
+
 /** Bends a ray's direction into what lies behind; only where it does not mirror all. */
 export function bent(basis: Float64Array, cosIn: number, over: number, ray: Float64Array): void {
   const cosOut = Math.sqrt(1 - (1 - cosIn * cosIn) / (over * over))

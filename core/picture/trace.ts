@@ -8,12 +8,14 @@
  * metal and glass throw on other things is left soft or out.
  */
 import { fresnelOver } from '../set/specular'
-import { ALPHA, ALPHA_LATER, CLEAR_OF, newDirect } from './direct'
+import { PAINT } from '../set/surface'
+import { ALPHA_LATER, CLEAR_OF, newDirect } from './direct'
 import { sourcesOf } from './film'
 import { lampsOf } from './lamps'
 import { lensOf } from './lens'
 import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
+import { mottleOf } from './mottle'
 import { nextOf } from './random'
 import {
   bent,
@@ -21,6 +23,7 @@ import {
   COAT,
   COAT_EVEN,
   coated,
+  coatOften,
   evenly,
   metalShare,
   mirrored,
@@ -28,7 +31,7 @@ import {
 } from './scatter'
 import { GREY } from './tone'
 import { newVapour } from './vapour'
-import { add, addBy, begin, draw, GUESSED, newWalk } from './walk'
+import { absorb, add, addBy, begin, draw, GUESSED, MEDIUM, newWalk } from './walk'
 import { BLACK, GLOSS, METAL, type World } from './world'
 
 /** A path may meet so many surfaces. */
@@ -67,17 +70,19 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
   const lens = lensOf(plan, scene.pose)
   const vapour = newVapour(world, lamps)
   const walk = newWalk(sources)
-  const { got, ray, hit, normal, basis, weight, spot, two, state, marks } = walk
+  const { got, ray, hit, normal, basis, albedo, weight, spot, two, state, marks } = walk
   const direct = newDirect(world, lamps, walk)
   const meeting = newMeeting(world, walk)
   const { met, clearHit } = meeting
   const first = new Float64Array(8)
   const moved = new Float64Array(3)
+  const mottle = mottleOf(plan.subject)
+  const { palette } = world
 
-  const noteFirst = (at: Float64Array, albedo: Float64Array | null, share: number): void => {
+  const noteFirst = (at: Float64Array, own: Float64Array | null): void => {
     for (let k = 0; k < 3; k++) {
       first[k] = at[4 + k]!
-      first[5 + k] = albedo ? share * albedo[met.index * 3 + k]! : 1
+      first[5 + k] = own ? own[k]! : 1
     }
     first[3] = at[0]!
     first[4] = at[0]! * at[0]!
@@ -91,50 +96,75 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
     for (let k = 0; k < 3; k++) weight[k]! *= by
   }
 
+  /** Fills `albedo` for the surface met. */
+  const putAlbedo = (): void => {
+    const o = met.index * 3
+    let share = 1
+    let paint = 0
+    if (meeting.onSubject()) {
+      if (grain) share *= grain(hit[1]!, hit[2]!, hit[3]!)
+      if (mottle) share *= mottle(hit[1]!, hit[2]!, hit[3]!)
+      paint = hit[PAINT]! * 3
+    }
+    for (let k = 0; k < 3; k++)
+      albedo[k] = Math.min(1, met.finishes.albedo[o + k]! * share * palette[paint + k]!)
+  }
+
   /** Mirrors the ray in glass or sends it through, by chance. */
   const throughClear = (): void => {
     const cosIn = -(ray[3]! * clearHit[4]! + ray[4]! * clearHit[5]! + ray[5]! * clearHit[6]!)
-    const over = meeting.over()
+    const { media } = world.clear!
+    const before = meeting.before()
+    const behind = meeting.behind()
+    const over = media[behind]!.index / media[before]!.index
+    marks[MEDIUM] = before
     basis.set(clearHit.subarray(4, 7))
     const mirrors = nextOf(state) < fresnelOver(Math.min(1, cosIn), over)
     if (mirrors) mirrored(basis, ray)
     else bent(basis, Math.min(1, cosIn), over, ray)
     goOn(clearHit, mirrors ? 1 : -1)
+    if (!mirrors) marks[MEDIUM] = behind
   }
 
   /** Sends the ray on from a rough metal; false where it ends. */
   const fromMetal = (cosOut: number, later: boolean): boolean => {
-    const cosFacet = byFacet(basis, ray, cosOut, later ? ALPHA_LATER : ALPHA, spot, two)
+    const own = met.finishes.roughness[met.index]!
+    const cosFacet = byFacet(basis, ray, cosOut, later ? ALPHA_LATER : own, spot, two)
     if (cosFacet <= 0) return false
-    const { albedo } = met.finishes
-    for (let k = 0; k < 3; k++)
-      weight[k]! *= two[0]! * metalShare(albedo[met.index * 3 + k]!, cosFacet)
+    for (let k = 0; k < 3; k++) weight[k]! *= two[0]! * metalShare(albedo[k]!, cosFacet)
     return true
   }
 
   /**
-   * Sends the ray on from a matt surface, or by chance mirrors it in the coat over it.
-   * @param share of the light the surface throws back there
-   * @returns whether it was mirrored
+   * Mirrors the ray in a coat that is chosen so often.
+   * @returns whether it goes on
    */
-  const fromMatt = (coat: boolean, cosOut: number, share: number): boolean => {
-    const { albedo } = met.finishes
-    const o = met.index * 3
-    let base = share
-    if (coat) {
-      const own = 1 - coated(cosOut)
-      const often = Math.min(0.75, Math.max(0.25, own / (own + albedo[o + 1]!)))
-      if (nextOf(state) < often) {
-        scale(own / often)
-        mirrored(basis, ray)
-        return true
-      }
-      base *= ((1 - own) * COAT) / (1 - often)
+  const fromCoat = (cosOut: number, often: number): boolean => {
+    const rough = met.finishes.roughness[met.index]!
+    if (rough === 0) {
+      scale((1 - coated(cosOut)) / often)
+      mirrored(basis, ray)
+      two[1] = 0
+      return true
     }
+    const cosFacet = byFacet(basis, ray, cosOut, rough, spot, two)
+    if (cosFacet <= 0) return false
+    scale((two[0]! * (1 - coated(cosFacet))) / often)
+    two[1]! *= often
+    return true
+  }
+
+  /** Sends the ray on from a matt surface; under a coat, which leaves so much of the choices. */
+  const fromMatt = (coat: boolean, cosOut: number, often: number): void => {
+    let base = 1
     evenly(basis, spot, ray)
-    if (coat) base *= coated(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2])
-    for (let k = 0; k < 3; k++) weight[k]! *= base * albedo[o + k]!
-    return false
+    if (coat)
+      base =
+        (coated(cosOut) *
+          COAT *
+          coated(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2])) /
+        (1 - often)
+    for (let k = 0; k < 3; k++) weight[k]! *= base * albedo[k]!
   }
 
   const path = (): void => {
@@ -145,7 +175,8 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
       if (!later) direct.shown(met.most, chance)
       vapour.scatter(ray, met.most, weight, got, state)
       if (met.glass >= 0) {
-        if (vertex === 0) noteFirst(clearHit, null, 1)
+        if (vertex === 0) noteFirst(clearHit, null)
+        absorb(weight, world.clear!.media[meeting.before()]!.absorbs, clearHit[0]!)
         throughClear()
         chance = 0
         continue
@@ -155,10 +186,11 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
         if (!later) add(walk, vertex === 0 ? 1 : 0, 1 / GREY)
         return
       }
+      if (marks[MEDIUM]! > 0) absorb(weight, world.clear!.media[marks[MEDIUM]!]!.absorbs, hit[0]!)
       const { finishes, index } = met
       const kind = finishes.kinds[index]!
-      const share = grain && meeting.onSubject() ? grain(hit[1]!, hit[2]!, hit[3]!) : 1
-      if (vertex === 0) noteFirst(hit, kind === METAL ? null : finishes.albedo, share)
+      putAlbedo()
+      if (vertex === 0) noteFirst(hit, kind === METAL ? null : albedo)
       if (kind === BLACK || meeting.fromBehind()) return
       for (let k = 0; k < 3; k++) basis[k] = normal[k] = hit[4 + k]!
       putBasis(basis)
@@ -166,21 +198,26 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
         1,
         Math.max(1e-6, -(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2]))
       )
-      scale(share)
       direct.lit(vertex, finishes, index, cosOut, later)
       if (!later && kind !== METAL) {
         const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1
-        addBy(walk, finishes.farther[index]!, out / GREY, finishes, index)
+        addBy(walk, finishes.farther[index]!, out / GREY)
       }
-      scale(1 / share)
       draw(walk, vertex, 2)
       if (kind === METAL) {
         if (!fromMetal(cosOut, later)) return
         chance = two[1]!
       } else {
-        const mirroredOn = fromMatt(kind === GLOSS && !later, cosOut, share)
-        chance = 0
-        later ||= !mirroredOn
+        const coat = kind === GLOSS && !later
+        const often = coat ? coatOften(cosOut, albedo[1]!) : 0
+        if (coat && nextOf(state) < often) {
+          if (!fromCoat(cosOut, often)) return
+          chance = two[1]!
+        } else {
+          fromMatt(coat, cosOut, often)
+          chance = 0
+          later = true
+        }
       }
       goOn(hit, 1)
       if (vertex < CERTAIN) continue

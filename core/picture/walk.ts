@@ -2,20 +2,22 @@
  * A path on its way: rows of numbers that the parts of the tracer read and fill, so that nothing is
  * allocated while it runs.
  */
+import { HIT } from '../set/surface'
 import { evenPair, hashed, nextOf } from './random'
-import type { Finishes } from './world'
 
 export interface Walk {
   /** [source × 3] what the path has brought */
   readonly got: Float64Array
   /** [8] as of Surfaces.nearest, its direction of length 1 */
   readonly ray: Float64Array
-  /** [7] as of Surfaces.nearest, of the surface met */
+  /** [HIT] as of Surfaces.nearest, of the surface met */
   readonly hit: Float64Array
   /** unit normal there */
   readonly normal: [number, number, number]
   /** [9] the same, and two directions square to it */
   readonly basis: Float64Array
+  /** [3] what the surface met throws back of red, green, blue */
+  readonly albedo: Float64Array
   /** [3] what of red, green, blue the path still carries */
   readonly weight: Float64Array
   /** [2] what was drawn last, 0 to 1 each */
@@ -24,23 +26,24 @@ export interface Walk {
   readonly two: Float64Array
   /** [1] of the numbers without order */
   readonly state: Int32Array
-  /** [3] GUESSED: 1 when through glass by the guessed way; SEED; SAMPLE */
+  /** [4] GUESSED: 1 when through glass by the guessed way; MEDIUM: what it is in; SEED; SAMPLE */
   readonly marks: Int32Array
 }
-export const GUESSED = 0
-const [SEED, SAMPLE] = [1, 2] as const
+export const [GUESSED, MEDIUM] = [0, 1] as const
+const [SEED, SAMPLE] = [2, 3] as const
 
 export const newWalk = (sources: number): Walk => ({
   got: new Float64Array(sources * 3),
   ray: new Float64Array(8),
-  hit: new Float64Array(7),
+  hit: new Float64Array(HIT),
   normal: [0.5, 0.5, 0.5],
   basis: new Float64Array(9),
+  albedo: new Float64Array(3),
   weight: new Float64Array(3),
   spot: new Float64Array(2),
   two: new Float64Array(2),
   state: new Int32Array(1),
-  marks: new Int32Array(3)
+  marks: new Int32Array(4)
 })
 
 /** Begins a path anew. */
@@ -48,6 +51,7 @@ export function begin({ got, weight, marks, state }: Walk, seed: number, sample:
   got.fill(0)
   weight.fill(1)
   marks[GUESSED] = 0
+  marks[MEDIUM] = 0
   marks[SEED] = seed
   marks[SAMPLE] = sample
   state[0] = hashed(seed ^ Math.imul(sample + 1, 0x2545f491))
@@ -71,12 +75,10 @@ export function add({ got, weight }: Walk, source: number, share: number): void 
 }
 
 /** The same for light a surface throws back by its albedo. */
-export function addBy(
-  { got, weight }: Walk,
-  source: number,
-  share: number,
-  { albedo }: Finishes,
-  index: number
-): void {
-  for (let k = 0; k < 3; k++) got[source * 3 + k]! += share * weight[k]! * albedo[index * 3 + k]!
+export function addBy({ got, weight, albedo }: Walk, source: number, share: number): void {
+  for (let k = 0; k < 3; k++) got[source * 3 + k]! += share * weight[k]! * albedo[k]!
+}
+/** Takes of what the path carries what a medium takes over a way, mm. */
+export function absorb(weight: Float64Array, absorbs: readonly number[], wayMm: number): void {
+  for (let k = 0; k < 3; k++) weight[k]! *= Math.exp(-absorbs[k]! * wayMm)
 }

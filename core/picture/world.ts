@@ -5,13 +5,15 @@
 import type { Plan } from '../plan/plan'
 import { roomSheets } from '../set/reflectors'
 import { sceneOf, type Scene } from '../set/scene'
-import { GLASS_INDEX, METAL_SHARE } from '../set/specular'
+import { METAL_SHARE } from '../set/specular'
 import { subjectSurface } from '../set/subjectBody'
 import { isSheet, surfacesOf, type Solid, type Surface, type Surfaces } from '../set/surface'
+import { clearOf, type Clear } from './clear'
+import { albedoOf, type Rgb } from './colour'
 
 export const BLACK = 0
 const MATT = 1
-/** Matt under a smooth clear coat. */
+/** Matt under a clear coat. */
 export const GLOSS = 2
 export const METAL = 3
 
@@ -20,6 +22,8 @@ export interface Finishes {
   readonly kinds: Uint8Array
   /** [surface × 3] red, green, blue */
   readonly albedo: Float64Array
+  /** of a coat or a metal, GGX's α; 0: smooth */
+  readonly roughness: Float64Array
   /** 1: only the side its normal is on */
   readonly oneSided: Uint8Array
   /** 1: its ambient light is that of the background's reading, 0 of the subject's */
@@ -35,65 +39,67 @@ export interface World {
   readonly all: Surfaces
   readonly finishes: Finishes
   readonly room: { readonly sides: Surfaces; readonly finishes: Finishes } | null
-  /** what light goes through, from the outside in */
-  readonly clear: Surfaces | null
-  /** of what is inside each of them over what is outside, by index */
-  readonly indices: readonly number[]
+  /** what light goes through */
+  readonly clear: Clear | null
+  /** [paint × 3] of the subject's parts, against its main surface */
+  readonly palette: readonly number[]
   /** half sizes of vapour round the focus point, and what a ray through its middle scatters */
   readonly plume: { readonly solid: Solid; readonly depth: number } | null
 }
 
-/** What is made of a surface: kind, reflectance, one-sided, lit as the background is. */
-type Made = readonly [kind: number, reflectance: number, oneSided: boolean, farther: boolean]
-const NOTHING: Made = [BLACK, 0, false, false]
+/** What is made of a surface. */
+interface Made {
+  readonly kind: number
+  readonly albedo: Rgb
+  readonly roughness?: number
+  readonly oneSided?: boolean
+  /** lit as the background is */
+  readonly farther?: boolean
+}
+const NOTHING: Made = { kind: BLACK, albedo: [0, 0, 0] }
+const matt = (reflectance: number, rest: Partial<Made> = {}): Made => ({
+  kind: MATT,
+  albedo: [reflectance, reflectance, reflectance],
+  ...rest
+})
 
 function finishesOf(list: readonly Surface[], made: (each: Surface) => Made): Finishes {
   const all = list.map(made)
   return {
-    kinds: Uint8Array.from(all, ([kind]) => kind),
-    albedo: Float64Array.from(all.flatMap(([, rho]) => [rho, rho, rho])),
-    oneSided: Uint8Array.from(all, ([, , one]) => Number(one)),
-    farther: Uint8Array.from(all, ([, , , far]) => Number(far))
+    kinds: Uint8Array.from(all, ({ kind }) => kind),
+    albedo: Float64Array.from(all.flatMap(({ albedo }) => albedo)),
+    roughness: Float64Array.from(all, ({ roughness }) => roughness ?? 0),
+    oneSided: Uint8Array.from(all, ({ oneSided }) => Number(oneSided ?? false)),
+    farther: Uint8Array.from(all, ({ farther }) => Number(farther ?? false))
   }
 }
 
 const SUBJECT_KINDS = { matt: MATT, gloss: GLOSS, metal: METAL, clear: BLACK } as const
 
+/** The least roughness of a metal, GGX's α. */
+const LEAST_ROUGHNESS = 0.02
+
 function madeOf(plan: Plan, id: string): Made {
   switch (id) {
     case 'subject': {
-      const { finish, reflectance } = plan.subject
-      return [SUBJECT_KINDS[finish], finish === 'metal' ? METAL_SHARE : reflectance, false, false]
+      const { finish, reflectance, colour, roughness } = plan.subject
+      const metal = finish === 'metal'
+      return {
+        kind: SUBJECT_KINDS[finish],
+        albedo: albedoOf(colour, metal ? METAL_SHARE : reflectance),
+        // A mirror of no roughness at all would need lamps of no size to be met by chance.
+        roughness: metal ? Math.max(LEAST_ROUGHNESS, roughness) : roughness
+      }
     }
     case 'background':
-      return [MATT, plan.background.reflectance, true, true]
+      return matt(plan.background.reflectance, { oneSided: true, farther: true })
     case 'table':
-      return [MATT, plan.table!.reflectance, true, false]
+      return matt(plan.table!.reflectance, { oneSided: true })
     default: {
       const card = plan.cards.find((each) => each.id === id)
-      return card?.kind === 'card' ? [MATT, card.reflectance, false, false] : NOTHING
+      return card?.kind === 'card' ? matt(card.reflectance) : NOTHING
     }
   }
-}
-
-/** Wall of a vessel over its width: a guess until the plan says it. */
-const WALL = 0.06
-
-/** What is clear of a subject: a body of glass, or a vessel's outside and inside. */
-function clearOf({ subject }: Plan): readonly (readonly [Surface, number])[] {
-  const body = subject.finish === 'clear' ? subjectSurface(subject) : null
-  if (!body || isSheet(body)) return []
-  if (subject.shape !== 'vessel') return [[body, GLASS_INDEX]]
-  const wall = 2 * WALL * Math.min(body.half[0], body.half[2])
-  const inside: Solid = {
-    ...body,
-    at: [0, wall / 2, 0],
-    half: [body.half[0] - wall, body.half[1] - wall / 2 - 1e-3, body.half[2] - wall]
-  }
-  return [
-    [body, GLASS_INDEX],
-    [inside, 1 / GLASS_INDEX]
-  ]
 }
 
 /** A plan made ready for the picture. */
@@ -101,8 +107,8 @@ export function worldOf(plan: Plan): World {
   const scene = sceneOf(plan)
   const seen = [...scene.surfaces.list, ...scene.headBodies]
   const all = [...seen, ...scene.cameraBodies]
-  const clear = clearOf(plan)
   const { room, subject } = plan
+  const body = scene.surfaces.list.find((each) => each.id === 'subject')
   const sides = room && roomSheets(room)
   const roomList = sides ? [...sides.walls, sides.ceiling, sides.floor] : []
   return {
@@ -113,19 +119,19 @@ export function worldOf(plan: Plan): World {
     finishes: finishesOf(all, (each) => madeOf(plan, each.id)),
     room: room && {
       sides: surfacesOf(roomList),
-      finishes: finishesOf(roomList, (each) => [
-        MATT,
-        each === sides!.ceiling
-          ? room.ceilingReflectance
-          : each === sides!.floor
-            ? room.floorReflectance
-            : room.wallReflectance,
-        true,
-        true
-      ])
+      finishes: finishesOf(roomList, (each) =>
+        matt(
+          each === sides!.ceiling
+            ? room.ceilingReflectance
+            : each === sides!.floor
+              ? room.floorReflectance
+              : room.wallReflectance,
+          { oneSided: true, farther: true }
+        )
+      )
     },
-    clear: clear.length > 0 ? surfacesOf(clear.map(([surface]) => surface)) : null,
-    indices: clear.map(([, index]) => index),
+    clear: clearOf(plan),
+    palette: (body && !isSheet(body) && body.mesh?.mesh.palette) || [1, 1, 1],
     plume:
       subject.shape === 'plume'
         ? {

@@ -11,6 +11,7 @@ import { frameFromVersion5, kitItemFromVersion5, planFromVersion5 } from './migr
 import { planFromVersion6 } from './migrations/version6'
 import { planFromVersion7 } from './migrations/version7'
 import { kitItemFromVersion8, planFromVersion8 } from './migrations/version8'
+import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
 /** What makes a plan of each version one of the next. */
@@ -22,7 +23,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   5: planFromVersion5,
   6: planFromVersion6,
   7: planFromVersion7,
-  8: planFromVersion8
+  8: planFromVersion8,
+  9: planFromVersion9
 }
 
 /**

@@ -7,6 +7,7 @@ import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { PLAN_FORMAT, PLAN_VERSION, type AmbientReading, type Look, type Plan } from './plan'
 import { apertureRange, depthOf, endBlur } from './lensInUse'
 import { VAPOUR_REFLECTANCE } from './reflectance'
+import { PLAIN } from './subject'
 
 interface Start {
   readonly backgroundStops: number
@@ -132,6 +133,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       rotationDeg: 0,
       sharpDepthMm: start.sharpDepthMm,
       reflectance: look === 'plume' ? VAPOUR_REFLECTANCE : 0.18,
+      ...PLAIN,
       speedMmS: start.speedMmS,
       directionDeg: 0
     },

@@ -9,7 +9,6 @@ import { goalsSchema } from './goals'
 import {
   aimSchema,
   cardSchema,
-  FINISHES,
   LIGHT_IDS,
   lightSchema,
   ownPlaceSchema,
@@ -17,13 +16,15 @@ import {
   positionSchema,
   zoomSchema
 } from './light'
+import { subjectSchema } from './subject'
 
 export * from './ambient'
 export * from './goals'
 export * from './light'
+export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 9
+export const PLAN_VERSION = 10
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -74,8 +75,6 @@ export type Correction = z.infer<typeof correctionSchema>
 /** The knob a run turns to land the subject. */
 export const RIDES = ['power', 'aperture', 'distance', 'iso'] as const
 export type Ride = (typeof RIDES)[number]
-
-export const SHAPES = ['sheet', 'ellipsoid', 'box', 'cylinder', 'vessel', 'plume'] as const
 
 export const settingsSchema = z.strictObject({
   apertureStops: stops(-2, 14),
@@ -144,22 +143,7 @@ export const planSchema = z
     title: z.string().trim().min(1, 'a title is needed').max(120),
     look: lookSchema,
     medium: z.enum(['air', 'water']),
-    subject: z.strictObject({
-      shape: z.enum(SHAPES),
-      finish: z.enum(FINISHES),
-      widthMm: lengthMm(0.1, 5000),
-      heightMm: lengthMm(0.1, 5000),
-      depthMm: lengthMm(0.1, 5000).describe('front to back; a sheet has none'),
-      rotationDeg: degrees(180).describe('about the upright axis'),
-      sharpDepthMm: lengthMm(0.001, 5000).describe('depth that must be sharp'),
-      reflectance: z.number().min(0.005).max(1),
-      speedMmS: z
-        .number()
-        .min(0)
-        .max(1e6)
-        .describe('speed of the moving part, 0 for a still subject'),
-      directionDeg: z.number().min(0).max(90).describe('0 across the frame, 90 toward the lens')
-    }),
+    subject: subjectSchema,
     background: z.strictObject({
       distanceMm: lengthMm(1, 1e6).describe('from the focus point along the lens axis'),
       reflectance: z.number().min(0.001).max(1),

@@ -56,7 +56,8 @@ function between(emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): num
 /**
  * Light of one head at one point.
  * @param normal of the surface there, unit; null: light counts from every side alike
- * @param on index of the surface the point lies on, which does not shade what it faces; −1: none
+ * @param on index of the surface the point lies on: if convex, it does not shade what it faces; −1:
+ *   none
  * @param into filled with what is found
  */
 export function gather(
@@ -107,7 +108,9 @@ function add(
         normal
       )
   if (open <= 0) return
-  const count = between(emitter, surfaces, at, normal === null ? -1 : on)
+  // What is not convex may shade itself.
+  const own = normal !== null && on >= 0 && surfaces.convex(on) ? on : -1
+  const count = between(emitter, surfaces, at, own)
   into.open += share * open
   into.direct +=
     share *

@@ -141,6 +141,10 @@ function shownIn(
     : null
 }
 
+/** Whether it has a round side in which a light is found as a highlight. */
+const isCurved = ({ shape }: Plan['subject']): boolean =>
+  !['sheet', 'box', 'plume', 'coin', 'movement', 'crystal'].includes(shape)
+
 /** Every light that is on and shows in a shiny face in the picture, where, and how bright. */
 export function reflections(plan: Plan, scene: Scene): Reflection[] {
   if (!mirrorsAtAll(plan)) return []
@@ -150,7 +154,7 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
   const take = (reflection: Reflection): void =>
     void (Number.isFinite(reflection.stops) && found.push(reflection))
   const zones = mirrorZones(plan, scene)
-  const curved = ['ellipsoid', 'cylinder', 'vessel'].includes(plan.subject.shape)
+  const curved = isCurved(plan.subject)
   const { pose } = scene
   const blocked = othersIn(scene)
   plan.lights.forEach((light, of) => {

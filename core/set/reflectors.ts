@@ -17,7 +17,7 @@ import {
   type PieceOf
 } from './patches'
 import { tableSheet } from './sheets'
-import { flatFaces, halfSizes, subjectSurface } from './subjectBody'
+import { flatFaces, halfSizes, plainShape, subjectSurface } from './subjectBody'
 import type { Sheet } from './surface'
 import { cross, scale, toRad, type Vec } from './vec'
 
@@ -78,16 +78,18 @@ function footOf(subject: Plan['subject']): readonly [number, number] {
   const [a, , c] = halfSizes(subject)
   const angle = toRad(subject.rotationDeg)
   const [co, si] = [Math.abs(Math.cos(angle)), Math.abs(Math.sin(angle))]
-  const depth = subject.shape === 'sheet' ? 0 : c
-  return subject.shape === 'box' || subject.shape === 'sheet'
+  const shape = plainShape(subject)
+  const depth = shape === 'sheet' ? 0 : c
+  return shape === 'box' || shape === 'sheet'
     ? [Math.max(1, a * co + depth * si), Math.max(1, a * si + depth * co)]
     : [Math.hypot(a * co, c * si), Math.hypot(a * si, c * co)]
 }
 
 /** The outside of the subject, with the edges it is cut along. */
 function subjectPieces(
-  subject: Plan['subject']
+  given: Plan['subject']
 ): { piece: PieceOf; us: readonly number[]; vs: readonly number[]; flat: boolean }[] {
+  const subject = { ...given, shape: plainShape(given) }
   const half = halfSizes(subject)
   const flat = flatFaces(subject)
   switch (subject.shape) {
@@ -96,7 +98,6 @@ function subjectPieces(
         { piece: ofEllipsoid(half, subject.rotationDeg), us: even(10), vs: even(5), flat: false }
       ]
     case 'cylinder':
-    case 'vessel':
       return [
         { piece: ofCylinder(half, subject.rotationDeg), us: even(10), vs: even(3), flat: false },
         ...flat.map((sheet) => ({ piece: ofDisc(sheet), us: even(6), vs: even(1), flat: false }))

@@ -54,6 +54,6 @@ export function sameSurface(a: Surface, b: Surface): boolean {
       a.halfUpward === b.halfUpward &&
       a.hole === b.hole
     )
-  if (isSheet(a) || isSheet(b)) return false
+  if (isSheet(a) || isSheet(b) || a.mesh !== b.mesh) return false
   return sameVec(a.half, b.half) && a.axes.every((axis, k) => sameVec(axis, b.axes[k]!))
 }

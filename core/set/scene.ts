@@ -6,7 +6,7 @@ import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
 import { aimPoint, placesOf, type PlacePoint } from './places'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
-import { subjectSurface } from './subjectBody'
+import { plainSurface, subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
 import { angleDeg, basisOf, dot, type Vec } from './vec'
 
@@ -23,7 +23,10 @@ export interface Scene {
   readonly surfaces: Surfaces
   readonly cameraBodies: readonly Surface[]
   readonly headBodies: readonly Surface[]
-  /** surfaces and camera: what stands in the way of light on its way to and from patches */
+  /**
+   * surfaces and camera: what stands in the way of light on its way to and from patches; a simple
+   * shape for a mesh
+   */
   readonly fixed: Surfaces
   /** heads too: what stands in the way of straight light at a place */
   readonly standing: Surfaces
@@ -74,8 +77,10 @@ export function sceneOf(plan: Plan): Scene {
   const heads = headsOf(plan, pose, places)
   const cameraBodies = cameraBodiesOf(plan, pose)
   const headBodies = headBodiesOf(plan, heads)
-  const fixed = [...list, ...cameraBodies]
-  const standing = [...fixed, ...headBodies]
+  const standing = [...list, ...cameraBodies, ...headBodies]
+  // Patches of a mesh are those of a simple shape, and are shaded by that.
+  const plain = subject && plainSurface(plan.subject)
+  const fixed = [...list.map((each) => (each === subject ? plain! : each)), ...cameraBodies]
   return {
     pose,
     places,

@@ -1,4 +1,5 @@
 /** Flat things and bodies that a set is made of. */
+import type { Bvh } from '../model/bvh'
 import type { Vec } from './vec'
 
 /** A flat thing. Both sides of it count. */
@@ -15,10 +16,12 @@ export interface Sheet {
   /** of a ring: radius of its hole over that of its rim, 0–1 */
   readonly hole?: number
 }
-/** A body: an ellipsoid, a box, or a cylinder round its second axis. */
+/** A body: an ellipsoid, a box, a cylinder round its second axis, or a mesh that fills its box. */
 export interface Solid {
   readonly id: string
-  readonly kind: 'box' | 'ellipsoid' | 'cylinder'
+  readonly kind: 'box' | 'ellipsoid' | 'cylinder' | 'mesh'
+  /** of a mesh */
+  readonly mesh?: Bvh
   readonly at: Vec
   /** its own axes, unit and square to each other */
   readonly axes: readonly [Vec, Vec, Vec]

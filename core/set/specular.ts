@@ -15,6 +15,8 @@ import { dot, sub, unit, type Vec } from './vec'
 export const WHITE_STOPS = Math.log2(1 / 0.18)
 /** Glass, lacquer, chitin. Common handbook figure. */
 export const GLASS_INDEX = 1.5
+/** Water. Common handbook figure. */
+export const WATER_INDEX = 1.333
 /**
  * Share of light that bright polished metal mirrors; nickel silver and brass lie about here. Value
  * from memory.

@@ -3,11 +3,13 @@
  * way.
  */
 import type { Plan } from '../plan/plan'
-import type { Sheet, Solid, Surface } from './surface'
+import type { Sheet, Solid, Surface } from './shapes'
+import { MOST_SITES, sitesOf } from './sites'
+import { isMeshed, subjectMesh } from './subjectMesh'
 import { dot, scale, toRad, unit, type Vec } from './vec'
 
 type Subject = Plan['subject']
-interface SurfacePoint {
+export interface SurfacePoint {
   readonly at: Vec
   readonly normal: Vec
 }
@@ -34,7 +36,7 @@ const Z: Vec = [0, 0, 1]
 
 /**
  * Flat faces of a subject, in the set's axes: all of a box, the ends of a cylinder, both sides of a
- * sheet.
+ * sheet; of a coin or a movement, its face and its back.
  */
 export function flatFaces(subject: Subject): Sheet[] {
   const [a, b, c] = halfSizes(subject)
@@ -72,32 +74,64 @@ export function flatFaces(subject: Subject): Sheet[] {
         face([0, -1, 0], X, Z, b, a, c)
       ]
     case 'cylinder':
-    case 'vessel':
       return [face(Y, X, Z, b, a, c, 'disc'), face([0, -1, 0], X, Z, b, a, c, 'disc')]
+    case 'coin':
+    case 'movement':
+      return subject.lying
+        ? [face(Y, X, Z, b, a, c, 'disc'), face([0, -1, 0], X, Z, b, a, c, 'disc')]
+        : [face(Z, X, Y, c, a, b, 'disc'), face([0, 0, -1], X, Y, c, a, b, 'disc')]
     default:
       return []
   }
 }
 
+/** A body of the subject's size, turned as it is. */
+export const subjectSolid = (subject: Subject, body: Pick<Solid, 'kind' | 'mesh'>): Solid => ({
+  ...body,
+  id: 'subject',
+  at: [0, 0, 0],
+  axes: [X, Y, Z].map((axis) => rotated(axis, subject.rotationDeg)) as unknown as Solid['axes'],
+  half: halfSizes(subject)
+})
+
 /** The subject as a surface; null for vapour. */
 export function subjectSurface(subject: Subject): Surface | null {
+  if (isMeshed(subject)) return subjectSolid(subject, { kind: 'mesh', mesh: subjectMesh(subject) })
   switch (subject.shape) {
     case 'plume':
       return null
     case 'sheet':
       return flatFaces(subject)[0]!
     default:
-      return {
-        id: 'subject',
-        kind: subject.shape === 'vessel' ? 'cylinder' : subject.shape,
-        at: [0, 0, 0],
-        axes: [X, Y, Z].map((axis) =>
-          rotated(axis, subject.rotationDeg)
-        ) as unknown as Solid['axes'],
-        half: halfSizes(subject)
-      }
+      return subjectSolid(subject, { kind: subject.shape as 'box' | 'ellipsoid' | 'cylinder' })
   }
 }
+
+/**
+ * The simple shape that stands for a mesh where light it throws back is summed by patches: it fills
+ * the same box.
+ */
+export function plainShape(subject: Subject): 'sheet' | 'ellipsoid' | 'box' | 'cylinder' | 'plume' {
+  const { shape, lying } = subject
+  switch (shape) {
+    case 'lathe':
+    case 'crystal':
+    case 'beetle':
+    case 'crab':
+      return 'ellipsoid'
+    case 'vessel':
+      return lying ? 'ellipsoid' : 'cylinder'
+    case 'coin':
+    case 'movement':
+      return lying ? 'cylinder' : 'box'
+    default:
+      return shape
+  }
+}
+
+/** The surface of the simple shape that stands for a subject; its own where it is one. */
+export const plainSurface = (subject: Subject): Surface | null =>
+  subjectSurface({ ...subject, shape: plainShape(subject) })
 
 /**
  * The point of an ellipsoid (or, with level normals, of an upright cylinder's side) whose normal is
@@ -109,21 +143,70 @@ export function ellipsoidPoint(subject: Subject, n: Vec, upright: boolean): Vec 
   return [(a * a * n[0]) / size, upright ? 0 : (b * b * n[1]) / size, (c * c * n[2]) / size]
 }
 
-/** The point of the subject's surface whose normal is nearest to `wanted`, a unit direction. */
+/** Normals within 2.6° of the best are as good; of those, what lies farthest out that way counts. */
+const AS_GOOD = 0.001
+/** What lies far from the middle counts for less. */
+const CENTRAL = 0.15
+
+/** How alike the normal of each site is to what is wanted. */
+const facing = new Float64Array(MOST_SITES + 1)
+
+/** The same on a mesh: a spot of its main surface that nothing of it hides. */
+function meshFacing(subject: Subject, solid: Solid, rows: Float32Array, wanted: Vec): SurfacePoint {
+  const { half } = solid
+  const own = rotated(wanted, -subject.rotationDeg)
+  const [a, b, c] = half
+  let best = -Infinity
+  for (let i = 0, o = 0; o < rows.length; i++, o += 6) {
+    const x = rows[o + 3]! / a
+    const y = rows[o + 4]! / b
+    const z = rows[o + 5]! / c
+    const alike = (x * own[0] + y * own[1] + z * own[2]) / Math.sqrt(x * x + y * y + z * z)
+    facing[i] = alike
+    if (alike > best) best = alike
+  }
+  let farthest = -Infinity
+  let chosen = 0
+  for (let i = 0, o = 0; o < rows.length; i++, o += 6) {
+    if (facing[i]! < best - AS_GOOD) continue
+    let out = 0
+    for (let k = 0; k < 3; k++) out += half[k]! * rows[o + k]! * (own[k]! - CENTRAL * rows[o + k]!)
+    if (out <= farthest) continue
+    farthest = out
+    chosen = o
+  }
+  return sitePoint(solid, rows, chosen)
+}
+
+/** A site in the set's axes. */
+export function sitePoint({ axes, half }: Solid, rows: Float32Array, o: number): SurfacePoint {
+  const sum = (from: number, by: (k: number) => number): Vec =>
+    [0, 1, 2].map((j) =>
+      [0, 1, 2].reduce((all, k) => all + rows[o + from + k]! * by(k) * axes[k]![j]!, 0)
+    ) as unknown as Vec
+  return { at: sum(0, (k) => half[k]!), normal: unit(sum(3, (k) => 1 / half[k]!)) }
+}
+
+/**
+ * The point of the subject's surface whose normal is nearest to `wanted`, a unit direction. Of clear
+ * things, whose light goes through and through, a point of the simple shape that stands for them.
+ */
 export function pointFacing(subject: Subject, wanted: Vec): SurfacePoint {
-  const own = (v: Vec): Vec => rotated(v, -subject.rotationDeg)
-  if (subject.shape === 'ellipsoid' || subject.shape === 'plume')
-    return {
-      at: rotated(ellipsoidPoint(subject, own(wanted), false), subject.rotationDeg),
-      normal: wanted
-    }
-  const flat = flatFaces(subject).reduce((best, each) =>
+  const { rotationDeg, finish } = subject
+  const body = isMeshed(subject) && finish !== 'clear' ? subjectSurface(subject) : null
+  const rows = body ? sitesOf((body as Solid).mesh!) : null
+  if (rows && rows.length > 0) return meshFacing(subject, body as Solid, rows, wanted)
+  const shape = plainShape(subject)
+  const own = (v: Vec): Vec => rotated(v, -rotationDeg)
+  if (shape === 'ellipsoid' || shape === 'plume')
+    return { at: rotated(ellipsoidPoint(subject, own(wanted), false), rotationDeg), normal: wanted }
+  const flat = flatFaces({ ...subject, shape }).reduce((best, each) =>
     dot(each.normal, wanted) > dot(best.normal, wanted) ? each : best
   )
-  if (subject.shape === 'sheet' || subject.shape === 'box' || Math.abs(wanted[1]) > 0.8) return flat
+  if (shape === 'sheet' || shape === 'box' || Math.abs(wanted[1]) > 0.8) return flat
   const n = own(unit([wanted[0], 0, wanted[2]]))
   return {
-    at: rotated(ellipsoidPoint(subject, n, true), subject.rotationDeg),
-    normal: rotated(n, subject.rotationDeg)
+    at: rotated(ellipsoidPoint(subject, n, true), rotationDeg),
+    normal: rotated(n, rotationDeg)
   }
 }

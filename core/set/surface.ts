@@ -6,6 +6,7 @@
  */
 import { betweenOf, type Between } from './between'
 import { isSheet, type Surface } from './shapes'
+import { meshNormal } from './meshNormal'
 import { BOX, CYLINDER, ELLIPSOID, solidNormal, throughSolid } from './solid'
 import { dot, type Vec } from './vec'
 
@@ -24,7 +25,7 @@ export type Blocked = (
 export interface Surfaces {
   readonly list: readonly Surface[]
   readonly blocked: Blocked
-  /** Whether one of them, by its index, is convex: all but a ring. */
+  /** Whether one of them, by its index, is convex: all but a ring and a mesh. */
   readonly convex: (index: number) => boolean
   /**
    * As blocked, for one of them by its index.
@@ -40,8 +41,9 @@ export interface Surfaces {
    * The first surface a ray meets.
    * @param ray [8] where it starts, its direction of any length, and between which lengths of it a
    *   surface counts
-   * @param hit [7] filled with the lengths along, the point, and the unit normal on the side the
-   *   ray comes from
+   * @param hit [HIT] filled with the lengths along, the point, the unit normal on the side the ray
+   *   comes from, 1 where that is the outside (of a flat thing, the side its normal is on) or −1,
+   *   and of a mesh the paint there
    * @returns its index; −1: none
    */
   readonly nearest: (ray: Float64Array, hit: Float64Array) => number
@@ -52,15 +54,22 @@ export interface Surfaces {
  */
 const EPS = 1e-6
 
+/** Numbers of a hit: see Surfaces.nearest. */
+export const HIT = 9
+/** Which side was met, and the paint there, in a hit. */
+export const [SIDE, PAINT] = [7, 8] as const
+
 const RECTANGLE = 0
 const RING = 1
+const MESH = 5
 const KINDS = {
   rectangle: RECTANGLE,
   disc: RING,
   ring: RING,
   box: BOX,
   ellipsoid: ELLIPSOID,
-  cylinder: CYLINDER
+  cylinder: CYLINDER,
+  mesh: MESH
 } as const
 /** Numbers kept of each surface. */
 const ROW = 13
@@ -94,7 +103,11 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
   const count = list.length
   const kinds = Uint8Array.from(list, (each) => KINDS[each.kind])
   const data = packed(list)
+  const meshes = list.map((each) => (isSheet(each) ? null : (each.mesh ?? null)))
   const ray = new Float64Array(8)
+  const spot = new Float64Array(2)
+  /** of the nearest so far: triangle, and the shares of its second and third corner */
+  const met = new Float64Array(3)
 
   /**
    * Where a ray meets flat surface `o`, in lengths of its direction; Infinity where it does not
@@ -123,11 +136,8 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return r2 <= 1 && r2 >= data[o + 12]! ? t : Infinity
   }
 
-  /**
-   * Fills the end of `ray` with where a line is inside solid `o`: into the solid's own axes, each by
-   * its half size.
-   */
-  const inSolid = (o: number, kind: number, line: Float64Array): boolean => {
+  /** Puts a line into solid `o`'s own axes, each by its half size: the start of `ray`. */
+  const intoSolid = (o: number, line: Float64Array): void => {
     for (let k = 0; k < 3; k++) {
       const r = o + 4 * k
       const ax = data[r]!
@@ -136,7 +146,6 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
       ray[k] = line[0]! * ax + line[1]! * ay + line[2]! * az - data[r + 3]!
       ray[3 + k] = line[3]! * ax + line[4]! * ay + line[5]! * az
     }
-    return throughSolid(kind, ray)
   }
 
   const stops: Surfaces['stops'] = (i, line) => {
@@ -146,7 +155,13 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
       const t = atSheet(o, kind, line, 1)
       return t > EPS && t < 1 - EPS
     }
-    if (!inSolid(o, kind, line)) return false
+    intoSolid(o, line)
+    if (kind === MESH) {
+      ray[6] = EPS
+      ray[7] = 1 - EPS
+      return meshes[i]!.any(ray)
+    }
+    if (!throughSolid(kind, ray)) return false
     const near = ray[6]! > 0 ? ray[6]! : 0
     const far = ray[7]! < 1 ? ray[7]! : 1
     return far - near > EPS && far > EPS && near < 1 - EPS
@@ -171,30 +186,49 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
 
   const putNormal = (i: number, line: Float64Array, hit: Float64Array): void => {
     const o = i * ROW
+    hit[SIDE] = 1
+    hit[PAINT] = 0
+    if (kinds[i] === MESH) {
+      meshNormal(meshes[i]!.mesh, data, o, met, line, hit)
+      return
+    }
     if (kinds[i]! <= RING) for (let k = 0; k < 3; k++) hit[4 + k] = data[o + k]!
     else solidNormal(kinds[i]!, data, o, hit)
     if (hit[4]! * line[3]! + hit[5]! * line[4]! + hit[6]! * line[5]! <= 0) return
+    hit[SIDE] = -1
     for (let k = 4; k < 7; k++) hit[k] = -hit[k]!
   }
 
   const nearest: Surfaces['nearest'] = (line, hit) => {
     const least = line[6]!
     let best = line[7]!
-    let met = -1
+    let index = -1
     for (let i = 0; i < count; i++) {
       const kind = kinds[i]!
       let t = Infinity
       if (kind <= RING) t = atSheet(i * ROW, kind, line, best)
-      else if (inSolid(i * ROW, kind, line)) t = ray[6]! > least ? ray[6]! : ray[7]!
+      else {
+        intoSolid(i * ROW, line)
+        if (kind === MESH) {
+          ray[6] = least
+          ray[7] = best
+          const triangle = meshes[i]!.nearest(ray, spot)
+          if (triangle < 0) continue
+          t = ray[7]!
+          met[0] = triangle
+          met[1] = spot[0]!
+          met[2] = spot[1]!
+        } else if (throughSolid(kind, ray)) t = ray[6]! > least ? ray[6]! : ray[7]!
+      }
       if (!(t > least && t < best)) continue
       best = t
-      met = i
+      index = i
     }
-    if (met < 0) return -1
+    if (index < 0) return -1
     hit[0] = best
     for (let k = 0; k < 3; k++) hit[1 + k] = line[k]! + line[3 + k]! * best
-    putNormal(met, line, hit)
-    return met
+    putNormal(index, line, hit)
+    return index
   }
   const reaches: Surfaces['reaches'] = (i, axis, past) => {
     const each = list[i]!
@@ -208,7 +242,7 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     else for (let k = 0; k < 3; k++) top += Math.abs(dot(each.axes[k]!, axis)) * each.half[k]!
     return top > 0
   }
-  const convex = (i: number): boolean => list[i]!.kind !== 'ring'
+  const convex = (i: number): boolean => list[i]!.kind !== 'ring' && list[i]!.kind !== 'mesh'
   return { list, blocked, convex, stops, stopped, reaches, between: betweenOf(list), nearest }
 }
 
@@ -235,7 +269,7 @@ export function firstMet(
   least = EPS,
   most = Infinity
 ): Met | null {
-  const hit = new Float64Array(7)
+  const hit = new Float64Array(HIT)
   const index = surfaces.nearest(Float64Array.of(...from, ...way, least, most), hit)
   if (index < 0) return null
   return {

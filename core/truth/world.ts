@@ -44,8 +44,7 @@ function stand(
 const MATT = {
   ellipsoid: 'ellipsoid',
   box: 'box',
-  cylinder: 'cylinder',
-  vessel: 'cylinder'
+  cylinder: 'cylinder'
 } as const
 
 /**
@@ -96,16 +95,19 @@ export function worldOf(plan: Plan, scene: Scene, light = 0): World {
       front: subject.reflectance,
       back: subject.reflectance
     })
+  const { shape } = subject
+  if (!(shape in MATT) && shape !== 'sheet' && shape !== 'plume')
+    throw new RangeError(`subject.shape must be a simple body, not ${shape}`)
   const body: Body | null =
-    subject.shape === 'sheet' || subject.shape === 'plume'
+    shape === 'sheet' || shape === 'plume'
       ? null
-      : { kind: MATT[subject.shape], half, turn, reflectance: subject.reflectance }
+      : { kind: MATT[shape as keyof typeof MATT], half, turn, reflectance: subject.reflectance }
   return {
     boards,
     body,
     // Where the camera and lens stand, and how large they are, are definitions too.
     blocks: scene.cameraBodies.flatMap((each): Block[] =>
-      !isSheet(each)
+      !isSheet(each) && each.kind !== 'mesh'
         ? [
             {
               middle: each.at,

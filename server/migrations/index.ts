@@ -10,6 +10,7 @@ import * as heads from './007_heads'
 import * as swing from './008_swing'
 import * as rooms from './009_rooms'
 import * as modifiers from './010_modifiers'
+import * as subjects from './011_subjects'
 
 interface Migration {
   readonly name: string
@@ -27,7 +28,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '007_heads', ...heads },
   { name: '008_swing', ...swing },
   { name: '009_rooms', ...rooms },
-  { name: '010_modifiers', ...modifiers }
+  { name: '010_modifiers', ...modifiers },
+  { name: '011_subjects', ...subjects }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -14,11 +14,7 @@ const { plan, tones, front, above, put, words } = useSubjectDrawing()
   <figure class="subject-drawing">
     <svg :viewBox="front.box.join(' ')" class="front" role="group" :aria-label="words">
       <rect v-bind="front.frame" :fill="tones.background" class="frame" />
-      <polygon
-        :points="front.outline"
-        :fill="tones.subject"
-        :class="['body', plan.subject.shape]"
-      />
+      <path :d="front.outline" :fill="tones.subject" :class="['body', plan.subject.shape]" />
       <line
         v-if="front.handles.length > 2"
         :x1="-front.box[2] * 0.4"
@@ -46,7 +42,7 @@ const { plan, tones, front, above, put, words } = useSubjectDrawing()
       aria-label="The subject from above"
     >
       <rect :x="above.box[0]" :width="above.box[2]" v-bind="above.sharp" class="sharp" />
-      <polygon :points="above.outline" class="outline" />
+      <path :d="above.outline" class="outline" />
       <rect :x="above.box[0]" :width="above.box[2]" v-bind="above.need" class="need" />
       <DragHandle
         v-for="handle in above.handles"
@@ -91,11 +87,15 @@ svg {
   vector-effect: non-scaling-stroke;
   stroke: var(--muted);
 }
+path {
+  paint-order: stroke;
+  stroke-linejoin: round;
+}
 .plume {
   stroke-dasharray: 3 3;
 }
 .outline {
-  fill: none;
+  fill: var(--well);
   stroke: var(--muted);
 }
 rect.need {

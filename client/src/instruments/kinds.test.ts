@@ -24,6 +24,7 @@ const RANGES: Record<KindName, readonly [least: number, most: number, exact: num
   angle: [-180, 180, 0.06],
   length: [5, 20000, 0.01],
   reflectance: [0.005, 1, 0.01],
+  share: [0, 1, 0.001],
   speed: [0, 20000, 0.01],
   magnification: [0.01, 20, 0.01],
   stops: [-10, 10, 0.06],

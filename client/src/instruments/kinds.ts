@@ -103,6 +103,12 @@ export const KINDS = {
     step: (v, by) => Math.min(1, round3(v * 2 ** (by / 3))),
     example: '18 % or 0.18'
   },
+  share: {
+    parse: parseFraction,
+    format: (v) => `${plain(Math.round(v * 1000) / 10)} %`,
+    step: (v, by) => Math.min(1, Math.max(0, round3(v + by * 0.05))),
+    example: '40 % or 0.4'
+  },
   speed: {
     parse: parseSpeed,
     format: (v) => `${plain(v)} mm/s`,

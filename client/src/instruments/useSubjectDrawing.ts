@@ -5,7 +5,8 @@ import { depthOf, neededDepthMm } from '@core/plan/lensInUse'
 import { withValueAt, type PlanPath } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
 import { poseOf, project } from '@core/set/camera'
-import { hull, subjectPoints, type Flat } from '@/set/drawing'
+import { outlinePath, type Flat } from '@/set/drawing'
+import { subjectParts } from '@/set/subjectParts'
 import { usePlan } from '@/stores/plan'
 import { mm } from '@/words/format'
 
@@ -22,7 +23,6 @@ export interface Handle {
   readonly path: PlanPath
 }
 
-const points = (list: readonly Flat[]): string => list.map((p) => p.join(',')).join(' ')
 const tone = (level: number): string => {
   const v = levelTo8Bit(level)
   return `rgb(${v},${v},${v})`
@@ -54,7 +54,7 @@ const length = (
 export function useSubjectDrawing() {
   const store = usePlan()
   const plan = computed(() => store.plan!)
-  const body = computed(() => subjectPoints({ subject: plan.value.subject }))
+  const parts = computed(() => subjectParts({ subject: plan.value.subject }))
   const totals = computed(() => store.evaluation!.ledger.totals)
   const tones = computed(() => ({
     subject: tone(totals.value.subject!),
@@ -65,10 +65,12 @@ export function useSubjectDrawing() {
     const { subject } = plan.value
     const pose = poseOf(plan.value)
     const [w, h] = [pose.halfWidthMm, pose.halfHeightMm]
-    const seen = body.value.flatMap((p): Flat[] => {
-      const spot = project(pose, p)
-      return spot ? [[spot.x * w, -spot.y * h]] : []
-    })
+    const seen = parts.value.map((part) =>
+      part.flatMap((p): Flat[] => {
+        const spot = project(pose, p)
+        return spot ? [[spot.x * w, -spot.y * h]] : []
+      })
+    )
     const [a, b] = [
       Math.max(w, subject.widthMm / 2) * 1.12,
       Math.max(h, subject.heightMm / 2) * 1.12
@@ -91,7 +93,7 @@ export function useSubjectDrawing() {
     return {
       box: [-a, -b, 2 * a, 2 * b] as const,
       frame: { x: -w, y: -h, width: 2 * w, height: 2 * h },
-      outline: points(hull(seen)),
+      outline: outlinePath(seen),
       // Vapour has no side to turn.
       handles: subject.shape === 'plume' ? handles.slice(0, 2) : handles,
       unit: a / 60
@@ -101,7 +103,7 @@ export function useSubjectDrawing() {
   const above = computed(() => {
     const { subject } = plan.value
     const { nearMm, farMm } = depthOf(plan.value)
-    const flat = body.value.map(([x, , z]): Flat => [x, z])
+    const flat = parts.value.map((part) => part.map(([x, , z]): Flat => [x, z]))
     const a = front.value.box[2] / 2
     const deep = Math.max(subject.depthMm, subject.sharpDepthMm, subject.widthMm * 0.4)
     const b = deep * 0.75
@@ -115,7 +117,7 @@ export function useSubjectDrawing() {
     const within = (z: number): number => Math.max(-b, Math.min(b, z))
     return {
       box: [-a, -b, 2 * a, 2 * b] as const,
-      outline: points(hull(flat)),
+      outline: outlinePath(flat),
       need: { y: -need / 2, height: need },
       sharp: { y: within(-farMm), height: within(nearMm) - within(-farMm) },
       handles,

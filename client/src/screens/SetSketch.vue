@@ -13,7 +13,13 @@ const SIZES: Record<Sketched['shape'], readonly [number, number]> = {
   ellipsoid: [12, 8],
   box: [10, 8],
   cylinder: [9, 9],
+  lathe: [9, 9],
   vessel: [9, 9],
+  coin: [10, 10],
+  crystal: [7, 7],
+  beetle: [7, 12],
+  crab: [12, 8],
+  movement: [10, 10],
   plume: [11, 11]
 }
 const size = computed(() => SIZES[props.set.shape])

@@ -112,7 +112,7 @@ const scale = computed(() => port.scale.value)
     background {{ mm(backgroundMm) }} {{ view === 'above' ? '↑' : view === 'left' ? '←' : '→' }}
   </text>
   <polygon v-for="(body, i) in camera" :key="`c${i}`" :points="body" class="gear" />
-  <polygon :points="subject" class="subject" />
+  <path :d="subject" class="subject" />
 </template>
 
 <style scoped>
@@ -181,7 +181,8 @@ text {
 }
 .subject {
   fill: var(--bright);
-  fill-opacity: 0.85;
   stroke: var(--bright);
+  stroke-linejoin: round;
+  opacity: 0.88;
 }
 </style>

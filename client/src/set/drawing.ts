@@ -9,10 +9,10 @@ import { rayThrough } from '@core/set/camera'
 import { faceSizeMm } from '@core/set/faces'
 import type { Head } from '@core/set/heads'
 import type { MirrorZone } from '@core/set/mirror'
-import { rotated } from '@core/set/subjectBody'
 import type { Scene } from '@core/set/scene'
 import type { Solid } from '@core/set/surface'
 import { add, pointOf, scale, positionOf, sub, type Vec } from '@core/set/vec'
+import { subjectParts } from './subjectParts'
 
 export type View = 'above' | 'left' | 'right'
 export type Flat = readonly [number, number]
@@ -27,6 +27,14 @@ export const unflatten = (view: View, [h, v]: Flat, keep: Vec): Vec =>
 export const hull = (points: readonly Flat[]): Flat[] =>
   (polygonHull(points.map(([x, y]) => [x, y])) as Flat[] | null) ?? [...points]
 
+/** The outlines of several convex parts as one SVG path; filled over its stroke, their union's. */
+export const outlinePath = (parts: readonly (readonly Flat[])[]): string =>
+  parts
+    .map((points) => hull(points))
+    .filter((outline) => outline.length > 1)
+    .map((outline) => `M${outline.map((p) => p.join(' ')).join('L')}Z`)
+    .join('')
+
 const rectangle = (at: Vec, across: Vec, upward: Vec, a: number, b: number): Vec[] =>
   (
     [
@@ -36,48 +44,6 @@ const rectangle = (at: Vec, across: Vec, upward: Vec, a: number, b: number): Vec
       [-1, 1]
     ] as const
   ).map(([u, v]) => add(at, add(scale(across, u * a), scale(upward, v * b))))
-
-/** Points all over the subject's outside. */
-export function subjectPoints({ subject }: Pick<Plan, 'subject'>): Vec[] {
-  const [a, b, c] = [
-    subject.widthMm / 2,
-    subject.heightMm / 2,
-    subject.shape === 'sheet' ? 0.2 : subject.depthMm / 2
-  ]
-  const spin = (list: Vec[]) => list.map((p) => rotated(p, subject.rotationDeg))
-  if (subject.shape === 'ellipsoid' || subject.shape === 'plume')
-    return spin(
-      Array.from({ length: 48 * 25 }, (_, i) => {
-        // Rounds of 48 points from pole to pole, the thirteenth of them the equator.
-        const [lat, lon] = [
-          (Math.floor(i / 48) / 24 - 0.5) * Math.PI,
-          ((i % 48) / 48) * 2 * Math.PI
-        ]
-        return [
-          a * Math.cos(lat) * Math.sin(lon),
-          b * Math.sin(lat),
-          c * Math.cos(lat) * Math.cos(lon)
-        ] as const
-      })
-    )
-  if (subject.shape === 'cylinder' || subject.shape === 'vessel')
-    return spin(
-      Array.from(
-        { length: 64 },
-        (_, i) =>
-          [
-            a * Math.sin(((i % 32) / 32) * 2 * Math.PI),
-            i < 32 ? b : -b,
-            c * Math.cos(((i % 32) / 32) * 2 * Math.PI)
-          ] as const
-      )
-    )
-  return spin(
-    [-1, 1].flatMap((x) =>
-      [-1, 1].flatMap((y) => [-1, 1].map((z) => [x * a, y * b, z * c] as const))
-    )
-  )
-}
 
 /**
  * The lit face and the body behind it; drawn no smaller than `leastMm` so that it can be seen and
@@ -240,7 +206,7 @@ export function fitOf(view: View, plan: Plan, scene: Scene): Viewport {
   )
   const points: Vec[] = [
     [0, 0, 0],
-    ...subjectPoints(plan),
+    ...subjectParts(plan).flat(),
     ...scene.heads.flatMap((head) =>
       [1, -1].map((side) =>
         add(

@@ -12,14 +12,14 @@ import {
   cardOutline,
   fieldOf,
   flatten,
-  hull,
+  outlinePath,
   roomOutline,
   solidOutline,
-  subjectPoints,
   zoneOutline,
   type Flat,
   type View
 } from './drawing'
+import { subjectParts } from './subjectParts'
 import type { Screen } from './useScreen'
 
 export const useStageShapes = (
@@ -41,8 +41,9 @@ export const useStageShapes = (
       ) ?? 5000
   )
   const origin = computed(() => port.toScreen([0, 0]))
+  const parts = computed(() => subjectParts({ subject: body.value }))
   const subject = computed(() =>
-    path(hull(subjectPoints({ subject: body.value }).map((p) => flatten(view, p))))
+    outlinePath(parts.value.map((part) => part.map((p) => port.toScreen(flatten(view, p)))))
   )
   const background = computed(() => path(cardOutline(view, scene.value, 'background') ?? []))
   const table = computed(() => path(cardOutline(view, scene.value, 'table') ?? []))

@@ -13,6 +13,7 @@ import {
 } from '@core/plan/reflectance'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientReading from '@/instruments/AmbientReading.vue'
+import ProfileEditor from '@/instruments/ProfileEditor.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
 import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
@@ -20,6 +21,7 @@ import SubjectDrawing from '@/instruments/SubjectDrawing.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { BLACK_NAMES, FINISH_NAMES, LOOK_NAMES, SHAPE_NAMES } from '@/words/names'
+import SubjectLook from './SubjectLook.vue'
 import SurroundFields from './SurroundFields.vue'
 
 const store = usePlan()
@@ -40,10 +42,21 @@ const setTarget = (stopsWanted: number): void =>
     if (least !== null) goals.backgroundLeastStops = least + stopsWanted - goals.backgroundStops
     goals.backgroundStops = stopsWanted
   })
-/** Vapour starts with what vapour sends back. */
+/** What a thing of a shape is mostly made of; the others keep their finish. */
+const FINISH_OF: Partial<Record<Plan['subject']['shape'], Plan['subject']['finish']>> = {
+  vessel: 'clear',
+  coin: 'metal',
+  movement: 'metal',
+  beetle: 'gloss',
+  crab: 'gloss'
+}
+/** Vapour starts with what vapour sends back, metal with a polish. */
 const setShape = (shape: Plan['subject']['shape']): void =>
   void store.update('shape', ({ subject }) => {
-    if (shape === 'plume' && subject.shape !== 'plume') subject.reflectance = VAPOUR_REFLECTANCE
+    if (shape === subject.shape) return
+    if (shape === 'plume') subject.reflectance = VAPOUR_REFLECTANCE
+    subject.finish = FINISH_OF[shape] ?? subject.finish
+    if (subject.finish === 'metal' && subject.roughness === 0) subject.roughness = 0.15
     subject.shape = shape
   })
 const MEDIA = [
@@ -123,6 +136,7 @@ const MEDIA = [
         label="Speed"
         help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze."
       />
+      <SubjectLook />
       <h2>Goals for the subject</h2>
       <StepField
         path="goals.subjectStops"
@@ -137,6 +151,7 @@ const MEDIA = [
     <section class="group scale" aria-labelledby="scale-title">
       <h2 id="scale-title" class="hidden-label">To scale</h2>
       <SubjectDrawing />
+      <ProfileEditor v-if="plan.subject.shape === 'lathe' || plan.subject.shape === 'vessel'" />
     </section>
 
     <section class="group" aria-labelledby="background-title">

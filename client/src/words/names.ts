@@ -86,7 +86,13 @@ export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
   ellipsoid: 'Rounded body',
   box: 'Box',
   cylinder: 'Upright cylinder or disc',
+  lathe: 'Turned body',
   vessel: 'Vessel',
+  coin: 'Coin',
+  crystal: 'Crystal',
+  beetle: 'Beetle',
+  crab: 'Crab',
+  movement: 'Watch movement',
   plume: 'Vapour or plume'
 }
 export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = {

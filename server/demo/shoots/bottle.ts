@@ -12,11 +12,14 @@ export const bottle = (): DemoShoot => {
   const plan: Plan = {
     ...base,
     subject: {
+      ...base.subject,
       shape: 'vessel',
       finish: 'clear',
-      widthMm: 44,
-      heightMm: 96,
-      depthMm: 30,
+      widthMm: 40,
+      heightMm: 72,
+      depthMm: 28,
+      glass: { wallMm: 1.4, colour: '#eef6f2', throughMm: 12 },
+      liquid: { level: 0.66, colour: '#e0a050', throughMm: 24 },
       rotationDeg: 20,
       sharpDepthMm: 10,
       reflectance: 0.12,
@@ -24,13 +27,14 @@ export const bottle = (): DemoShoot => {
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
-    table: { belowMm: 49, widthMm: 700, depthMm: 600, reflectance: 0.04 },
-    settings: { ...base.settings, apertureStops: 7 },
-    focus: { ...base.focus, magnification: 0.22 },
+    table: { belowMm: 36.2, widthMm: 700, depthMm: 600, reflectance: 0.04 },
+    settings: { ...base.settings, apertureStops: 8, ndStops: 3 },
+    focus: { ...base.focus, magnification: 0.28 },
     goals: {
       ...base.goals,
       backgroundStops: -5,
-      subjectStops: 0.3,
+      // What is seen is the head through the glass, far brighter than what its light falls on.
+      subjectStops: -3.4,
       places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }]
     },
     lights: [
@@ -42,7 +46,8 @@ export const bottle = (): DemoShoot => {
         strobe: demoItem('strobe', 'lamplet-20'),
         modifiers: [demoItem('modifier', 'tracing')],
         powerStops: -3,
-        at: { distanceMm: 110, azimuthDeg: 180, elevationDeg: 0 }
+        rollDeg: 90,
+        at: { distanceMm: 42, azimuthDeg: 180, elevationDeg: -14 }
       }),
       light({
         id: 'B',

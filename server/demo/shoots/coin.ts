@@ -12,8 +12,11 @@ export const coin = (): DemoShoot => {
   const plan: Plan = {
     ...base,
     subject: {
-      shape: 'cylinder',
+      ...base.subject,
+      shape: 'coin',
       finish: 'metal',
+      roughness: 0.16,
+      lying: true,
       widthMm: 24,
       heightMm: 2,
       depthMm: 24,
@@ -28,7 +31,7 @@ export const coin = (): DemoShoot => {
     background: { ...base.background, distanceMm: 300, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.8 },
-    goals: { ...base.goals, backgroundStops: -4 },
+    goals: { ...base.goals, backgroundStops: -4, subjectStops: -1.7 },
     lights: [
       light({
         id: 'A',

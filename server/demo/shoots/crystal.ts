@@ -13,11 +13,14 @@ export const crystal = (): DemoShoot => {
   const plan: Plan = {
     ...base,
     subject: {
-      shape: 'box',
+      ...base.subject,
+      shape: 'crystal',
       finish: 'gloss',
-      widthMm: 26,
-      heightMm: 20,
-      depthMm: 18,
+      colour: '#b9a4c9',
+      texture: 0.5,
+      widthMm: 17,
+      heightMm: 22,
+      depthMm: 16,
       rotationDeg: 25,
       sharpDepthMm: 18,
       reflectance: 0.3,

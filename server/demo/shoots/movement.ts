@@ -18,8 +18,10 @@ export const movement = (): DemoShoot => {
   const plan: Plan = {
     ...base,
     subject: {
-      shape: 'cylinder',
+      ...base.subject,
+      shape: 'movement',
       finish: 'metal',
+      roughness: 0.22,
       widthMm: 26,
       heightMm: 24,
       depthMm: 6,
@@ -32,7 +34,7 @@ export const movement = (): DemoShoot => {
     background: { ...base.background, distanceMm: 260, reflectance: 0.03 },
     settings: { ...base.settings, apertureStops: 7.5 },
     focus: { ...base.focus, magnification: 0.8, blur: { kind: 'pixels', pixels: 8 } },
-    goals: { ...base.goals, backgroundStops: -4 },
+    goals: { ...base.goals, backgroundStops: -4, subjectStops: -1.4 },
     lights: [
       light({
         id: 'A',

@@ -2,20 +2,39 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
+/** Whorls from a broad foot to a point. */
+const SHELL: Plan['subject']['profile'] = [
+  { out: 0, up: 0, corner: true },
+  { out: 0.7, up: 0.02, corner: true },
+  { out: 1, up: 0.14, corner: false },
+  { out: 0.88, up: 0.3, corner: true },
+  { out: 0.9, up: 0.36, corner: false },
+  { out: 0.66, up: 0.54, corner: true },
+  { out: 0.67, up: 0.6, corner: false },
+  { out: 0.42, up: 0.74, corner: true },
+  { out: 0.43, up: 0.79, corner: false },
+  { out: 0.18, up: 0.92, corner: true },
+  { out: 0, up: 1, corner: true }
+]
+
 /**
  * In the small white store room the head looks at the ceiling: all of the subject's light has been
  * thrown back at least once, most of it several times.
  */
 export const shells = (): DemoShoot => {
   const strobe = demoItem('strobe', 'lantern-36')
-  const base = onSlate('black-soft', 'Oyster shells, store room', strobe)
+  const base = onSlate('black-soft', 'Top shell, store room', strobe)
   const plan: Plan = {
     ...base,
     subject: {
-      shape: 'ellipsoid',
+      ...base.subject,
+      shape: 'lathe',
+      profile: SHELL,
+      colour: '#d8ccb8',
+      texture: 0.8,
       finish: 'matt',
-      widthMm: 84,
-      heightMm: 30,
+      widthMm: 62,
+      heightMm: 56,
       depthMm: 60,
       rotationDeg: 20,
       sharpDepthMm: 11,
@@ -24,7 +43,7 @@ export const shells = (): DemoShoot => {
       directionDeg: 0
     },
     view: { elevationDeg: 25 },
-    table: { belowMm: 15.2, widthMm: 900, depthMm: 600, reflectance: 0.5 },
+    table: { belowMm: 28.2, widthMm: 900, depthMm: 600, reflectance: 0.5 },
     background: {
       ...base.background,
       distanceMm: 420,

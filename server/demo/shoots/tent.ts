@@ -26,7 +26,11 @@ export const tent = (): DemoShoot => {
   const plan: Plan = {
     ...base,
     subject: {
-      shape: 'ellipsoid',
+      ...base.subject,
+      shape: 'beetle',
+      lying: true,
+      colour: '#4a3524',
+      roughness: 0.05,
       finish: 'gloss',
       widthMm: 26,
       heightMm: 16,

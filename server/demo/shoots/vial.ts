@@ -2,6 +2,19 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
+/** Straight sides, a round shoulder, a lip. */
+const VIAL: Plan['subject']['profile'] = [
+  { out: 0.94, up: 0, corner: true },
+  { out: 1, up: 0.03, corner: true },
+  { out: 1, up: 0.6, corner: false },
+  { out: 0.9, up: 0.72, corner: false },
+  { out: 0.5, up: 0.8, corner: false },
+  { out: 0.46, up: 0.86, corner: true },
+  { out: 0.46, up: 0.93, corner: true },
+  { out: 0.62, up: 0.94, corner: true },
+  { out: 0.62, up: 1, corner: true }
+]
+
 /**
  * A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick
  * recycle; both cannot be had.
@@ -12,11 +25,15 @@ export const vial = (): DemoShoot => {
   const plan: Plan = {
     ...base,
     subject: {
+      ...base.subject,
       shape: 'vessel',
+      profile: VIAL,
       finish: 'clear',
       widthMm: 38,
       heightMm: 82,
       depthMm: 38,
+      glass: { wallMm: 1.5, colour: '#d8a860', throughMm: 4 },
+      liquid: { level: 0.86, colour: '#8a5f28', throughMm: 16 },
       rotationDeg: 0,
       sharpDepthMm: 26.7,
       reflectance: 0.12,

@@ -1,0 +1,2 @@
+/** A point or direction of a model: x, y, z. */
+export type Point = readonly [number, number, number]

@@ -1,0 +1,111 @@
+/** What is photographed: its shape and size, what it is made of, what of it must be sharp. */
+import { z } from 'zod'
+import { RELIEF_SIDE } from '../model/coin'
+import { FINISHES } from './light'
+
+/**
+ * The first ones by formula; from lathe on, but for vapour, meshes that fill their width, height and
+ * depth (core/model).
+ */
+export const SHAPES = [
+  'sheet',
+  'ellipsoid',
+  'box',
+  'cylinder',
+  'lathe',
+  'vessel',
+  'coin',
+  'crystal',
+  'beetle',
+  'crab',
+  'movement',
+  'plume'
+] as const
+export type Shape = (typeof SHAPES)[number]
+
+const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
+const share = z.number().min(0).max(1)
+const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour is written #rrggbb')
+/** Light through so much of something clear comes out in its colour. */
+const seenThrough = {
+  colour,
+  throughMm: lengthMm(0.1, 5000).describe('so thick a layer shows white light in its colour')
+}
+
+const profileSchema = z
+  .array(
+    z.strictObject({
+      out: share.describe('from the axis, over the widest'),
+      up: share.describe('from the foot'),
+      corner: z.boolean().describe('the outline turns sharply there')
+    })
+  )
+  .min(2, 'an outline has at least two points')
+  .max(24)
+  .refine((points) => points.some(({ out }) => out > 0.02), 'the outline lies on the axis')
+  .refine(
+    (points) => points.some(({ up }) => Math.abs(up - points[0]!.up) > 0.02),
+    'the outline has no height'
+  )
+
+/** Bytes of a relief in base64. */
+const RELIEF_LENGTH = 4 * Math.ceil(RELIEF_SIDE ** 2 / 3)
+
+export const subjectSchema = z.strictObject({
+  shape: z.enum(SHAPES),
+  finish: z.enum(FINISHES),
+  widthMm: lengthMm(0.1, 5000),
+  heightMm: lengthMm(0.1, 5000),
+  depthMm: lengthMm(0.1, 5000).describe('front to back; a sheet has none'),
+  rotationDeg: z.number().min(-180).max(180).describe('about the upright axis'),
+  lying: z.boolean().describe('meshes: what would face the lens faces up'),
+  sharpDepthMm: lengthMm(0.001, 5000).describe('depth that must be sharp'),
+  reflectance: z.number().min(0.005).max(1),
+  colour: colour.nullable().describe('of what it throws back, as light as its reflectance says'),
+  roughness: share.describe('gloss and metal: GGX’s α; 0 mirrors sharply'),
+  texture: share.describe('how strong a fine mottle is drawn on it'),
+  profile: profileSchema.describe('lathe, vessel: the outline from foot to top'),
+  relief: z
+    .base64()
+    .length(RELIEF_LENGTH, 'a relief holds 96 × 96 greys')
+    .nullable()
+    .describe('coin: a grey picture of 96 × 96, one byte each, row by row; null: the coiled shell'),
+  glass: z.strictObject({ wallMm: lengthMm(0.02, 500), ...seenThrough }),
+  liquid: z
+    .strictObject({ level: share.describe('of the inside’s height'), ...seenThrough })
+    .nullable()
+    .describe('vessel: what is in it'),
+  speedMmS: z.number().min(0).max(1e6).describe('speed of the moving part, 0 for a still subject'),
+  directionDeg: z.number().min(0).max(90).describe('0 across the frame, 90 toward the lens')
+})
+export type Subject = z.infer<typeof subjectSchema>
+
+/** A bottle, from its foot to its lip. */
+export const BOTTLE: Subject['profile'] = [
+  { out: 0.9, up: 0, corner: true },
+  { out: 1, up: 0.04, corner: true },
+  { out: 1, up: 0.5, corner: false },
+  { out: 0.86, up: 0.64, corner: false },
+  { out: 0.42, up: 0.74, corner: false },
+  { out: 0.32, up: 0.82, corner: false },
+  { out: 0.32, up: 0.94, corner: true },
+  { out: 0.42, up: 0.95, corner: true },
+  { out: 0.42, up: 1, corner: true }
+]
+/** A straight tube. */
+export const TUBE: Subject['profile'] = [
+  { out: 1, up: 0, corner: true },
+  { out: 1, up: 1, corner: true }
+]
+
+/** What a subject looks like where nothing else is said. */
+export const PLAIN = {
+  lying: false,
+  colour: null,
+  roughness: 0,
+  texture: 0,
+  profile: BOTTLE,
+  relief: null,
+  glass: { wallMm: 2, colour: '#ffffff', throughMm: 20 },
+  liquid: null
+} as const satisfies Partial<Subject>

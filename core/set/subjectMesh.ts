@@ -1,0 +1,106 @@
+/**
+ * The meshes of subjects that are more than a simple body, built once for each shape. A mesh fills
+ * its box, so that size and rotation build nothing anew.
+ */
+import { beetle } from '../model/beetle'
+import { bvhOf, type Bvh } from '../model/bvh'
+import { coin } from '../model/coin'
+import { crab } from '../model/crab'
+import { crystal } from '../model/crystal'
+import { lathe } from '../model/lathe'
+import { laid, type Mesh } from '../model/mesh'
+import { movement } from '../model/movement'
+import { vessel, type Vessel } from '../model/vessel'
+import type { Subject } from '../plan/subject'
+
+/** Shapes that are meshes. */
+const MESHED = ['lathe', 'vessel', 'coin', 'crystal', 'beetle', 'crab', 'movement'] as const
+type Meshed = Subject & { readonly shape: (typeof MESHED)[number] }
+
+export const isMeshed = (subject: Subject): subject is Meshed =>
+  (MESHED as readonly string[]).includes(subject.shape)
+
+/** Things built last, by what they were built from. */
+const KEPT = 16
+const kept = new Map<string, unknown>()
+function once<T>(key: string, make: () => T): T {
+  const known = kept.get(key) as T | undefined
+  const made = known ?? make()
+  kept.delete(key)
+  kept.set(key, made)
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value!)
+  return made
+}
+
+/** Browsers and Node alike have it. */
+declare const atob: (base64: string) => string
+/** A relief's greys from base64. */
+const greys = (relief: string): Uint8Array =>
+  Uint8Array.from(atob(relief), (letter: string) => letter.charCodeAt(0))
+
+/** A wall may take up this much of half the width, and of the height. */
+const MOST_WALL = 0.45
+
+function vesselOf(subject: Subject): Vessel {
+  const { profile, glass, widthMm, depthMm, heightMm } = subject
+  const shape = {
+    profile,
+    wallOut: Math.min(MOST_WALL, glass.wallMm / (Math.min(widthMm, depthMm) / 2)),
+    wallUp: Math.min(MOST_WALL, glass.wallMm / heightMm),
+    // What lies has run out.
+    filled: subject.lying ? 0 : (subject.liquid?.level ?? 0)
+  }
+  return once(`parts ${JSON.stringify(shape)}`, () => vessel(shape))
+}
+
+function build(subject: Meshed): Mesh {
+  switch (subject.shape) {
+    case 'lathe':
+      return lathe(subject.profile)
+    case 'vessel':
+      return vesselOf({ ...subject, liquid: null }).dry
+    case 'coin':
+      return coin(subject.relief === null ? null : greys(subject.relief))
+    case 'crystal':
+      return crystal()
+    case 'beetle':
+      return beetle()
+    case 'crab':
+      return crab()
+    case 'movement':
+      return movement()
+  }
+}
+
+function keyOf(subject: Meshed): string {
+  const { shape, profile, relief, glass, widthMm, heightMm, depthMm } = subject
+  const own =
+    shape === 'lathe'
+      ? [profile]
+      : shape === 'vessel'
+        ? [profile, glass.wallMm, widthMm, heightMm, depthMm]
+        : shape === 'coin'
+          ? [relief]
+          : []
+  return JSON.stringify([shape, subject.lying, ...own])
+}
+
+const stood = (mesh: Mesh, { lying }: Subject): Bvh => bvhOf(lying ? laid(mesh) : mesh)
+
+/** The mesh of a subject, stood or laid as the plan says. */
+export const subjectMesh = (subject: Meshed): Bvh =>
+  once(keyOf(subject), () => stood(build(subject), subject))
+
+export interface VesselMeshes {
+  readonly dry: Bvh
+  readonly wet: Bvh | null
+  readonly level: Bvh | null
+}
+/** The parts of a clear vessel. */
+export function vesselMeshes(subject: Subject): VesselMeshes {
+  const parts = vesselOf(subject)
+  return once(`meshes ${keyOf(subject as Meshed)} ${subject.liquid?.level ?? 0}`, () => {
+    const ready = (mesh: Mesh | null): Bvh | null => mesh && stood(mesh, subject)
+    return { dry: ready(parts.dry)!, wet: ready(parts.wet), level: ready(parts.level) }
+  })
+}
