@@ -6,6 +6,7 @@ import { isMainThread } from 'node:worker_threads'
 import { client, dragged, home, pictured, start } from './browser'
 import { ledger, set, solve } from './core'
 import type { Figure } from './figures'
+import { meshes } from './meshes'
 import { picture, serveStripes } from './picture'
 import { truth } from './truth'
 
@@ -17,6 +18,7 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
   dragged,
   start,
   home,
+  meshes,
   picture,
   pictured,
   truth

@@ -11,7 +11,7 @@ import { testLight, testPlan, testStrobe } from '../core/testing'
 import { median, type Figure } from './figures'
 
 /** Ten analytic things and three area lights: a ball on a table, cards, a background, heads. */
-const analyticSet = (): Plan =>
+export const analyticSet = (): Plan =>
   testPlan((plan) => {
     plan.subject = {
       ...plan.subject,
@@ -49,7 +49,7 @@ const analyticSet = (): Plan =>
   })
 
 /** The same world with every question asked of it counted. */
-function counting(world: World): { readonly world: World; readonly count: () => number } {
+export function counting(world: World): { readonly world: World; readonly count: () => number } {
   let count = 0
   const counted = (surfaces: World['all']): World['all'] => ({
     ...surfaces,

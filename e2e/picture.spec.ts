@@ -173,7 +173,7 @@ test.describe('on a phone', () => {
   })
 })
 
-test('a seeded set is traced bit for bit alike here and in the browser', async ({
+test('seeded sets are traced bit for bit alike here and in the browser', async ({
   page,
   newShoot
 }) => {
@@ -201,14 +201,22 @@ test('a seeded set is traced bit for bit alike here and in the browser', async (
   })
   await page.goto('about:blank')
   await page.addScriptTag({ content: bundled.outputFiles[0]!.text })
-  const there = await page.evaluate(
-    (given) => (globalThis as unknown as { traced: (plan: unknown) => number[] }).traced(given),
-    plan
-  )
-  const tracer = tracerOf(worldOf(plan))
-  const film = newFilm(48, 32, tracer.sources)
-  traceFilm(tracer, film, 4)
-  expect(there).toEqual([...film.light, ...film.squares, ...film.shown])
+  const liquid = { level: 0.5, colour: '#c08040', throughMm: 20 }
+  for (const subject of [
+    {},
+    { shape: 'movement', finish: 'metal', roughness: 0.2, texture: 0.4 },
+    { shape: 'vessel', finish: 'clear', liquid }
+  ] as const) {
+    const given = { ...plan, subject: { ...plan.subject, ...subject } }
+    const there = await page.evaluate(
+      (each) => (globalThis as unknown as { traced: (plan: unknown) => number[] }).traced(each),
+      given
+    )
+    const tracer = tracerOf(worldOf(given))
+    const film = newFilm(48, 32, tracer.sources)
+    traceFilm(tracer, film, 4)
+    expect(there).toEqual([...film.light, ...film.squares, ...film.shown])
+  }
 })
 
 test('paused, nothing is traced until it goes on', async ({ page, newShoot }) => {

@@ -89,7 +89,7 @@ test('subject: drawn to scale in its frame, sized and turned by hand and by keys
 }) => {
   await open(page, await newShoot(), 'subject')
   const outline = page.locator('.front .body')
-  const points = () => outline.getAttribute('points')
+  const points = () => outline.getAttribute('d')
   const width = Number.parseFloat(await figure(page, 'Width').inputValue())
   const handle = page.locator('[data-handle="widthMm"]')
   const at = (await handle.boundingBox())!

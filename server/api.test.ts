@@ -70,7 +70,7 @@ describe('demo data', () => {
     const list = await get<ShootSummary[]>('/api/shoots')
     const setOf = (id: string) => list.find((shoot) => shoot.id === id)!.set!
     expect(setOf('demo-movement')).toMatchObject({
-      shape: 'cylinder',
+      shape: 'movement',
       lights: [{ id: 'A', atLens: true }]
     })
     expect(setOf('demo-beetle').lights).toEqual([

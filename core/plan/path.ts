@@ -7,12 +7,17 @@ import type { LightId, Plan } from './plan'
 
 type Named = { readonly id: string } | { readonly place: string }
 
+/** What is set as a whole. */
+type Whole = 'own' | 'profile'
+
 type PathsIn<T> = T extends readonly (infer E)[]
   ? E extends Named
     ? `${string}.${PathsIn<E>}`
     : never
   : T extends object
-    ? { [K in keyof T & string]: K | `${K}.${PathsIn<NonNullable<T[K]>>}` }[keyof T & string]
+    ? {
+        [K in keyof T & string]: K extends Whole ? K : K | `${K}.${PathsIn<NonNullable<T[K]>>}`
+      }[keyof T & string]
     : never
 
 /** Every path people set in a plan, ids left open; corrections are made and taken back whole. */

@@ -1,6 +1,7 @@
 /** What is photographed: its shape and size, what it is made of, what of it must be sharp. */
 import { z } from 'zod'
 import { RELIEF_SIDE } from '../model/coin'
+import { isWhole, MOST_TRIANGLES } from '../model/own'
 import { FINISHES } from './light'
 
 /**
@@ -19,9 +20,9 @@ export const SHAPES = [
   'beetle',
   'crab',
   'movement',
+  'own',
   'plume'
 ] as const
-export type Shape = (typeof SHAPES)[number]
 
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
 const share = z.number().min(0).max(1)
@@ -51,6 +52,27 @@ const profileSchema = z
 /** Bytes of a relief in base64. */
 const RELIEF_LENGTH = 4 * Math.ceil(RELIEF_SIDE ** 2 / 3)
 
+/** The last mesh that was found whole: it is the same for most edits of a plan. */
+let lastWhole = ['', '']
+const ownSchema = z
+  .strictObject({
+    name: z.string().max(120).describe('of the file it came from'),
+    points: z
+      .base64()
+      .max(600000)
+      .describe('16 bits each of x, y, z, low byte first: steps across its box, 0 to 65535'),
+    corners: z
+      .base64()
+      .max(200000)
+      .describe('16 bits each, low byte first: three points a triangle')
+  })
+  .refine((own) => {
+    if (own.points === lastWhole[0] && own.corners === lastWhole[1]) return true
+    const whole = isWhole(own)
+    if (whole) lastWhole = [own.points, own.corners]
+    return whole
+  }, `its points and triangles do not fit together, or are more than ${MOST_TRIANGLES}`)
+
 export const subjectSchema = z.strictObject({
   shape: z.enum(SHAPES),
   finish: z.enum(FINISHES),
@@ -70,6 +92,7 @@ export const subjectSchema = z.strictObject({
     .length(RELIEF_LENGTH, 'a relief holds 96 × 96 greys')
     .nullable()
     .describe('coin: a grey picture of 96 × 96, one byte each, row by row; null: the coiled shell'),
+  own: ownSchema.nullable().describe('a mesh of the user’s; null: a plain box stands for it'),
   glass: z.strictObject({ wallMm: lengthMm(0.02, 500), ...seenThrough }),
   liquid: z
     .strictObject({ level: share.describe('of the inside’s height'), ...seenThrough })
@@ -106,6 +129,7 @@ export const PLAIN = {
   texture: 0,
   profile: BOTTLE,
   relief: null,
+  own: null,
   glass: { wallMm: 2, colour: '#ffffff', throughMm: 20 },
   liquid: null
 } as const satisfies Partial<Subject>

@@ -118,6 +118,7 @@ export function plainShape(subject: Subject): 'sheet' | 'ellipsoid' | 'box' | 'c
     case 'crystal':
     case 'beetle':
     case 'crab':
+    case 'own':
       return 'ellipsoid'
     case 'vessel':
       return lying ? 'ellipsoid' : 'cylinder'

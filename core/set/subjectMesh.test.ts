@@ -58,10 +58,10 @@ describe('places on a subject of triangles', () => {
   })
 
   it.each([
-    [[0, 0, 1], 'lens'],
-    [[0, 1, 0], 'sky'],
-    [[-1, 0, 0], 'left']
-  ] as const)('on a turned ball look where they are wanted, %p toward the %s', (wanted, _) => {
+    { toward: 'the lens', wanted: [0, 0, 1] },
+    { toward: 'the sky', wanted: [0, 1, 0] },
+    { toward: 'the left', wanted: [-1, 0, 0] }
+  ] as const)('on a turned ball look where they are wanted, toward $toward', ({ wanted }) => {
     const ball = subjectOf({
       shape: 'lathe',
       widthMm: 20,

@@ -8,13 +8,15 @@ import { coin } from '../model/coin'
 import { crab } from '../model/crab'
 import { crystal } from '../model/crystal'
 import { lathe } from '../model/lathe'
-import { laid, type Mesh } from '../model/mesh'
+import { laid, newMesh, type Mesh } from '../model/mesh'
 import { movement } from '../model/movement'
+import { ownMesh } from '../model/own'
+import { prism } from '../model/solids'
 import { vessel, type Vessel } from '../model/vessel'
 import type { Subject } from '../plan/subject'
 
 /** Shapes that are meshes. */
-const MESHED = ['lathe', 'vessel', 'coin', 'crystal', 'beetle', 'crab', 'movement'] as const
+const MESHED = ['lathe', 'vessel', 'coin', 'crystal', 'beetle', 'crab', 'movement', 'own'] as const
 type Meshed = Subject & { readonly shape: (typeof MESHED)[number] }
 
 export const isMeshed = (subject: Subject): subject is Meshed =>
@@ -53,6 +55,22 @@ function vesselOf(subject: Subject): Vessel {
   return once(`parts ${JSON.stringify(shape)}`, () => vessel(shape))
 }
 
+/** A plain box: what stands for a mesh that was not read yet. */
+function block(): Mesh {
+  const round = (z: number) =>
+    (
+      [
+        [-1, -1],
+        [1, -1],
+        [1, 1],
+        [-1, 1]
+      ] as const
+    ).map(([x, y]) => [x, y, z] as const)
+  const mesh = newMesh()
+  mesh.facets(prism(round(-1), round(1)))
+  return mesh.done()
+}
+
 function build(subject: Meshed): Mesh {
   switch (subject.shape) {
     case 'lathe':
@@ -69,20 +87,24 @@ function build(subject: Meshed): Mesh {
       return crab()
     case 'movement':
       return movement()
+    case 'own':
+      return subject.own ? ownMesh(subject.own) : block()
   }
 }
 
 function keyOf(subject: Meshed): string {
-  const { shape, profile, relief, glass, widthMm, heightMm, depthMm } = subject
-  const own =
+  const { shape, profile, relief, own, glass, widthMm, heightMm, depthMm } = subject
+  const from =
     shape === 'lathe'
       ? [profile]
       : shape === 'vessel'
         ? [profile, glass.wallMm, widthMm, heightMm, depthMm]
         : shape === 'coin'
           ? [relief]
-          : []
-  return JSON.stringify([shape, subject.lying, ...own])
+          : shape === 'own'
+            ? [own]
+            : []
+  return JSON.stringify([shape, subject.lying, ...from])
 }
 
 const stood = (mesh: Mesh, { lying }: Subject): Bvh => bvhOf(lying ? laid(mesh) : mesh)

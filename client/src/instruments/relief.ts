@@ -37,7 +37,7 @@ export async function reliefOf(file: Blob): Promise<string> {
 }
 
 /** Greys of RGBA bytes, what is not there as black, in base64. */
-export function greysOf(rgba: Uint8ClampedArray): string {
+function greysOf(rgba: Uint8ClampedArray): string {
   let bytes = ''
   for (let i = 0; i < rgba.length; i += 4) {
     const grey = LUMINANCE.reduce((sum, weight, k) => sum + weight * rgba[i + k]!, 0)

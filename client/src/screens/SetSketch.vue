@@ -20,6 +20,7 @@ const SIZES: Record<Sketched['shape'], readonly [number, number]> = {
   beetle: [7, 12],
   crab: [12, 8],
   movement: [10, 10],
+  own: [10, 9],
   plume: [11, 11]
 }
 const size = computed(() => SIZES[props.set.shape])

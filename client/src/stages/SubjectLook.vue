@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { isMeshed } from '@core/set/subjectMesh'
 import ColourField from '@/instruments/ColourField.vue'
 import ReliefPick from '@/instruments/ReliefPick.vue'
+import OwnMeshPick from '@/meshes/OwnMeshPick.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 
@@ -87,6 +88,7 @@ const fill = (filled: boolean): void =>
         <StepField path="subject.liquid.throughMm" kind="length" label="Coloured so through" />
       </template>
     </template>
+    <OwnMeshPick v-if="subject.shape === 'own'" />
     <ReliefPick v-if="subject.shape === 'coin'" />
   </section>
 </template>

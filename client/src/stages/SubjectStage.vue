@@ -85,6 +85,7 @@ const MEDIA = [
           item-value="value"
           item-title="title"
           label="Shape"
+          :menu-props="{ maxHeight: 560 }"
           @update:model-value="setShape($event)"
         />
         <v-select

@@ -93,6 +93,7 @@ export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
   beetle: 'Beetle',
   crab: 'Crab',
   movement: 'Watch movement',
+  own: 'A mesh of mine',
   plume: 'Vapour or plume'
 }
 export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = {

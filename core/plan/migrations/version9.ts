@@ -20,6 +20,7 @@ function subjectFromVersion9(subject: Loose): Loose {
       { out: 1, up: 1, corner: true }
     ],
     relief: null,
+    own: null,
     glass: {
       wallMm: wallMm >= 0.02 && wallMm <= 500 ? wallMm : 1,
       colour: '#ffffff',

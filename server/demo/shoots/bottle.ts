@@ -2,8 +2,21 @@ import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
+/** High shoulders, a short neck, a broad lip. */
+const SCENT: Plan['subject']['profile'] = [
+  { out: 0.94, up: 0, corner: true },
+  { out: 1, up: 0.03, corner: true },
+  { out: 1, up: 0.72, corner: false },
+  { out: 0.9, up: 0.8, corner: false },
+  { out: 0.4, up: 0.85, corner: false },
+  { out: 0.34, up: 0.88, corner: true },
+  { out: 0.34, up: 0.95, corner: true },
+  { out: 0.5, up: 0.96, corner: true },
+  { out: 0.5, up: 1, corner: true }
+]
+
 /**
- * A clear bottle with a small head hidden behind it, tracing paper between, and a narrow head for
+ * A clear bottle with a small head hidden behind it, a diffuser on that, and a narrow head for
  * the facets.
  */
 export const bottle = (): DemoShoot => {
@@ -15,9 +28,10 @@ export const bottle = (): DemoShoot => {
       ...base.subject,
       shape: 'vessel',
       finish: 'clear',
-      widthMm: 40,
-      heightMm: 72,
-      depthMm: 28,
+      profile: SCENT,
+      widthMm: 48,
+      heightMm: 96,
+      depthMm: 34,
       glass: { wallMm: 1.4, colour: '#eef6f2', throughMm: 12 },
       liquid: { level: 0.66, colour: '#e0a050', throughMm: 24 },
       rotationDeg: 20,
@@ -27,14 +41,14 @@ export const bottle = (): DemoShoot => {
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
-    table: { belowMm: 36.2, widthMm: 700, depthMm: 600, reflectance: 0.04 },
+    table: { belowMm: 48.2, widthMm: 700, depthMm: 600, reflectance: 0.04 },
     settings: { ...base.settings, apertureStops: 8, ndStops: 3 },
-    focus: { ...base.focus, magnification: 0.28 },
+    focus: { ...base.focus, magnification: 0.22 },
     goals: {
       ...base.goals,
       backgroundStops: -5,
       // What is seen is the head through the glass, far brighter than what its light falls on.
-      subjectStops: -3.4,
+      subjectStops: -4,
       places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }]
     },
     lights: [
@@ -44,10 +58,10 @@ export const bottle = (): DemoShoot => {
         role: 'key',
         group: 'A',
         strobe: demoItem('strobe', 'lamplet-20'),
-        modifiers: [demoItem('modifier', 'tracing')],
+        modifiers: [demoItem('modifier', 'cap')],
         powerStops: -3,
         rollDeg: 90,
-        at: { distanceMm: 42, azimuthDeg: 180, elevationDeg: -14 }
+        at: { distanceMm: 42, azimuthDeg: 180, elevationDeg: -15 }
       }),
       light({
         id: 'B',
