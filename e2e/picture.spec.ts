@@ -1,4 +1,7 @@
+import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
+import ExifReader from 'exifreader'
+import sharp from 'sharp'
 import { build } from 'esbuild'
 import type { Locator, Page } from '@playwright/test'
 import { newFilm } from '../core/picture/film'
@@ -272,4 +275,41 @@ test('each way and each shoot without frames has its picture', async ({ page }) 
   await expect(page.getByRole('img', { name: /^The picture of f\// }).first()).toBeVisible({
     timeout: 30000
   })
+})
+
+test('it is saved as PNG, as JPEG with the planned settings, as 16 bits of linear light', async ({
+  page,
+  newShoot,
+  expected
+}) => {
+  await open(page, await newShoot('black-still', 'Moth/wing'), 'light')
+  await traced(canvas(page))
+  const save = async (name: RegExp): Promise<Buffer> => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      (async () => {
+        await panel(page).getByRole('button', { name: 'Save' }).click()
+        await page.getByRole('listitem').filter({ hasText: name }).click()
+      })()
+    ])
+    expect(download.suggestedFilename()).toMatch(/^Moth wing, predicted\.(png|jpg|tiff)$/)
+    return readFileSync(await download.path())
+  }
+  const png = await sharp(await save(/^PNG/)).metadata()
+  expect(png).toMatchObject({ format: 'png' })
+  expect(png.width).toBeGreaterThanOrEqual(240)
+  const tags = ExifReader.load(await save(/^JPEG/))
+  expect(tags.FNumber?.value).toEqual([160, 10])
+  expect(tags.ImageDescription?.description).toContain('predicted, not photographed')
+  expect(await sharp(await save(/^TIFF/)).metadata()).toMatchObject({ depth: 'ushort' })
+
+  await page.route('**/api/pictures?*', (route) => route.abort())
+  expected.push(/Failed to load resource/)
+  await panel(page).getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('listitem').filter({ hasText: /^JPEG/ }).click()
+  await expect(
+    page.getByText(
+      /The picture was not saved\. The server, which writes this file, cannot be reached/
+    )
+  ).toBeVisible()
 })

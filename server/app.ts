@@ -12,6 +12,7 @@ import { headers, isOpen, limitRate, nonce, refuseForeign } from './http/securit
 import { buildOpenApi } from './openapi'
 import { frameRoutes } from './routes/frames'
 import { kitRoutes } from './routes/kit'
+import { pictureRoutes } from './routes/pictures'
 import { shootRoutes } from './routes/shoots'
 import type { PictureStore } from './services/pictures'
 import { shootService } from './services/shoots'
@@ -48,7 +49,8 @@ export function createApp({ config, db, log, pictures, space }: Parts): Express 
     res.set('Cache-Control', 'no-store')
     next()
   })
-  const isPicture = (req: express.Request) => req.method === 'PUT' && req.path.endsWith('/image')
+  const isPicture = (req: express.Request) =>
+    (req.method === 'PUT' && req.path.endsWith('/image')) || req.path === '/pictures'
   const readJson = express.json({ limit: MAX_DOCUMENT })
   api.use((req, res, next) => (isPicture(req) ? next() : readJson(req, res, next)))
   api.get('/health', async (_req, res) => {
@@ -63,6 +65,7 @@ export function createApp({ config, db, log, pictures, space }: Parts): Express 
   api.use('/shoots/:id/frames', frameRoutes(frames, shoots, pictures))
   api.use('/shoots', shootRoutes(shoots, patient(shootList(db)), shootService({ shoots, kit })))
   api.use('/kit', kitRoutes(kit))
+  api.use('/pictures', pictureRoutes())
   api.use(noSuchRoute)
   app.use('/api', api)
 

@@ -8,6 +8,7 @@ import { z } from 'zod'
 import { kitItemSchema } from '@core/kit/kit'
 import { planSchema } from '@core/plan/plan'
 import * as schemas from '@core/api/api'
+import { pictureFileQuery } from '@core/api/pictureFile'
 
 extendZodWithOpenApi(z)
 
@@ -143,10 +144,19 @@ const ROUTES: readonly Route[] = [
   ],
   ['delete', '/api/kit/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/kit/{id}/restore', 'Bring a deleted item back', { params: id, status: 204 }],
+  [
+    'post',
+    '/api/pictures',
+    'A file of a predicted picture, its pixels the body',
+    { query: pictureFileQuery, binary: true }
+  ],
   ['get', '/api/schema/plan', 'JSON Schema of the plan document', {}]
 ]
 
 const json = (schema: z.ZodType) => ({ 'application/json': { schema } })
+const pixels = {
+  'application/octet-stream': { schema: { type: 'string' as const, format: 'binary' } }
+}
 const jpeg = { 'image/jpeg': { schema: { type: 'string' as const, format: 'binary' } } }
 
 export function buildOpenApi() {
@@ -165,14 +175,15 @@ export function buildOpenApi() {
         ...(params && { params }),
         ...(query && { query }),
         ...(body && { body: { content: json(body) } }),
-        ...(binary && method === 'put' && { body: { content: jpeg } })
+        ...(binary && method === 'put' && { body: { content: jpeg } }),
+        ...(binary && method === 'post' && { body: { content: pixels } })
       },
       responses: {
         [status]: {
           description: summary,
           ...(returns
             ? { content: json(returns) }
-            : binary && method === 'get'
+            : binary && method !== 'put'
               ? { content: jpeg }
               : {})
         },

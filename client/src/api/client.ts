@@ -16,6 +16,7 @@ import type {
   Stage,
   UnreadableItem
 } from '@core/api/api'
+import type { PictureFileQuery } from '@core/api/pictureFile'
 import { makeOnce } from './repeat'
 
 export class ApiProblem extends Error {
@@ -95,6 +96,11 @@ export const api = {
   deleteShoot: (id: string) => done(call('DELETE', `/shoots/${id}`)),
   restoreShoot: (id: string) => done(call('POST', `/shoots/${id}/restore`)),
   planUrl: (id: string) => `/api/shoots/${id}/plan`,
+
+  pictureFile: async (pixels: Blob, query: PictureFileQuery): Promise<Blob> => {
+    const asked = new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))
+    return (await call('POST', `/pictures?${asked.toString()}`, pixels)).blob()
+  },
 
   kit: () => json<KitRecord[]>(call('GET', '/kit')),
   saveKit: (item: KitItem, version: number | null) =>

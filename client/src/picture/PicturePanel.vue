@@ -74,7 +74,7 @@ onBeforeUnmount(() => away())
 
 <template>
   <figure class="picture-panel" data-picture>
-    <PictureTools><slot name="tools" /></PictureTools>
+    <PictureTools :mix="mix"><slot name="tools" /></PictureTools>
     <div class="frame" :style="{ aspectRatio: aspect }">
       <PictureCanvas
         :mix="mix"

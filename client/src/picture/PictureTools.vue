@@ -4,7 +4,12 @@ import { computed, watch } from 'vue'
 import type { Shown } from '@core/picture/sources'
 import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
+import type { Mix } from './useMix'
+import { SAVED_AS, useSavePicture } from './useSavePicture'
 import { usePictureView } from './view'
+
+const props = defineProps<{ mix: Mix | null }>()
+const { busy, save } = useSavePicture(() => props.mix)
 
 const store = usePlan()
 const picture = usePicture()
@@ -99,6 +104,28 @@ const show = (shown: Shown): void => void (view.shown = shown)
       >
         Pause
       </button>
+      <v-menu>
+        <template #activator="{ props: activator }">
+          <button
+            v-bind="activator"
+            type="button"
+            class="tool"
+            :disabled="!mix || busy"
+            title="Save the picture as a file, as far as it has cleared"
+          >
+            {{ busy ? 'Saving …' : 'Save' }}
+          </button>
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-for="way in SAVED_AS"
+            :key="way.as"
+            :title="way.title"
+            :subtitle="way.subtitle"
+            @click="save(way.as)"
+          />
+        </v-list>
+      </v-menu>
     </div>
     <slot />
   </div>

@@ -37,12 +37,3 @@ export function svgText(svg: SVGSVGElement): string {
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
   return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`
 }
-
-export function saveText(text: string, type: string, name: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(url), 10_000)
-}
