@@ -313,3 +313,50 @@ test('it is saved as PNG, as JPEG with the planned settings, as 16 bits of linea
     )
   ).toBeVisible()
 })
+
+test('a version is kept and held against the next: wiped, side by side, in stops; gone back to', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await traced(canvas(page).first())
+  const tools = panel(page).getByRole('group', { name: 'Compare' })
+  await tools.getByRole('button', { name: 'Keep to compare' }).click()
+  const words = panel(page).locator('[data-change]')
+  await expect(words).toHaveText('Against what you kept: nothing that would be seen.')
+  const iso = page.getByRole('spinbutton', { name: 'ISO' })
+  for (let i = 0; i < 6; i++) await iso.press('ArrowUp')
+  // Two stops of ISO: what is lit is two stops brighter.
+  await expect(words).toHaveText(
+    /^Against what you kept: brighter in \d+(\.\d)? % of it, by up to \+(1\.9|2\.0|2\.1)\.$/
+  )
+  const over = panel(page).locator('[data-kept]')
+  await expect(over).toHaveCount(1)
+  await panel(page).getByLabel('How much shows what was kept').fill('0.25')
+  await expect(panel(page).locator('.over')).toHaveCSS('clip-path', 'inset(0px 75% 0px 0px)')
+
+  await tools.getByRole('button', { name: 'Change' }).click()
+  const middle = (): Promise<readonly number[]> =>
+    over.evaluate((element: HTMLCanvasElement) => [
+      ...element.getContext('2d')!.getImageData(element.width / 2, element.height / 2, 1, 1).data
+    ])
+  // Brighter: orange.
+  await expect.poll(async () => (await middle())[0]! > (await middle())[2]! + 40).toBe(true)
+  await tools.getByRole('button', { name: 'Side by side' }).click()
+  await expect(panel(page).getByText('kept', { exact: true })).toBeVisible()
+  await expect(over).toHaveAttribute('aria-label', 'The picture that was kept')
+  const { violations } = await new AxeBuilder({ page }).include('[data-picture]').analyze()
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([])
+
+  await tools.getByRole('button', { name: 'Go back to it' }).click()
+  await expect(iso).toHaveValue('100')
+  await expect(words).toHaveText('Against what you kept: nothing that would be seen.')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(iso).toHaveValue('400')
+  await tools.getByRole('button', { name: 'Let it go' }).click()
+  await expect(over).toHaveCount(0)
+  // What was kept of one shoot is not held against another.
+  await tools.getByRole('button', { name: 'Keep to compare' }).click()
+  await open(page, await newShoot('black-soft', 'Another'), 'light')
+  await expect(tools.getByRole('button')).toHaveText(['Keep to compare'])
+})

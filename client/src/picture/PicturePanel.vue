@@ -8,10 +8,13 @@ import { useNotices } from '@/stores/notices'
 import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
 import { pictureWords, shownWords, sureWords } from '@/words/picture'
+import CompareTools from './CompareTools.vue'
+import KeptCanvas from './KeptCanvas.vue'
 import PictureCanvas from './PictureCanvas.vue'
 import PictureMarks from './PictureMarks.vue'
 import PictureTools from './PictureTools.vue'
 import StopsScale from './StopsScale.vue'
+import { useCompare } from './useCompare'
 import { useFacts } from './useFacts'
 import { useMix } from './useMix'
 import { usePlacesShown } from './usePlacesShown'
@@ -30,6 +33,8 @@ const mix = useMix(
 )
 const { places, under } = usePlacesShown()
 const facts = useFacts(mix)
+const compare = useCompare(() => mix.value)
+const how = compare.comparing
 const words = computed(() =>
   facts.value
     ? pictureWords(
@@ -73,7 +78,7 @@ onBeforeUnmount(() => away())
 </script>
 
 <template>
-  <figure class="picture-panel" data-picture>
+  <figure class="picture-panel" :class="{ two: how === 'beside' }" data-picture>
     <PictureTools :mix="mix"><slot name="tools" /></PictureTools>
     <div class="frame" :style="{ aspectRatio: aspect }">
       <PictureCanvas
@@ -85,12 +90,33 @@ onBeforeUnmount(() => away())
       />
       <PictureMarks :mix="mix" :places="places" @open="emit('open', $event)" @put="placeAt" />
       <div
+        v-if="how === 'wipe'"
+        class="over"
+        :style="{ clipPath: `inset(0 ${100 - 100 * compare.versions.wipe}% 0 0)` }"
+      >
+        <KeptCanvas :compare="compare" :mix="mix" />
+      </div>
+      <div
+        v-if="how === 'wipe'"
+        class="edge"
+        :style="{ left: `${100 * compare.versions.wipe}%` }"
+        aria-hidden="true"
+      />
+      <div v-if="how === 'change'" class="over">
+        <KeptCanvas :compare="compare" :mix="mix" change />
+      </div>
+      <div
         v-if="share > 0"
         class="progress"
         :style="{ width: `${Math.min(100, share * 100)}%` }"
         aria-hidden="true"
       />
     </div>
+    <div v-if="how === 'beside'" class="frame kept" :style="{ aspectRatio: aspect }">
+      <KeptCanvas :compare="compare" :mix="mix" />
+      <span class="tag small">kept</span>
+    </div>
+    <CompareTools :compare="compare" :ready="mix !== null" />
     <figcaption class="small">
       <span class="words">{{ words }}</span>
       <span class="muted state" role="status">{{ state }}</span>
@@ -111,6 +137,45 @@ onBeforeUnmount(() => away())
   width: 100%;
   background: #000;
   contain: layout paint;
+}
+.two {
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+.two > * {
+  grid-column: 1 / -1;
+  order: 3;
+}
+.two > .tools {
+  order: 0;
+}
+.two > .frame {
+  grid-column: auto;
+  order: 2;
+}
+.two > .kept {
+  order: 1;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+.over,
+.edge {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
+.edge {
+  width: 2px;
+  margin-left: -1px;
+  background: var(--accent);
+}
+.tag {
+  position: absolute;
+  left: 0.4rem;
+  bottom: 0.3rem;
+  color: var(--muted);
 }
 .progress {
   position: absolute;

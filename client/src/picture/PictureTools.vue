@@ -142,33 +142,4 @@ const show = (shown: Shown): void => void (view.shown = shown)
 .tools {
   gap: 0.25rem 0.9rem;
 }
-.tool {
-  min-height: 28px;
-  padding: 0 0.45rem;
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  color: var(--muted);
-  font-size: 0.8125rem;
-  white-space: nowrap;
-  display: inline-flex;
-  align-items: center;
-}
-.tool:has(.source-mark) {
-  padding: 0 0.3rem;
-}
-.tool:hover {
-  border-color: var(--accent);
-}
-.tool[aria-pressed='true'] {
-  color: var(--bright);
-  border-color: var(--accent);
-  background: var(--raised);
-}
-@media (pointer: coarse), (max-width: 760px) {
-  .tool {
-    min-height: 44px;
-    min-width: 44px;
-    justify-content: center;
-  }
-}
 </style>

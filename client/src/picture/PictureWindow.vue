@@ -5,6 +5,7 @@ import { onBeforeUnmount, onMounted } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
+import { useKeptPicture } from './kept'
 import { sourceOfMost } from './sourceOfMost'
 import PictureFacts from './PictureFacts.vue'
 import PicturePanel from './PicturePanel.vue'
@@ -12,6 +13,7 @@ import { usePictureView } from './view'
 
 const store = usePlan()
 const view = usePictureView()
+const versions = useKeptPicture()
 const route = useRoute()
 const router = useRouter()
 
@@ -40,7 +42,7 @@ onBeforeUnmount(() => {
 
 <template>
   <v-dialog v-model="view.whole" fullscreen transition="none" aria-label="The predicted picture">
-    <div class="window">
+    <div class="window" :class="{ comparing: versions.comparing !== 'off' }">
       <PicturePanel whole @open="open">
         <template #tools>
           <button
@@ -60,15 +62,22 @@ onBeforeUnmount(() => {
 
 <style scoped>
 .window {
+  --besides: 9rem;
   background: var(--background);
   color: var(--text);
   height: 100%;
   overflow: auto;
   padding: 0.6rem 1rem 1rem;
   display: grid;
-  grid-template-columns: minmax(0, min(100%, calc((100dvh - 7rem) * 1.5))) minmax(12rem, 1fr);
+  grid-template-columns: minmax(0, min(100%, calc((100dvh - var(--besides)) * 1.5))) minmax(
+      12rem,
+      1fr
+    );
   gap: 1rem 1.4rem;
   align-content: start;
+}
+.window.comparing {
+  --besides: 12.5rem;
 }
 .close {
   margin-left: auto;

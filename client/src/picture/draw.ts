@@ -29,6 +29,37 @@ export function mapColour(level: number): readonly [number, number, number] {
   return [on(0), on(1), on(2)]
 }
 
+/** The map of a change: blue where it is darker, orange where brighter, by how light it is too. */
+export const CHANGE_MOST = 3
+const [DARKER, SAME, BRIGHTER] = [
+  [58, 128, 214],
+  [24, 25, 28],
+  [244, 160, 72]
+] as const
+
+/** Red, green, blue of a change, stops. */
+export function changeColour(stops: number): readonly [number, number, number] {
+  const share = Math.min(1, Math.abs(stops) / CHANGE_MOST) ** 0.7
+  const end = stops < 0 ? DARKER : BRIGHTER
+  const on = (k: 0 | 1 | 2): number => Math.round(SAME[k] + share * (end[k] - SAME[k]))
+  return [on(0), on(1), on(2)]
+}
+
+/** @param stops [pixel] of changeStops */
+export function drawChange(stops: Float32Array, rgba: Uint8ClampedArray): void {
+  // In tenths, so that a colour is worked out once.
+  const tenths = CHANGE_MOST * 10
+  const colours = Array.from({ length: 2 * tenths + 1 }, (_, i) => changeColour((i - tenths) / 10))
+  for (let p = 0; p < stops.length; p++) {
+    const at = Math.max(-tenths, Math.min(tenths, Math.round(stops[p]! * 10)))
+    const colour = colours[at + tenths]!
+    rgba[p * 4] = colour[0]
+    rgba[p * 4 + 1] = colour[1]
+    rgba[p * 4 + 2] = colour[2]
+    rgba[p * 4 + 3] = 255
+  }
+}
+
 function drawMap(linear: Float32Array, rgba: Uint8ClampedArray): void {
   const colours = Array.from({ length: MAP_MOST - MAP_LEAST + 1 }, (_, i) =>
     mapColour(MAP_LEAST + i)

@@ -1,5 +1,6 @@
 /** A picture in words, for those who do not see it, and its figures. */
 import type { Ledger } from '@core/ledger/ledger'
+import type { Change } from '@core/picture/compare'
 import type { Facts } from '@core/picture/facts'
 import type { Shown } from '@core/picture/sources'
 import type { Place, Plan } from '@core/plan/plan'
@@ -62,6 +63,18 @@ export function pictureWords(
       .filter(Boolean)
       .join('; ') + '.'
   )
+}
+
+/** Less of a picture than this is noise. */
+const SEEN_SHARE = 0.005
+
+/** How a picture differs from one that was kept. */
+export function changeWords({ brighter, darker, most, least }: Change): string {
+  const parts = [
+    brighter >= SEEN_SHARE ? `brighter in ${percent(brighter)} of it, by up to ${stops(most)}` : '',
+    darker >= SEEN_SHARE ? `darker in ${percent(darker)}, by up to ${stops(least)}` : ''
+  ].filter(Boolean)
+  return `Against what you kept: ${parts.length > 0 ? parts.join('; ') : 'nothing that would be seen'}.`
 }
 
 /** How sure the picture is. */

@@ -48,7 +48,7 @@ export const bottle = (): DemoShoot => {
       ...base.goals,
       backgroundStops: -5,
       // What is seen is the head through the glass, far brighter than what its light falls on.
-      subjectStops: -4,
+      subjectStops: -2.7,
       places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }]
     },
     lights: [
