@@ -360,3 +360,35 @@ test('a version is kept and held against the next: wiped, side by side, in stops
   await open(page, await newShoot('black-soft', 'Another'), 'light')
   await expect(tools.getByRole('button')).toHaveText(['Keep to compare'])
 })
+
+test('a light goes round as its spot on the subject is dragged, or moved by keys; one drag one undo', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await traced(canvas(page))
+  const spot = panel(page).locator('[data-spot="A"]')
+  const round = page.getByRole('spinbutton', { name: 'Round the subject' })
+  const above = page.getByRole('spinbutton', { name: 'Above' })
+  const degrees = async (): Promise<number> =>
+    Number.parseFloat((await round.inputValue()).replace('−', '-'))
+  const before = await round.inputValue()
+  const distance = await page.getByRole('spinbutton', { name: 'Distance' }).inputValue()
+  const frame = (await canvas(page).boundingBox())!
+  const at = (await spot.boundingBox())!
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(frame.x + frame.width * 0.42, frame.y + frame.height * 0.5, { steps: 8 })
+  await page.mouse.up()
+  // The spot is left of the middle now: so is the light.
+  await expect.poll(degrees).toBeLessThan(-10)
+  await expect(page.getByRole('spinbutton', { name: 'Distance' })).toHaveValue(distance)
+  const moved = (await spot.boundingBox())!
+  expect(Math.abs(moved.x + moved.width / 2 - (frame.x + frame.width * 0.42))).toBeLessThan(8)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(round).toHaveValue(before)
+  const high = await above.inputValue()
+  await spot.focus()
+  await spot.press('Shift+ArrowUp')
+  await expect(above).not.toHaveValue(high)
+})

@@ -24,6 +24,8 @@ export interface Bvh {
 /** Triangles at the end of a branch, bins a box is cut by. */
 const LEAF = 4
 const BINS = 12
+/** Triangles overlap by this share at their edges, so that no ray slips between two. */
+const EDGE = 1e-7
 /** A branch deeper than this is not cut. */
 const DEEPEST = 60
 
@@ -216,12 +218,12 @@ export function bvhOf(mesh: Mesh): Bvh {
     const y = ray[1]! - sides[o + 1]!
     const z = ray[2]! - sides[o + 2]!
     const u = (x * px + y * py + z * pz) / whole
-    if (u < 0 || u > 1) return false
+    if (u < -EDGE || u > 1 + EDGE) return false
     const qx = y * uz - z * uy
     const qy = z * ux - x * uz
     const qz = x * uy - y * ux
     const v = (dx * qx + dy * qy + dz * qz) / whole
-    if (v < 0 || u + v > 1) return false
+    if (v < -EDGE || u + v > 1 + EDGE) return false
     found[0] = u
     found[1] = v
     const t = (vx * qx + vy * qy + vz * qz) / whole

@@ -65,6 +65,13 @@ describe.each(Object.entries(MESHES))('the mesh of a %s', (_, mesh) => {
   })
 })
 
+/** The outline of a ball. */
+const round = (n: number): ProfilePoint[] =>
+  Array.from({ length: n }, (_, i) => {
+    const angle = (Math.PI * i) / (n - 1)
+    return { out: Math.sin(angle), up: (1 - Math.cos(angle)) / 2, corner: false }
+  })
+
 describe('the tree of a mesh', () => {
   const some = [
     ['beetle', bvhOf(MESHES.beetle!)],
@@ -98,6 +105,18 @@ describe('the tree of a mesh', () => {
     )
   })
 
+  it('lets no ray slip between triangles, along their very edges', () => {
+    const bvh = bvhOf(lathe(round(13)))
+    const ray = new Float64Array(8)
+    const spot = new Float64Array(2)
+    for (const y of [0, 5e-324, -5e-324, 1e-300, 1e-17])
+      for (let i = 0; i < 400; i++) {
+        ray.set([0, 0, 20, (0.04 * (i - 200)) / 200, y, -1, 0, 99])
+        expect(bvh.nearest(ray, spot)).toBeGreaterThanOrEqual(0)
+        expect(ray[7]).toBeLessThan(20.01)
+      }
+  })
+
   it('takes a mesh of nothing, and one of points that fall together', () => {
     const ray = Float64Array.of(0, 0, 5, 0, 0, -1, 0, 9)
     expect(bvhOf(newMesh().done()).any(ray)).toBe(false)
@@ -113,12 +132,6 @@ describe('the tree of a mesh', () => {
 })
 
 describe('what is turned', () => {
-  const round = (n: number): ProfilePoint[] =>
-    Array.from({ length: n }, (_, i) => {
-      const angle = (Math.PI * i) / (n - 1)
-      return { out: Math.sin(angle), up: (1 - Math.cos(angle)) / 2, corner: false }
-    })
-
   // Source: volumes of a cylinder, a ball and a cone in a box from −1 to 1.
   it('holds as much as the closed forms say', () => {
     expect(volumeOf(lathe(TUBE)) / (2 * Math.PI)).toBeCloseTo(1, 2)

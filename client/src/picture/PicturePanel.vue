@@ -11,6 +11,7 @@ import { pictureWords, shownWords, sureWords } from '@/words/picture'
 import CompareTools from './CompareTools.vue'
 import KeptCanvas from './KeptCanvas.vue'
 import PictureCanvas from './PictureCanvas.vue'
+import PictureLights from './PictureLights.vue'
 import PictureMarks from './PictureMarks.vue'
 import PictureTools from './PictureTools.vue'
 import StopsScale from './StopsScale.vue'
@@ -31,7 +32,7 @@ const mix = useMix(
   () => view.shown,
   () => view.raw
 )
-const { places, under } = usePlacesShown()
+const { world, places, under } = usePlacesShown()
 const facts = useFacts(mix)
 const compare = useCompare(() => mix.value)
 const how = compare.comparing
@@ -89,6 +90,7 @@ onBeforeUnmount(() => away())
         :label="`Predicted picture, ${shownWords(store.plan!, view.shown)}. ${words}`"
       />
       <PictureMarks :mix="mix" :places="places" @open="emit('open', $event)" @put="placeAt" />
+      <PictureLights v-if="how !== 'change'" :world="world" />
       <div
         v-if="how === 'wipe'"
         class="over"

@@ -1,7 +1,7 @@
 /** Places of the ledger that the picture shows, and what lies under a spot of it. */
 import { computed, type ComputedRef } from 'vue'
 import { placeShown, surfaceShown, type SurfaceShown } from '@core/picture/atPlace'
-import { worldOf } from '@core/picture/world'
+import { worldOf, type World } from '@core/picture/world'
 import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 
@@ -13,6 +13,7 @@ export interface PlaceShown {
 }
 
 export interface PlacesShown {
+  readonly world: ComputedRef<World>
   readonly places: ComputedRef<readonly PlaceShown[]>
   readonly under: (x: number, y: number) => SurfaceShown | null
 }
@@ -26,5 +27,5 @@ export function usePlacesShown(): PlacesShown {
       return spot ? [{ id: place.id, x: spot.x, y: spot.y }] : []
     })
   )
-  return { places, under: (x, y) => surfaceShown(world.value, x, y) }
+  return { world, places, under: (x, y) => surfaceShown(world.value, x, y) }
 }

@@ -21,7 +21,7 @@ const fill = (filled: boolean): void =>
 </script>
 
 <template>
-  <section v-if="subject.shape !== 'plume'" class="look" aria-labelledby="look-title">
+  <section v-if="subject.shape !== 'plume'" class="look group" aria-labelledby="look-title">
     <h2 id="look-title">What it looks like</h2>
     <v-switch
       v-if="isMeshed(subject)"
@@ -95,7 +95,6 @@ const fill = (filled: boolean): void =>
 
 <style scoped>
 .look {
-  display: grid;
-  gap: 0.2rem;
+  padding-top: 1.1rem;
 }
 </style>
