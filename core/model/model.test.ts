@@ -1,7 +1,7 @@
 // checks: meshes (volumes against closed forms; a search of every triangle)
 import { describe, expect, it, test } from '@jest/globals'
 import fc from 'fast-check'
-import { BOTTLE, TUBE } from '../plan/subject'
+import { BOTTLE, TUBE } from './profiles'
 import { beetle } from './beetle'
 import { bvhOf } from './bvh'
 import { coin, coinHeight, RELIEF_SIDE } from './coin'

@@ -14,12 +14,24 @@ export interface ProfilePoint {
 export type Spot = readonly [number, number]
 
 /** Steps between two points of a smooth outline. */
-const STEPS = 10
+const STEPS = 8
 
 const isSharp = (points: readonly ProfilePoint[], i: number): boolean =>
   i <= 0 || i >= points.length - 1 || points[i]!.corner
 
-/** One of the three spans' cubic: through b and c, towards a and d. */
+/** Whether the outline comes to the axis square to it. */
+const isRound = ({ out, corner }: ProfilePoint): boolean => out < 1e-4 && !corner
+
+/**
+ * Past an end of the outline or a corner, as if it went straight on; over a round end on the axis, as
+ * it does on the other side.
+ */
+const beyond = (end: ProfilePoint, next: ProfilePoint) =>
+  isRound(end)
+    ? { out: -next.out, up: next.up }
+    : { out: 2 * end.out - next.out, up: 2 * end.up - next.up }
+
+/** The cubic through b and c that comes from a and goes to d, at a share of the way. */
 const cubic = (a: number, b: number, c: number, d: number, t: number): number =>
   b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
 
@@ -49,12 +61,9 @@ function inOrder(points: readonly ProfilePoint[]): Spot[][] {
   let run: Spot[] = []
   for (let i = 0; i + 1 < points.length; i++) {
     const [b, c] = [points[i]!, points[i + 1]!]
-    const straight = isSharp(points, i) && isSharp(points, i + 1)
-    // At a corner, as if the outline went straight on.
-    const a = isSharp(points, i) ? { out: 2 * b.out - c.out, up: 2 * b.up - c.up } : points[i - 1]!
-    const d = isSharp(points, i + 1)
-      ? { out: 2 * c.out - b.out, up: 2 * c.up - b.up }
-      : points[i + 2]!
+    const straight = isSharp(points, i) && isSharp(points, i + 1) && !isRound(b) && !isRound(c)
+    const a = isSharp(points, i) ? beyond(b, c) : points[i - 1]!
+    const d = isSharp(points, i + 1) ? beyond(c, b) : points[i + 2]!
     const steps = straight ? 1 : STEPS
     if (run.length === 0) run.push([b.out, b.up])
     for (let k = 1; k <= steps; k++)

@@ -2,7 +2,7 @@
 import { describe, expect, it, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
-import { TUBE } from '../plan/subject'
+import { TUBE } from '../model/profiles'
 import { fresnelShare } from '../set/specular'
 import { testPlan } from '../testing'
 import { clearOf } from './clear'

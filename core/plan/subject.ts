@@ -1,6 +1,7 @@
 /** What is photographed: its shape and size, what it is made of, what of it must be sharp. */
 import { z } from 'zod'
 import { RELIEF_SIDE } from '../model/coin'
+import { BOTTLE } from '../model/profiles'
 import { isWhole, MOST_TRIANGLES } from '../model/own'
 import { FINISHES } from './light'
 
@@ -102,24 +103,6 @@ export const subjectSchema = z.strictObject({
   directionDeg: z.number().min(0).max(90).describe('0 across the frame, 90 toward the lens')
 })
 export type Subject = z.infer<typeof subjectSchema>
-
-/** A bottle, from its foot to its lip. */
-export const BOTTLE: Subject['profile'] = [
-  { out: 0.9, up: 0, corner: true },
-  { out: 1, up: 0.04, corner: true },
-  { out: 1, up: 0.5, corner: false },
-  { out: 0.86, up: 0.64, corner: false },
-  { out: 0.42, up: 0.74, corner: false },
-  { out: 0.32, up: 0.82, corner: false },
-  { out: 0.32, up: 0.94, corner: true },
-  { out: 0.42, up: 0.95, corner: true },
-  { out: 0.42, up: 1, corner: true }
-]
-/** A straight tube. */
-export const TUBE: Subject['profile'] = [
-  { out: 1, up: 0, corner: true },
-  { out: 1, up: 1, corner: true }
-]
 
 /** What a subject looks like where nothing else is said. */
 export const PLAIN = {

@@ -40,8 +40,11 @@ const RIM = 0.2
 /** A cell with a reach this large against its distance is summed by four points. */
 const SMOOTH = 0.7 / Math.SQRT2
 const GAUSS = 1 / Math.sqrt(3)
-/** From here on a cell is as narrow as gaps that are looked for in a thing that is not convex. */
-const NARROW = 3
+/**
+ * A cell this small against the face is hidden by a thing that is not convex when its corners and its
+ * middle are: gaps that show less of the face are not looked for.
+ */
+const NARROW = 1 / 8
 /** Four points askew: an edge along the cells crosses them one after the other. */
 const ASKEW = [-0.75, -0.25, 0.75, 0.25]
 
@@ -95,7 +98,10 @@ function shadeOf(reach: number, level: number): number {
       surfaces.stops(thing, cornerLines[3]!) !== hides
     )
       part = true
-    else if (hides && (surfaces.convex(thing) || (level >= NARROW && surfaces.stops(thing, line))))
+    else if (
+      hides &&
+      (surfaces.convex(thing) || (reach < NARROW * emitter.radiusMm && surfaces.stops(thing, line)))
+    )
       return OUT
     else if (hides || surfaces.stops(thing, line)) part = true
   }

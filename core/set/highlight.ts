@@ -22,17 +22,36 @@ const NEAR_ENOUGH = Math.cos((5 * Math.PI) / 180)
 /** The site of a mesh whose normal halves the angle best. */
 function onMesh(solid: Solid, pupil: Vec, light: Vec): SurfacePoint | null {
   const rows = sitesOf(solid.mesh!)
-  let best: SurfacePoint | null = null
+  const { half } = solid
+  // All in the mesh's own axes.
+  const own = (p: Vec): Vec => [dot(p, solid.axes[0]), dot(p, solid.axes[1]), dot(p, solid.axes[2])]
+  const eye = own(pupil)
+  const lamp = own(light)
+  let best = -1
   let most = NEAR_ENOUGH
   for (let o = 0; o < rows.length; o += 6) {
-    const point = sitePoint(solid, rows, o)
-    const half = add(unit(sub(pupil, point.at)), unit(sub(light, point.at)))
-    const alike = dot(point.normal, half) / Math.max(1e-9, Math.hypot(...half))
-    if (alike <= most || dot(point.normal, sub(pupil, point.at)) <= 0) continue
+    const ex = eye[0] - rows[o]! * half[0]
+    const ey = eye[1] - rows[o + 1]! * half[1]
+    const ez = eye[2] - rows[o + 2]! * half[2]
+    const lx = lamp[0] - rows[o]! * half[0]
+    const ly = lamp[1] - rows[o + 1]! * half[1]
+    const lz = lamp[2] - rows[o + 2]! * half[2]
+    const e = 1 / Math.sqrt(ex * ex + ey * ey + ez * ez)
+    const l = 1 / Math.sqrt(lx * lx + ly * ly + lz * lz)
+    const hx = ex * e + lx * l
+    const hy = ey * e + ly * l
+    const hz = ez * e + lz * l
+    const nx = rows[o + 3]! / half[0]
+    const ny = rows[o + 4]! / half[1]
+    const nz = rows[o + 5]! / half[2]
+    const alike =
+      (hx * nx + hy * ny + hz * nz) /
+      Math.sqrt((hx * hx + hy * hy + hz * hz) * (nx * nx + ny * ny + nz * nz))
+    if (!(alike > most) || ex * nx + ey * ny + ez * nz <= 0) continue
     most = alike
-    best = point
+    best = o
   }
-  return best
+  return best < 0 ? null : sitePoint(solid, rows, best)
 }
 
 /**

@@ -2,8 +2,17 @@
 import type { Bvh } from '../model/bvh'
 import type { Mesh } from '../model/mesh'
 
-/** So many of them at most. */
-export const MOST_SITES = 3000
+/** So many triangles are looked at, at most, at their middles and near their corners. */
+const MOST_TRIANGLES = 6000
+const NEAR = 0.1
+/** Shares of a triangle's corners. */
+const SPOTS = [
+  [1 / 3, 1 / 3, 1 / 3],
+  [1 - 2 * NEAR, NEAR, NEAR],
+  [NEAR, 1 - 2 * NEAR, NEAR],
+  [NEAR, NEAR, 1 - 2 * NEAR]
+] as const
+export const MOST_SITES = MOST_TRIANGLES * SPOTS.length
 /** A spot is looked at from this far before its surface, in half sizes. */
 const BEFORE = 1e-4
 
@@ -17,8 +26,15 @@ const across = (mesh: Mesh, t: number): readonly number[] =>
     return side(mesh, t, 1, u) * side(mesh, t, 2, v) - side(mesh, t, 1, v) * side(mesh, t, 2, u)
   })
 
-const middle = (list: Float32Array, corners: Uint32Array, t: number, k: number): number =>
-  [0, 1, 2].reduce((sum, which) => sum + list[corners[t * 3 + which]! * 3 + k]!, 0) / 3
+/** What a row of figures is at a spot of a triangle. */
+const at = (
+  list: Float32Array,
+  corners: Uint32Array,
+  t: number,
+  spot: readonly number[],
+  k: number
+): number =>
+  spot.reduce((sum, share, which) => sum + share * list[corners[t * 3 + which]! * 3 + k]!, 0)
 
 /** Whether what lies before a triangle is the inside of a part: a ray from there only leaves it. */
 function isInside(bvh: Bvh, t: number): boolean {
@@ -29,7 +45,7 @@ function isInside(bvh: Bvh, t: number): boolean {
   const ray = new Float64Array(8)
   way.forEach((value, k) => {
     ray[3 + k] = value / size
-    ray[k] = middle(mesh.points, mesh.corners, t, k) + BEFORE * ray[3 + k]!
+    ray[k] = at(mesh.points, mesh.corners, t, SPOTS[0], k) + BEFORE * ray[3 + k]!
   })
   ray[7] = Infinity
   const met = bvh.nearest(ray, new Float64Array(2))
@@ -45,13 +61,14 @@ export function sitesOf(bvh: Bvh): Float32Array {
   if (before) return before
   const { points, normals, corners, paints } = bvh.mesh
   const main = [...paints.keys()].filter((t) => paints[t] === 0)
-  const step = Math.max(1, main.length / MOST_SITES)
+  const step = Math.max(1, main.length / MOST_TRIANGLES)
   const rows: number[] = []
   for (let i = 0; i < main.length && rows.length < MOST_SITES * 6; i += step) {
     const t = main[Math.floor(i)]!
     if (isInside(bvh, t)) continue
-    for (const list of [points, normals])
-      for (let k = 0; k < 3; k++) rows.push(middle(list, corners, t, k))
+    for (const spot of SPOTS)
+      for (const list of [points, normals])
+        for (let k = 0; k < 3; k++) rows.push(at(list, corners, t, spot, k))
   }
   const made = Float32Array.from(rows)
   known.set(bvh, made)

@@ -12,7 +12,7 @@ import { laid, newMesh, type Mesh } from '../model/mesh'
 import { movement } from '../model/movement'
 import { ownMesh } from '../model/own'
 import { prism } from '../model/solids'
-import { vessel, type Vessel } from '../model/vessel'
+import { vessel, type VesselShape } from '../model/vessel'
 import type { Subject } from '../plan/subject'
 
 /** Shapes that are meshes. */
@@ -43,16 +43,18 @@ const greys = (relief: string): Uint8Array =>
 /** A wall may take up this much of half the width, and of the height. */
 const MOST_WALL = 0.45
 
-function vesselOf(subject: Subject): Vessel {
-  const { profile, glass, widthMm, depthMm, heightMm } = subject
-  const shape = {
+/** Shares are rounded to a hundredth, so that a vessel that is sized is seldom built anew. */
+const rounded = (share: number): number => Math.max(0.01, Math.round(share * 100) / 100)
+
+function vesselShape({ profile, glass, liquid, lying, ...size }: Subject): VesselShape {
+  const { widthMm, depthMm, heightMm } = size
+  return {
     profile,
-    wallOut: Math.min(MOST_WALL, glass.wallMm / (Math.min(widthMm, depthMm) / 2)),
-    wallUp: Math.min(MOST_WALL, glass.wallMm / heightMm),
+    wallOut: Math.min(MOST_WALL, rounded(glass.wallMm / (Math.min(widthMm, depthMm) / 2))),
+    wallUp: Math.min(MOST_WALL, rounded(glass.wallMm / heightMm)),
     // What lies has run out.
-    filled: subject.lying ? 0 : (subject.liquid?.level ?? 0)
+    filled: lying || !liquid ? 0 : rounded(liquid.level)
   }
-  return once(`parts ${JSON.stringify(shape)}`, () => vessel(shape))
 }
 
 /** A plain box: what stands for a mesh that was not read yet. */
@@ -76,7 +78,7 @@ function build(subject: Meshed): Mesh {
     case 'lathe':
       return lathe(subject.profile)
     case 'vessel':
-      return vesselOf({ ...subject, liquid: null }).dry
+      return vessel(vesselShape({ ...subject, liquid: null })).dry
     case 'coin':
       return coin(subject.relief === null ? null : greys(subject.relief))
     case 'crystal':
@@ -93,12 +95,12 @@ function build(subject: Meshed): Mesh {
 }
 
 function keyOf(subject: Meshed): string {
-  const { shape, profile, relief, own, glass, widthMm, heightMm, depthMm } = subject
+  const { shape, profile, relief, own } = subject
   const from =
     shape === 'lathe'
       ? [profile]
       : shape === 'vessel'
-        ? [profile, glass.wallMm, widthMm, heightMm, depthMm]
+        ? [vesselShape({ ...subject, liquid: null })]
         : shape === 'coin'
           ? [relief]
           : shape === 'own'
@@ -120,8 +122,9 @@ export interface VesselMeshes {
 }
 /** The parts of a clear vessel. */
 export function vesselMeshes(subject: Subject): VesselMeshes {
-  const parts = vesselOf(subject)
-  return once(`meshes ${keyOf(subject as Meshed)} ${subject.liquid?.level ?? 0}`, () => {
+  const shape = vesselShape(subject)
+  return once(JSON.stringify(['parts', subject.lying, shape]), () => {
+    const parts = vessel(shape)
     const ready = (mesh: Mesh | null): Bvh | null => mesh && stood(mesh, subject)
     return { dry: ready(parts.dry)!, wet: ready(parts.wet), level: ready(parts.level) }
   })

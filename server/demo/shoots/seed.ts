@@ -1,18 +1,8 @@
+import { SEED } from '@core/model/profiles'
 import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
-
-/** Pointed at its foot, round at its crown. */
-const SEED: Plan['subject']['profile'] = [
-  { out: 0, up: 0, corner: true },
-  { out: 0.34, up: 0.1, corner: false },
-  { out: 0.82, up: 0.42, corner: false },
-  { out: 1, up: 0.7, corner: false },
-  { out: 0.78, up: 0.93, corner: false },
-  { out: 0.34, up: 1, corner: false },
-  { out: 0, up: 0.98, corner: true }
-]
 
 /** A seed that jumps off a hot plate: quick, small, lit by a short flash. */
 export const seed = (): DemoShoot => {

@@ -1,21 +1,7 @@
+import { TOP_SHELL } from '@core/model/profiles'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, onSlate, type DemoShoot } from './demoShoot'
-
-/** Whorls from a broad foot to a point. */
-const SHELL: Plan['subject']['profile'] = [
-  { out: 0, up: 0, corner: true },
-  { out: 0.7, up: 0.02, corner: true },
-  { out: 1, up: 0.14, corner: false },
-  { out: 0.88, up: 0.3, corner: true },
-  { out: 0.9, up: 0.36, corner: false },
-  { out: 0.66, up: 0.54, corner: true },
-  { out: 0.67, up: 0.6, corner: false },
-  { out: 0.42, up: 0.74, corner: true },
-  { out: 0.43, up: 0.79, corner: false },
-  { out: 0.18, up: 0.92, corner: true },
-  { out: 0, up: 1, corner: true }
-]
 
 /**
  * In the small white store room the head looks at the ceiling: all of the subject's light has been
@@ -29,7 +15,7 @@ export const shells = (): DemoShoot => {
     subject: {
       ...base.subject,
       shape: 'lathe',
-      profile: SHELL,
+      profile: TOP_SHELL,
       colour: '#d8ccb8',
       texture: 0.8,
       finish: 'matt',

@@ -1,19 +1,7 @@
+import { VIAL } from '@core/model/profiles'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, onSlate, type DemoShoot } from './demoShoot'
-
-/** Straight sides, a round shoulder, a lip. */
-const VIAL: Plan['subject']['profile'] = [
-  { out: 0.94, up: 0, corner: true },
-  { out: 1, up: 0.03, corner: true },
-  { out: 1, up: 0.6, corner: false },
-  { out: 0.9, up: 0.72, corner: false },
-  { out: 0.5, up: 0.8, corner: false },
-  { out: 0.46, up: 0.86, corner: true },
-  { out: 0.46, up: 0.93, corner: true },
-  { out: 0.62, up: 0.94, corner: true },
-  { out: 0.62, up: 1, corner: true }
-]
 
 /**
  * A deep vial lit from behind by a small head: the depth wants a small aperture, the series a quick
