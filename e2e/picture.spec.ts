@@ -375,16 +375,19 @@ test('a light goes round as its spot on the subject is dragged, or moved by keys
   const before = await round.inputValue()
   const distance = await page.getByRole('spinbutton', { name: 'Distance' }).inputValue()
   const frame = (await canvas(page).boundingBox())!
-  const at = (await spot.boundingBox())!
-  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2)
+  const at = (await spot.locator('.ring').boundingBox())!
+  const [x, y] = [at.x + at.width / 2, at.y + at.height / 2]
+  await page.mouse.move(x, y)
   await page.mouse.down()
-  await page.mouse.move(frame.x + frame.width * 0.42, frame.y + frame.height * 0.5, { steps: 8 })
+  // Its handle stands beside the spot and keeps its distance to it.
+  const [left, top] = [frame.x + frame.width * 0.42 + 22, frame.y + frame.height * 0.5 - 26]
+  await page.mouse.move(left, top, { steps: 8 })
   await page.mouse.up()
   // The spot is left of the middle now: so is the light.
   await expect.poll(degrees).toBeLessThan(-10)
   await expect(page.getByRole('spinbutton', { name: 'Distance' })).toHaveValue(distance)
-  const moved = (await spot.boundingBox())!
-  expect(Math.abs(moved.x + moved.width / 2 - (frame.x + frame.width * 0.42))).toBeLessThan(8)
+  const moved = (await spot.locator('.ring').boundingBox())!
+  expect(Math.abs(moved.x + moved.width / 2 - left)).toBeLessThan(8)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(round).toHaveValue(before)
   const high = await above.inputValue()

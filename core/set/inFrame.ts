@@ -9,22 +9,25 @@ import { subjectSurface } from './subjectBody'
 import { surfacesOf } from './surface'
 import { add, scale, type Vec } from './vec'
 
-/**
- * Outline of a head as a box a little behind its face: its rim, its middle, and the end of its
- * body.
- */
+/** A face's half sizes, and how far out its rim lies at an angle against those. */
+function rimOf({ face }: Head): readonly [across: number, upward: number, square: boolean] {
+  if (face.kind === 'rectangle') return [face.widthMm / 2, face.heightMm / 2, true]
+  const half = faceSizeMm(face) / 2
+  return [half, half, false]
+}
+
+/** Outline of a head: its rim, its middle, and the end of its body behind them. */
 function outline(head: Head): Vec[] {
-  const half = faceSizeMm(head.face) / 2
+  const [across, upward, square] = rimOf(head)
   const back = scale(head.axis, -bodyDepthMm(head.face))
-  const rim = Array.from({ length: 12 }, (_, i) =>
-    add(
+  const rim = Array.from({ length: 16 }, (_, i) => {
+    const [c, s] = [Math.cos((i * Math.PI) / 8), Math.sin((i * Math.PI) / 8)]
+    const out = square ? 1 / Math.max(Math.abs(c), Math.abs(s)) : 1
+    return add(
       head.at,
-      add(
-        scale(head.across, half * Math.cos((i * Math.PI) / 6)),
-        scale(head.upward, half * Math.sin((i * Math.PI) / 6))
-      )
+      add(scale(head.across, across * c * out), scale(head.upward, upward * s * out))
     )
-  )
+  })
   return [head.at, ...rim, ...rim.map((p) => add(p, back))]
 }
 

@@ -16,6 +16,9 @@ const { moveTo } = useMoving()
 const box = useTemplateRef<SVGSVGElement>('box')
 const { width, height } = useElementSize(box)
 
+/** From the spot to its handle, pixels. */
+const BESIDE = [22, -26] as const
+
 const picked = computed(() => {
   const index = store.plan!.lights.findIndex(
     ({ id, on, mount }) => on && mount === 'stand' && selection.is('light', id)
@@ -68,9 +71,13 @@ const onKey = (event: KeyboardEvent): void => {
       :data-spot="picked.light.id"
       @keydown="onKey"
     >
-      <circle r="15" class="hit" />
-      <circle r="9" class="ring" />
-      <text text-anchor="middle" dominant-baseline="central">{{ picked.light.id }}</text>
+      <!-- Beside its spot, where a place may be marked. -->
+      <line :x2="BESIDE[0]" :y2="BESIDE[1]" class="lead" />
+      <g :transform="`translate(${BESIDE.join(' ')})`">
+        <circle r="15" class="hit" />
+        <circle r="9" class="ring" />
+        <text text-anchor="middle" dominant-baseline="central">{{ picked.light.id }}</text>
+      </g>
     </g>
   </svg>
 </template>
@@ -87,6 +94,11 @@ const onKey = (event: KeyboardEvent): void => {
   pointer-events: auto;
   cursor: grab;
   touch-action: none;
+}
+.lead {
+  stroke: var(--hue);
+  opacity: 0.7;
+  pointer-events: none;
 }
 .hit {
   fill: transparent;

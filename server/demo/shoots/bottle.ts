@@ -29,12 +29,12 @@ export const bottle = (): DemoShoot => {
       shape: 'vessel',
       finish: 'clear',
       profile: SCENT,
-      widthMm: 48,
+      widthMm: 52,
       heightMm: 96,
       depthMm: 34,
       glass: { wallMm: 1.4, colour: '#eef6f2', throughMm: 12 },
       liquid: { level: 0.66, colour: '#e0a050', throughMm: 24 },
-      rotationDeg: 20,
+      rotationDeg: 8,
       sharpDepthMm: 10,
       reflectance: 0.12,
       speedMmS: 0,
@@ -61,7 +61,7 @@ export const bottle = (): DemoShoot => {
         modifiers: [demoItem('modifier', 'cap')],
         powerStops: -3,
         rollDeg: 90,
-        at: { distanceMm: 42, azimuthDeg: 180, elevationDeg: -15 }
+        at: { distanceMm: 42, azimuthDeg: 180, elevationDeg: -13 }
       }),
       light({
         id: 'B',
