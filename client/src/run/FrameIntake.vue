@@ -23,10 +23,14 @@ const read = async (file: File | undefined): Promise<void> => {
   if (!file || share.value !== null) return
   failure.value = ''
   share.value = 0
-  reading = new AbortController()
+  const mine = (reading = new AbortController())
+  // Progress comes by a way of its own, and may come after the answer.
+  const progress = (done: number): void => {
+    if (mine === reading && share.value !== null) share.value = done
+  }
   const { expected } = props
   try {
-    const found = await readFrame(file, (done) => (share.value = done), reading.signal)
+    const found = await readFrame(file, progress, mine.signal)
     emit('logged', expected, file, found)
   } catch (error) {
     if (!(error instanceof Cancelled))
