@@ -4,6 +4,7 @@
  */
 import { project } from '../set/camera'
 import { highlightOn } from '../set/highlight'
+import { isCurved } from '../set/mirror'
 import { pointFacing } from '../set/subjectBody'
 import { add, dot, scale, sub, unit, type Vec } from '../set/vec'
 import { surfaceShown } from './atPlace'
@@ -15,8 +16,6 @@ export interface SpotShown {
   readonly y: number
 }
 
-const ROUND: readonly string[] = ['ellipsoid', 'lathe', 'vessel', 'beetle', 'crab', 'own']
-
 /**
  * Where in the picture a light lights the subject most as the lens sees it: at its highlight, or where
  * the surface looks half toward the light and half toward the lens.
@@ -25,9 +24,7 @@ const ROUND: readonly string[] = ['ellipsoid', 'lathe', 'vessel', 'beetle', 'cra
 export function spotOf({ plan, scene }: World, index: number): SpotShown | null {
   const { pose, heads } = scene
   const { at } = heads[index]!
-  const highlight = ROUND.includes(plan.subject.shape)
-    ? highlightOn(plan.subject, pose.pupil, at)
-    : null
+  const highlight = isCurved(plan.subject) ? highlightOn(plan.subject, pose.pupil, at) : null
   const half = unit(add(unit(at, pose.toCamera), pose.toCamera), pose.toCamera)
   const spot = project(pose, (highlight ?? pointFacing(plan.subject, half)).at)
   if (!spot) return null

@@ -142,7 +142,7 @@ function shownIn(
 }
 
 /** Whether it has a round side in which a light is found as a highlight. */
-const isCurved = ({ shape }: Plan['subject']): boolean =>
+export const isCurved = ({ shape }: Plan['subject']): boolean =>
   !['sheet', 'box', 'plume', 'coin', 'movement', 'crystal'].includes(shape)
 
 /** Every light that is on and shows in a shiny face in the picture, where, and how bright. */

@@ -152,10 +152,8 @@ const CENTRAL = 0.15
 /** How alike the normal of each site is to what is wanted. */
 const facing = new Float64Array(MOST_SITES + 1)
 
-/** The same on a mesh: a spot of its main surface that nothing of it hides. */
-function meshFacing(subject: Subject, solid: Solid, rows: Float32Array, wanted: Vec): SurfacePoint {
-  const { half } = solid
-  const own = rotated(wanted, -subject.rotationDeg)
+/** Where the site of some that faces a way lies among them. */
+function searched(rows: Float32Array, half: Vec, own: Vec): number {
   const [a, b, c] = half
   let best = -Infinity
   for (let i = 0, o = 0; o < rows.length; i++, o += 6) {
@@ -175,6 +173,26 @@ function meshFacing(subject: Subject, solid: Solid, rows: Float32Array, wanted: 
     if (out <= farthest) continue
     farthest = out
     chosen = o
+  }
+  return chosen
+}
+
+/** What was searched last: a set is made ready several times for each step of a drag. */
+const KEPT = 64
+const lastSearched = new WeakMap<Float32Array, Map<string, number>>()
+
+/** The same on a mesh: a spot of its main surface that nothing of it hides. */
+function meshFacing(subject: Subject, solid: Solid, rows: Float32Array, wanted: Vec): SurfacePoint {
+  const { half } = solid
+  const own = rotated(wanted, -subject.rotationDeg)
+  const known = lastSearched.get(rows) ?? new Map<string, number>()
+  lastSearched.set(rows, known)
+  const key = `${half.join()} ${own.join()}`
+  let chosen = known.get(key)
+  if (chosen === undefined) {
+    if (known.size >= KEPT) known.clear()
+    chosen = searched(rows, half, own)
+    known.set(key, chosen)
   }
   return sitePoint(solid, rows, chosen)
 }
