@@ -58,6 +58,8 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
   const surface = ambientSurfaceStops(plan, place, reading)
   if (reading.via === 'incident' || surface !== 0)
     terms.push(term('surface', surface, { ρ: place.reflectance }))
+  if (place.gradientStops)
+    terms.push(term('gradient', place.gradientStops, { s: plan.background.gradientStops }))
   if (reading.via === 'lens' && !plan.camera.showsEffective)
     terms.push(
       term('closeUpLossAtReading', closeUpLossOf(plan, reading.atMagnification), {
@@ -135,10 +137,14 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     towards[1] * head.axis[1] +
     towards[2] * head.axis[2]
   )
-  const cosIn =
+  const facing =
     place.normal === null
       ? 1
       : towards[0] * place.normal[0] + towards[1] * place.normal[1] + towards[2] * place.normal[2]
+  // On the back of something translucent.
+  const behind = facing < 0 && (place.through ?? 0) > 0
+  const cosIn = behind ? -facing : facing
+  const passed = behind ? Math.log2(place.through!) : 0
   const round = Math.atan2(
     -(towards[0] * head.upward[0] + towards[1] * head.upward[1] + towards[2] * head.upward[2]),
     -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2])
@@ -159,12 +165,20 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
     distanceStops(d) -
     Math.log2(tilt) -
     Math.log2(beam) -
+    passed -
     (tube?.stops ?? 0)
   if (Math.abs(near) >= 0.0005) terms.push(term('finiteSource', near, { d: d / 1000 }))
   if (tilt < 1 - 1e-9)
     terms.push(
       term('tilt', Math.log2(tilt), {
         θ: (Math.acos(Math.min(1, Math.max(-1, cosIn))) * 180) / Math.PI
+      })
+    )
+  if (behind)
+    terms.push(
+      term('through', passed, {
+        τ: place.through! * place.reflectance,
+        ρ: place.reflectance
       })
     )
   if (!onAxis && Math.abs(Math.log2(beam)) > 1e-9)

@@ -85,6 +85,7 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
     evOfReading(reading) +
     meterConstantStops(reading) +
     ambientSurfaceStops(plan, place, reading) +
+    (place.gradientStops ?? 0) +
     atReading -
     plan.ambient.shadeStops -
     plan.settings.shutterStops +

@@ -7,6 +7,7 @@ import type { Shade } from '../set/inTheWay'
 
 export type TermKind =
   | 'reading'
+  | 'gradient'
   | 'surface'
   | 'meterConstant'
   | 'aperture'
@@ -23,6 +24,7 @@ export type TermKind =
   | 'tube'
   | 'units'
   | 'tilt'
+  | 'through'
   | 'beam'
   | 'modifier'
   | 'shadow'
@@ -97,6 +99,10 @@ export const TERM_FORMULAS: Record<
     source: 'ISO 2720; level 0 follows the incident constant'
   },
   surface: { formula: 'log2(ρ / 0.18)', source: 'level 0 is an 18 % card' },
+  gradient: {
+    formula: 's/2 · (across·cos α + up·sin α)',
+    source: 'ambient across the background, as it was set: even stops from edge to edge'
+  },
   aperture: { formula: '−2·log2 N', source: 'ISO 517' },
   shutter: { formula: 'log2(t / 1 s)', source: 'exposure is time × illuminance' },
   iso: { formula: 'log2(S / 100)', source: 'ISO 12232' },
@@ -116,6 +122,10 @@ export const TERM_FORMULAS: Record<
   finiteSource: {
     formula: 'log2 of the light summed over the face, against all of it from its middle',
     source: 'a near source is no point; radiometry of extended sources'
+  },
+  through: {
+    formula: 'log2(τ/ρ)',
+    source: 'light on the back of something translucent, spread by Lambert’s law'
   },
   tilt: { formula: 'log2 cos θ', source: 'Lambert’s cosine law' },
   beam: {

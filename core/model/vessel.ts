@@ -13,6 +13,8 @@ export interface Vessel {
   readonly wet: Mesh | null
   /** the liquid's level: liquid behind, air before; null: nothing in it */
   readonly level: Mesh | null
+  /** how high that is in the box, −1 to 1; null: nothing in it */
+  readonly levelAt: number | null
 }
 
 export interface VesselShape {
@@ -87,7 +89,7 @@ export function vessel(shape: VesselShape): Vessel {
   if (inner.length < 2) {
     // Its wall leaves no room within.
     disc(dry, outer.at(-1)!, true)
-    return { dry: done(dry), wet: null, level: null }
+    return { dry: done(dry), wet: null, level: null, levelAt: null }
   }
   const [foot, top] = [inner[0]![1], inner.at(-1)![1]]
   const height = foot + Math.min(0.999, shape.filled) * (top - foot)
@@ -96,12 +98,17 @@ export function vessel(shape: VesselShape): Vessel {
   swing(dry, back(over))
   if (under.length === 0) {
     disc(dry, inner[0]!, true)
-    return { dry: done(dry), wet: null, level: null }
+    return { dry: done(dry), wet: null, level: null, levelAt: null }
   }
   const wet = newMesh()
   swing(wet, back(under))
   disc(wet, under[0]!, true)
   const level = newMesh()
   disc(level, under.at(-1)!, true)
-  return { dry: done(dry), wet: done(wet), level: done(level) }
+  return {
+    dry: done(dry),
+    wet: done(wet),
+    level: done(level),
+    levelAt: (2 * (under.at(-1)![1] - least)) / (most - least) - 1
+  }
 }

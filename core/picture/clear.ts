@@ -1,9 +1,10 @@
 /** What light goes through: bodies of glass, a vessel's wall, what is in it. */
-import type { Plan } from '../plan/plan'
+import type { Body, Plan } from '../plan/plan'
+import { propStanding } from '../set/props'
 import { GLASS_INDEX, WATER_INDEX } from '../set/specular'
 import { subjectSolid, subjectSurface } from '../set/subjectBody'
 import { vesselMeshes } from '../set/subjectMesh'
-import { isSheet, surfacesOf, type Surface, type Surfaces } from '../set/surface'
+import { surfacesOf, type Surface, type Surfaces } from '../set/surface'
 import { absorptionOf, type Rgb } from './colour'
 
 export interface Medium {
@@ -18,43 +19,117 @@ export interface Clear {
   readonly faces: Surfaces
   /** what the set stands in, and what is clear in it */
   readonly media: readonly Medium[]
-  /** [face × 2] index of the medium outside it and inside */
+  /** [face × 2] index of the medium outside it and inside; NESTED outside: whatever is round it */
   readonly sides: Int32Array
+  /** [face] GGX's α */
+  readonly roughness: Float64Array
 }
 
-/** Media by index. */
-const [AROUND, GLASS, LIQUID] = [0, 1, 2] as const
+const AROUND = 0
+/** Outside a body that may lie in another medium: a piece in a liquid. */
+export const NESTED = -1
 const NOTHING: Rgb = [0, 0, 0]
 
-/** A clear subject; null where it is not, or is no body. */
-export function clearOf({ subject, medium }: Plan): Clear | null {
-  if (subject.finish !== 'clear' || subject.shape === 'plume' || subject.shape === 'sheet')
-    return null
-  const { glass, liquid } = subject
+/** Whether light goes through a body, bent. */
+const isClear = ({ finish, shape }: Body): boolean =>
+  finish === 'clear' && shape !== 'plume' && shape !== 'sheet'
+
+/** What is clear in a set; null where nothing is. */
+export function clearOf(plan: Plan): Clear | null {
+  const { subject, props, medium } = plan
+  const bodies = [
+    { body: subject, standing: undefined, nested: false },
+    ...props.map((body) => ({ body, standing: propStanding(plan, body), nested: true }))
+  ].filter(({ body }) => isClear(body))
+  if (bodies.length === 0) return null
   const media: Medium[] = [
-    { index: medium === 'water' ? WATER_INDEX : 1, absorbs: NOTHING },
-    { index: GLASS_INDEX, absorbs: absorptionOf(glass.colour, glass.throughMm) },
-    {
-      index: WATER_INDEX,
-      absorbs: liquid ? absorptionOf(liquid.colour, liquid.throughMm) : NOTHING
-    }
+    { index: medium === 'water' ? WATER_INDEX : 1, absorbs: NOTHING }
   ]
-  const faces: (readonly [Surface, outside: number, inside: number])[] = []
-  if (subject.shape === 'vessel') {
-    const { dry, wet, level } = vesselMeshes(subject)
-    for (const [mesh, outside, inside] of [
-      [dry, AROUND, GLASS],
-      [wet, LIQUID, GLASS],
-      [level, AROUND, LIQUID]
+  const faces: { surface: Surface; outside: number; inside: number; roughness: number }[] = []
+  for (const { body, standing, nested } of bodies) {
+    const { glass, liquid, roughness } = body
+    const ofGlass =
+      media.push({ index: GLASS_INDEX, absorbs: absorptionOf(glass.colour, glass.throughMm) }) - 1
+    if (body.shape !== 'vessel') {
+      const surface = subjectSurface(body, standing)!
+      faces.push({ surface, outside: nested ? NESTED : AROUND, inside: ofGlass, roughness })
+      continue
+    }
+    const absorbs = liquid ? absorptionOf(liquid.colour, liquid.throughMm) : NOTHING
+    const ofLiquid = media.push({ index: WATER_INDEX, absorbs }) - 1
+    const { dry, wet, level } = vesselMeshes(body)
+    for (const [mesh, outside, inside, rough] of [
+      [dry, AROUND, ofGlass, roughness],
+      [wet, ofLiquid, ofGlass, roughness],
+      [level, AROUND, ofLiquid, 0]
     ] as const)
-      if (mesh) faces.push([subjectSolid(subject, { kind: 'mesh', mesh }), outside, inside])
-  } else {
-    const body = subjectSurface(subject)
-    if (body && !isSheet(body)) faces.push([body, AROUND, GLASS])
+      if (mesh)
+        faces.push({
+          surface: subjectSolid(body, { kind: 'mesh', mesh }, standing),
+          outside,
+          inside,
+          roughness: rough
+        })
   }
   return {
-    faces: surfacesOf(faces.map(([surface]) => surface)),
+    faces: surfacesOf(faces.map(({ surface }) => surface)),
     media,
-    sides: Int32Array.from(faces.flatMap(([, outside, inside]) => [outside, inside]))
+    sides: Int32Array.from(faces.flatMap(({ outside, inside }) => [outside, inside])),
+    roughness: Float64Array.from(faces, ({ roughness }) => roughness)
   }
+}
+
+/** What a line is in: the medium round it, and of a nested body it is in; NO_BODY: none. */
+export interface Within {
+  host: number
+  body: number
+}
+export const NO_BODY = 0
+export const mediumOf = ({ host, body }: Within): number => (body === NO_BODY ? host : body)
+
+/** What a line meets at a face. */
+export interface Crossing {
+  /** whether light bends there; else the line goes on as if nothing were there */
+  bends: boolean
+  before: number
+  behind: number
+  /** what it is in once through */
+  readonly after: Within
+}
+export const newCrossing = (): Crossing => ({
+  bends: false,
+  before: AROUND,
+  behind: AROUND,
+  after: { host: AROUND, body: NO_BODY }
+})
+
+/**
+ * A line crosses a face. A nested body displaces what is round it: within it, where one medium round
+ * it ends and another begins does not show.
+ * @param entering whether it comes from the face's outside
+ */
+export function crossFace(
+  { sides }: Clear,
+  face: number,
+  entering: boolean,
+  now: Within,
+  crossing: Crossing
+): void {
+  const outside = sides[face * 2]!
+  const inside = sides[face * 2 + 1]!
+  const { after } = crossing
+  after.host = now.host
+  after.body = now.body
+  if (outside === NESTED) {
+    // Of two bodies that run into each other, the one met first is there.
+    crossing.bends = entering ? now.body === NO_BODY : now.body === inside
+    crossing.before = entering ? now.host : inside
+    crossing.behind = entering ? inside : now.host
+    if (crossing.bends) after.body = entering ? inside : NO_BODY
+    return
+  }
+  crossing.bends = now.body === NO_BODY
+  crossing.before = entering ? outside : inside
+  crossing.behind = entering ? inside : outside
+  after.host = crossing.behind
 }

@@ -1,6 +1,6 @@
 /** Colours of a plan as light: what a surface throws back of red, green and blue, what a layer takes. */
 import { srgbDecode } from '../ambient/blackScale'
-import { LUMINANCE } from './film'
+import { LUMINANCE } from '../light/luminance'
 
 export type Rgb = readonly [number, number, number]
 

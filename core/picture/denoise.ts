@@ -4,7 +4,8 @@
  * Source: edge-avoiding à-trous wavelets (Dammertz et al. 2010) led by the spread of the light as in
  * Schied et al. 2017; both from memory.
  */
-import { LUMINANCE, type Film } from './film'
+import { LUMINANCE } from '../light/luminance'
+import type { Film } from './film'
 import { alikeness, guidesOf } from './guides'
 
 /** What comes out: mean light, and how far off its luminance may still be. */

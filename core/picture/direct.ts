@@ -1,6 +1,7 @@
 /** Straight light of every lamp: on a surface a path has met, and what shows of lamps to its ray. */
 import { fresnelOver } from '../set/specular'
 import { HIT, SIDE } from '../set/surface'
+import { crossFace, mediumOf, newCrossing, type Within } from './clear'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, shownTo, towards, type Lamp } from './lamps'
 import { COAT, coated, coatOften, fromFacets, metalShare } from './scatter'
@@ -38,6 +39,18 @@ export interface Direct {
     later: boolean
   ) => void
   /**
+   * What every lamp throws on a rough face of something clear, mirrored towards the ray.
+   * @param face [HIT] of it, met from outside
+   * @param over refractive index behind over that before
+   */
+  readonly glint: (
+    vertex: number,
+    face: Float64Array,
+    cosOut: number,
+    over: number,
+    alpha: number
+  ) => void
+  /**
    * Lamps that show to the ray itself, nearer than what it meets.
    * @param chance how likely a metal sent the ray this way, per steradian; 0: a mirror or the lens
    */
@@ -45,11 +58,14 @@ export interface Direct {
 }
 
 export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: Walk): Direct {
-  const { hit, ray, normal, basis, weight, albedo, got, spot, two, marks } = walk
+  const { hit, ray, normal, basis, weight, albedo, got, spot, two, marks, within } = walk
   const line = new Float64Array(6)
   const onward = new Float64Array(8)
   const clearHit = new Float64Array(HIT)
   const passed = new Float64Array(3)
+  const crossing = newCrossing()
+  const now: Within = { host: 0, body: 0 }
+  const turned: [number, number, number] = [0.5, 0.5, 0.5]
 
   /**
    * Fills `passed` with the share of straight light that comes through clear things on a line; 1
@@ -58,8 +74,10 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
   const passing = (): void => {
     passed.fill(1)
     if (!clear) return
-    const { faces, sides, media } = clear
+    const { faces, media } = clear
     let last = 0
+    now.host = within.host
+    now.body = within.body
     for (let k = 0; k < 6; k++) onward[k] = line[k]!
     onward[6] = 1e-6
     onward[7] = 1 - 1e-6
@@ -68,16 +86,53 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
       const face = faces.nearest(onward, clearHit)
       if (face < 0) break
       const cos = -(line[3]! * clearHit[4]! + line[4]! * clearHit[5]! + line[5]! * clearHit[6]!)
-      const outer = clearHit[SIDE]! > 0 ? 0 : 1
-      const before = media[sides[face * 2 + outer]!]!
-      const over = media[sides[face * 2 + 1 - outer]!]!.index / before.index
+      crossFace(clear, face, clearHit[SIDE]! > 0, now, crossing)
+      const { bends, before, behind, after } = crossing
+      onward[6] = clearHit[0]! + 1e-6
+      now.host = after.host
+      now.body = after.body
+      if (!bends) continue
+      const over = media[behind]!.index / media[before]!.index
       const share =
         1 - fresnelOver(Math.min(1, Math.max(1e-3, cos / length)), Math.max(over, 1 / over))
-      absorb(passed, before.absorbs, (clearHit[0]! - last) * length)
+      absorb(passed, media[before]!.absorbs, (clearHit[0]! - last) * length)
       for (let k = 0; k < 3; k++) passed[k]! *= share
       marks[GUESSED] = 1
       last = clearHit[0]!
-      onward[6] = last + 1e-6
+    }
+    // What a lamp stands in, if not in the open.
+    const left = mediumOf(now)
+    if (left > 0) absorb(passed, media[left]!.absorbs, (1 - last) * length)
+  }
+
+  /** Begins a line off a surface met, on the side the ray comes from or the other. */
+  const startLine = (at: Float64Array, side: 1 | -1): void => {
+    for (let k = 0; k < 3; k++) line[k] = at[1 + k]! + side * CLEAR_OF * at[4 + k]!
+  }
+
+  /** Lamps mirrored by the facets of rough glass, seen from outside it. */
+  const glint: Direct['glint'] = (vertex, face, cosOut, over, alpha) => {
+    startLine(face, 1)
+    for (let k = 0; k < 3; k++) turned[k] = face[4 + k]!
+    for (let e = 0; e < lamps.length; e++) {
+      const lamp = lamps[e]!
+      const { emitter, light, before } = lamp
+      draw(walk, vertex, 8 + e)
+      towards(emitter, line, spot)
+      const falls = lightBy(emitter, line, turned)
+      if (!(falls > 0) || all.stopped(before, before.length, line)) continue
+      const cosFacet = fromFacets(basis, ray, cosOut, line, alpha, two)
+      if (cosFacet <= 0) continue
+      const mirrors = fresnelOver(Math.min(1, cosFacet), over)
+      passing()
+      const sent =
+        (falls / GREY) *
+        Math.PI *
+        two[0]! *
+        mirrors *
+        balance(chanceOf(lamp, line), mirrors * two[1]!)
+      const o = (AMBIENT_SOURCES + light) * 3
+      for (let k = 0; k < 3; k++) got[o + k]! += sent * weight[k]! * passed[k]!
     }
   }
 
@@ -90,16 +145,30 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
     later: boolean
   ): void => {
     const kind = finishes.kinds[index]!
-    for (let k = 0; k < 3; k++) line[k] = hit[1 + k]! + CLEAR_OF * hit[4 + k]!
+    const through = finishes.through[index]!
+    startLine(hit, 1)
     for (let e = 0; e < lamps.length; e++) {
       const lamp = lamps[e]!
       const { emitter, light, before } = lamp
       draw(walk, vertex, 8 + e)
       towards(emitter, line, spot)
-      const falls = lightBy(emitter, line, normal)
-      if (!(falls > 0) || all.stopped(before, before.length, line)) continue
-      const arrives = falls / GREY
+      let falls = lightBy(emitter, line, normal)
+      let comes = 1 - through
+      if (!(falls > 0) && through > 0) {
+        // On its other side.
+        for (let k = 0; k < 3; k++) turned[k] = -normal[k]!
+        startLine(hit, -1)
+        towards(emitter, line, spot)
+        falls = lightBy(emitter, line, turned)
+        comes = through
+      }
+      if (!(falls > 0) || all.stopped(before, before.length, line)) {
+        if (through > 0) startLine(hit, 1)
+        continue
+      }
+      const arrives = (comes * falls) / GREY
       passing()
+      if (through > 0) startLine(hit, 1)
       const o = (AMBIENT_SOURCES + light) * 3
       if (kind !== METAL) {
         const share = arrives * (kind === GLOSS && !later ? coated(cosOut) * coatedFrom(line) : 1)
@@ -140,5 +209,5 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
     }
   }
 
-  return { lit, shown }
+  return { lit, glint, shown }
 }

@@ -1,5 +1,5 @@
 /** What a mixed picture amounts to, in figures: for its histogram, its words and its marks. */
-import { LUMINANCE } from './film'
+import { LUMINANCE } from '../light/luminance'
 import type { Picture } from './picture'
 import { GREY } from './tone'
 

@@ -67,9 +67,6 @@ export function newFilm(
   }
 }
 
-/** Luminance of linear red, green, blue. Source: Rec. 709 primaries, as sRGB (IEC 61966-2-1). */
-export const LUMINANCE = [0.2126, 0.7152, 0.0722] as const
-
 /** Copies the rows a film holds into the film of the whole picture. */
 export function merge(part: Film, into: Film): void {
   const { width, sources, stripe, rows } = part

@@ -3,6 +3,7 @@
  * from the lens, a moving subject where it is by then.
  */
 import { HIT, isSheet, SIDE, surfacesOf } from '../set/surface'
+import { crossFace, newCrossing, type Crossing } from './clear'
 import { CLEAR_OF } from './direct'
 import type { Walk } from './walk'
 import type { Finishes, World } from './world'
@@ -31,14 +32,14 @@ export interface Meeting {
   /** Whether the surface met is one that counts from its other side only. */
   readonly fromBehind: () => boolean
   readonly onSubject: () => boolean
-  /** Medium before the clear face met, and behind it. */
-  readonly before: () => number
-  readonly behind: () => number
+  /** What the walk crosses at the clear face met. */
+  readonly cross: () => Crossing
 }
 
-export function newMeeting(world: World, { ray, hit }: Walk): Meeting {
+export function newMeeting(world: World, { ray, hit, within }: Walk): Meeting {
   const { seen, all, room, clear } = world
   const clearHit = new Float64Array(HIT)
+  const crossing = newCrossing()
   const shifted = new Float64Array(8)
   const ownHit = new Float64Array(HIT)
   const subject = seen.list.findIndex((each) => each.id === 'subject')
@@ -105,7 +106,9 @@ export function newMeeting(world: World, { ray, hit }: Walk): Meeting {
       return normal[0] * hit[4]! + normal[1] * hit[5]! + normal[2] * hit[6]! < 0
     },
     onSubject: () => met.index === subject && !met.inRoom,
-    before: () => clear!.sides[met.glass * 2 + (clearHit[SIDE]! > 0 ? 0 : 1)]!,
-    behind: () => clear!.sides[met.glass * 2 + (clearHit[SIDE]! > 0 ? 1 : 0)]!
+    cross() {
+      crossFace(clear!, met.glass, clearHit[SIDE]! > 0, within, crossing)
+      return crossing
+    }
   }
 }

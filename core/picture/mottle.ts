@@ -1,7 +1,7 @@
 /** A fine mottle drawn on a subject so that it reads as a real surface; its mean is 1. */
-import type { Subject } from '../plan/subject'
-import { halfSizes } from '../set/subjectBody'
-import { rotated } from '../set/subjectBody'
+import type { Body } from '../plan/body'
+import { halfSizes, rotated } from '../set/subjectBody'
+import type { Vec } from '../set/vec'
 import { smoothNoise } from './random'
 
 /** Sizes of its parts over the subject's, and how strong each is. */
@@ -11,14 +11,23 @@ const PARTS = [
   [1 / 70, 0.6]
 ] as const
 
-/** @returns what of its light a point throws back against the mean; null: nothing is drawn */
-export function mottleOf(subject: Subject): ((x: number, y: number, z: number) => number) | null {
+/**
+ * @param at its middle
+ * @returns what of its light a point throws back against the mean; null: nothing is drawn
+ */
+export function mottleOf(
+  subject: Body,
+  at: Vec
+): ((x: number, y: number, z: number) => number) | null {
   if (subject.texture === 0) return null
   const [a, b, c] = halfSizes(subject)
   const size = 2 * Math.sqrt(a * (subject.shape === 'sheet' ? b : Math.max(b, c)))
   const [ax, , az] = rotated([1, 0, 0], -subject.rotationDeg)
   const parts = PARTS.map(([of, strength]) => [1 / (of * size), strength] as const)
-  return (x, y, z) => {
+  return (px, py, pz) => {
+    const x = px - at[0]
+    const y = py - at[1]
+    const z = pz - at[2]
     const u = ax * x - az * z
     const w = az * x + ax * z
     let share = 1

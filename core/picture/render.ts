@@ -1,5 +1,6 @@
 /** Traces samples of every pixel of some rows into a film. */
-import { LUMINANCE, SHOWN, type Film } from './film'
+import { LUMINANCE } from '../light/luminance'
+import { SHOWN, type Film } from './film'
 import { evenPair, hashed } from './random'
 import type { Tracer } from './trace'
 

@@ -1,6 +1,6 @@
 /**
  * Where a ray goes on from a surface, by chance: evenly by Lambert's law, mirrored, bent, or spread
- * by a rough metal. Rows of numbers are filled in place. Sources: Lambert's cosine law; law of
+ * by a rough one. Rows of numbers are filled in place. Sources: Lambert's cosine law; law of
  * reflection; Snell's and Fresnel's laws; microfacets of Trowbridge and Reitz (GGX) as in Walter et
  * al. 2007, those seen by a ray drawn as in Heitz, JCGT 2018; basis as in Duff et al., JCGT 2017.
  */
@@ -108,24 +108,23 @@ export function fromFacets(
   const d = density(cosHalf, alpha2)
   const lambdaOut = lambda(cosOut, alpha2)
   out[0] = d / (1 + lambdaOut + lambda(cosIn, alpha2)) / (4 * cosIn * cosOut)
-  out[1] = d / (1 + lambdaOut) / (4 * cosOut)
+  out[1] = facetChance(cosHalf, cosOut, alpha2)
   return -(x * ray[3]! + y * ray[4]! + z * ray[5]!) / half
 }
 
 /**
- * Sends a ray on by one of a rough metal's facets that it sees.
+ * Draws one of a rough surface's facets that a ray sees.
  * @param cosOut of the ray as it comes
- * @param out [2] filled: what it keeps without the metal's own reflectance, and how likely it went
- *   this way
- * @returns cosine between the facet and the ray; 0 where the light goes under the surface
+ * @param facet [3] filled with its normal, along the basis's two directions and its normal
+ * @returns cosine between the facet and the ray
  */
-export function byFacet(
+export function drawFacet(
   basis: Float64Array,
   ray: Float64Array,
   cosOut: number,
   alpha: number,
   spot: Float64Array,
-  out: Float64Array
+  facet: Float64Array
 ): number {
   // The ray backwards, in the basis, stretched so that the facets are those of a ball.
   const vx = -(ray[3]! * basis[3]! + ray[4]! * basis[4]! + ray[5]! * basis[5]!)
@@ -147,20 +146,89 @@ export function byFacet(
   const ux = -sz * ty
   const uy = sz * tx
   const uz = sx * ty - sy * tx
-  let hx = alpha * (a * tx + b * ux + c * sx)
-  let hy = alpha * (a * ty + b * uy + c * sy)
-  let hz = Math.max(1e-9, b * uz + c * sz)
+  const hx = alpha * (a * tx + b * ux + c * sx)
+  const hy = alpha * (a * ty + b * uy + c * sy)
+  const hz = Math.max(1e-9, b * uz + c * sz)
   const size = Math.sqrt(hx * hx + hy * hy + hz * hz)
-  hx /= size
-  hy /= size
-  hz /= size
-  const cosFacet = vx * hx + vy * hy + cosOut * hz
-  const cosIn = 2 * cosFacet * hz - cosOut
-  if (cosIn <= 1e-6 || cosFacet <= 0) return 0
-  put(basis, 2 * cosFacet * hx - vx, 2 * cosFacet * hy - vy, cosIn, ray)
+  facet[0] = hx / size
+  facet[1] = hy / size
+  facet[2] = hz / size
+  return vx * facet[0] + vy * facet[1] + cosOut * facet[2]
+}
+
+/** How likely `drawFacet` and a mirror in it would have gone a way, per steradian. */
+const facetChance = (cosFacetOff: number, cosOut: number, alpha2: number): number =>
+  density(cosFacetOff, alpha2) / (1 + lambda(cosOut, alpha2)) / (4 * cosOut)
+
+const facet = new Float64Array(3)
+/**
+ * Sends a ray on by one of a rough surface's facets that it sees, mirrored.
+ * @param cosOut of the ray as it comes
+ * @param out [2] filled: what it keeps without the surface's own reflectance, and how likely it went
+ *   this way
+ * @returns cosine between the facet and the ray; 0 where the light goes under the surface
+ */
+export function byFacet(
+  basis: Float64Array,
+  ray: Float64Array,
+  cosOut: number,
+  alpha: number,
+  spot: Float64Array,
+  out: Float64Array
+): number {
+  const cosFacet = drawFacet(basis, ray, cosOut, alpha, spot, facet)
+  return mirrorInFacet(basis, ray, cosOut, cosFacet, alpha, facet, out) ? cosFacet : 0
+}
+
+/**
+ * Mirrors a ray in a facet it sees.
+ * @param out as of byFacet
+ * @returns false where the light goes under the surface: the ray stays
+ */
+export function mirrorInFacet(
+  basis: Float64Array,
+  ray: Float64Array,
+  cosOut: number,
+  cosFacet: number,
+  alpha: number,
+  [hx, hy, hz]: Float64Array,
+  out: Float64Array
+): boolean {
+  const cosIn = 2 * cosFacet * hz! - cosOut
+  if (cosIn <= 1e-6 || cosFacet <= 0) return false
+  const vx = -(ray[3]! * basis[3]! + ray[4]! * basis[4]! + ray[5]! * basis[5]!)
+  const vy = -(ray[3]! * basis[6]! + ray[4]! * basis[7]! + ray[5]! * basis[8]!)
+  put(basis, 2 * cosFacet * hx! - vx, 2 * cosFacet * hy! - vy, cosIn, ray)
   const alpha2 = alpha * alpha
   const lambdaOut = lambda(cosOut, alpha2)
   out[0] = (1 + lambdaOut) / (1 + lambdaOut + lambda(cosIn, alpha2))
-  out[1] = density(hz, alpha2) / (1 + lambdaOut) / (4 * cosOut)
-  return cosFacet
+  out[1] = facetChance(hz!, cosOut, alpha2)
+  return true
+}
+
+/**
+ * Bends a ray through a facet it sees.
+ * @param cosFacet between the facet and the ray as it comes
+ * @param over refractive index behind over that before
+ * @returns what it keeps of what the facet lets through, by the facets that hide the way on; 0 where
+ *   it does not come out behind: the ray stays. Source: Walter et al. 2007, shadowing by either side.
+ */
+export function bendInFacet(
+  basis: Float64Array,
+  ray: Float64Array,
+  cosFacet: number,
+  over: number,
+  alpha: number,
+  [hx, hy, hz]: Float64Array
+): number {
+  const under = 1 - (1 - cosFacet * cosFacet) / (over * over)
+  if (under <= 0) return 0
+  const on = cosFacet / over - Math.sqrt(under)
+  const dx = ray[3]! * basis[3]! + ray[4]! * basis[4]! + ray[5]! * basis[5]!
+  const dy = ray[3]! * basis[6]! + ray[4]! * basis[7]! + ray[5]! * basis[8]!
+  const dz = ray[3]! * basis[0]! + ray[4]! * basis[1]! + ray[5]! * basis[2]!
+  const z = dz / over + on * hz!
+  if (z >= -1e-6) return 0
+  put(basis, dx / over + on * hx!, dy / over + on * hy!, z, ray)
+  return 1 / (1 + lambda(-z, alpha * alpha))
 }

@@ -1,6 +1,6 @@
 /** What the tests of the picture share. */
 import { AMBIENT_SOURCES } from './film'
-import { LUMINANCE } from './film'
+import { LUMINANCE } from '../light/luminance'
 import type { Tracer } from './trace'
 
 /** Mean light of a source at a spot of the frame, and its standard error. */

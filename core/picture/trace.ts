@@ -8,30 +8,34 @@
  * metal and glass throw on other things is left soft or out.
  */
 import { fresnelOver } from '../set/specular'
-import { PAINT } from '../set/surface'
+import { mediumOf, NO_BODY } from './clear'
+import { newGround } from './ground'
+import { PAINT, SIDE } from '../set/surface'
 import { ALPHA_LATER, CLEAR_OF, newDirect } from './direct'
 import { sourcesOf } from './film'
 import { lampsOf } from './lamps'
 import { lensOf } from './lens'
 import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
-import { mottleOf } from './mottle'
 import { nextOf } from './random'
 import {
+  bendInFacet,
   bent,
   byFacet,
   COAT,
   COAT_EVEN,
   coated,
   coatOften,
+  drawFacet,
   evenly,
   metalShare,
+  mirrorInFacet,
   mirrored,
   putBasis
 } from './scatter'
 import { GREY } from './tone'
 import { newVapour } from './vapour'
-import { absorb, add, addBy, begin, draw, GUESSED, MEDIUM, newWalk } from './walk'
+import { absorb, add, addBy, begin, draw, GUESSED, newWalk } from './walk'
 import { BLACK, GLOSS, METAL, type World } from './world'
 
 /** A path may meet so many surfaces. */
@@ -70,14 +74,15 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
   const lens = lensOf(plan, scene.pose)
   const vapour = newVapour(world, lamps)
   const walk = newWalk(sources)
-  const { got, ray, hit, normal, basis, albedo, weight, spot, two, state, marks } = walk
+  const { got, ray, hit, normal, basis, albedo, weight, spot, two, state, marks, within } = walk
   const direct = newDirect(world, lamps, walk)
   const meeting = newMeeting(world, walk)
   const { met, clearHit } = meeting
   const first = new Float64Array(8)
   const moved = new Float64Array(3)
-  const mottle = mottleOf(plan.subject)
-  const { palette } = world
+  const facet = new Float64Array(3)
+  const { paints } = world
+  const ground = newGround(world.backdrop)
 
   const noteFirst = (at: Float64Array, own: Float64Array | null): void => {
     for (let k = 0; k < 3; k++) {
@@ -99,31 +104,74 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
   /** Fills `albedo` for the surface met. */
   const putAlbedo = (): void => {
     const o = met.index * 3
-    let share = 1
-    let paint = 0
-    if (meeting.onSubject()) {
-      if (grain) share *= grain(hit[1]!, hit[2]!, hit[3]!)
-      if (mottle) share *= mottle(hit[1]!, hit[2]!, hit[3]!)
-      paint = hit[PAINT]! * 3
-    }
-    for (let k = 0; k < 3; k++)
-      albedo[k] = Math.min(1, met.finishes.albedo[o + k]! * share * palette[paint + k]!)
+    for (let k = 0; k < 3; k++) albedo[k] = met.finishes.albedo[o + k]!
+    if (met.inRoom) return
+    const paint = paints[met.index]
+    if (paint) {
+      let share = 1
+      if (grain && meeting.onSubject()) share *= grain(hit[1]!, hit[2]!, hit[3]!)
+      if (paint.mottle) share *= paint.mottle(hit[1]!, hit[2]!, hit[3]!)
+      const from = hit[PAINT]! * 3
+      for (let k = 0; k < 3; k++) albedo[k]! *= share * paint.palette[from + k]!
+    } else if (met.index === world.backdrop.index) ground.print(hit, albedo)
+    for (let k = 0; k < 3; k++) if (albedo[k]! > 1) albedo[k] = 1
   }
 
-  /** Mirrors the ray in glass or sends it through, by chance. */
-  const throughClear = (): void => {
-    const cosIn = -(ray[3]! * clearHit[4]! + ray[4]! * clearHit[5]! + ray[5]! * clearHit[6]!)
-    const { media } = world.clear!
-    const before = meeting.before()
-    const behind = meeting.behind()
-    const over = media[behind]!.index / media[before]!.index
-    marks[MEDIUM] = before
-    basis.set(clearHit.subarray(4, 7))
-    const mirrors = nextOf(state) < fresnelOver(Math.min(1, cosIn), over)
-    if (mirrors) mirrored(basis, ray)
-    else bent(basis, Math.min(1, cosIn), over, ray)
-    goOn(clearHit, mirrors ? 1 : -1)
-    if (!mirrors) marks[MEDIUM] = behind
+  /**
+   * Mirrors the ray in the facets of rough glass or sends it through; `two` is filled as by byFacet,
+   * where it is mirrored.
+   * @returns 1 mirrored, −1 through, 0 it ends
+   */
+  const atFacets = (vertex: number, cosIn: number, over: number, later: boolean): 1 | -1 | 0 => {
+    const alpha = world.clear!.roughness[met.glass]!
+    putBasis(basis)
+    if (!later && clearHit[SIDE]! > 0) direct.glint(vertex, clearHit, cosIn, over, alpha)
+    draw(walk, vertex, 2)
+    const cosFacet = drawFacet(basis, ray, cosIn, alpha, spot, facet)
+    if (cosFacet <= 0) return 0
+    const mirrors = fresnelOver(Math.min(1, cosFacet), over)
+    if (nextOf(state) < mirrors) {
+      if (!mirrorInFacet(basis, ray, cosIn, cosFacet, alpha, facet, two)) return 0
+      scale(two[0]!)
+      two[1]! *= mirrors
+      return 1
+    }
+    const kept = bendInFacet(basis, ray, cosFacet, over, alpha, facet)
+    scale(kept)
+    return kept > 0 ? -1 : 0
+  }
+
+  /**
+   * Mirrors the ray in glass or sends it through, by chance.
+   * @returns how likely it went this way as far as lamps were asked for by themselves, per steradian;
+   *   −1 where it ends
+   */
+  const throughClear = (vertex: number, later: boolean): number => {
+    const { media, roughness } = world.clear!
+    const { bends, before, behind, after } = meeting.cross()
+    let goes: 1 | -1 | 0 = -1
+    let chance = 0
+    absorb(weight, media[mediumOf(within)]!.absorbs, clearHit[0]!)
+    if (bends) {
+      const cosIn = -(ray[3]! * clearHit[4]! + ray[4]! * clearHit[5]! + ray[5]! * clearHit[6]!)
+      const over = media[behind]!.index / media[before]!.index
+      for (let k = 0; k < 3; k++) basis[k] = clearHit[4 + k]!
+      if (roughness[met.glass]! > 0) {
+        goes = atFacets(vertex, Math.min(1, Math.max(1e-6, cosIn)), over, later)
+        if (goes > 0 && !later && clearHit[SIDE]! > 0) chance = two[1]!
+      } else {
+        goes = nextOf(state) < fresnelOver(Math.min(1, cosIn), over) ? 1 : -1
+        if (goes > 0) mirrored(basis, ray)
+        else bent(basis, Math.min(1, cosIn), over, ray)
+      }
+    }
+    if (goes === 0) return -1
+    goOn(clearHit, goes)
+    if (goes < 0) {
+      within.host = after.host
+      within.body = after.body
+    } else if (within.body === NO_BODY) within.host = before
+    return chance
   }
 
   /** Sends the ray on from a rough metal; false where it ends. */
@@ -176,9 +224,8 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
       vapour.scatter(ray, met.most, weight, got, state)
       if (met.glass >= 0) {
         if (vertex === 0) noteFirst(clearHit, null)
-        absorb(weight, world.clear!.media[meeting.before()]!.absorbs, clearHit[0]!)
-        throughClear()
-        chance = 0
+        chance = throughClear(vertex, later)
+        if (chance < 0) return
         continue
       }
       if (met.index < 0) {
@@ -186,7 +233,8 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
         if (!later) add(walk, vertex === 0 ? 1 : 0, 1 / GREY)
         return
       }
-      if (marks[MEDIUM]! > 0) absorb(weight, world.clear!.media[marks[MEDIUM]!]!.absorbs, hit[0]!)
+      const medium = mediumOf(within)
+      if (medium > 0) absorb(weight, world.clear!.media[medium]!.absorbs, hit[0]!)
       const { finishes, index } = met
       const kind = finishes.kinds[index]!
       putAlbedo()
@@ -198,12 +246,15 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
         1,
         Math.max(1e-6, -(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2]))
       )
+      const through = finishes.through[index]!
       direct.lit(vertex, finishes, index, cosOut, later)
       if (!later && kind !== METAL) {
-        const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1
-        addBy(walk, finishes.farther[index]!, out / GREY)
+        const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1 - through
+        const falls = index === world.backdrop.index && !met.inRoom ? ground.ambient(hit) : 1
+        addBy(walk, finishes.farther[index]!, (out * falls) / GREY)
       }
       draw(walk, vertex, 2)
+      let side: 1 | -1 = 1
       if (kind === METAL) {
         if (!fromMetal(cosOut, later)) return
         chance = two[1]!
@@ -214,12 +265,17 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
           if (!fromCoat(cosOut, often)) return
           chance = two[1]!
         } else {
+          if (through > 0 && nextOf(state) < through) {
+            side = -1
+            for (let k = 0; k < 3; k++) basis[k] = -basis[k]!
+            putBasis(basis)
+          }
           fromMatt(coat, cosOut, often)
           chance = 0
           later = true
         }
       }
-      goOn(hit, 1)
+      goOn(hit, side)
       if (vertex < CERTAIN) continue
       const lives = Math.min(0.95, Math.max(weight[0]!, weight[1]!, weight[2]!))
       if (nextOf(state) >= lives) return

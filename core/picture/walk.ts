@@ -3,6 +3,7 @@
  * allocated while it runs.
  */
 import { HIT } from '../set/surface'
+import { NO_BODY, type Within } from './clear'
 import { evenPair, hashed, nextOf } from './random'
 
 export interface Walk {
@@ -26,11 +27,13 @@ export interface Walk {
   readonly two: Float64Array
   /** [1] of the numbers without order */
   readonly state: Int32Array
-  /** [4] GUESSED: 1 when through glass by the guessed way; MEDIUM: what it is in; SEED; SAMPLE */
+  /** what clear things it is in */
+  readonly within: Within
+  /** [3] GUESSED: 1 when through glass by the guessed way; SEED; SAMPLE */
   readonly marks: Int32Array
 }
-export const [GUESSED, MEDIUM] = [0, 1] as const
-const [SEED, SAMPLE] = [2, 3] as const
+export const GUESSED = 0
+const [SEED, SAMPLE] = [1, 2] as const
 
 export const newWalk = (sources: number): Walk => ({
   got: new Float64Array(sources * 3),
@@ -43,15 +46,17 @@ export const newWalk = (sources: number): Walk => ({
   spot: new Float64Array(2),
   two: new Float64Array(2),
   state: new Int32Array(1),
-  marks: new Int32Array(4)
+  within: { host: 0, body: NO_BODY },
+  marks: new Int32Array(3)
 })
 
 /** Begins a path anew. */
-export function begin({ got, weight, marks, state }: Walk, seed: number, sample: number): void {
+export function begin({ got, weight, marks, state, within }: Walk, seed: number, sample: number): void {
   got.fill(0)
   weight.fill(1)
   marks[GUESSED] = 0
-  marks[MEDIUM] = 0
+  within.host = 0
+  within.body = NO_BODY
   marks[SEED] = seed
   marks[SAMPLE] = sample
   state[0] = hashed(seed ^ Math.imul(sample + 1, 0x2545f491))

@@ -2,14 +2,23 @@
  * The set as the picture sees it: the very surfaces, heads and figures the ledger uses, with how
  * each surface throws light back.
  */
-import type { Plan } from '../plan/plan'
+import { transmittanceOf, type Background, type Body, type Plan } from '../plan/plan'
+import { printedBy, type Printed } from '../set/backdrop'
 import { roomSheets } from '../set/reflectors'
 import { sceneOf, type Scene } from '../set/scene'
 import { METAL_SHARE } from '../set/specular'
 import { subjectSurface } from '../set/subjectBody'
-import { isSheet, surfacesOf, type Solid, type Surface, type Surfaces } from '../set/surface'
+import {
+  isSheet,
+  surfacesOf,
+  type Sheet,
+  type Solid,
+  type Surface,
+  type Surfaces
+} from '../set/surface'
 import { clearOf, type Clear } from './clear'
 import { albedoOf, type Rgb } from './colour'
+import { mottleOf } from './mottle'
 
 export const BLACK = 0
 const MATT = 1
@@ -24,6 +33,8 @@ export interface Finishes {
   readonly albedo: Float64Array
   /** of a coat or a metal, GGX's α; 0: smooth */
   readonly roughness: Float64Array
+  /** translucent: what of its light comes out at the other side, 0–1 */
+  readonly through: Float64Array
   /** 1: only the side its normal is on */
   readonly oneSided: Uint8Array
   /** 1: its ambient light is that of the background's reading, 0 of the subject's */
@@ -41,10 +52,25 @@ export interface World {
   readonly room: { readonly sides: Surfaces; readonly finishes: Finishes } | null
   /** what light goes through */
   readonly clear: Clear | null
-  /** [paint × 3] of the subject's parts, against its main surface */
-  readonly palette: readonly number[]
+  /** of the surfaces of `all`: what is painted on them; null: nothing */
+  readonly paints: readonly (Paint | null)[]
+  /** the background's index, what is printed on it, how ambient falls off across it */
+  readonly backdrop: Backdrop
   /** half sizes of vapour round the focus point, and what a ray through its middle scatters */
   readonly plume: { readonly solid: Solid; readonly depth: number } | null
+}
+
+/** What is painted on a body. */
+interface Paint {
+  /** [paint × 3] of its parts, against its main surface */
+  readonly palette: readonly number[]
+  readonly mottle: ReturnType<typeof mottleOf>
+}
+export interface Backdrop {
+  readonly index: number
+  readonly sheet: Sheet
+  readonly background: Background
+  readonly printed: Printed | null
 }
 
 /** What is made of a surface. */
@@ -52,6 +78,7 @@ interface Made {
   readonly kind: number
   readonly albedo: Rgb
   readonly roughness?: number
+  readonly through?: number
   readonly oneSided?: boolean
   /** lit as the background is */
   readonly farther?: boolean
@@ -69,30 +96,44 @@ function finishesOf(list: readonly Surface[], made: (each: Surface) => Made): Fi
     kinds: Uint8Array.from(all, ({ kind }) => kind),
     albedo: Float64Array.from(all.flatMap(({ albedo }) => albedo)),
     roughness: Float64Array.from(all, ({ roughness }) => roughness ?? 0),
+    through: Float64Array.from(all, ({ through }) => through ?? 0),
     oneSided: Uint8Array.from(all, ({ oneSided }) => Number(oneSided ?? false)),
     farther: Uint8Array.from(all, ({ farther }) => Number(farther ?? false))
   }
 }
 
-const SUBJECT_KINDS = { matt: MATT, gloss: GLOSS, metal: METAL, clear: BLACK } as const
+const BODY_KINDS = {
+  matt: MATT,
+  gloss: GLOSS,
+  metal: METAL,
+  clear: BLACK,
+  translucent: MATT
+} as const
 
 /** The least roughness of a metal, GGX's α. */
 const LEAST_ROUGHNESS = 0.02
 
+function bodyMade(body: Body): Made {
+  const { finish, reflectance, colour, roughness } = body
+  const metal = finish === 'metal'
+  const passes = transmittanceOf(body)
+  return {
+    kind: BODY_KINDS[finish],
+    albedo: albedoOf(colour, metal ? METAL_SHARE : reflectance + passes),
+    // A mirror of no roughness at all would need lamps of no size to be met by chance.
+    roughness: metal ? Math.max(LEAST_ROUGHNESS, roughness) : roughness,
+    through: passes / (reflectance + passes)
+  }
+}
+
 function madeOf(plan: Plan, id: string): Made {
+  const body = bodyOf(plan, id)
+  if (body) return bodyMade(body)
   switch (id) {
-    case 'subject': {
-      const { finish, reflectance, colour, roughness } = plan.subject
-      const metal = finish === 'metal'
-      return {
-        kind: SUBJECT_KINDS[finish],
-        albedo: albedoOf(colour, metal ? METAL_SHARE : reflectance),
-        // A mirror of no roughness at all would need lamps of no size to be met by chance.
-        roughness: metal ? Math.max(LEAST_ROUGHNESS, roughness) : roughness
-      }
+    case 'background': {
+      const { colour, reflectance } = plan.background
+      return { kind: MATT, albedo: albedoOf(colour, reflectance), oneSided: true, farther: true }
     }
-    case 'background':
-      return matt(plan.background.reflectance, { oneSided: true, farther: true })
     case 'table':
       return matt(plan.table!.reflectance, { oneSided: true })
     default: {
@@ -102,13 +143,25 @@ function madeOf(plan: Plan, id: string): Made {
   }
 }
 
+/** The subject or a prop of a name. */
+const bodyOf = ({ subject, props }: Plan, id: string): Body | undefined =>
+  id === 'subject' ? subject : props.find((prop) => prop.id === id)
+
+function paintOf(plan: Plan, surface: Surface): Paint | null {
+  const body = bodyOf(plan, surface.id)
+  if (!body) return null
+  return {
+    palette: (!isSheet(surface) && surface.mesh?.mesh.palette) || [1, 1, 1],
+    mottle: mottleOf(body, surface.at)
+  }
+}
+
 /** A plan made ready for the picture. */
 export function worldOf(plan: Plan): World {
   const scene = sceneOf(plan)
   const seen = [...scene.surfaces.list, ...scene.headBodies]
   const all = [...seen, ...scene.cameraBodies]
   const { room, subject } = plan
-  const body = scene.surfaces.list.find((each) => each.id === 'subject')
   const sides = room && roomSheets(room)
   const roomList = sides ? [...sides.walls, sides.ceiling, sides.floor] : []
   return {
@@ -131,7 +184,13 @@ export function worldOf(plan: Plan): World {
       )
     },
     clear: clearOf(plan),
-    palette: (body && !isSheet(body) && body.mesh?.mesh.palette) || [1, 1, 1],
+    paints: all.map((each) => paintOf(plan, each)),
+    backdrop: {
+      index: all.indexOf(scene.background),
+      sheet: scene.background,
+      background: plan.background,
+      printed: printedBy(plan.background)
+    },
     plume:
       subject.shape === 'plume'
         ? {

@@ -30,8 +30,6 @@ export const BACKGROUND_PLACES = ['background', 'backgroundLeft', 'backgroundRig
 export const READ_PLACES = ['subject', 'background'] as const
 export type ReadPlace = (typeof READ_PLACES)[number]
 
-export const FINISHES = ['matt', 'gloss', 'metal', 'clear'] as const
-
 export const LIGHT_IDS = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'] as const
 export const lightIdSchema = z.enum(LIGHT_IDS)
 export type LightId = z.infer<typeof lightIdSchema>
@@ -131,6 +129,6 @@ export const ownPlaceSchema = z.strictObject({
   zMm: degrees(20000),
   faces: z.enum(['lens', 'up', 'left', 'right']).describe('which way the surface there faces'),
   reflectance: z.number().min(0.005).max(1),
-  finish: z.enum(FINISHES).describe('of a zone of the subject with a surface of its own')
+  finish: z.enum(['matt', 'gloss', 'metal', 'clear']).describe('of a zone of the subject with a surface of its own')
 })
 export type OwnPlace = z.infer<typeof ownPlaceSchema>

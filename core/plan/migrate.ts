@@ -11,6 +11,7 @@ import { frameFromVersion5, kitItemFromVersion5, planFromVersion5 } from './migr
 import { planFromVersion6 } from './migrations/version6'
 import { planFromVersion7 } from './migrations/version7'
 import { kitItemFromVersion8, planFromVersion8 } from './migrations/version8'
+import { planFromVersion10 } from './migrations/version10'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -24,7 +25,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   6: planFromVersion6,
   7: planFromVersion7,
   8: planFromVersion8,
-  9: planFromVersion9
+  9: planFromVersion9,
+  10: planFromVersion10
 }
 
 /**

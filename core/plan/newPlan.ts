@@ -7,7 +7,8 @@ import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { PLAN_FORMAT, PLAN_VERSION, type AmbientReading, type Look, type Plan } from './plan'
 import { apertureRange, depthOf, endBlur } from './lensInUse'
 import { VAPOUR_REFLECTANCE } from './reflectance'
-import { PLAIN } from './subject'
+import { EVEN } from './background'
+import { PLAIN } from './body'
 
 interface Start {
   readonly backgroundStops: number
@@ -137,12 +138,14 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       speedMmS: start.speedMmS,
       directionDeg: 0
     },
+    props: [],
     background: {
       distanceMm: start.backgroundMm,
       reflectance: start.backgroundReflectance,
       widthMm: 1000,
       heightMm: 800,
-      tiltDeg: 0
+      tiltDeg: 0,
+      ...EVEN
     },
     table: null,
     room: null,

@@ -8,7 +8,7 @@ import type { LightId, Plan } from './plan'
 type Named = { readonly id: string } | { readonly place: string }
 
 /** What is set as a whole. */
-type Whole = 'own' | 'profile'
+type Whole = 'lens' | 'meter' | 'modifiers' | 'own' | 'picture' | 'profile' | 'strobe'
 
 type PathsIn<T> = T extends readonly (infer E)[]
   ? E extends Named
@@ -24,11 +24,15 @@ type PathsIn<T> = T extends readonly (infer E)[]
 export type PlanPath = PathsIn<Omit<Plan, 'corrections'>>
 
 /** Lists of the plan whose members have an id. */
-const LISTS = { lights: 'light', cards: 'card', places: 'place' } as const
+const LISTS = { lights: 'light', cards: 'card', places: 'place', props: 'prop' } as const
 type List = keyof typeof LISTS
 
-/** A light, card or own place of the plan. */
-export type ThingPath = `lights.${LightId}` | `cards.${string}` | `places.${string}`
+/** A light, card, own place or prop of the plan. */
+export type ThingPath =
+  | `lights.${LightId}`
+  | `cards.${string}`
+  | `places.${string}`
+  | `props.${string}`
 /** What is placed by distance, azimuth and elevation. */
 export type PlacedPath = `lights.${LightId}` | `cards.${string}`
 

@@ -16,15 +16,20 @@ import {
   positionSchema,
   zoomSchema
 } from './light'
+import { backgroundSchema } from './background'
+import { MOST_PROPS, propSchema } from './prop'
 import { subjectSchema } from './subject'
 
 export * from './ambient'
 export * from './goals'
+export * from './background'
+export * from './body'
 export * from './light'
+export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 10
+export const PLAN_VERSION = 11
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -144,13 +149,8 @@ export const planSchema = z
     look: lookSchema,
     medium: z.enum(['air', 'water']),
     subject: subjectSchema,
-    background: z.strictObject({
-      distanceMm: lengthMm(1, 1e6).describe('from the focus point along the lens axis'),
-      reflectance: z.number().min(0.001).max(1),
-      widthMm: lengthMm(10, 1e6),
-      heightMm: lengthMm(10, 1e6),
-      tiltDeg: degrees(80).describe('0 square to the lens axis, + its top leans away')
-    }),
+    props: z.array(propSchema).max(MOST_PROPS).describe('small things beside the subject'),
+    background: backgroundSchema,
     table: z
       .strictObject({
         belowMm: lengthMm(0.1, 5000).describe('under the focus point'),
@@ -222,6 +222,7 @@ export const planSchema = z
   })
   .superRefine((plan, context) => {
     uniqueIds(plan.lights, 'lights', context)
+    uniqueIds(plan.props, 'props', context)
     uniqueIds(plan.cards, 'cards', context)
     uniqueIds(plan.places, 'places', context)
   })

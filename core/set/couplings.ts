@@ -7,7 +7,7 @@
 import { putBall } from './between'
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
-import type { PlacePoint } from './places'
+import { behindOf, type PlacePoint } from './places'
 import type { Reflectors } from './reflectors'
 import type { Surfaces } from './surface'
 
@@ -40,6 +40,22 @@ const sum = { all: 0, seen: 0 }
  * @returns only what reaches it
  */
 export function couplingsOf(
+  place: PlacePoint,
+  on: number,
+  reflectors: Reflectors,
+  surfaces: Surfaces
+): Coupling[] {
+  const list = inFrontOf(place, on, reflectors, surfaces)
+  const back = behindOf(place)
+  if (!back) return list
+  const through = inFrontOf(back, on, reflectors, surfaces)
+  return [
+    ...list,
+    ...through.map((each) => ({ ...each, share: each.share * place.through! }))
+  ]
+}
+
+function inFrontOf(
   { at: place, normal }: PlacePoint,
   on: number,
   { patches, ofRoom }: Reflectors,

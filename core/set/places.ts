@@ -3,7 +3,8 @@
  * light, and the user's own. The lit side is the point of the subject that faces half toward the
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
-import type { Light, Plan } from '../plan/plan'
+import { transmittanceOf, type Light, type Plan } from '../plan/plan'
+import { gradientStopsAt, printedReflectance } from './backdrop'
 import { bodyId } from './bodies'
 import { rayThrough, type CameraPose } from './camera'
 import { lightPoint } from './heads'
@@ -11,6 +12,9 @@ import { pointFacing } from './subjectBody'
 import { alongToPlane, pointOn } from './onSheet'
 import type { Sheet } from './surface'
 import { add, cross, dot, scale, sub, unit, type Vec } from './vec'
+
+/** A place lies so far before its surface, mm. */
+const OFF_MM = 1e-4
 
 export interface PlacePoint {
   readonly id: string
@@ -21,8 +25,19 @@ export interface PlacePoint {
    */
   readonly normal: Vec | null
   readonly reflectance: number
+  /** translucent: what comes through from behind, over what is thrown back */
+  readonly through?: number
+  /** ambient there against what was read, stops */
+  readonly gradientStops?: number
   /** what the point lies on: that thing does not shade it unless it faces away */
   readonly on: string
+}
+
+/** The other side of a translucent thing at a place on it; null where no light comes through. */
+export function behindOf(place: PlacePoint): PlacePoint | null {
+  const { at, normal, through = 0 } = place
+  if (through === 0 || normal === null) return null
+  return { ...place, at: add(at, scale(normal, -2 * OFF_MM)), normal: scale(normal, -1) }
 }
 
 /**
@@ -38,20 +53,26 @@ function between(a: Vec, b: Vec): Vec {
   return unit(middle, unit(cross(b, [1, 0, 0]), [0, 1, 0]))
 }
 
+const MIDDLE = [0, 0] as const
 /**
  * Where a ray through a point of the picture meets the background, kept inside its edges.
  * @param x,y from −1 to 1
+ * @returns −1 to 1 across and up the background
  */
-function onBackground(background: Sheet, pose: CameraPose, x: number, y: number): Vec {
+function onBackground(
+  background: Sheet,
+  pose: CameraPose,
+  x: number,
+  y: number
+): readonly [number, number] {
   const ray = rayThrough(pose, x, y)
   const k = alongToPlane(background, pose.pupil, ray) ?? 0
   const off: Vec = k > 0 ? sub(add(pose.pupil, scale(ray, k)), background.at) : [0, 0, 0]
   const inside = (value: number): number => Math.max(-0.98, Math.min(0.98, value))
-  return pointOn(
-    background,
+  return [
     inside(dot(off, background.across) / background.halfAcross),
     inside(dot(off, background.upward) / background.halfUpward)
-  )
+  ]
 }
 
 const FACES: Record<Plan['places'][number]['faces'], (pose: CameraPose) => Vec> = {
@@ -74,9 +95,10 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
     const point = pointFacing(subject, wanted)
     return {
       id,
-      at: add(point.at, scale(point.normal, 1e-4)),
+      at: add(point.at, scale(point.normal, OFF_MM)),
       normal: throughAndThrough ? null : point.normal,
       reflectance: subject.reflectance,
+      through: transmittanceOf(subject) / subject.reflectance,
       on: 'subject'
     }
   }
@@ -92,14 +114,17 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
     ['background', 0],
     ['backgroundLeft', -1],
     ['backgroundRight', 1]
-  ] as const)
+  ] as const) {
+    const spot = id === 'background' ? MIDDLE : onBackground(background, pose, x, 0)
     places.push({
       id,
-      at: id === 'background' ? background.at : onBackground(background, pose, x, 0),
+      at: pointOn(background, ...spot),
       normal: background.normal,
-      reflectance: plan.background.reflectance,
+      reflectance: printedReflectance(plan.background, ...spot),
+      gradientStops: gradientStopsAt(plan.background, ...spot),
       on: 'background'
     })
+  }
   if (table) {
     const ray = rayThrough(pose, 0, -1)
     const k = ray[1] < -1e-9 ? (-table.belowMm - pose.pupil[1]) / ray[1] : -1

@@ -2,6 +2,7 @@
  * What throws light back: cards, table, background, the subject, a room's walls, ceiling and floor,
  * each cut into patches.
  */
+import type { Body } from '../plan/body'
 import type { Card, Plan } from '../plan/plan'
 import { cutAtCrossings, cutAtPockets, straightCuts } from './cuts'
 import {
@@ -17,9 +18,10 @@ import {
   type PieceOf
 } from './patches'
 import { tableSheet } from './sheets'
-import { flatFaces, halfSizes, plainShape, subjectSurface } from './subjectBody'
+import { propStanding } from './props'
+import { flatFaces, halfSizes, plainShape, type Standing } from './subjectBody'
 import type { Sheet } from './surface'
-import { cross, scale, toRad, type Vec } from './vec'
+import { add, cross, scale, toRad, type Vec } from './vec'
 
 export interface Reflectors {
   readonly names: readonly string[]
@@ -85,30 +87,44 @@ function footOf(subject: Plan['subject']): readonly [number, number] {
     : [Math.hypot(a * co, c * si), Math.hypot(a * si, c * co)]
 }
 
-/** The outside of the subject, with the edges it is cut along. */
-function subjectPieces(
-  given: Plan['subject']
+/** In how many strips a body is cut: round and up, round an end, across a face. */
+const SUBJECT_CUTS = { round: 10, up: [5, 3], end: 6, box: 3, sheet: 5 } as const
+/** Props are small, and there may be six. */
+const PROP_CUTS = { round: 6, up: [3, 2], end: 4, box: 1, sheet: 2 } as const
+
+/** The outside of a body, with the edges it is cut along. */
+function bodyPieces(
+  given: Body,
+  standing: Standing | undefined,
+  cuts: typeof SUBJECT_CUTS | typeof PROP_CUTS
 ): { piece: PieceOf; us: readonly number[]; vs: readonly number[]; flat: boolean }[] {
-  const subject = { ...given, shape: plainShape(given) }
-  const half = halfSizes(subject)
-  const flat = flatFaces(subject)
-  switch (subject.shape) {
+  const body = { ...given, shape: plainShape(given) }
+  const half = halfSizes(body)
+  const flat = flatFaces(body, standing)
+  const moved =
+    (piece: PieceOf): PieceOf =>
+    (u0, u1, v0, v1) => {
+      const part = piece(u0, u1, v0, v1)
+      return standing ? { ...part, at: add(part.at, standing.at) } : part
+    }
+  const round = { us: even(cuts.round), flat: false }
+  switch (body.shape) {
     case 'ellipsoid':
-      return [
-        { piece: ofEllipsoid(half, subject.rotationDeg), us: even(10), vs: even(5), flat: false }
-      ]
+      return [{ ...round, piece: moved(ofEllipsoid(half, body.rotationDeg)), vs: even(cuts.up[0]) }]
     case 'cylinder':
       return [
-        { piece: ofCylinder(half, subject.rotationDeg), us: even(10), vs: even(3), flat: false },
-        ...flat.map((sheet) => ({ piece: ofDisc(sheet), us: even(6), vs: even(1), flat: false }))
+        { ...round, piece: moved(ofCylinder(half, body.rotationDeg)), vs: even(cuts.up[1]) },
+        ...flat.map((sheet) => ({
+          piece: ofDisc(sheet),
+          us: even(cuts.end),
+          vs: even(1),
+          flat: false
+        }))
       ]
-    default:
-      return flat.map((sheet) => ({
-        piece: ofSheet(sheet),
-        us: even(flat.length > 2 ? 3 : 5),
-        vs: even(flat.length > 2 ? 3 : 5),
-        flat: true
-      }))
+    default: {
+      const strips = even(flat.length > 2 ? cuts.box : cuts.sheet)
+      return flat.map((sheet) => ({ piece: ofSheet(sheet), us: strips, vs: strips, flat: true }))
+    }
   }
 }
 
@@ -168,9 +184,14 @@ export function reflectorsOf(
     )
   }
   flat('background', plan.background.reflectance, background, even(5), even(5))
-  if (subject.finish !== 'clear' && subjectSurface(subject))
-    for (const { piece, us, vs, flat } of subjectPieces(subject))
-      cut('subject', subject.reflectance, piece, us, vs, flat)
+  const outside = (name: string, body: Body, pieces: ReturnType<typeof bodyPieces>): void => {
+    if (body.finish !== 'clear' && body.shape !== 'plume')
+      for (const { piece, us, vs, flat } of pieces)
+        cut(name, body.reflectance, piece, us, vs, flat)
+  }
+  outside('subject', subject, bodyPieces(subject, undefined, SUBJECT_CUTS))
+  for (const prop of plan.props)
+    outside(prop.id, prop, bodyPieces(prop, propStanding(plan, prop), PROP_CUTS))
   const inside = patches.length
   if (room) {
     const { walls, ceiling, floor, meanHalf } = roomSheets(room)

@@ -25,6 +25,7 @@ export const sameLight = (a: Light, b: Light): boolean =>
 /** Whether all that stands in the set is the same, but lamps. */
 export const sameStage = (a: Plan, b: Plan): boolean =>
   a.subject === b.subject &&
+  a.props === b.props &&
   a.background === b.background &&
   a.table === b.table &&
   a.room === b.room &&

@@ -4,6 +4,7 @@ import type { Card, Plan } from '../plan/plan'
 import { cameraBodiesOf, headBodiesOf } from './bodies'
 import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
+import { propStanding } from './props'
 import { aimPoint, placesOf, type PlacePoint } from './places'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { plainSurface, subjectSurface } from './subjectBody'
@@ -67,9 +68,13 @@ export function sceneOf(plan: Plan): Scene {
     .filter((card) => card.on)
     .map((card) => ({ card, sheet: cardSheet(card, aimPoint(places)) }))
   // Clear things let light through; what they bend is not in the model.
-  const subject = plan.subject.finish === 'clear' ? null : subjectSurface(plan.subject)
+  const bodies = [
+    { body: plan.subject, standing: undefined },
+    ...plan.props.map((body) => ({ body, standing: propStanding(plan, body) }))
+  ].filter(({ body }) => body.finish !== 'clear' && body.shape !== 'plume')
+  const shown = bodies.map(({ body, standing }) => subjectSurface(body, standing)!)
   const list: Surface[] = [
-    ...(subject ? [subject] : []),
+    ...shown,
     ...cards.map(({ sheet }) => sheet),
     background,
     ...(plan.table ? [tableSheet(plan.table)] : [])
@@ -79,8 +84,8 @@ export function sceneOf(plan: Plan): Scene {
   const headBodies = headBodiesOf(plan, heads)
   const standing = [...list, ...cameraBodies, ...headBodies]
   // Patches of a mesh are those of a simple shape, and are shaded by that.
-  const plain = subject && plainSurface(plan.subject)
-  const fixed = [...list.map((each) => (each === subject ? plain! : each)), ...cameraBodies]
+  const plain = bodies.map(({ body, standing }) => plainSurface(body, standing)!)
+  const fixed = [...list.map((each, i) => plain[i] ?? each), ...cameraBodies]
   return {
     pose,
     places,

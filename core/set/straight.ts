@@ -1,5 +1,6 @@
 /** Straight light of every head at every place. */
 import { gather, newGathered } from './gather'
+import { behindOf } from './places'
 import type { Scene } from './scene'
 import type { Unmoved } from './unmoved'
 
@@ -25,7 +26,8 @@ export function straightLight(
   const stride = before?.straight.scene.places.length ?? 0
   const found = newGathered()
   heads.forEach((head, i) =>
-    places.forEach(({ at, normal }, j) => {
+    places.forEach((place, j) => {
+      const { at, normal } = place
       const to = i * P + j
       if (before?.unmoved.ways(i, j)) {
         direct[to] = before.straight.direct[i * stride + j]!
@@ -35,6 +37,11 @@ export function straightLight(
       gather(head, standing, at, normal, placesOn[j]!, found)
       direct[to] = found.direct
       open[to] = found.open
+      const back = behindOf(place)
+      if (!back) return
+      gather(head, standing, back.at, back.normal, placesOn[j]!, found)
+      direct[to]! += place.through! * found.direct
+      open[to]! += place.through! * found.open
     })
   )
   return { scene, direct, open }

@@ -1,14 +1,20 @@
 /**
- * The subject as a body: its solid, its flat faces, and the point of its surface that looks a given
- * way.
+ * The subject or a prop as a body: its solid, its flat faces, and the point of its surface that looks a
+ * given way.
  */
-import type { Plan } from '../plan/plan'
+import type { Body } from '../plan/body'
 import type { Sheet, Solid, Surface } from './shapes'
 import { MOST_SITES, sitesOf } from './sites'
 import { isMeshed, subjectMesh } from './subjectMesh'
-import { dot, scale, toRad, unit, type Vec } from './vec'
+import { add, dot, scale, toRad, unit, type Vec } from './vec'
 
-type Subject = Plan['subject']
+/** What a body is called in the set, and where its middle stands. */
+export interface Standing {
+  readonly id: string
+  readonly at: Vec
+}
+const SUBJECT: Standing = { id: 'subject', at: [0, 0, 0] }
+
 export interface SurfacePoint {
   readonly at: Vec
   readonly normal: Vec
@@ -24,7 +30,7 @@ export function rotated(p: Vec, rotationDeg: number): Vec {
   return [p[0] * c + p[2] * s, p[1], -p[0] * s + p[2] * c]
 }
 
-export const halfSizes = (subject: Subject): Vec => [
+export const halfSizes = (subject: Body): Vec => [
   subject.widthMm / 2,
   subject.heightMm / 2,
   subject.depthMm / 2
@@ -38,7 +44,7 @@ const Z: Vec = [0, 0, 1]
  * Flat faces of a subject, in the set's axes: all of a box, the ends of a cylinder, both sides of a
  * sheet; of a coin or a movement, its face and its back.
  */
-export function flatFaces(subject: Subject): Sheet[] {
+export function flatFaces(subject: Body, { id, at }: Standing = SUBJECT): Sheet[] {
   const [a, b, c] = halfSizes(subject)
   const face = (
     normal: Vec,
@@ -51,9 +57,9 @@ export function flatFaces(subject: Subject): Sheet[] {
   ): Sheet => {
     const n = rotated(normal, subject.rotationDeg)
     return {
-      id: 'subject',
+      id,
       kind,
-      at: scale(n, out),
+      at: add(at, scale(n, out)),
       normal: n,
       across: rotated(across, subject.rotationDeg),
       upward: rotated(upward, subject.rotationDeg),
@@ -86,24 +92,33 @@ export function flatFaces(subject: Subject): Sheet[] {
 }
 
 /** A body of the subject's size, turned as it is. */
-export const subjectSolid = (subject: Subject, body: Pick<Solid, 'kind' | 'mesh'>): Solid => ({
+export const subjectSolid = (
+  subject: Body,
+  body: Pick<Solid, 'kind' | 'mesh'>,
+  { id, at }: Standing = SUBJECT
+): Solid => ({
   ...body,
-  id: 'subject',
-  at: [0, 0, 0],
+  id,
+  at,
   axes: [X, Y, Z].map((axis) => rotated(axis, subject.rotationDeg)) as unknown as Solid['axes'],
   half: halfSizes(subject)
 })
 
-/** The subject as a surface; null for vapour. */
-export function subjectSurface(subject: Subject): Surface | null {
-  if (isMeshed(subject)) return subjectSolid(subject, { kind: 'mesh', mesh: subjectMesh(subject) })
+/** A body as a surface; null for vapour. */
+export function subjectSurface(subject: Body, standing: Standing = SUBJECT): Surface | null {
+  if (isMeshed(subject))
+    return subjectSolid(subject, { kind: 'mesh', mesh: subjectMesh(subject) }, standing)
   switch (subject.shape) {
     case 'plume':
       return null
     case 'sheet':
-      return flatFaces(subject)[0]!
+      return flatFaces(subject, standing)[0]!
     default:
-      return subjectSolid(subject, { kind: subject.shape as 'box' | 'ellipsoid' | 'cylinder' })
+      return subjectSolid(
+        subject,
+        { kind: subject.shape as 'box' | 'ellipsoid' | 'cylinder' },
+        standing
+      )
   }
 }
 
@@ -111,7 +126,7 @@ export function subjectSurface(subject: Subject): Surface | null {
  * The simple shape that stands for a mesh where light it throws back is summed by patches: it fills
  * the same box.
  */
-export function plainShape(subject: Subject): 'sheet' | 'ellipsoid' | 'box' | 'cylinder' | 'plume' {
+export function plainShape(subject: Body): 'sheet' | 'ellipsoid' | 'box' | 'cylinder' | 'plume' {
   const { shape, lying } = subject
   switch (shape) {
     case 'lathe':
@@ -125,20 +140,23 @@ export function plainShape(subject: Subject): 'sheet' | 'ellipsoid' | 'box' | 'c
     case 'coin':
     case 'movement':
       return lying ? 'cylinder' : 'box'
+    case 'leaf':
+    case 'wing':
+      return 'box'
     default:
       return shape
   }
 }
 
 /** The surface of the simple shape that stands for a subject; its own where it is one. */
-export const plainSurface = (subject: Subject): Surface | null =>
-  subjectSurface({ ...subject, shape: plainShape(subject) })
+export const plainSurface = (subject: Body, standing: Standing = SUBJECT): Surface | null =>
+  subjectSurface({ ...subject, shape: plainShape(subject) }, standing)
 
 /**
  * The point of an ellipsoid (or, with level normals, of an upright cylinder's side) whose normal is
  * `n`, in its own axes.
  */
-export function ellipsoidPoint(subject: Subject, n: Vec, upright: boolean): Vec {
+export function ellipsoidPoint(subject: Body, n: Vec, upright: boolean): Vec {
   const [a, b, c] = halfSizes(subject)
   const size = Math.hypot(a * n[0], upright ? 0 : b * n[1], c * n[2]) || 1e-9
   return [(a * a * n[0]) / size, upright ? 0 : (b * b * n[1]) / size, (c * c * n[2]) / size]
@@ -182,7 +200,7 @@ const KEPT = 64
 const lastSearched = new WeakMap<Float32Array, Map<string, number>>()
 
 /** The same on a mesh: a spot of its main surface that nothing of it hides. */
-function meshFacing(subject: Subject, solid: Solid, rows: Float32Array, wanted: Vec): SurfacePoint {
+function meshFacing(subject: Body, solid: Solid, rows: Float32Array, wanted: Vec): SurfacePoint {
   const { half } = solid
   const own = rotated(wanted, -subject.rotationDeg)
   const known = lastSearched.get(rows) ?? new Map<string, number>()
@@ -210,7 +228,7 @@ export function sitePoint({ axes, half }: Solid, rows: Float32Array, o: number):
  * The point of the subject's surface whose normal is nearest to `wanted`, a unit direction. Of clear
  * things, whose light goes through and through, a point of the simple shape that stands for them.
  */
-export function pointFacing(subject: Subject, wanted: Vec): SurfacePoint {
+export function pointFacing(subject: Body, wanted: Vec): SurfacePoint {
   const { rotationDeg, finish } = subject
   const body = isMeshed(subject) && finish !== 'clear' ? subjectSurface(subject) : null
   const rows = body ? sitesOf((body as Solid).mesh!) : null

@@ -8,22 +8,34 @@ import { coin } from '../model/coin'
 import { crab } from '../model/crab'
 import { crystal } from '../model/crystal'
 import { lathe } from '../model/lathe'
+import { leaf, wing } from '../model/leaf'
 import { laid, newMesh, type Mesh } from '../model/mesh'
 import { movement } from '../model/movement'
 import { ownMesh } from '../model/own'
 import { prism } from '../model/solids'
 import { vessel, type VesselShape } from '../model/vessel'
-import type { Subject } from '../plan/subject'
+import type { Body } from '../plan/body'
 
 /** Shapes that are meshes. */
-const MESHED = ['lathe', 'vessel', 'coin', 'crystal', 'beetle', 'crab', 'movement', 'own'] as const
-type Meshed = Subject & { readonly shape: (typeof MESHED)[number] }
+const MESHED = [
+  'lathe',
+  'vessel',
+  'coin',
+  'crystal',
+  'beetle',
+  'crab',
+  'movement',
+  'leaf',
+  'wing',
+  'own'
+] as const
+type Meshed = Body & { readonly shape: (typeof MESHED)[number] }
 
-export const isMeshed = (subject: Subject): subject is Meshed =>
+export const isMeshed = (subject: Body): subject is Meshed =>
   (MESHED as readonly string[]).includes(subject.shape)
 
 /** Things built last, by what they were built from. */
-const KEPT = 16
+const KEPT = 32
 const kept = new Map<string, unknown>()
 function once<T>(key: string, make: () => T): T {
   const known = kept.get(key) as T | undefined
@@ -46,7 +58,7 @@ const MOST_WALL = 0.45
 /** Shares are rounded to a hundredth, so that a vessel that is sized is seldom built anew. */
 const rounded = (share: number): number => Math.max(0.01, Math.round(share * 100) / 100)
 
-function vesselShape({ profile, glass, liquid, lying, ...size }: Subject): VesselShape {
+function vesselShape({ profile, glass, liquid, lying, ...size }: Body): VesselShape {
   const { widthMm, depthMm, heightMm } = size
   return {
     profile,
@@ -89,6 +101,10 @@ function build(subject: Meshed): Mesh {
       return crab()
     case 'movement':
       return movement()
+    case 'leaf':
+      return leaf()
+    case 'wing':
+      return wing()
     case 'own':
       return subject.own ? ownMesh(subject.own) : block()
   }
@@ -109,7 +125,7 @@ function keyOf(subject: Meshed): string {
   return JSON.stringify([shape, subject.lying, ...from])
 }
 
-const stood = (mesh: Mesh, { lying }: Subject): Bvh => bvhOf(lying ? laid(mesh) : mesh)
+const stood = (mesh: Mesh, { lying }: Body): Bvh => bvhOf(lying ? laid(mesh) : mesh)
 
 /** The mesh of a subject, stood or laid as the plan says. */
 export const subjectMesh = (subject: Meshed): Bvh =>
@@ -119,13 +135,20 @@ export interface VesselMeshes {
   readonly dry: Bvh
   readonly wet: Bvh | null
   readonly level: Bvh | null
+  /** how high that is in its box, −1 to 1 */
+  readonly levelAt: number | null
 }
 /** The parts of a clear vessel. */
-export function vesselMeshes(subject: Subject): VesselMeshes {
+export function vesselMeshes(subject: Body): VesselMeshes {
   const shape = vesselShape(subject)
   return once(JSON.stringify(['parts', subject.lying, shape]), () => {
     const parts = vessel(shape)
     const ready = (mesh: Mesh | null): Bvh | null => mesh && stood(mesh, subject)
-    return { dry: ready(parts.dry)!, wet: ready(parts.wet), level: ready(parts.level) }
+    return {
+      dry: ready(parts.dry)!,
+      wet: ready(parts.wet),
+      level: ready(parts.level),
+      levelAt: parts.levelAt
+    }
   })
 }

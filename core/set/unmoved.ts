@@ -18,7 +18,11 @@ export interface Unmoved {
 }
 
 const samePlace = (a: PlacePoint | undefined, b: PlacePoint): boolean =>
-  a !== undefined && a.on === b.on && sameVec(a.at, b.at) && sameVec(a.normal, b.normal)
+  a !== undefined &&
+  a.on === b.on &&
+  a.through === b.through &&
+  sameVec(a.at, b.at) &&
+  sameVec(a.normal, b.normal)
 
 const sameBodies = (a: readonly Surface[], b: readonly Surface[]): boolean =>
   a.length === b.length && a.every((each, i) => sameSurface(each, b[i]!))

@@ -11,6 +11,7 @@ import * as swing from './008_swing'
 import * as rooms from './009_rooms'
 import * as modifiers from './010_modifiers'
 import * as subjects from './011_subjects'
+import * as props from './012_props'
 
 interface Migration {
   readonly name: string
@@ -29,7 +30,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '008_swing', ...swing },
   { name: '009_rooms', ...rooms },
   { name: '010_modifiers', ...modifiers },
-  { name: '011_subjects', ...subjects }
+  { name: '011_subjects', ...subjects },
+  { name: '012_props', ...props }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,6 +1,6 @@
 /** A picture as the relief of a coin: its greys, square, dark is low. */
 import { RELIEF_SIDE } from '@core/model/coin'
-import { LUMINANCE } from '@core/picture/film'
+import { LUMINANCE } from '@core/light/luminance'
 
 /** Larger files are refused. */
 const MOST_BYTES = 20e6

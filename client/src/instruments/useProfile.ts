@@ -1,10 +1,10 @@
 /** The outline of a turned subject, edited point by point. */
 import { computed } from 'vue'
 import { runsOf } from '@core/model/profile'
-import type { Subject } from '@core/plan/subject'
+import type { Body } from '@core/plan/body'
 import { usePlan } from '@/stores/plan'
 
-export type Profile = Subject['profile']
+export type Profile = Body['profile']
 export type ProfilePoint = Profile[number]
 
 const MOST_POINTS = 24

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import { LUMINANCE } from '@core/picture/film'
+import { LUMINANCE } from '@core/light/luminance'
 import { draw, drawDoubt, MAP_LEAST, MAP_MOST, mapColour } from './draw'
 
 const plain = { drawn: 'photograph', marks: false, curve: 'plain' } as const

@@ -20,6 +20,8 @@ const SIZES: Record<Sketched['shape'], readonly [number, number]> = {
   beetle: [7, 12],
   crab: [12, 8],
   movement: [10, 10],
+  leaf: [13, 2],
+  wing: [12, 1.5],
   own: [10, 9],
   plume: [11, 11]
 }

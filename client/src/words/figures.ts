@@ -79,6 +79,10 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
       return `EV ${plain(f.EV ?? 0)} at ISO 100`
     case 'meterConstant':
       return 'a reflected reading of a grey card shows 0.2 more'
+    case 'gradient':
+      return `${plain(f.s ?? 0)} stops from edge to edge`
+    case 'through':
+      return `lets through ${percent(f.τ ?? 0)}, throws back ${percent(f.ρ ?? 0)}`
     case 'surface':
       return `ρ ${percent(f.ρ ?? 0)}`
     case 'aperture':

@@ -93,6 +93,8 @@ export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
   beetle: 'Beetle',
   crab: 'Crab',
   movement: 'Watch movement',
+  leaf: 'Leaf',
+  wing: 'Insect wing',
   own: 'A mesh of mine',
   plume: 'Vapour or plume'
 }
@@ -100,7 +102,8 @@ export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = {
   matt: 'Matt',
   gloss: 'Gloss',
   metal: 'Metal',
-  clear: 'Clear'
+  clear: 'Clear',
+  translucent: 'Translucent'
 }
 
 export const VERDICT_NAMES: Record<VerdictId, string> = {
@@ -128,6 +131,7 @@ export const STATE_WORDS: Record<VerdictState, string> = {
 
 export const TERM_NAMES: Record<TermKind, string> = {
   reading: 'ambient as read',
+  gradient: 'ambient across the background',
   surface: 'surface',
   aperture: 'aperture',
   shutter: 'shutter',
@@ -143,6 +147,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   tube: 'tube',
   units: 'heads',
   tilt: 'tilt',
+  through: 'through from behind',
   beam: 'beam',
   shadow: 'shadowed',
   bounce: 'bounce',

@@ -1,8 +1,8 @@
 /** Outlines to start from, by the names they are offered under. */
 import { BOTTLE, BOWL, CUP, SEED, TOP_SHELL, TUBE, VIAL } from '@core/model/profiles'
-import type { Subject } from '@core/plan/subject'
+import type { Body } from '@core/plan/body'
 
-export const PROFILES: Readonly<Record<string, Subject['profile']>> = {
+export const PROFILES: Readonly<Record<string, Body['profile']>> = {
   Bottle: BOTTLE,
   'Straight tube': TUBE,
   Vial: VIAL,

@@ -1,0 +1,2 @@
+/** Luminance of linear red, green, blue. Source: Rec. 709 primaries, as sRGB (IEC 61966-2-1). */
+export const LUMINANCE = [0.2126, 0.7152, 0.0722] as const
