@@ -14,12 +14,14 @@ import { withBestPower } from './solve/power'
 import { logFrame, type Evidence, type Frame } from './run/frame'
 import {
   lightSchema,
+  PLAIN,
   planSchema,
   type AmbientReading,
   type Card,
   type Correction,
   type Light,
-  type Plan
+  type Plan,
+  type Prop
 } from './plan/plan'
 
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
@@ -159,6 +161,25 @@ export const testReading = (ev: number, part: Partial<AmbientReading> = {}): Amb
 })
 
 /** A dark sheet 200 mm square, 150 mm behind the subject, turned to it. */
+/** A matt ball beside the subject. */
+export const testProp = (part: Partial<Prop> = {}): Prop => ({
+  shape: 'ellipsoid',
+  finish: 'matt',
+  widthMm: 10,
+  heightMm: 10,
+  depthMm: 10,
+  rotationDeg: 0,
+  reflectance: 0.5,
+  ...PLAIN,
+  id: 'T1',
+  name: 'Ball',
+  rests: 'free',
+  xMm: 30,
+  yMm: 0,
+  zMm: 0,
+  ...part
+})
+
 export const testCard = (part: Partial<Card> = {}): Card => ({
   id: 'K1',
   kind: 'flag',

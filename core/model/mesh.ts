@@ -13,6 +13,8 @@ export interface Mesh {
   readonly corners: Uint32Array
   /** [triangle] what of the thing it is: an index into `palette`, 0 its main surface */
   readonly paints: Uint8Array
+  /** what is drawn finer than its triangles: the paint at a point of its box */
+  readonly paintAt?: (x: number, y: number, z: number) => number
   /** [paint × 3] red, green and blue it throws back against the main surface's; that is 1, 1, 1 */
   readonly palette: readonly number[]
   /** parts whose outlines together are the thing's: from which vertex to before which */
@@ -160,5 +162,11 @@ export function laid(mesh: Mesh): Mesh {
     }
     return made
   }
-  return { ...mesh, points: turned(mesh.points), normals: turned(mesh.normals) }
+  const { paintAt } = mesh
+  return {
+    ...mesh,
+    points: turned(mesh.points),
+    normals: turned(mesh.normals),
+    ...(paintAt && { paintAt: (x: number, y: number, z: number) => paintAt(x, -z, y) })
+  }
 }

@@ -1,9 +1,10 @@
-// checks: picture (119 seeded sets, two ways of finding the same light)
+// checks: picture (147 seeded sets, two ways of finding the same light)
 /** The picture against the ledger: the same light at the same place, by two ways of finding it. */
 import { describe, expect, it } from '@jest/globals'
 import { GROUPS, setOf } from '../truth/sets'
 import type { Plan } from '../plan/plan'
 import { computeTransport } from '../set/transport'
+import { testProp } from '../testing'
 import { placeShown, surfaceShown } from './atPlace'
 import { FIRST_LIGHT, meanAt } from './testing'
 import { tracerOf } from './trace'
@@ -100,5 +101,66 @@ describe('the picture of a subject of triangles', () => {
     expect(at(0.5, ofMeshes)).toBeLessThan(0.02)
     expect(at(0.85, ofMeshes)).toBeLessThan(0.07)
     expect(ofMeshes.filter((cell) => !(cell.offBy < 0.7))).toEqual([])
+  })
+})
+
+const SMALL = ['ellipsoid', 'box', 'cylinder', 'coin', 'beetle', 'lathe'] as const
+/** The same sets with small things round the subject. */
+const withProps = GROUPS.flatMap((group, i) =>
+  [0, 1].flatMap((seed) => {
+    const plan = setOf(group, seed)
+    const size = plan.subject.widthMm
+    const props = SMALL.slice(0, 2 + ((i + seed) % 4)).map((shape, k) =>
+      testProp({
+        id: `T${k + 1}`,
+        shape: SMALL[(k + i) % SMALL.length]!,
+        reflectance: 0.2 + 0.12 * k,
+        rests: shape === 'coin' ? 'under' : 'table',
+        widthMm: size * 0.4,
+        heightMm: size * 0.5,
+        depthMm: size * 0.4,
+        xMm: size * [0.9, -0.95, 0.7, -0.6][k % 4]!,
+        zMm: size * [0.5, 0.1, -0.9, -0.8][k % 4]!
+      })
+    )
+    return cellsOf({ ...plan, props }, `${group} props`, seed)
+  })
+)
+describe('the picture of a subject with props', () => {
+  it('shows its places at the level the ledger says', () => {
+    expect(withProps.length).toBeGreaterThan(40)
+    expect(at(0.5, withProps)).toBeLessThan(0.02)
+    expect(at(0.9, withProps)).toBeLessThan(0.1)
+    expect(withProps.filter((cell) => !(cell.offBy < 0.4 + 3 * cell.noise))).toEqual([])
+  })
+})
+
+/**
+ * The same sets with a leaf, a wing or a sheet that light comes through, from behind and from before.
+ * Nearly flat: what comes through one part onto another is not in the sum.
+ */
+const ofLeaves = GROUPS.flatMap((group, i) =>
+  [0, 1].flatMap((seed) => {
+    const plan = setOf(group, seed)
+    const shape = (['leaf', 'wing', 'sheet'] as const)[(i + seed) % 3]!
+    const subject = {
+      ...plan.subject,
+      shape,
+      finish: 'translucent',
+      depthMm: plan.subject.widthMm / 60,
+      reflectance: 0.25,
+      transmittance: 0.3
+    } as const
+    const [first] = plan.lights
+    const at = { ...first!.at, azimuthDeg: seed === 0 ? 180 - first!.at.azimuthDeg : 20 }
+    return cellsOf({ ...plan, subject, lights: [{ ...first!, at }] }, `${group} ${shape}`, seed)
+  })
+)
+describe('the picture of a translucent subject', () => {
+  it('shows its places at the level the ledger says', () => {
+    expect(ofLeaves.length).toBeGreaterThan(30)
+    expect(at(0.5, ofLeaves)).toBeLessThan(0.03)
+    expect(at(0.9, ofLeaves)).toBeLessThan(0.1)
+    expect(ofLeaves.filter((cell) => !(cell.offBy < 0.4 + 3 * cell.noise))).toEqual([])
   })
 })

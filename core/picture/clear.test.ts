@@ -3,12 +3,11 @@ import { describe, expect, it, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { TUBE } from '../model/profiles'
-import { fresnelShare } from '../set/specular'
 import { testPlan } from '../testing'
 import { clearOf } from './clear'
 import { absorptionOf, albedoOf, linearOf } from './colour'
 import { LUMINANCE } from '../light/luminance'
-import { meanAt } from './testing'
+import { face, joined, meanAt } from './testing'
 import { tracerOf } from './trace'
 import { worldOf } from './world'
 
@@ -73,24 +72,6 @@ function bandsOf(plan: Plan): { readonly mean: readonly number[]; readonly error
     for (let k = 0; k < 3; k++) sum[k]! += tracer.got[3 + k]!
   }
   return { mean: sum.map((value) => value / many), error: meanAt(tracer, 1, many).error }
-}
-
-/** What a layer lets through and throws back, from either side. */
-interface Layer {
-  readonly through: number
-  readonly back: number
-}
-const face = (from: number, to: number): Layer => {
-  const back = from === to ? 0 : fresnelShare(1, Math.max(from, to) / Math.min(from, to))
-  return { through: 1 - back, back }
-}
-/** Two layers with what lies between them taking its share each time it is crossed. */
-const joined = (a: Layer, b: Layer, crossed = 1): Layer => {
-  const again = 1 / (1 - a.back * b.back * crossed ** 2)
-  return {
-    through: a.through * crossed * b.through * again,
-    back: a.back + a.through ** 2 * crossed ** 2 * b.back * again
-  }
 }
 
 // Sources: Fresnel's equations at right angles; Beer–Lambert law; adding of layers, as in Stokes 1862

@@ -1,6 +1,7 @@
 /** What the tests of the picture share. */
 import { AMBIENT_SOURCES } from './film'
 import { LUMINANCE } from '../light/luminance'
+import { fresnelShare } from '../set/specular'
 import type { Tracer } from './trace'
 
 /** Mean light of a source at a spot of the frame, and its standard error. */
@@ -27,3 +28,21 @@ export function meanAt(
 
 /** Source of the first light. */
 export const FIRST_LIGHT = AMBIENT_SOURCES
+
+/** What a layer lets through and throws back, from either side. Source: Fresnel's equations. */
+interface Layer {
+  readonly through: number
+  readonly back: number
+}
+export const face = (from: number, to: number): Layer => {
+  const back = from === to ? 0 : fresnelShare(1, Math.max(from, to) / Math.min(from, to))
+  return { through: 1 - back, back }
+}
+/** Two layers with what lies between them taking its share each time it is crossed. */
+export const joined = (a: Layer, b: Layer, crossed = 1): Layer => {
+  const again = 1 / (1 - a.back * b.back * crossed ** 2)
+  return {
+    through: a.through * crossed * b.through * again,
+    back: a.back + a.through ** 2 * crossed ** 2 * b.back * again
+  }
+}

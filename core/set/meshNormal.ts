@@ -8,7 +8,7 @@ import type { Mesh } from '../model/mesh'
  * @param hit [9] as of Surfaces.nearest: all after the point is filled
  */
 export function meshNormal(
-  { points, normals, corners, paints }: Mesh,
+  { points, normals, corners, paints, paintAt }: Mesh,
   data: Float64Array,
   o: number,
   met: Float64Array,
@@ -47,7 +47,9 @@ export function meshNormal(
     hit[4 + k] = n
   }
   hit[7] = flat <= 0 ? 1 : -1
-  hit[8] = paints[triangle]!
+  const spot = (k: 0 | 1 | 2): number =>
+    w * points[a + k]! + u * points[b + k]! + v * points[c + k]!
+  hit[8] = paintAt ? paintAt(spot(0), spot(1), spot(2)) : paints[triangle]!
   // Where the smooth one would look away from the ray, the flat one counts.
   if (smooth * flat <= 0) {
     size = 0

@@ -59,16 +59,19 @@ const known = new WeakMap<Bvh, Float32Array>()
 export function sitesOf(bvh: Bvh): Float32Array {
   const before = known.get(bvh)
   if (before) return before
-  const { points, normals, corners, paints } = bvh.mesh
+  const { points, normals, corners, paints, paintAt } = bvh.mesh
   const main = [...paints.keys()].filter((t) => paints[t] === 0)
   const step = Math.max(1, main.length / MOST_TRIANGLES)
   const rows: number[] = []
   for (let i = 0; i < main.length && rows.length < MOST_SITES * 6; i += step) {
     const t = main[Math.floor(i)]!
     if (isInside(bvh, t)) continue
-    for (const spot of SPOTS)
+    for (const spot of SPOTS) {
+      const along = (k: number): number => at(points, corners, t, spot, k)
+      if (paintAt && paintAt(along(0), along(1), along(2)) !== 0) continue
       for (const list of [points, normals])
         for (let k = 0; k < 3; k++) rows.push(at(list, corners, t, spot, k))
+    }
   }
   const made = Float32Array.from(rows)
   known.set(bvh, made)
