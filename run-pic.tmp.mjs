@@ -2796,7 +2796,8 @@ function wingDrawn(up, across2, x2) {
   if (across2 < -0.35 && up > 0.8 && up < 0.88) return 1;
   const spread = (x2 + lead(up) * 0.9) / (0.03 + 0.3 * up);
   for (const each of [0.12, 0.3, 0.55])
-    if (Math.abs(spread - each * (1 + 0.15 * Math.sin(3 * up))) < 6e-3 / (0.05 + 0.3 * up)) return 1;
+    if (Math.abs(spread - each * (1 + 0.15 * Math.sin(3 * up))) < 6e-3 / (0.05 + 0.3 * up))
+      return 1;
   const size = 24 + 14 * Math.max(0, across2);
   return offNet(x2 * size * 0.9, up * size * 0.8) < 0.085 ? 1 : 0;
 }
@@ -3350,7 +3351,7 @@ function placesOf(plan2, pose, background) {
       on: "subject"
     };
   };
-  const flatFront = subject.shape === "sheet";
+  const flatFront = isThin(subject.shape);
   const places = [onSubject("subject", flatFront ? view : between2(toKey, view))];
   if (!flatFront && subject.shape !== "plume")
     places.push(
@@ -3457,7 +3458,10 @@ function middleMm({ subject, table: table2 }, prop) {
       return levelMm(subject) + half * (1 - 2 * UNDER_SHARE);
   }
 }
-var propStanding = (plan2, prop) => ({ id: prop.id, at: [prop.xMm, middleMm(plan2, prop), prop.zMm] });
+var propStanding = (plan2, prop) => ({
+  id: prop.id,
+  at: [prop.xMm, middleMm(plan2, prop), prop.zMm]
+});
 
 // core/set/sheets.ts
 function cardSheet(card2, placeAt) {
@@ -4457,10 +4461,7 @@ function couplingsOf(place, on, reflectors, surfaces2) {
   const back2 = behindOf(place);
   if (!back2) return list;
   const through2 = inFrontOf(back2, on, reflectors, surfaces2);
-  return [
-    ...list,
-    ...through2.map((each) => ({ ...each, share: each.share * place.through }))
-  ];
+  return [...list, ...through2.map((each) => ({ ...each, share: each.share * place.through }))];
 }
 function inFrontOf({ at: place, normal: normal2 }, on, { patches, ofRoom }, surfaces2) {
   const list = [];
@@ -5145,8 +5146,7 @@ function reflectorsOf(plan2, background, cards, indexOf) {
   flat("background", plan2.background.reflectance, background, even(5), even(5));
   const outside2 = (name2, body, pieces) => {
     if (body.finish !== "clear" && body.shape !== "plume")
-      for (const { piece, us, vs, flat: flat2 } of pieces)
-        cut2(name2, body.reflectance, piece, us, vs, flat2);
+      for (const { piece, us, vs, flat: flat2 } of pieces) cut2(name2, body.reflectance, piece, us, vs, flat2);
   };
   outside2("subject", subject, bodyPieces(subject, void 0, SUBJECT_CUTS));
   for (const prop of plan2.props)
@@ -7206,6 +7206,32 @@ var SCENT = [
   { out: 0.5, up: 0.96, corner: true },
   { out: 0.5, up: 1, corner: true }
 ];
+var STOPPER = [
+  { out: 0.34, up: 0, corner: true },
+  { out: 0.4, up: 0.4, corner: true },
+  { out: 0.62, up: 0.46, corner: true },
+  { out: 1, up: 0.66, corner: true },
+  { out: 0.86, up: 0.88, corner: true },
+  { out: 0.45, up: 1, corner: true }
+];
+var clear2 = (part) => ({
+  shape: "crystal",
+  finish: "clear",
+  widthMm: 10,
+  heightMm: 15,
+  depthMm: 8,
+  rotationDeg: 0,
+  reflectance: 0.1,
+  ...PLAIN,
+  glass: { wallMm: 1, colour: "#e6f0ea", throughMm: 14 },
+  id: "T1",
+  name: "Clear piece",
+  rests: "free",
+  xMm: 0,
+  yMm: 0,
+  zMm: 0,
+  ...part
+});
 var bottle = () => {
   const strobe2 = demoItem("strobe", "bench-200");
   const base = onSlate("black-still", "Scent bottle, cut stopper", strobe2);
@@ -7227,10 +7253,24 @@ var bottle = () => {
       speedMmS: 0,
       directionDeg: 0
     },
+    props: [
+      clear2({
+        id: "T1",
+        name: "Stopper",
+        shape: "lathe",
+        profile: STOPPER,
+        widthMm: 19,
+        heightMm: 22,
+        depthMm: 19,
+        yMm: 50
+      }),
+      clear2({ id: "T2", name: "Chip of quartz", widthMm: 11, xMm: -9, yMm: -38, rotationDeg: 20 }),
+      clear2({ id: "T3", name: "Small chip", widthMm: 7, heightMm: 9, xMm: 7, yMm: -41 })
+    ],
     background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
     table: { belowMm: 48.2, widthMm: 700, depthMm: 600, reflectance: 0.04 },
     settings: { ...base.settings, apertureStops: 8, ndStops: 3 },
-    focus: { ...base.focus, magnification: 0.22 },
+    focus: { ...base.focus, magnification: 0.195 },
     goals: {
       ...base.goals,
       backgroundStops: -5,
@@ -7840,6 +7880,92 @@ var vial = () => {
   };
 };
 
+// server/demo/shoots/wing.ts
+var wing2 = () => {
+  const strobe2 = demoItem("strobe", "lantern-36");
+  const base = onSlate("black-soft", "Dragonfly wing, mill pond", strobe2);
+  const plan2 = {
+    ...base,
+    subject: {
+      ...base.subject,
+      shape: "wing",
+      finish: "translucent",
+      colour: "#dccfae",
+      widthMm: 9,
+      heightMm: 29,
+      depthMm: 0.6,
+      rotationDeg: 12,
+      sharpDepthMm: 0.6,
+      reflectance: 0.12,
+      transmittance: 0.45,
+      texture: 0.15,
+      speedMmS: 0,
+      directionDeg: 0
+    },
+    props: [
+      {
+        shape: "cylinder",
+        finish: "metal",
+        widthMm: 2.4,
+        heightMm: 7,
+        depthMm: 2.4,
+        rotationDeg: 0,
+        reflectance: 0.3,
+        ...PLAIN,
+        colour: "#b8954f",
+        roughness: 0.25,
+        id: "T1",
+        name: "Clip",
+        rests: "free",
+        xMm: -1.3,
+        yMm: -17,
+        zMm: 0.3
+      }
+    ],
+    background: { ...base.background, distanceMm: 600, reflectance: 0.02 },
+    settings: { ...base.settings, apertureStops: 7 },
+    focus: { ...base.focus, magnification: 0.68 },
+    goals: { ...base.goals, backgroundStops: -6, subjectStops: 0 },
+    ambient: {
+      ...base.ambient,
+      background: {
+        value: { kind: "ev", ev: 1 },
+        limit: "exact",
+        via: "incident",
+        atMagnification: 0.68,
+        takenAt: null,
+        look: null
+      }
+    },
+    lights: [
+      light({
+        id: "A",
+        name: "Through it",
+        role: "key",
+        strobe: strobe2,
+        modifiers: [demoItem("modifier", "panel-200")],
+        at: { distanceMm: 230, azimuthDeg: 132, elevationDeg: 12 }
+      }),
+      light({
+        id: "B",
+        name: "Veins",
+        role: "fill",
+        strobe: demoItem("strobe", "lamplet-20"),
+        modifiers: [demoItem("modifier", "cap")],
+        powerStops: -6,
+        at: { distanceMm: 300, azimuthDeg: -50, elevationDeg: 25 }
+      })
+    ]
+  };
+  return {
+    id: "demo-wing",
+    stage: "light",
+    at: "2026-11-22T09:40:00.000Z",
+    plan: settled(plan2),
+    frames: []
+  };
+};
+
 // server/demo/shoots/index.ts
 var demoShoots = async () => [
   await beetle3(),
@@ -7852,7 +7978,8 @@ var demoShoots = async () => [
   seed(),
   vial(),
   shells(),
-  tent()
+  tent(),
+  wing2()
 ];
 
 // core/picture/film.ts
@@ -8274,9 +8401,7 @@ function clearOf(plan2) {
     ...props.map((body) => ({ body, standing: propStanding(plan2, body), nested: true }))
   ].filter(({ body }) => isClear(body));
   if (bodies.length === 0) return null;
-  const media = [
-    { index: medium === "water" ? WATER_INDEX : 1, absorbs: NOTHING4 }
-  ];
+  const media = [{ index: medium === "water" ? WATER_INDEX : 1, absorbs: NOTHING4 }];
   const faces = [];
   for (const { body, standing: standing2, nested } of bodies) {
     const { glass, liquid, roughness } = body;
@@ -8790,7 +8915,7 @@ function chanceOf({ emitter: { axis, areaMm2 } }, line5) {
   const cos = -(line5[3] * axis[0] + line5[4] * axis[1] + line5[5] * axis[2]);
   return d2 * Math.sqrt(d2) / (cos * areaMm2);
 }
-function newDirect({ all, clear: clear2 }, lamps, walk) {
+function newDirect({ all, clear: clear3 }, lamps, walk) {
   const { hit, ray, normal: normal2, basis, weight, albedo, got, spot: spot3, two, marks, within: within3 } = walk;
   const line5 = new Float64Array(6);
   const onward = new Float64Array(8);
@@ -8801,8 +8926,8 @@ function newDirect({ all, clear: clear2 }, lamps, walk) {
   const turned2 = [0.5, 0.5, 0.5];
   const passing = () => {
     passed.fill(1);
-    if (!clear2) return;
-    const { faces, media } = clear2;
+    if (!clear3) return;
+    const { faces, media } = clear3;
     let last = 0;
     now.host = within3.host;
     now.body = within3.body;
@@ -8814,7 +8939,7 @@ function newDirect({ all, clear: clear2 }, lamps, walk) {
       const face = faces.nearest(onward, clearHit);
       if (face < 0) break;
       const cos = -(line5[3] * clearHit[4] + line5[4] * clearHit[5] + line5[5] * clearHit[6]);
-      crossFace(clear2, face, clearHit[SIDE] > 0, now, crossing);
+      crossFace(clear3, face, clearHit[SIDE] > 0, now, crossing);
       const { bends, before, behind: behind3, after } = crossing;
       onward[6] = clearHit[0] + 1e-6;
       now.host = after.host;
@@ -8938,7 +9063,7 @@ function lensOf(plan2, pose) {
 
 // core/picture/meeting.ts
 function newMeeting(world2, { ray, hit, within: within3 }) {
-  const { seen, all, room, clear: clear2 } = world2;
+  const { seen, all, room, clear: clear3 } = world2;
   const clearHit = new Float64Array(HIT);
   const crossing = newCrossing();
   const shifted = new Float64Array(8);
@@ -8988,9 +9113,9 @@ function newMeeting(world2, { ray, hit, within: within3 }) {
       }
       met.most = met.index < 0 ? Infinity : hit[0];
       met.glass = -1;
-      if (!clear2) return;
+      if (!clear3) return;
       ray[7] = met.most;
-      met.glass = clear2.faces.nearest(ray, clearHit);
+      met.glass = clear3.faces.nearest(ray, clearHit);
       if (met.glass >= 0) met.most = clearHit[0];
     },
     fromBehind() {
@@ -9002,7 +9127,7 @@ function newMeeting(world2, { ray, hit, within: within3 }) {
     },
     onSubject: () => met.index === subject && !met.inRoom,
     cross() {
-      crossFace(clear2, met.glass, clearHit[SIDE] > 0, within3, crossing);
+      crossFace(clear3, met.glass, clearHit[SIDE] > 0, within3, crossing);
       return crossing;
     }
   };
@@ -9365,8 +9490,8 @@ if (!found2) {
 }
 var plan = structuredClone(found2.plan);
 if (patch) {
-  const f2 = new Function("p", patch);
-  f2(plan);
+  const f2 = new Function("p", "item", patch);
+  f2(plan, demoItem);
 }
 var t0 = Date.now();
 var world = worldOf(plan);

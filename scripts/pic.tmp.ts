@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import { readFileSync } from 'node:fs'
 import { demoShoots } from '../server/demo/shoots/index'
+import { demoItem } from '../server/demo/kit'
 import { newFilm, WHOLE } from '../core/picture/film'
 import { pictureOf } from '../core/picture/picture'
 import { traceFilm } from '../core/picture/render'
@@ -14,7 +15,7 @@ const shoots = await demoShoots()
 const found = shoots.find((s) => s.id === `demo-${id}`)
 if (!found) { console.log(shoots.map((s) => s.id)); process.exit(1) }
 let plan = structuredClone(found.plan) as any
-if (patch) { const f = new Function('p', patch); f(plan) }
+if (patch) { const f = new Function('p', 'item', patch); f(plan, demoItem) }
 const t0 = Date.now()
 const world = worldOf(plan)
 const t1 = Date.now()

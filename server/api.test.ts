@@ -46,7 +46,8 @@ describe('demo data', () => {
       'demo-shells',
       'demo-steam',
       'demo-tent',
-      'demo-vial'
+      'demo-vial',
+      'demo-wing'
     ])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')
     const kinds = strobes.map(({ item }) =>

@@ -74,8 +74,7 @@ export const leaf = (): Mesh =>
   blade({
     left: leafReach,
     right: leafReach,
-    out: (up, across) =>
-      0.16 * up * up - 0.1 * (1 - across ** 2) * Math.sin(Math.PI * up) ** 0.5,
+    out: (up, across) => 0.16 * up * up - 0.1 * (1 - across ** 2) * Math.sin(Math.PI * up) ** 0.5,
     drawn: leafDrawn,
     veins: [
       [0.62, 0.62, 0.55],
@@ -118,7 +117,8 @@ function wingDrawn(up: number, across: number, x: number): number {
   // Long veins from the foot, each farther from the leading edge.
   const spread = (x + lead(up) * 0.9) / (0.03 + 0.3 * up)
   for (const each of [0.12, 0.3, 0.55])
-    if (Math.abs(spread - each * (1 + 0.15 * Math.sin(3 * up))) < 0.006 / (0.05 + 0.3 * up)) return 1
+    if (Math.abs(spread - each * (1 + 0.15 * Math.sin(3 * up))) < 0.006 / (0.05 + 0.3 * up))
+      return 1
   const size = 24 + 14 * Math.max(0, across)
   return offNet(x * size * 0.9, up * size * 0.8) < 0.085 ? 1 : 0
 }

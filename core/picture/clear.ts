@@ -42,9 +42,7 @@ export function clearOf(plan: Plan): Clear | null {
     ...props.map((body) => ({ body, standing: propStanding(plan, body), nested: true }))
   ].filter(({ body }) => isClear(body))
   if (bodies.length === 0) return null
-  const media: Medium[] = [
-    { index: medium === 'water' ? WATER_INDEX : 1, absorbs: NOTHING }
-  ]
+  const media: Medium[] = [{ index: medium === 'water' ? WATER_INDEX : 1, absorbs: NOTHING }]
   const faces: { surface: Surface; outside: number; inside: number; roughness: number }[] = []
   for (const { body, standing, nested } of bodies) {
     const { glass, liquid, roughness } = body

@@ -136,11 +136,9 @@ describe('frosted glass', () => {
     const half = unitOf(way.map((v, k) => v + out[k]!))
     const dot = (a: readonly number[], b: readonly number[]): number =>
       a.reduce((sum, v, k) => sum + v * b[k]!, 0)
-    const d =
-      roughness ** 2 / (Math.PI * (half[2]! ** 2 * (roughness ** 2 - 1) + 1) ** 2)
+    const d = roughness ** 2 / (Math.PI * (half[2]! ** 2 * (roughness ** 2 - 1) + 1) ** 2)
     const hidden = 1 + lambda(out[2]!, roughness) + lambda(way[2]!, roughness)
-    const mirrored =
-      (fresnelOver(dot(half, way), 1.5) * d) / hidden / (4 * out[2]! * way[2]!)
+    const mirrored = (fresnelOver(dot(half, way), 1.5) * d) / hidden / (4 * out[2]! * way[2]!)
     // Level 0 on an 18 % card is 1: a matt white would send 1/0.18 of the same light.
     const far = Math.hypot(...lamp!.at.map((v, k) => v - at[k]!)) / 1000
     const fall = way[2]! / far ** 2

@@ -120,7 +120,11 @@ test('property: along any line, whatever lies within what, a medium is where its
         const index = clear.faces.nearest(ray, hit)
         const next = index < 0 ? last + 1 : hit[0]!
         const middle = [0, 1, 2].map((k) => ray[k]! + ((last + next) / 2) * way[k]!)
-        const want = inBox(middle, at, sizes.map((v) => v / 2))
+        const want = inBox(
+          middle,
+          at,
+          sizes.map((v) => v / 2)
+        )
           ? clear.sides[3]!
           : inBox(middle, [0, 0, 0], [40, 40, 40])
             ? clear.sides[1]!

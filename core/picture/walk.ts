@@ -51,7 +51,11 @@ export const newWalk = (sources: number): Walk => ({
 })
 
 /** Begins a path anew. */
-export function begin({ got, weight, marks, state, within }: Walk, seed: number, sample: number): void {
+export function begin(
+  { got, weight, marks, state, within }: Walk,
+  seed: number,
+  sample: number
+): void {
   got.fill(0)
   weight.fill(1)
   marks[GUESSED] = 0

@@ -91,7 +91,9 @@ export const bodyFields = {
   lying: z.boolean().describe('meshes: what would face the lens faces up'),
   reflectance: z.number().min(0.005).max(1),
   transmittance: share.describe('translucent: what of the light on its back comes out in front'),
-  colour: colourSchema.nullable().describe('of what it throws back, as light as its reflectance says'),
+  colour: colourSchema
+    .nullable()
+    .describe('of what it throws back, as light as its reflectance says'),
   roughness: share.describe('gloss, metal, clear: GGX’s α; 0 mirrors sharply'),
   texture: share.describe('how strong a fine mottle is drawn on it'),
   profile: profileSchema.describe('lathe, vessel: the outline from foot to top'),
@@ -114,8 +116,7 @@ type Translucence = Pick<Body, 'shape' | 'finish' | 'reflectance' | 'transmittan
 /** Whether light comes through from the other side, spread. */
 export const isTranslucent = ({ shape, finish }: Translucence): boolean =>
   finish === 'translucent' && isThin(shape)
-export const isThin = (shape: Body['shape']): boolean =>
-  (THIN as readonly string[]).includes(shape)
+export const isThin = (shape: Body['shape']): boolean => (THIN as readonly string[]).includes(shape)
 
 /**
  * What of the light on its back comes out in front: what it does not throw back at most.

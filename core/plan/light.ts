@@ -129,6 +129,8 @@ export const ownPlaceSchema = z.strictObject({
   zMm: degrees(20000),
   faces: z.enum(['lens', 'up', 'left', 'right']).describe('which way the surface there faces'),
   reflectance: z.number().min(0.005).max(1),
-  finish: z.enum(['matt', 'gloss', 'metal', 'clear']).describe('of a zone of the subject with a surface of its own')
+  finish: z
+    .enum(['matt', 'gloss', 'metal', 'clear'])
+    .describe('of a zone of the subject with a surface of its own')
 })
 export type OwnPlace = z.infer<typeof ownPlaceSchema>

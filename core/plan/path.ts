@@ -29,10 +29,7 @@ type List = keyof typeof LISTS
 
 /** A light, card, own place or prop of the plan. */
 export type ThingPath =
-  | `lights.${LightId}`
-  | `cards.${string}`
-  | `places.${string}`
-  | `props.${string}`
+  `lights.${LightId}` | `cards.${string}` | `places.${string}` | `props.${string}`
 /** What is placed by distance, azimuth and elevation. */
 export type PlacedPath = `lights.${LightId}` | `cards.${string}`
 

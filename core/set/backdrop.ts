@@ -17,7 +17,8 @@ function linearOf(print: Print): Float32Array {
   const made = Float32Array.from(atob(print.pixels), (letter: string) =>
     srgbDecode(letter.charCodeAt(0) / 255)
   )
-  const mean = made.reduce((sum, value, i) => sum + value * LUMINANCE[i % 3]!, 0) / (made.length / 3)
+  const mean =
+    made.reduce((sum, value, i) => sum + value * LUMINANCE[i % 3]!, 0) / (made.length / 3)
   const scaled = mean > 1e-6 ? made.map((value) => value / mean) : made.fill(1)
   read.set(print, scaled)
   return scaled

@@ -49,10 +49,7 @@ export function couplingsOf(
   const back = behindOf(place)
   if (!back) return list
   const through = inFrontOf(back, on, reflectors, surfaces)
-  return [
-    ...list,
-    ...through.map((each) => ({ ...each, share: each.share * place.through! }))
-  ]
+  return [...list, ...through.map((each) => ({ ...each, share: each.share * place.through! }))]
 }
 
 function inFrontOf(

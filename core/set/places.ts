@@ -3,7 +3,7 @@
  * light, and the user's own. The lit side is the point of the subject that faces half toward the
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
-import { transmittanceOf, type Light, type Plan } from '../plan/plan'
+import { isThin, transmittanceOf, type Light, type Plan } from '../plan/plan'
 import { gradientStopsAt, printedReflectance } from './backdrop'
 import { bodyId } from './bodies'
 import { rayThrough, type CameraPose } from './camera'
@@ -102,7 +102,7 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
       on: 'subject'
     }
   }
-  const flatFront = subject.shape === 'sheet'
+  const flatFront = isThin(subject.shape)
   const places: PlacePoint[] = [onSubject('subject', flatFront ? view : between(toKey, view))]
   if (!flatFront && subject.shape !== 'plume')
     places.push(

@@ -22,8 +22,7 @@ const vesselOf = (liquid: Plan['subject']['liquid']): Plan =>
       liquid
     }
   })
-const upMm = (plan: Plan, part: Partial<Prop>): number =>
-  propStanding(plan, testProp(part)).at[1]
+const upMm = (plan: Plan, part: Partial<Prop>): number => propStanding(plan, testProp(part)).at[1]
 
 describe('a prop', () => {
   const plan = vesselOf({ level: 0.5, colour: '#ffffff', throughMm: 20 })

@@ -36,7 +36,7 @@ function middleMm({ subject, table }: Pick<Plan, 'subject' | 'table'>, prop: Pro
 }
 
 /** A prop's name in the set, and where its middle stands. */
-export const propStanding = (
-  plan: Pick<Plan, 'subject' | 'table'>,
-  prop: Prop
-): Standing => ({ id: prop.id, at: [prop.xMm, middleMm(plan, prop), prop.zMm] })
+export const propStanding = (plan: Pick<Plan, 'subject' | 'table'>, prop: Prop): Standing => ({
+  id: prop.id,
+  at: [prop.xMm, middleMm(plan, prop), prop.zMm]
+})

@@ -186,8 +186,7 @@ export function reflectorsOf(
   flat('background', plan.background.reflectance, background, even(5), even(5))
   const outside = (name: string, body: Body, pieces: ReturnType<typeof bodyPieces>): void => {
     if (body.finish !== 'clear' && body.shape !== 'plume')
-      for (const { piece, us, vs, flat } of pieces)
-        cut(name, body.reflectance, piece, us, vs, flat)
+      for (const { piece, us, vs, flat } of pieces) cut(name, body.reflectance, piece, us, vs, flat)
   }
   outside('subject', subject, bodyPieces(subject, undefined, SUBJECT_CUTS))
   for (const prop of plan.props)

@@ -31,7 +31,10 @@ describe('a translucent sheet', () => {
   })
   it('adds light from both sides', () => {
     const plan = sheet(0)
-    const both = { ...plan, lights: [plan.lights[0]!, { ...sheet(180).lights[0]!, id: 'B' as const }] }
+    const both = {
+      ...plan,
+      lights: [plan.lights[0]!, { ...sheet(180).lights[0]!, id: 'B' as const }]
+    }
     expect(level(both) - level(plan)).toBeCloseTo(Math.log2(1.5), 3)
   })
   it('lets through what it does not throw back, at most', () => {

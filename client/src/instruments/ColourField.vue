@@ -6,7 +6,13 @@ import { usePlan } from '@/stores/plan'
 import HelpTip from './HelpTip.vue'
 import LockButton from './LockButton.vue'
 
-const props = defineProps<{ path: PlanPath; label: string; help: string; optional?: boolean }>()
+const props = defineProps<{
+  path: PlanPath
+  label: string
+  help: string
+  optional?: boolean
+  about?: string
+}>()
 const GREY = '#808080'
 const store = usePlan()
 const id = useId()
@@ -19,7 +25,8 @@ const put = (value: string | null): void =>
 <template>
   <div class="colour-field">
     <span class="name"
-      ><label :for="id">{{ label }}</label
+      ><label :for="id"
+        ><span v-if="about" class="hidden-label">{{ about }}: </span>{{ label }}</label
       ><HelpTip :text="help" :about="label"
     /></span>
     <span class="control">

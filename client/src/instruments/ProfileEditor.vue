@@ -5,24 +5,26 @@
  */
 import { computed, ref } from 'vue'
 import { vDrag } from '@/set/useDrag'
-import { usePlan } from '@/stores/plan'
+import type { BodyPath } from '@/body/useBody'
 import { PROFILES } from '@/words/profiles'
 import ProfilePhoto from './ProfilePhoto.vue'
 import { useProfile } from './useProfile'
 
-const store = usePlan()
-const { points, outline, locked, full, put, move, turn, remove, add } = useProfile()
+const props = defineProps<{ path: BodyPath }>()
+const { body, points, outline, locked, full, put, move, turn, remove, add } = useProfile(
+  () => props.path
+)
 /** Units of the drawing: how high the outline is, and how wide half of it, to scale. */
 const HIGH = 200
 const wide = computed(() => {
-  const { widthMm, heightMm } = store.plan!.subject
+  const { widthMm, heightMm } = body.value
   return Math.min(220, Math.max(30, ((HIGH / 2) * widthMm) / heightMm))
 })
 const box = computed(() => `${-wide.value - 15} -12 ${2 * wide.value + 30} 224`)
 const x = (out: number): number => wide.value * out
 const y = (up: number): number => HIGH * (1 - up)
 const picked = ref(0)
-const path = computed(() => outline.value.map(([out, up]) => `${x(out)},${y(up)}`).join(' '))
+const drawn = computed(() => outline.value.map(([out, up]) => `${x(out)},${y(up)}`).join(' '))
 const photo = ref<{ url: string; width: number; height: number } | null>(null)
 const place = ref({ x: 0, y: 0, size: 1 })
 
@@ -36,7 +38,7 @@ function onKey(event: KeyboardEvent, index: number): void {
   const { out, up } = points.value[index]!
   const by = STEPS[event.key]
   const size = event.shiftKey ? 0.05 : 0.01
-  if (by) move(index, out + by[0] * size, up + by[1] * size, `profile ${index}`)
+  if (by) move(index, out + by[0] * size, up + by[1] * size, `profile ${props.path} ${index}`)
   else if (event.key === 'Enter') add(index)
   else if (event.key === 'Delete' || event.key === 'Backspace') remove(index)
   else if (event.key === 'c') turn(index)
@@ -66,8 +68,8 @@ const words = (index: number): string => {
 </script>
 
 <template>
-  <section class="profile" aria-labelledby="profile-title">
-    <h3 id="profile-title">Outline</h3>
+  <section class="profile" aria-label="Outline">
+    <h3>Outline</h3>
     <svg :viewBox="box" role="group" aria-label="The outline, from foot to top">
       <image
         v-if="photo"
@@ -80,7 +82,7 @@ const words = (index: number): string => {
         class="photo"
       />
       <line x1="0" x2="0" y1="-8" y2="208" class="axis" />
-      <polygon :points="path" class="outline" :class="{ over: photo }" />
+      <polygon :points="drawn" class="outline" :class="{ over: photo }" />
       <template v-for="(each, i) in points" :key="i">
         <circle
           v-drag="dragOf(i)"

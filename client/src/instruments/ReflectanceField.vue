@@ -11,6 +11,7 @@ const props = defineProps<{
   path: PlanPath
   presets: readonly ReflectancePreset[]
   label: string
+  about?: string
 }>()
 const store = usePlan()
 const value = computed(() => valueAt(store.plan!, props.path) as number)
@@ -41,6 +42,7 @@ const choose = (id: string): void => {
     @update:model-value="choose"
   />
   <StepField
+    :about="about"
     :path="path"
     kind="reflectance"
     label="Reflectance"

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** The relief of a coin: the coiled shell, or a picture of the user's. */
 import { ref } from 'vue'
+import { useBody, type BodyPath } from '@/body/useBody'
 import { usePlan } from '@/stores/plan'
-import { reliefOf } from './relief'
+import { reliefOf } from './pixels'
 
+const props = defineProps<{ path: BodyPath }>()
 const store = usePlan()
+const { body } = useBody(() => props.path)
 const failure = ref('')
 async function read(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -13,7 +16,7 @@ async function read(event: Event): Promise<void> {
   if (!file) return
   failure.value = ''
   try {
-    store.set('subject.relief', await reliefOf(file), 'relief')
+    store.set(`${props.path}.relief`, await reliefOf(file), 'relief')
   } catch (error) {
     failure.value = (error as Error).message
   }
@@ -23,17 +26,17 @@ async function read(event: Event): Promise<void> {
 <template>
   <div class="relief">
     <p class="small muted">
-      Relief: {{ store.plan!.subject.relief === null ? 'a coiled shell' : 'your picture' }}. Light
-      parts of a picture stand up, dark ones lie low.
+      Relief: {{ body.relief === null ? 'a coiled shell' : 'your picture' }}. Light parts of a
+      picture stand up, dark ones lie low.
     </p>
     <label class="push"
       >Relief from a picture<input type="file" accept="image/*" class="hidden-label" @change="read"
     /></label>
     <button
-      v-if="store.plan!.subject.relief !== null"
+      v-if="body.relief !== null"
       type="button"
       class="push bare"
-      @click="store.set('subject.relief', null, 'relief')"
+      @click="store.set(`${path}.relief`, null, 'relief')"
     >
       The shell again
     </button>

@@ -14,6 +14,7 @@ const { plan, tones, front, above, put, words } = useSubjectDrawing()
   <figure class="subject-drawing">
     <svg :viewBox="front.box.join(' ')" class="front" role="group" :aria-label="words">
       <rect v-bind="front.frame" :fill="tones.background" class="frame" />
+      <path v-if="front.beside" :d="front.beside" class="beside" />
       <path :d="front.outline" :fill="tones.subject" :class="['body', plan.subject.shape]" />
       <line
         v-if="front.handles.length > 2"
@@ -42,6 +43,7 @@ const { plan, tones, front, above, put, words } = useSubjectDrawing()
       aria-label="The subject from above"
     >
       <rect :x="above.box[0]" :width="above.box[2]" v-bind="above.sharp" class="sharp" />
+      <path v-if="above.beside" :d="above.beside" class="beside" />
       <path :d="above.outline" class="outline" />
       <rect :x="above.box[0]" :width="above.box[2]" v-bind="above.need" class="need" />
       <DragHandle
@@ -82,6 +84,13 @@ svg {
 .need {
   vector-effect: non-scaling-stroke;
   stroke: var(--rule);
+}
+.beside {
+  fill: var(--muted);
+  fill-opacity: 0.35;
+  stroke: var(--muted);
+  stroke-dasharray: 3 3;
+  vector-effect: non-scaling-stroke;
 }
 .body {
   vector-effect: non-scaling-stroke;

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { runsOf } from '@core/model/profile'
 import type { Body } from '@core/plan/body'
+import { bodyIn, useBody, type BodyPath } from '@/body/useBody'
 import { usePlan } from '@/stores/plan'
 
 export type Profile = Body['profile']
@@ -10,20 +11,28 @@ export type ProfilePoint = Profile[number]
 const MOST_POINTS = 24
 const within = (value: number): number => Math.round(Math.min(1, Math.max(0, value)) * 1000) / 1000
 
-export function useProfile() {
+export function useProfile(path: () => BodyPath) {
   const store = usePlan()
-  const points = computed<Profile>(() => store.plan!.subject.profile)
+  const { body } = useBody(path)
+  const points = computed<Profile>(() => body.value.profile)
   /** Both sides of the outline, out and up from −1 to 1 and 0 to 1. */
   const outline = computed(() => {
     const right = runsOf(points.value).flat()
     return [...right, ...right.map(([out, up]) => [-out, up] as const).reverse()]
   })
-  const locked = computed(() => store.isLocked('subject.profile'))
+  const locked = computed(() => store.isLocked(`${path()}.profile`))
 
   /** @param key of edits that are one step to undo; empty: a step of its own */
   const put = (next: Profile, label: string, key = ''): void => {
     if (locked.value) return
-    store.update(label, ({ subject }) => void (subject.profile = next), key)
+    store.update(
+      label,
+      (draft) => {
+        const found = bodyIn(draft, path())
+        if (found) found.profile = next
+      },
+      key
+    )
   }
   const change = (index: number, part: Partial<ProfilePoint>, label: string, key = ''): void =>
     put(
@@ -33,6 +42,7 @@ export function useProfile() {
     )
 
   return {
+    body,
     points,
     outline,
     locked,

@@ -5,8 +5,9 @@ import { depthOf, neededDepthMm } from '@core/plan/lensInUse'
 import { withValueAt, type PlanPath } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
 import { poseOf, project } from '@core/set/camera'
+import type { Vec } from '@core/set/vec'
 import { outlinePath, type Flat } from '@/set/drawing'
-import { subjectParts } from '@/set/subjectParts'
+import { propParts, subjectParts } from '@/set/subjectParts'
 import { usePlan } from '@/stores/plan'
 import { mm } from '@/words/format'
 
@@ -55,6 +56,7 @@ export function useSubjectDrawing() {
   const store = usePlan()
   const plan = computed(() => store.plan!)
   const parts = computed(() => subjectParts({ subject: plan.value.subject }))
+  const beside = computed(() => plan.value.props.flatMap((prop) => propParts(plan.value, prop)))
   const totals = computed(() => store.evaluation!.ledger.totals)
   const tones = computed(() => ({
     subject: tone(totals.value.subject!),
@@ -65,12 +67,11 @@ export function useSubjectDrawing() {
     const { subject } = plan.value
     const pose = poseOf(plan.value)
     const [w, h] = [pose.halfWidthMm, pose.halfHeightMm]
-    const seen = parts.value.map((part) =>
+    const asSeen = (part: readonly Vec[]): Flat[] =>
       part.flatMap((p): Flat[] => {
         const spot = project(pose, p)
         return spot ? [[spot.x * w, -spot.y * h]] : []
       })
-    )
     const [a, b] = [
       Math.max(w, subject.widthMm / 2) * 1.12,
       Math.max(h, subject.heightMm / 2) * 1.12
@@ -93,7 +94,8 @@ export function useSubjectDrawing() {
     return {
       box: [-a, -b, 2 * a, 2 * b] as const,
       frame: { x: -w, y: -h, width: 2 * w, height: 2 * h },
-      outline: outlinePath(seen),
+      outline: outlinePath(parts.value.map(asSeen)),
+      beside: outlinePath(beside.value.map(asSeen)),
       // Vapour has no side to turn.
       handles: subject.shape === 'plume' ? handles.slice(0, 2) : handles,
       unit: a / 60
@@ -103,7 +105,7 @@ export function useSubjectDrawing() {
   const above = computed(() => {
     const { subject } = plan.value
     const { nearMm, farMm } = depthOf(plan.value)
-    const flat = parts.value.map((part) => part.map(([x, , z]): Flat => [x, z]))
+    const asFlat = (part: readonly Vec[]): Flat[] => part.map(([x, , z]): Flat => [x, z])
     const a = front.value.box[2] / 2
     const deep = Math.max(subject.depthMm, subject.sharpDepthMm, subject.widthMm * 0.4)
     const b = deep * 0.75
@@ -117,7 +119,8 @@ export function useSubjectDrawing() {
     const within = (z: number): number => Math.max(-b, Math.min(b, z))
     return {
       box: [-a, -b, 2 * a, 2 * b] as const,
-      outline: outlinePath(flat),
+      outline: outlinePath(parts.value.map(asFlat)),
+      beside: outlinePath(beside.value.map(asFlat)),
       need: { y: -need / 2, height: need },
       sharp: { y: within(-farMm), height: within(nearMm) - within(-farMm) },
       handles,

@@ -5,6 +5,8 @@
  */
 import { computed } from 'vue'
 import { addCard, addLight, addPlace } from '@core/plan/edit'
+import { addProp } from '@core/plan/editProps'
+import { MOST_PROPS } from '@core/plan/plan'
 import type { Strobe } from '@core/kit/kit'
 import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
@@ -20,7 +22,7 @@ const add = (kind: Picked['kind'], make: () => typeof plan.value, label: string)
   const next = make()
   if (next === plan.value) return
   store.replace(next, label)
-  const list = kind === 'light' ? next.lights : kind === 'card' ? next.cards : next.places
+  const list = { light: next.lights, card: next.cards, place: next.places, prop: next.props }[kind]
   selection.pick(kind, list[list.length - 1]!.id)
 }
 const newLight = (): void => {
@@ -74,6 +76,18 @@ const newLight = (): void => {
       >
         {{ place.id }} {{ place.name }}
       </button>
+      <button
+        v-for="prop in plan.props"
+        :key="prop.id"
+        type="button"
+        class="thing"
+        :class="{ picked: selection.is('prop', prop.id) }"
+        :aria-pressed="selection.is('prop', prop.id)"
+        :data-pick="prop.id"
+        @click="selection.pick('prop', prop.id)"
+      >
+        {{ prop.name }}
+      </button>
     </div>
     <div class="adds">
       <button type="button" class="push bare" :disabled="plan.lights.length >= 8" @click="newLight">
@@ -103,6 +117,15 @@ const newLight = (): void => {
         @click="add('place', () => addPlace(plan, 0, 0, 0), 'add a place')"
       >
         + Place
+      </button>
+      <button
+        type="button"
+        class="push bare"
+        :disabled="plan.props.length >= MOST_PROPS"
+        title="A small thing beside the subject."
+        @click="add('prop', () => addProp(plan, false), 'add a prop')"
+      >
+        + Prop
       </button>
     </div>
   </div>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What can be picked, dragged, turned and nudged in a drawing of the set: places, cards, heads. */
+/**
+ * What can be picked, dragged, turned and nudged in a drawing of the set: props, places, cards,
+ * heads.
+ */
 import type { Plan } from '@core/plan/plan'
 import { useSelection } from './selection'
 import { vDrag } from './useDrag'
@@ -9,11 +12,30 @@ import { thingWords } from './words'
 
 const props = defineProps<{ plan: Plan; shapes: ThingShapes; gestures: Gestures }>()
 const selection = useSelection()
-const { heads, cards, places } = props.shapes
+const { heads, cards, places, props: bodies } = props.shapes
 const { drag, turn, nudge } = props.gestures
 </script>
 
 <template>
+  <g
+    v-for="{ prop, at: [x, y], outline } in bodies"
+    :key="prop.id"
+    v-drag="drag({ kind: 'prop', id: prop.id })"
+    data-thing
+    :data-prop-drawn="prop.id"
+    class="thing prop"
+    :class="{ picked: selection.is('prop', prop.id) }"
+    tabindex="0"
+    role="button"
+    :aria-label="thingWords(plan, { kind: 'prop', id: prop.id })"
+    @focus="selection.pick('prop', prop.id)"
+    @pointerdown="selection.pick('prop', prop.id)"
+    @keydown="nudge($event, { kind: 'prop', id: prop.id })"
+  >
+    <circle :cx="x" :cy="y" r="12" class="hit" />
+    <path :d="outline" class="solid" />
+    <text v-if="selection.is('prop', prop.id)" :x="x + 9" :y="y + 14">{{ prop.id }}</text>
+  </g>
   <g v-for="{ place, at: [x, y], own } in places" :key="place.id">
     <rect
       v-if="!own"
@@ -161,6 +183,12 @@ text {
   stroke: var(--text);
   stroke-width: 2.5;
 }
+.solid {
+  fill: var(--muted);
+  fill-opacity: 0.55;
+  stroke: var(--text);
+  stroke-width: 1.2;
+}
 .flag .sheet {
   fill: var(--background);
   stroke: var(--muted);
@@ -170,6 +198,7 @@ text {
   opacity: 0.4;
 }
 .picked .body,
+.picked .solid,
 .picked .sheet {
   stroke-width: 3;
 }

@@ -12,7 +12,7 @@ import type { MirrorZone } from '@core/set/mirror'
 import type { Scene } from '@core/set/scene'
 import type { Solid } from '@core/set/surface'
 import { add, pointOf, scale, positionOf, sub, type Vec } from '@core/set/vec'
-import { subjectParts } from './subjectParts'
+import { propParts, subjectParts } from './subjectParts'
 
 export type View = 'above' | 'left' | 'right'
 export type Flat = readonly [number, number]
@@ -207,6 +207,7 @@ export function fitOf(view: View, plan: Plan, scene: Scene): Viewport {
   const points: Vec[] = [
     [0, 0, 0],
     ...subjectParts(plan).flat(),
+    ...plan.props.flatMap((prop) => propParts(plan, prop).flat()),
     ...scene.heads.flatMap((head) =>
       [1, -1].map((side) =>
         add(

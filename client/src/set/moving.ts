@@ -2,6 +2,7 @@
 import type { PlacedPath } from '@core/plan/path'
 import type { LightId, Plan, Position } from '@core/plan/plan'
 import { anglesOf, pointOf, positionOf, sub, unit, type Vec } from '@core/set/vec'
+import { propStanding } from '@core/set/props'
 import { transportOf } from '@core/set/remembered'
 import { usePlan } from '@/stores/plan'
 import type { Picked } from './selection'
@@ -22,6 +23,10 @@ export function positionOfThing(plan: Plan, { kind, id }: Picked): Vec | null {
     const place = plan.places.find((each) => each.id === id)
     return place ? [place.xMm, place.yMm, place.zMm] : null
   }
+  if (kind === 'prop') {
+    const prop = plan.props.find((each) => each.id === id)
+    return prop ? propStanding(plan, prop).at : null
+  }
   if (kind === 'card') {
     const card = plan.cards.find((each) => each.id === id)
     return card ? pointOf(card.at) : null
@@ -33,6 +38,16 @@ export function positionOfThing(plan: Plan, { kind, id }: Picked): Vec | null {
 export function useMoving() {
   const store = usePlan()
 
+  /** What rests on something keeps its height. */
+  const moveProp = (draft: Plan, id: string, to: Vec): void => {
+    const prop = draft.props.find((each) => each.id === id)
+    if (!prop) return
+    const fixed = (part: 'xMm' | 'yMm' | 'zMm') => store.isLocked(`props.${id}.${part}`)
+    if (!fixed('xMm')) prop.xMm = tidy(to[0])
+    if (!fixed('yMm') && prop.rests === 'free') prop.yMm = tidy(to[1])
+    if (!fixed('zMm')) prop.zMm = tidy(to[2])
+  }
+
   /** @param mergeKey movements with the same key are one undo step */
   const moveTo = (thing: Picked, to: Vec, mergeKey: string): void => {
     const path = placedPath(thing)
@@ -43,6 +58,10 @@ export function useMoving() {
         if (thing.kind === 'place') {
           const place = draft.places.find((each) => each.id === thing.id)
           if (place) Object.assign(place, { xMm: tidy(to[0]), yMm: tidy(to[1]), zMm: tidy(to[2]) })
+          return
+        }
+        if (thing.kind === 'prop') {
+          moveProp(draft, thing.id, to)
           return
         }
         const owner =

@@ -1,12 +1,12 @@
 /**
- * What is picked: one light, one card or one place of the set. Shared by the drawings, the list and
+ * What is picked: one light, card, place or prop of the set. Shared by the drawings, the list and
  * the panels; no part of the plan.
  */
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 export interface Picked {
-  readonly kind: 'light' | 'card' | 'place'
+  readonly kind: 'light' | 'card' | 'place' | 'prop'
   readonly id: string
 }
 

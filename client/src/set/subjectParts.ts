@@ -1,11 +1,12 @@
-/** The subject as points of convex parts, whose outlines together are the subject's. */
-import type { Plan } from '@core/plan/plan'
+/** The subject or a prop as points of convex parts, whose outlines together are the body's. */
+import type { Body, Plan, Prop } from '@core/plan/plan'
+import { propStanding } from '@core/set/props'
 import { rotated, subjectSurface } from '@core/set/subjectBody'
 import { isSheet, type Solid } from '@core/set/surface'
-import type { Vec } from '@core/set/vec'
+import { add, type Vec } from '@core/set/vec'
 
-/** Points all over the outside of a simple subject. */
-function simplePoints({ subject }: Pick<Plan, 'subject'>): Vec[] {
+/** Points all over the outside of a simple body. */
+function simplePoints(subject: Body): Vec[] {
   const [a, b, c] = [
     subject.widthMm / 2,
     subject.heightMm / 2,
@@ -66,8 +67,15 @@ function meshParts({ mesh, axes, half }: Solid): Vec[][] {
   })
 }
 
-/** @returns [part] points; each part's outline is convex */
-export function subjectParts({ subject }: Pick<Plan, 'subject'>): Vec[][] {
-  const body = subjectSurface(subject)
-  return body && !isSheet(body) && body.mesh ? meshParts(body) : [simplePoints({ subject })]
+/** @returns [part] points round its middle; each part's outline is convex */
+function partsOf(body: Body): Vec[][] {
+  const surface = subjectSurface(body)
+  return surface && !isSheet(surface) && surface.mesh ? meshParts(surface) : [simplePoints(body)]
+}
+
+export const subjectParts = ({ subject }: Pick<Plan, 'subject'>): Vec[][] => partsOf(subject)
+
+export function propParts(plan: Pick<Plan, 'subject' | 'table'>, prop: Prop): Vec[][] {
+  const { at } = propStanding(plan, prop)
+  return partsOf(prop).map((part) => part.map((p) => add(at, p)))
 }

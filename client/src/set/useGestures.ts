@@ -27,7 +27,11 @@ export const useGestures = (
       const now = positionOfThing(store.plan!, thing)
       if (!now) return
       const to = unflatten(view, port.toPlane([x, y]), now)
-      moveTo(thing, free || thing.kind === 'place' ? to : snapped(to, 1.5), key)
+      moveTo(
+        thing,
+        free || thing.kind === 'place' || thing.kind === 'prop' ? to : snapped(to, 1.5),
+        key
+      )
     }
   })
   const turn = (id: string) => ({

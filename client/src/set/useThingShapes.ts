@@ -1,12 +1,14 @@
 /**
  * What can be picked and moved in a drawing of the set, in pixels: heads with their beams, cards,
- * places.
+ * places, props.
  */
 import { computed, type Ref } from 'vue'
 import type { Plan } from '@core/plan/plan'
+import { propStanding } from '@core/set/props'
 import type { Scene } from '@core/set/scene'
 import { add, pointOf, scale } from '@core/set/vec'
-import { beamFan, cardOutline, flatten, headOutline, hull, type View } from './drawing'
+import { beamFan, cardOutline, flatten, headOutline, hull, outlinePath, type View } from './drawing'
+import { propParts } from './subjectParts'
 import type { Screen } from './useScreen'
 
 export const useThingShapes = (
@@ -71,6 +73,21 @@ export const useThingShapes = (
     scene.value.places.map((place) => ({ place, at: at(place.at), own: /^P\d$/.test(place.id) }))
   )
 
-  return { heads, cards, places }
+  // Parts by themselves: a light that moves draws no prop anew.
+  const subject = computed(() => plan.value.subject)
+  const table = computed(() => plan.value.table)
+  const bodies = computed(() => plan.value.props)
+  const props = computed(() => {
+    const standing = { subject: subject.value, table: table.value }
+    return bodies.value.map((prop) => ({
+      prop,
+      at: at(propStanding(standing, prop).at),
+      outline: outlinePath(
+        propParts(standing, prop).map((part) => part.map((p) => port.toScreen(flatten(view, p))))
+      )
+    }))
+  })
+
+  return { heads, cards, places, props }
 }
 export type ThingShapes = ReturnType<typeof useThingShapes>

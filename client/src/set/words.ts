@@ -1,7 +1,8 @@
 /** The set in words: where a thing stands and where it looks. */
 import type { Aim, Plan, Position } from '@core/plan/plan'
-import { mm, plain } from '@/words/format'
-import { CARD_NAMES, placeName } from '@/words/names'
+import { propStanding } from '@core/set/props'
+import { lowerFirst, mm, plain } from '@/words/format'
+import { CARD_NAMES, placeName, REST_NAMES } from '@/words/names'
 import type { View } from './drawing'
 import type { Picked } from './selection'
 
@@ -42,6 +43,12 @@ export function thingWords(plan: Plan, { kind, id }: Picked): string {
   if (kind === 'card') {
     const card = plan.cards.find((each) => each.id === id)
     return card ? `${CARD_NAMES[card.kind]} ${id}: ${positionWords(card.at)}` : id
+  }
+  if (kind === 'prop') {
+    const prop = plan.props.find((each) => each.id === id)
+    if (!prop) return id
+    const [x, y, z] = propStanding(plan, prop).at
+    return `${prop.name}: x ${mm(x)}, y ${mm(y)}, z ${mm(z)}, ${lowerFirst(REST_NAMES[prop.rests])}`
   }
   const light = plan.lights.find((each) => each.id === id)
   if (!light) return id

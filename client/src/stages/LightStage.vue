@@ -13,6 +13,7 @@ import CellTerms from '@/instruments/CellTerms.vue'
 import LedgerTable from '@/instruments/LedgerTable.vue'
 import CardPanel from '@/set/CardPanel.vue'
 import ChecksList from '@/set/ChecksList.vue'
+import PropPanel from '@/body/PropPanel.vue'
 import LightPanel from '@/set/LightPanel.vue'
 import PlacePanel from '@/set/PlacePanel.vue'
 import PictureFacts from '@/picture/PictureFacts.vue'
@@ -66,8 +67,12 @@ watch(
 /** What is picked may have been taken out, here or by undo. */
 const picked = computed(() => {
   const { kind, id } = selection.picked
-  const list: readonly { readonly id: string }[] =
-    kind === 'light' ? plan.value.lights : kind === 'card' ? plan.value.cards : plan.value.places
+  const list: readonly { readonly id: string }[] = {
+    light: plan.value.lights,
+    card: plan.value.cards,
+    place: plan.value.places,
+    prop: plan.value.props
+  }[kind]
   return list.some((each) => each.id === id)
     ? selection.picked
     : ({ kind: 'light', id: plan.value.lights[0]!.id } as const)
@@ -183,6 +188,15 @@ const saveCsv = (): void =>
               :key="picked.id"
             />
             <CardPanel v-else-if="picked.kind === 'card'" :id="picked.id" :key="picked.id" />
+            <section
+              v-else-if="picked.kind === 'prop'"
+              :key="`prop-${picked.id}`"
+              class="group"
+              aria-label="Prop"
+            >
+              <h2>{{ plan.props.find((each) => each.id === picked.id)!.name }}</h2>
+              <PropPanel :id="picked.id" @removed="backToLights" />
+            </section>
           </template>
           <button v-if="place !== null" type="button" class="push bare back" @click="backToLights">
             Back to the lights

@@ -5,32 +5,24 @@
  */
 import { computed } from 'vue'
 import { BLACK_TARGETS, DAYLIGHT_TARGETS } from '@core/ambient/blackScale'
-import type { Plan } from '@core/plan/plan'
-import {
-  BACKGROUND_REFLECTANCES,
-  SUBJECT_REFLECTANCES,
-  VAPOUR_REFLECTANCE
-} from '@core/plan/reflectance'
+import BodyFields from '@/body/BodyFields.vue'
+import BodyLook from '@/body/BodyLook.vue'
+import PropsList from '@/body/PropsList.vue'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientReading from '@/instruments/AmbientReading.vue'
 import ProfileEditor from '@/instruments/ProfileEditor.vue'
-import ReflectanceField from '@/instruments/ReflectanceField.vue'
 import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
 import SubjectDrawing from '@/instruments/SubjectDrawing.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
-import { BLACK_NAMES, FINISH_NAMES, LOOK_NAMES, SHAPE_NAMES } from '@/words/names'
-import SubjectLook from './SubjectLook.vue'
+import { BLACK_NAMES, LOOK_NAMES } from '@/words/names'
+import BackgroundFields from './BackgroundFields.vue'
 import SurroundFields from './SurroundFields.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
-const listed = (names: Record<string, string>) =>
-  Object.entries(names).map(([value, title]) => ({ value, title }))
 const looks = Object.entries(LOOK_NAMES).map(([value, { name }]) => ({ value, title: name }))
-const shapes = listed(SHAPE_NAMES)
-const finishes = listed(FINISH_NAMES)
 const goal = computed(() => plan.value.goals.backgroundStops)
 const targets = computed(() =>
   plan.value.look === 'daylight-fill' ? DAYLIGHT_TARGETS : BLACK_TARGETS
@@ -41,23 +33,6 @@ const setTarget = (stopsWanted: number): void =>
     const least = goals.backgroundLeastStops
     if (least !== null) goals.backgroundLeastStops = least + stopsWanted - goals.backgroundStops
     goals.backgroundStops = stopsWanted
-  })
-/** What a thing of a shape is mostly made of; the others keep their finish. */
-const FINISH_OF: Partial<Record<Plan['subject']['shape'], Plan['subject']['finish']>> = {
-  vessel: 'clear',
-  coin: 'metal',
-  movement: 'metal',
-  beetle: 'gloss',
-  crab: 'gloss'
-}
-/** Vapour starts with what vapour sends back, metal with a polish. */
-const setShape = (shape: Plan['subject']['shape']): void =>
-  void store.update('shape', ({ subject }) => {
-    if (shape === subject.shape) return
-    if (shape === 'plume') subject.reflectance = VAPOUR_REFLECTANCE
-    subject.finish = FINISH_OF[shape] ?? subject.finish
-    if (subject.finish === 'metal' && subject.roughness === 0) subject.roughness = 0.15
-    subject.shape = shape
   })
 const MEDIA = [
   { value: 'air', title: 'Air' },
@@ -78,25 +53,6 @@ const MEDIA = [
         label="Look"
         @update:model-value="store.set('look', $event, 'look')"
       />
-      <div class="pair">
-        <v-select
-          :model-value="plan.subject.shape"
-          :items="shapes"
-          item-value="value"
-          item-title="title"
-          label="Shape"
-          :menu-props="{ maxHeight: 560 }"
-          @update:model-value="setShape($event)"
-        />
-        <v-select
-          :model-value="plan.subject.finish"
-          :items="finishes"
-          item-value="value"
-          item-title="title"
-          label="Finish"
-          @update:model-value="store.set('subject.finish', $event, 'finish')"
-        />
-      </div>
       <v-select
         :model-value="plan.medium"
         :items="MEDIA"
@@ -105,39 +61,24 @@ const MEDIA = [
         label="Stands in"
         @update:model-value="store.set('medium', $event, 'medium')"
       />
-      <StepField path="subject.widthMm" kind="length" label="Width" />
-      <StepField path="subject.heightMm" kind="length" label="Height" />
-      <StepField
-        v-if="plan.subject.shape !== 'sheet'"
-        path="subject.depthMm"
-        kind="length"
-        label="Front to back"
-      />
-      <StepField
-        v-if="plan.subject.shape !== 'plume'"
-        path="subject.rotationDeg"
-        kind="angle"
-        label="Rotation"
-        help="About the subject’s upright axis. 0° faces the camera."
-      />
-      <StepField
-        path="subject.sharpDepthMm"
-        kind="length"
-        label="Depth needed"
-        help="How much of it, front to back, must be sharp. Under Focus the depth of field is held against this."
-      />
-      <ReflectanceField
-        path="subject.reflectance"
-        :presets="SUBJECT_REFLECTANCES"
-        label="Surface"
-      />
-      <StepField
-        path="subject.speedMmS"
-        kind="speed"
-        label="Speed"
-        help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze."
-      />
-      <SubjectLook />
+      <BodyFields path="subject">
+        <StepField
+          path="subject.sharpDepthMm"
+          kind="length"
+          label="Depth needed"
+          help="How much of it, front to back, must be sharp. Under Focus the depth of field is held against this."
+        />
+        <StepField
+          path="subject.speedMmS"
+          kind="speed"
+          label="Speed"
+          help="How fast the moving part goes. 0 for a still subject; direction and presets under Freeze."
+        />
+      </BodyFields>
+      <template v-if="plan.subject.shape !== 'plume'">
+        <h2>What it looks like</h2>
+        <BodyLook path="subject" />
+      </template>
       <h2>Goals for the subject</h2>
       <StepField
         path="goals.subjectStops"
@@ -152,30 +93,16 @@ const MEDIA = [
     <section class="group scale" aria-labelledby="scale-title">
       <h2 id="scale-title" class="hidden-label">To scale</h2>
       <SubjectDrawing />
-      <ProfileEditor v-if="plan.subject.shape === 'lathe' || plan.subject.shape === 'vessel'" />
+      <ProfileEditor
+        v-if="plan.subject.shape === 'lathe' || plan.subject.shape === 'vessel'"
+        path="subject"
+      />
+      <PropsList />
     </section>
 
     <section class="group" aria-labelledby="background-title">
       <h2 id="background-title">The background</h2>
-      <StepField
-        path="background.distanceMm"
-        kind="length"
-        label="Distance behind"
-        help="Along the lens axis, from the focus point."
-      />
-      <StepField path="background.widthMm" kind="length" label="Background width" />
-      <StepField path="background.heightMm" kind="length" label="Background height" />
-      <StepField
-        path="background.tiltDeg"
-        kind="angle"
-        label="Leans back"
-        help="0° is square to the lens."
-      />
-      <ReflectanceField
-        path="background.reflectance"
-        :presets="BACKGROUND_REFLECTANCES"
-        label="Surface"
-      />
+      <BackgroundFields />
       <h2>How black</h2>
       <div class="targets" role="group" aria-label="How black">
         <button
@@ -224,12 +151,6 @@ const MEDIA = [
 }
 .group > .v-input {
   padding: 0.2rem 0 0.4rem;
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1.3fr 1fr;
-  gap: 0.8rem;
-  padding: 0.2rem 0;
 }
 .targets {
   display: flex;

@@ -20,6 +20,9 @@ export const seconds = (value: number): string =>
       ? `1/${digits(1 / value, 2)} s`
       : `1/${Math.round(1 / value / 1000) * 1000} s`
 export const duration = (value: number): string => `${digits(value, 2)} s`
+/** Within a sentence. */
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+
 export function percent(share: number): string {
   if (share > 0 && share < 0.0001) return '< 0.01 %'
   return `${(share * 100).toFixed(share > 0 && share < 0.1 ? 2 : 1)} %`

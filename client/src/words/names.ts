@@ -1,6 +1,15 @@
 /** What things are called on screen. */
 import type { KitKind } from '@core/kit/kit'
-import type { Card, Light, Look, Place, Plan, Ride } from '@core/plan/plan'
+import {
+  isThin,
+  type Card,
+  type Light,
+  type Look,
+  type Place,
+  type Plan,
+  type Prop,
+  type Ride
+} from '@core/plan/plan'
 import type { SourceId, TermKind } from '@core/ledger/terms'
 import type { VerdictId, VerdictState } from '@core/ledger/verdict'
 import type { ChangedControl } from '@core/run/changes'
@@ -63,7 +72,7 @@ const PLACE_NAMES: Record<Place, string> = {
   focus: 'Focus point'
 }
 export const placeName = (plan: Plan, place: Place): string =>
-  (place === 'subject' && plan.subject.shape === 'sheet' ? 'Subject' : PLACE_NAMES[place]) ??
+  (place === 'subject' && isThin(plan.subject.shape) ? 'Subject' : PLACE_NAMES[place]) ??
   plan.places.find((each) => each.id === place)?.name ??
   place
 /** Where ambient is read. */
@@ -97,6 +106,14 @@ export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
   wing: 'Insect wing',
   own: 'A mesh of mine',
   plume: 'Vapour or plume'
+}
+/** What a prop rests on. */
+export const REST_NAMES: Record<Prop['rests'], string> = {
+  free: 'Where I put it',
+  table: 'On the table',
+  under: 'Under the subject',
+  on: 'On the subject',
+  afloat: 'Afloat in the liquid'
 }
 export const FINISH_NAMES: Record<Plan['subject']['finish'], string> = {
   matt: 'Matt',

@@ -1,4 +1,4 @@
-import type { Plan } from '@core/plan/plan'
+import { PLAIN, type Plan, type Prop } from '@core/plan/plan'
 import { demoItem } from '../kit'
 import { light, settled, onSlate, type DemoShoot } from './demoShoot'
 
@@ -14,6 +14,35 @@ const SCENT: Plan['subject']['profile'] = [
   { out: 0.5, up: 0.96, corner: true },
   { out: 0.5, up: 1, corner: true }
 ]
+
+/** A plug under a knob of three rings of facets. */
+const STOPPER: Plan['subject']['profile'] = [
+  { out: 0.34, up: 0, corner: true },
+  { out: 0.4, up: 0.4, corner: true },
+  { out: 0.62, up: 0.46, corner: true },
+  { out: 1, up: 0.66, corner: true },
+  { out: 0.86, up: 0.88, corner: true },
+  { out: 0.45, up: 1, corner: true }
+]
+
+const clear = (part: Partial<Prop>): Prop => ({
+  shape: 'crystal',
+  finish: 'clear',
+  widthMm: 10,
+  heightMm: 15,
+  depthMm: 8,
+  rotationDeg: 0,
+  reflectance: 0.1,
+  ...PLAIN,
+  glass: { wallMm: 1, colour: '#e6f0ea', throughMm: 14 },
+  id: 'T1',
+  name: 'Clear piece',
+  rests: 'free',
+  xMm: 0,
+  yMm: 0,
+  zMm: 0,
+  ...part
+})
 
 /**
  * A clear bottle with a small head hidden behind it, a diffuser on that, and a narrow head for
@@ -40,10 +69,24 @@ export const bottle = (): DemoShoot => {
       speedMmS: 0,
       directionDeg: 0
     },
+    props: [
+      clear({
+        id: 'T1',
+        name: 'Stopper',
+        shape: 'lathe',
+        profile: STOPPER,
+        widthMm: 19,
+        heightMm: 22,
+        depthMm: 19,
+        yMm: 50
+      }),
+      clear({ id: 'T2', name: 'Chip of quartz', widthMm: 11, xMm: -9, yMm: -38, rotationDeg: 20 }),
+      clear({ id: 'T3', name: 'Small chip', widthMm: 7, heightMm: 9, xMm: 7, yMm: -41 })
+    ],
     background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
     table: { belowMm: 48.2, widthMm: 700, depthMm: 600, reflectance: 0.04 },
     settings: { ...base.settings, apertureStops: 8, ndStops: 3 },
-    focus: { ...base.focus, magnification: 0.22 },
+    focus: { ...base.focus, magnification: 0.186 },
     goals: {
       ...base.goals,
       backgroundStops: -5,

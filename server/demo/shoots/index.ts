@@ -14,6 +14,7 @@ import { shells } from './shells'
 import { steam } from './steam'
 import { tent } from './tent'
 import { vial } from './vial'
+import { wing } from './wing'
 
 export const demoShoots = async (): Promise<DemoShoot[]> => [
   await beetle(),
@@ -26,5 +27,6 @@ export const demoShoots = async (): Promise<DemoShoot[]> => [
   seed(),
   vial(),
   shells(),
-  tent()
+  tent(),
+  wing()
 ]
