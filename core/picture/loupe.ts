@@ -34,9 +34,20 @@ export const loupeLook = (plan: Plan, moving: boolean): Extras => ({
   grain: grainOf(pixelPitchMm(plan.camera) / plan.focus.magnification)
 })
 
-/** The light of every source spread by the lens's aperture, as pixels of the camera take it. */
-export function withDiffraction(picture: Picture, plan: Plan): Picture {
-  const disc = airyDiscOf(plan) / pixelPitchMm(plan.camera)
+/** Dots a print has to an inch. Source: common practice, no source. */
+export const PRINT_DPI = 300
+const MM_PER_INCH = 25.4
+
+/** Pixels of the camera that each dot of a print of the whole frame stands for. */
+export const pixelsPerDot = (plan: Plan, printWidthMm: number): number =>
+  pixelsAcross(plan) / ((printWidthMm / MM_PER_INCH) * PRINT_DPI)
+
+/**
+ * The light of every source spread by the lens's aperture, as pixels of the camera take it.
+ * @param per pixels of the camera that each of the picture stands for
+ */
+export function withDiffraction(picture: Picture, plan: Plan, per = 1): Picture {
+  const disc = airyDiscOf(plan) / pixelPitchMm(plan.camera) / per
   const { width, height, sources } = picture
   const size = width * height * 3
   const light = new Float32Array(picture.light.length)

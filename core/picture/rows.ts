@@ -11,17 +11,22 @@ import type { Light, Plan } from '../plan/plan'
 import { shutterOf } from '../plan/shutterInUse'
 import { isPastSync, openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { secondsAt } from '../scales/marks'
-import { AMBIENT_SOURCES } from './film'
+import { AMBIENT_SOURCES, WHOLE, type Window } from './film'
 import type { Rows } from './mix'
 
 /**
  * @returns what each row gets of a light against what the ledger counts on, from the top; null where
  *   all get the same
  */
-function rowsOfLight(plan: Plan, light: Light, rows: number): Float64Array | null {
+function rowsOfLight(
+  plan: Plan,
+  light: Light,
+  rows: number,
+  { top, bottom }: Window
+): Float64Array | null {
   if (usesHighSpeedSync(plan, light)) return null
   /** how far up from the row that opens first, 0 to 1 */
-  const up = (y: number): number => 1 - (y + 0.5) / rows
+  const up = (y: number): number => (1 + top + ((bottom - top) * (y + 0.5)) / rows) / 2
   if (isPastSync(plan)) {
     const dark = darkShare(
       secondsAt(plan.settings.shutterStops),
@@ -39,11 +44,14 @@ function rowsOfLight(plan: Plan, light: Light, rows: number): Float64Array | nul
   )
 }
 
-/** @param traced the plan the picture was traced of: its lights, in their order */
-export const rowsOf = (traced: Plan, plan: Plan, rows: number): Rows => [
+/**
+ * @param traced the plan the picture was traced of: its lights, in their order
+ * @param part of the frame that the rows lie in
+ */
+export const rowsOf = (traced: Plan, plan: Plan, rows: number, part: Window = WHOLE): Rows => [
   ...Array<null>(AMBIENT_SOURCES).fill(null),
   ...traced.lights.map(({ id }) => {
     const light = plan.lights.find((each) => each.id === id)
-    return light ? rowsOfLight(plan, light, rows) : null
+    return light ? rowsOfLight(plan, light, rows, part) : null
   })
 ]

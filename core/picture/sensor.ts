@@ -12,12 +12,14 @@ import { hashed } from './random'
 const PER_UM2 = 1600
 const READING = 3
 
-/** A number of a bell curve, of mean 0 and spread 1, by Box and Muller. */
-function bell(seed: number): number {
-  const a = (hashed(seed) >>> 0) / 2 ** 32
-  const b = (hashed(seed ^ 0x5bd1e995) >>> 0) / 2 ** 32
+/** Numbers of a bell curve, of mean 0 and spread 1, by Box and Muller; drawn from by chance. */
+const BELLS = 1 << 14
+const bells = Float32Array.from({ length: BELLS }, (_, i) => {
+  const a = (hashed(i) >>> 0) / 2 ** 32
+  const b = (hashed(i ^ 0x5bd1e995) >>> 0) / 2 ** 32
   return Math.sqrt(-2 * Math.log(1 - a)) * Math.cos(2 * Math.PI * b)
-}
+})
+const bell = (seed: number): number => bells[hashed(seed) & (BELLS - 1)]!
 
 /** Electrons at white, at the plan's ISO. */
 export function electronsAtWhite({ camera, settings }: Pick<Plan, 'camera' | 'settings'>): number {
@@ -29,6 +31,21 @@ export function electronsAtWhite({ camera, settings }: Pick<Plan, 'camera' | 'se
 function sensorNoise(linear: number, white: number): number {
   const electrons = (Math.max(0, linear) / WHITE) * white
   return (Math.sqrt(electrons + READING * READING) / white) * WHITE
+}
+
+/** Of a level, this much noise is seen in a picture on a screen: half a step of its 256. */
+const SEEN = 0.5 / 255
+/** Levels looked at: noise is seen first where a screen's steps are finest. */
+const LOOKED_AT = [-6, -4, -2, 0]
+/** Whether noise shows at all in a picture each of whose pixels averages so many of the camera's. */
+export function noiseShows(plan: Pick<Plan, 'camera' | 'settings'>, averaged: number): boolean {
+  const white = electronsAtWhite(plan)
+  return LOOKED_AT.some((level) => {
+    const linear = 2 ** level
+    const spread = sensorNoise(linear, white) / Math.sqrt(averaged)
+    const encoded = (value: number): number => (Math.max(0, value) / WHITE) ** (1 / 2.2)
+    return encoded(linear + spread) - encoded(linear) > SEEN
+  })
 }
 
 /**
@@ -43,8 +60,9 @@ export function addSensorNoise(
   seed = 1
 ): void {
   const white = electronsAtWhite(plan)
+  const share = 1 / Math.sqrt(averaged)
   for (let i = 0; i < linear.length; i++) {
-    const spread = sensorNoise(linear[i]!, white) / Math.sqrt(averaged)
+    const spread = sensorNoise(linear[i]!, white) * share
     linear[i] = Math.max(0, linear[i]! + spread * bell(Math.imul(i + 1, 0x9e3779b1) ^ seed))
   }
 }

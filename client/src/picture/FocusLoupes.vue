@@ -12,7 +12,7 @@ import { useLoupes } from './useLoupes'
 
 const store = usePlan()
 const { asked, ask } = useAsked()
-const { spots, shown, failure } = useLoupes(depthSpots, false, () => asked.value)
+const { spots, shown, failure } = useLoupes(depthSpots, { asked: () => asked.value })
 const NAMES = { near: 'Near end', middle: 'Middle', far: 'Far end' } as const
 const blurPx = ({ depthMm }: DepthSpot): number =>
   endBlur(store.plan!, 2 * Math.abs(depthMm)).bothMm / pixelPitchMm(store.plan!.camera)

@@ -7,11 +7,10 @@ import { useLoupes } from './useLoupes'
 
 defineProps<{ note: string; warn: boolean }>()
 const { asked, ask } = useAsked()
-const { shown } = useLoupes(
-  (world) => [{ id: 'moving', ...movingSpot(world) }],
-  true,
-  () => asked.value
-)
+const { shown } = useLoupes((world) => [{ id: 'moving', ...movingSpot(world) }], {
+  moving: true,
+  asked: () => asked.value
+})
 </script>
 
 <template>

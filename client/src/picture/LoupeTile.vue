@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** A part of the picture at the camera's own pixels, each drawn large, with the sensor's noise. */
 import { computed, onMounted, useTemplateRef, watch } from 'vue'
+import { loupeWindow } from '@core/picture/loupe'
 import { developed, mixed } from '@core/picture/mix'
+import { rowsOf } from '@core/picture/rows'
 import { addSensorNoise } from '@core/picture/sensor'
 import { factorsOf } from '@core/picture/sources'
 import { usePlan } from '@/stores/plan'
@@ -14,6 +16,8 @@ const props = defineProps<{
   name: string
   note: string
   warn?: boolean
+  /** what each of its pixels is */
+  unit?: string
 }>()
 const store = usePlan()
 const view = usePictureView()
@@ -23,9 +27,11 @@ const linear = new Float32Array(LOUPE_PIXELS * LOUPE_PIXELS * 3)
 const show = (): void => {
   const context = canvas.value?.getContext('2d')
   if (!context || !props.traced || !store.plan) return
-  const { plan, picture } = props.traced
-  mixed(picture.light, factorsOf(plan, store.plan), linear)
-  addSensorNoise(linear, store.plan)
+  const { plan, picture, spot, per } = props.traced
+  const part = loupeWindow(plan, spot, LOUPE_PIXELS * per)
+  const rows = rowsOf(plan, store.plan, picture.height, part)
+  mixed(picture.light, factorsOf(plan, store.plan), linear, rows)
+  addSensorNoise(linear, store.plan, per * per)
   const image = new ImageData(picture.width, picture.height)
   developed(linear, image.data, view.curve)
   context.putImageData(image, 0, 0)
@@ -42,7 +48,7 @@ onMounted(show)
       :width="LOUPE_PIXELS"
       :height="LOUPE_PIXELS"
       role="img"
-      :aria-label="`${name}, ${LOUPE_PIXELS} pixels of the camera across: ${note}`"
+      :aria-label="`${name}, ${LOUPE_PIXELS} ${unit ?? 'pixels of the camera'} across: ${note}`"
       :data-samples="traced?.picture.samples ?? 0"
     />
     <figcaption class="small">

@@ -2,6 +2,9 @@
 /** The picture itself, drawn once for each frame of the screen at most. */
 import { onMounted, useTemplateRef, watch } from 'vue'
 import { luminanceOf, noiseAt } from '@core/picture/facts'
+import type { Picture } from '@core/picture/picture'
+import { addSensorNoise, noiseShows } from '@core/picture/sensor'
+import { usePlan } from '@/stores/plan'
 import { draw, drawDoubt, NOISY_STOPS, type Drawn } from './draw'
 import type { Mix } from './useMix'
 import { usePictureView } from './view'
@@ -14,10 +17,24 @@ const props = defineProps<{
   doubt?: boolean
   label: string
 }>()
+const store = usePlan()
 const view = usePictureView()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 let pending = false
 let image: ImageData | null = null
+
+let copy = new Float32Array(0)
+/** The picture with its sensor's noise, where that shows. */
+const noisy = (linear: Float32Array, { width, height }: Picture): Float32Array => {
+  const plan = store.plan!
+  const { pixelsWide, pixelsHigh } = plan.camera
+  const averaged = (pixelsWide * pixelsHigh) / plan.focus.crop ** 2 / (width * height)
+  if (!view.noise || props.drawn === 'stops' || !noiseShows(plan, averaged)) return linear
+  if (copy.length !== linear.length) copy = new Float32Array(linear.length)
+  copy.set(linear)
+  addSensorNoise(copy, plan, Math.max(1, averaged))
+  return copy
+}
 
 const show = (): void => {
   pending = false
@@ -30,7 +47,7 @@ const show = (): void => {
     canvas.value!.width = picture.width
     canvas.value!.height = picture.height
   }
-  draw(linear, image.data, picture.width, {
+  draw(noisy(linear, picture), image.data, picture.width, {
     drawn: props.drawn ?? 'photograph',
     marks: props.marks,
     curve: view.curve
@@ -54,7 +71,18 @@ const soon = (): void => {
   pending = true
   requestAnimationFrame(show)
 }
-watch(() => [props.mix, props.drawn, props.marks, props.doubt, view.curve], soon)
+watch(
+  () => [
+    props.mix,
+    props.drawn,
+    props.marks,
+    props.doubt,
+    view.curve,
+    view.noise,
+    store.plan?.settings
+  ],
+  soon
+)
 onMounted(soon)
 </script>
 

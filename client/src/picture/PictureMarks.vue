@@ -67,7 +67,8 @@ const onKey = (event: KeyboardEvent): void => {
       y: inside(from.y + (step[1] * by) / Math.max(1, height.value / 2))
     }
   } else if (event.key === 'Enter' && probe.value) emit('put', probe.value.x, probe.value.y)
-  else if (event.key === 'Escape' && probe.value) probe.value = null
+  else if (event.key.toLowerCase() === 'l' && probe.value) view.loupe = probe.value
+  else if (event.key === 'Escape' && (probe.value || view.loupe)) probe.value = view.loupe = null
   else return
   event.preventDefault()
   event.stopPropagation()
@@ -80,10 +81,11 @@ const onKey = (event: KeyboardEvent): void => {
     class="marks"
     tabindex="0"
     role="group"
-    aria-label="Level anywhere in the picture: arrow keys move the probe, with shift by more, Enter puts a place there. Tab reaches the places."
+    aria-label="Level anywhere in the picture: arrow keys move the probe, with shift by more, Enter puts a place there, L the loupe. Tab reaches the places."
     @pointermove="probe = at($event)"
     @pointerleave="probe = null"
-    @dblclick="emit('put', at($event).x, at($event).y)"
+    @click="view.loupe = view.loupe && at($event)"
+    @dblclick="view.loupe || emit('put', at($event).x, at($event).y)"
     @keydown="onKey"
   >
     <button
@@ -95,7 +97,7 @@ const onKey = (event: KeyboardEvent): void => {
       :style="{ left: `${place.left}%`, top: `${place.top}%` }"
       :aria-label="`${place.name}, ${stops(place.level)}: open its sum`"
       :title="`${place.name} ${stops(place.level)}`"
-      @click="emit('open', place.id)"
+      @click.stop="emit('open', place.id)"
       @dblclick.stop
       @keydown.enter.stop
     >

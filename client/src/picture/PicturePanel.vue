@@ -12,6 +12,7 @@ import CompareTools from './CompareTools.vue'
 import KeptCanvas from './KeptCanvas.vue'
 import PictureCanvas from './PictureCanvas.vue'
 import PictureLights from './PictureLights.vue'
+import PictureLoupe from './PictureLoupe.vue'
 import PictureMarks from './PictureMarks.vue'
 import PictureTools from './PictureTools.vue'
 import StopsScale from './StopsScale.vue'
@@ -91,6 +92,7 @@ onBeforeUnmount(() => away())
       />
       <PictureMarks :mix="mix" :places="places" @open="emit('open', $event)" @put="placeAt" />
       <PictureLights v-if="how !== 'change'" :world="world" />
+      <PictureLoupe v-if="view.loupe" :at="view.loupe" />
       <div
         v-if="how === 'wipe'"
         class="over"

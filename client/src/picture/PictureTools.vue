@@ -98,6 +98,24 @@ const show = (shown: Shown): void => void (view.shown = shown)
       <button
         type="button"
         class="tool"
+        :aria-pressed="view.noise"
+        title="The sensor’s noise at this ISO, where it is coarse enough to show"
+        @click="view.noise = !view.noise"
+      >
+        Noise
+      </button>
+      <button
+        type="button"
+        class="tool"
+        :aria-pressed="view.loupe !== null"
+        title="A part at the camera’s own pixels, or as printed: click where to look"
+        @click="view.loupe = view.loupe ? null : { x: 0, y: 0 }"
+      >
+        Loupe
+      </button>
+      <button
+        type="button"
+        class="tool"
         :aria-pressed="picture.paused"
         title="Trace nothing: spares the machine and its battery"
         @click="picture.pause(!picture.paused)"

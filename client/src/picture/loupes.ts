@@ -10,10 +10,12 @@ import { developIn, startWorker, type PictureRemote } from './pictureWorker'
 export interface LoupeSpot extends Spot {
   readonly id: string
 }
-interface Wanted {
+export interface Wanted {
   readonly plan: Plan
   readonly spots: readonly LoupeSpot[]
   readonly moving: boolean
+  /** pixels of the camera that each pixel of a loupe stands for */
+  readonly per: number
 }
 /** Samples added, round by round, a source's own of what moves. */
 const ROUNDS = [6, 18, 40]
@@ -26,7 +28,7 @@ export interface Loupes {
 }
 
 export function loupes(
-  heard: (id: string, plan: Plan, picture: Picture) => void,
+  heard: (spot: LoupeSpot, of: Wanted, picture: Picture) => void,
   failed: (reason: string) => void
 ): Loupes {
   let worker: PictureRemote | null = null
@@ -36,17 +38,17 @@ export function loupes(
   /** False when it was called off. */
   const look = async (now: Wanted, spot: LoupeSpot, samples: number): Promise<boolean> => {
     const film = await worker!.trace({
-      key: spot.id,
+      key: `${spot.id} ${spot.x} ${spot.y}`,
       width: LOUPE_PIXELS,
       height: LOUPE_PIXELS,
       stripe: { first: 0, step: 1 },
-      window: loupeWindow(now.plan, spot, LOUPE_PIXELS),
+      window: loupeWindow(now.plan, spot, LOUPE_PIXELS * now.per),
       samples
     })
     if (!film || wanted !== now) return false
-    const picture = await developIn(worker!, [film], true)
+    const picture = await developIn(worker!, [film], now.per)
     if (wanted !== now) return false
-    heard(spot.id, now.plan, picture)
+    heard(spot, now, picture)
     return true
   }
 

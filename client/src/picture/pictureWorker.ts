@@ -18,10 +18,10 @@ export function startWorker(failed: (reason: string) => void): PictureRemote {
 export function developIn(
   worker: PictureRemote,
   films: readonly Film[],
-  spread: boolean
+  per: number
 ): Promise<Picture> {
   const buffers = films.flatMap(({ light, squares, shown, guessed }) =>
     [light, squares, shown, guessed].map((each) => each.buffer as ArrayBuffer)
   )
-  return worker.develop(Comlink.transfer([...films], buffers), spread)
+  return worker.develop(Comlink.transfer([...films], buffers), per)
 }

@@ -31,7 +31,7 @@ async function trace(plan: Plan): Promise<Picture> {
     window: WHOLE,
     samples: SAMPLES
   })
-  return developIn(worker, [film!], false)
+  return developIn(worker, [film!], 0)
 }
 
 function drawn(traced: Plan, picture: Picture, plan: Plan): ImageData {

@@ -97,7 +97,7 @@ export function tracing(heard: Heard, startAll = startTeam): Tracing {
       )
     )
     const films = parts.filter((part) => part !== null)
-    return films.length < parts.length ? null : developIn(team[0]!, films, false)
+    return films.length < parts.length ? null : developIn(team[0]!, films, 0)
   }
 
   const run = async (): Promise<void> => {

@@ -80,10 +80,10 @@ const api = {
     called++
   },
 
-  /** @param spread whether light is spread by diffraction: at the camera's own pixels */
-  develop(parts: readonly Film[], spread: boolean): Picture {
+  /** @param per pixels of the camera each stands for, for diffraction to show; 0: far too many */
+  develop(parts: readonly Film[], per: number): Picture {
     const clean = pictureOf(parts)
-    const picture = spread ? withDiffraction(clean, plan!) : clean
+    const picture = per > 0 ? withDiffraction(clean, plan!, per) : clean
     return Comlink.transfer(picture, buffersOf(picture))
   }
 }
