@@ -8,7 +8,7 @@ import { newFilm } from '../core/picture/film'
 import { traceFilm } from '../core/picture/render'
 import { tracerOf } from '../core/picture/trace'
 import { worldOf } from '../core/picture/world'
-import { expect, open, test } from './fixtures'
+import { expect, figure, open, test, type } from './fixtures'
 
 test.use({ traces: true })
 
@@ -394,4 +394,79 @@ test('a light goes round as its spot on the subject is dragged, or moved by keys
   await spot.focus()
   await spot.press('Shift+ArrowUp')
   await expect(above).not.toHaveValue(high)
+})
+
+test('a loupe looks anywhere, at real pixels or as printed; by click, by keys, put away', async ({
+  page,
+  newShoot
+}) => {
+  await open(page, await newShoot(), 'light')
+  await traced(canvas(page).first())
+  await page.getByRole('button', { name: 'Loupe', exact: true }).click()
+  const loupe = page.locator('[data-loupe]')
+  const tile = loupe.locator('canvas')
+  const clear = (): Promise<void> =>
+    expect
+      .poll(async () => Number(await tile.getAttribute('data-samples')), { timeout: 30000 })
+      .toBeGreaterThan(20)
+  await clear()
+  expect(await brightness(tile)).toBeGreaterThan(40)
+  // Away from the subject is black.
+  const marks = (await page.locator('.marks').boundingBox())!
+  await page.mouse.click(marks.x + 8, marks.y + 12)
+  await expect.poll(() => brightness(tile), { timeout: 30000 }).toBeLessThan(12)
+  await expect(page.locator('[data-pick^="P"]')).toHaveCount(0)
+  const left = (): Promise<number> =>
+    page.locator('.part').evaluate((e) => parseFloat(e.style.left))
+  const at = await left()
+  await loupe.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  expect(await left()).toBeGreaterThan(at)
+  await page.getByRole('button', { name: 'As printed' }).click()
+  await expect(loupe).toContainText('9.48 mm of a print 300 mm wide, 300 dots an inch')
+  await type(page, 'Print width', '5')
+  await expect(page.getByText('a print is 10 mm to 10 m wide')).toBeVisible()
+  await figure(page, 'Print width').press('Escape')
+  await type(page, 'Print width', '600')
+  await expect(loupe).toContainText('print 600 mm wide')
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([])
+  await loupe.focus()
+  await page.keyboard.press('Escape')
+  await expect(loupe).toHaveCount(0)
+  // From the probe.
+  await page.locator('.marks').focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('l')
+  await expect(loupe).toBeVisible()
+})
+
+test('the picture has the sensor’s noise where the ISO makes it show, and can go without', async ({
+  page,
+  request,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  const { id, version, plan } = shoot
+  const { highestIsoStops } = plan.camera
+  const ndStops = highestIsoStops - plan.settings.isoStops
+  const settings = { ...plan.settings, isoStops: highestIsoStops, ndStops }
+  await request.put(`/api/shoots/${id}`, { data: { version, plan: { ...plan, settings } } })
+  await open(page, shoot, 'light')
+  await expect(panel(page).locator('.state')).toContainText(/noise up to/, { timeout: 60000 })
+  const spread = (): Promise<number> =>
+    canvas(page)
+      .first()
+      .evaluate((element: HTMLCanvasElement) => {
+        const { width, height } = element
+        const { data } = element
+          .getContext('2d')!
+          .getImageData(Math.round(width / 2), Math.round(height / 2), 12, 12)
+        const values = Array.from({ length: 144 }, (_, i) => data[i * 4]!)
+        const mean = values.reduce((sum, value) => sum + value, 0) / 144
+        return values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / 144
+      })
+  const noisy = await spread()
+  await page.getByRole('button', { name: 'Noise', exact: true }).click()
+  await expect.poll(spread).toBeLessThan(noisy * 0.8)
 })

@@ -140,7 +140,8 @@ test('a coin takes its relief from a picture, and the shell again; colour and po
   expect([greys.length, greys[48 * 96 + 10], greys[48 * 96 + 85]]).toEqual([9216, 0, 255])
 
   await page.getByRole('button', { name: 'Grey' }).click()
-  await expect(page.getByText('grey', { exact: true })).toBeVisible()
+  const own = page.getByRole('region', { name: 'The subject' })
+  await expect(own.getByText('grey', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'The shell again' }).click()
   await expect(page.getByText('Relief: a coiled shell.')).toBeVisible()
 })

@@ -79,7 +79,7 @@ const onKey = (event: KeyboardEvent): void => {
     role="group"
     aria-label="Loupe: arrow keys move it, with shift by more, Escape puts it away"
     data-loupe
-    @keydown="onKey"
+    @keydown.self="onKey"
   >
     <LoupeTile
       :traced="shown.get('any')"
