@@ -1,3 +1,4 @@
+// checks: background's looks (places of ledger and picture, by a lamp and by ambient)
 import { describe, expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { cellTerms } from '../ledger/cellTerms'

@@ -3,6 +3,7 @@ import { fresnelOver } from '../set/specular'
 import { HIT, SIDE } from '../set/surface'
 import { crossFace, mediumOf, newCrossing, type Within } from './clear'
 import { AMBIENT_SOURCES } from './film'
+import { keptBy, type Kept } from './facetLoss'
 import { lightBy, shownTo, towards, type Lamp } from './lamps'
 import { COAT, coated, coatOften, fromFacets, metalShare } from './scatter'
 import { GREY } from './tone'
@@ -15,6 +16,11 @@ export const ALPHA_LATER = 0.35
 const MOST_FACES = 24
 /** A ray counts nothing nearer than this, mm: the surface it leaves. */
 export const CLEAR_OF = 1e-4
+
+/** What the facets of a metal keep; once light has been scattered, of the rougher one. */
+export const metalKept = (finishes: Finishes, index: number, later: boolean): Kept =>
+  later ? LATER : finishes.kept[index]!
+const LATER = keptBy(ALPHA_LATER, null)
 
 /** Two ways of finding the same light, weighed by the squares of how likely each was. */
 const balance = (own: number, other: number): number => (own * own) / (own * own + other * other)
@@ -184,12 +190,15 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
       const often = kind === GLOSS ? coatOften(cosOut, albedo[1]!) : 1
       const sent =
         arrives * Math.PI * two[0]! * (later ? 1 : balance(chanceOf(lamp, line), often * two[1]!))
+      const lost = kind === METAL ? 1 / metalKept(finishes, index, later)(cosOut) - 1 : 0
       for (let k = 0; k < 3; k++)
         got[o + k]! +=
           sent *
           weight[k]! *
           passed[k]! *
-          (kind === METAL ? metalShare(albedo[k]!, cosFacet) : 1 - coated(cosFacet))
+          (kind === METAL
+            ? metalShare(albedo[k]!, cosFacet) * (1 + lost * albedo[k]!)
+            : 1 - coated(cosFacet))
     }
   }
   const coatedFrom = (to: Float64Array): number => {

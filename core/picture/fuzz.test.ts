@@ -1,7 +1,7 @@
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
-import { FINISHES, SHAPES, type Plan } from '../plan/plan'
-import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { FINISHES, PROP_SHAPES, RESTS, SHAPES, type Plan } from '../plan/plan'
+import { testCard, testLight, testModifier, testPlan, testProp, testStrobe } from '../testing'
 import { pictureOf } from './picture'
 import { newFilm } from './film'
 import { traceFilm } from './render'
@@ -15,6 +15,19 @@ const angle = (most: number) => fc.double({ min: -most, max: most, noNaN: true }
 const sets = fc.record({
   shape: fc.constantFrom(...SHAPES),
   finish: fc.constantFrom(...FINISHES),
+  roughness: fc.constantFrom(0, 0.3, 1),
+  prop: fc.option(
+    fc.record({
+      shape: fc.constantFrom(...PROP_SHAPES),
+      finish: fc.constantFrom(...FINISHES),
+      rests: fc.constantFrom(...RESTS),
+      roughness: fc.constantFrom(0, 0.3),
+      xMm: angle(40),
+      zMm: angle(40),
+      widthMm: length
+    })
+  ),
+  filled: fc.boolean(),
   size: fc.tuple(length, length, length),
   turn: angle(180),
   lampMm: fc.double({ min: 5, max: 600, noNaN: true }),
@@ -45,8 +58,14 @@ const planOf = (each: typeof sets extends fc.Arbitrary<infer T> ? T : never): Pl
       heightMm,
       depthMm,
       rotationDeg: each.turn,
-      speedMmS: each.speed
+      speedMmS: each.speed,
+      roughness: each.roughness,
+      liquid: each.filled ? { level: 0.7, colour: '#aa7733', throughMm: 20 } : null
     }
+    plan.props = each.prop
+      ? [testProp(each.prop), testProp({ ...each.prop, id: 'T2', xMm: 5 })]
+      : []
+    plan.background = { ...plan.background, gradientStops: each.turn / 30 }
     plan.table =
       each.belowMm === null
         ? null
@@ -101,6 +120,6 @@ it('every set gives light that is a number and not less than none, traced and cl
       for (const values of [light, raw, spread])
         expect(values.every((value) => value >= 0 && Number.isFinite(value))).toBe(true)
     }),
-    { numRuns: 150 }
+    { numRuns: 200 }
   )
 })

@@ -122,11 +122,15 @@ export function remixed(
   return true
 }
 
-/** Adds a difference; light does not get less than none. */
+/** Adds a difference; light does not get less than none. Pixel by pixel, which is quicker. */
 function addOne(light: Float32Array, by: number, out: Float32Array): void {
-  for (let i = 0; i < out.length; i++) {
-    const value = out[i]! + by * light[i]!
-    out[i] = value > 0 ? value : 0
+  for (let i = 0; i < out.length; i += 3) {
+    const red = out[i]! + by * light[i]!
+    const green = out[i + 1]! + by * light[i + 1]!
+    const blue = out[i + 2]! + by * light[i + 2]!
+    out[i] = red > 0 ? red : 0
+    out[i + 1] = green > 0 ? green : 0
+    out[i + 2] = blue > 0 ? blue : 0
   }
 }
 

@@ -11,7 +11,8 @@ import { fresnelOver } from '../set/specular'
 import { mediumOf, NO_BODY } from './clear'
 import { newGround } from './ground'
 import { PAINT, SIDE } from '../set/surface'
-import { ALPHA_LATER, CLEAR_OF, newDirect } from './direct'
+import { ALPHA_LATER, CLEAR_OF, metalKept, newDirect } from './direct'
+import { keptBy } from './facetLoss'
 import { sourcesOf } from './film'
 import { lampsOf } from './lamps'
 import { lensOf } from './lens'
@@ -124,7 +125,9 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
    */
   const atFacets = (vertex: number, cosIn: number, over: number, later: boolean): 1 | -1 | 0 => {
     const alpha = world.clear!.roughness[met.glass]!
+    const kept = keptBy(alpha, over)(cosIn)
     putBasis(basis)
+    scale(1 / kept)
     if (!later && clearHit[SIDE]! > 0) direct.glint(vertex, clearHit, cosIn, over, alpha)
     draw(walk, vertex, 2)
     const cosFacet = drawFacet(basis, ray, cosIn, alpha, spot, facet)
@@ -136,9 +139,9 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
       two[1]! *= mirrors
       return 1
     }
-    const kept = bendInFacet(basis, ray, cosFacet, over, alpha, facet)
-    scale(kept)
-    return kept > 0 ? -1 : 0
+    const through = bendInFacet(basis, ray, cosFacet, over, alpha, facet)
+    scale(through)
+    return through > 0 ? -1 : 0
   }
 
   /**
@@ -179,7 +182,9 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
     const own = met.finishes.roughness[met.index]!
     const cosFacet = byFacet(basis, ray, cosOut, later ? ALPHA_LATER : own, spot, two)
     if (cosFacet <= 0) return false
-    for (let k = 0; k < 3; k++) weight[k]! *= two[0]! * metalShare(albedo[k]!, cosFacet)
+    const lost = 1 / metalKept(met.finishes, met.index, later)(cosOut) - 1
+    for (let k = 0; k < 3; k++)
+      weight[k]! *= two[0]! * metalShare(albedo[k]!, cosFacet) * (1 + lost * albedo[k]!)
     return true
   }
 

@@ -18,6 +18,7 @@ import {
 } from '../set/surface'
 import { clearOf, type Clear } from './clear'
 import { albedoOf, type Rgb } from './colour'
+import { keptBy, type Kept } from './facetLoss'
 import { mottleOf } from './mottle'
 
 export const BLACK = 0
@@ -33,6 +34,8 @@ export interface Finishes {
   readonly albedo: Float64Array
   /** of a coat or a metal, GGX's α; 0: smooth */
   readonly roughness: Float64Array
+  /** of metal: what its facets keep of light */
+  readonly kept: readonly Kept[]
   /** translucent: what of its light comes out at the other side, 0–1 */
   readonly through: Float64Array
   /** 1: only the side its normal is on */
@@ -96,6 +99,7 @@ function finishesOf(list: readonly Surface[], made: (each: Surface) => Made): Fi
     kinds: Uint8Array.from(all, ({ kind }) => kind),
     albedo: Float64Array.from(all.flatMap(({ albedo }) => albedo)),
     roughness: Float64Array.from(all, ({ roughness }) => roughness ?? 0),
+    kept: all.map(({ kind, roughness }) => keptBy(kind === METAL ? roughness! : 0.1, null)),
     through: Float64Array.from(all, ({ through }) => through ?? 0),
     oneSided: Uint8Array.from(all, ({ oneSided }) => Number(oneSided ?? false)),
     farther: Uint8Array.from(all, ({ farther }) => Number(farther ?? false))
