@@ -335,6 +335,11 @@ test('a version is kept and held against the next: wiped, side by side, in stops
   await panel(page).getByLabel('How much shows what was kept').fill('0.25')
   await expect(panel(page).locator('.over')).toHaveCSS('clip-path', 'inset(0px 75% 0px 0px)')
 
+  // Each light by itself is held against itself: there is no ambient in either.
+  await panel(page).getByRole('button', { name: 'Ambient', exact: true }).click()
+  await expect(words).toHaveText('Against what you kept: nothing that would be seen.')
+  await panel(page).getByRole('button', { name: 'Together', exact: true }).click()
+
   await tools.getByRole('button', { name: 'Change' }).click()
   const middle = (): Promise<readonly number[]> =>
     over.evaluate((element: HTMLCanvasElement) => [

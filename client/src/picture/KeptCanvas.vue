@@ -11,7 +11,7 @@ const view = usePictureView()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
 const sizeOf = (): { readonly width: number; readonly height: number } | null =>
-  props.change ? (props.mix?.picture ?? null) : (props.compare.kept.value?.shot ?? null)
+  props.change ? (props.mix?.picture ?? null) : props.compare.shot.value
 const show = (): void => {
   const size = sizeOf()
   const context = canvas.value?.getContext('2d')
@@ -22,7 +22,7 @@ const show = (): void => {
   const image = new ImageData(width, height)
   const stops = props.compare.stops.value
   if (!props.change)
-    draw(props.compare.kept.value!.shot.linear, image.data, width, {
+    draw(props.compare.shot.value!.linear, image.data, width, {
       drawn: view.drawn,
       marks: view.marks,
       curve: view.curve
@@ -32,7 +32,7 @@ const show = (): void => {
 }
 watch(
   () => [
-    props.compare.kept.value,
+    props.compare.shot.value,
     props.change && props.compare.stops.value,
     view.drawn,
     view.marks,

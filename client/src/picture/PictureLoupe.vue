@@ -63,16 +63,6 @@ const onKey = (event: KeyboardEvent): void => {
 
 <template>
   <div
-    class="part"
-    :style="{
-      left: `${50 + 50 * part.left}%`,
-      top: `${50 - 50 * part.top}%`,
-      width: `${50 * (part.right - part.left)}%`,
-      height: `${50 * (part.top - part.bottom)}%`
-    }"
-    aria-hidden="true"
-  />
-  <div
     class="loupe"
     :class="{ left: at.x > 0 }"
     tabindex="0"
@@ -104,13 +94,6 @@ const onKey = (event: KeyboardEvent): void => {
 </template>
 
 <style scoped>
-.part {
-  position: absolute;
-  min-width: 8px;
-  min-height: 8px;
-  border: 1px solid var(--accent);
-  pointer-events: none;
-}
 .loupe {
   position: absolute;
   right: 0.5rem;
@@ -128,6 +111,18 @@ const onKey = (event: KeyboardEvent): void => {
   display: grid;
   gap: 0.2rem;
   justify-items: start;
+  align-content: start;
   padding-top: 0.3rem;
+}
+@media (max-width: 760px) {
+  .loupe,
+  .loupe.left {
+    position: static;
+    width: 100%;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 0.7rem;
+    margin-top: 0.4rem;
+  }
 }
 </style>

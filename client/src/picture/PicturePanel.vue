@@ -12,6 +12,7 @@ import CompareTools from './CompareTools.vue'
 import KeptCanvas from './KeptCanvas.vue'
 import PictureCanvas from './PictureCanvas.vue'
 import PictureLights from './PictureLights.vue'
+import LoupePart from './LoupePart.vue'
 import PictureLoupe from './PictureLoupe.vue'
 import PictureMarks from './PictureMarks.vue'
 import PictureTools from './PictureTools.vue'
@@ -82,39 +83,42 @@ onBeforeUnmount(() => away())
 <template>
   <figure class="picture-panel" :class="{ two: how === 'beside' }" data-picture>
     <PictureTools :mix="mix"><slot name="tools" /></PictureTools>
-    <div class="frame" :style="{ aspectRatio: aspect }">
-      <PictureCanvas
-        :mix="mix"
-        :drawn="view.drawn"
-        :marks="view.marks"
-        :doubt="view.raw"
-        :label="`Predicted picture, ${shownWords(store.plan!, view.shown)}. ${words}`"
-      />
-      <PictureMarks :mix="mix" :places="places" @open="emit('open', $event)" @put="placeAt" />
-      <PictureLights v-if="how !== 'change'" :world="world" />
+    <div class="stand">
+      <div class="frame" :style="{ aspectRatio: aspect }">
+        <PictureCanvas
+          :mix="mix"
+          :drawn="view.drawn"
+          :marks="view.marks"
+          :doubt="view.raw"
+          :label="`Predicted picture, ${shownWords(store.plan!, view.shown)}. ${words}`"
+        />
+        <PictureMarks :mix="mix" :places="places" @open="emit('open', $event)" @put="placeAt" />
+        <PictureLights v-if="how !== 'change'" :world="world" />
+        <LoupePart v-if="view.loupe" :at="view.loupe" />
+        <div
+          v-if="how === 'wipe'"
+          class="over"
+          :style="{ clipPath: `inset(0 ${100 - 100 * compare.versions.wipe}% 0 0)` }"
+        >
+          <KeptCanvas :compare="compare" :mix="mix" />
+        </div>
+        <div
+          v-if="how === 'wipe'"
+          class="edge"
+          :style="{ left: `${100 * compare.versions.wipe}%` }"
+          aria-hidden="true"
+        />
+        <div v-if="how === 'change'" class="over">
+          <KeptCanvas :compare="compare" :mix="mix" change />
+        </div>
+        <div
+          v-if="share > 0"
+          class="progress"
+          :style="{ width: `${Math.min(100, share * 100)}%` }"
+          aria-hidden="true"
+        />
+      </div>
       <PictureLoupe v-if="view.loupe" :at="view.loupe" />
-      <div
-        v-if="how === 'wipe'"
-        class="over"
-        :style="{ clipPath: `inset(0 ${100 - 100 * compare.versions.wipe}% 0 0)` }"
-      >
-        <KeptCanvas :compare="compare" :mix="mix" />
-      </div>
-      <div
-        v-if="how === 'wipe'"
-        class="edge"
-        :style="{ left: `${100 * compare.versions.wipe}%` }"
-        aria-hidden="true"
-      />
-      <div v-if="how === 'change'" class="over">
-        <KeptCanvas :compare="compare" :mix="mix" change />
-      </div>
-      <div
-        v-if="share > 0"
-        class="progress"
-        :style="{ width: `${Math.min(100, share * 100)}%` }"
-        aria-hidden="true"
-      />
     </div>
     <div v-if="how === 'beside'" class="frame kept" :style="{ aspectRatio: aspect }">
       <KeptCanvas :compare="compare" :mix="mix" />
@@ -136,6 +140,9 @@ onBeforeUnmount(() => away())
   align-content: start;
   min-width: 0;
 }
+.stand {
+  position: relative;
+}
 .frame {
   position: relative;
   width: 100%;
@@ -152,7 +159,8 @@ onBeforeUnmount(() => away())
 .two > .tools {
   order: 0;
 }
-.two > .frame {
+.two > .stand,
+.two > .kept {
   grid-column: auto;
   order: 2;
 }

@@ -1,16 +1,16 @@
 /** A version of the plan whose picture was kept, to hold others against. */
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { Shot } from '@core/picture/compare'
+import type { Picture } from '@core/picture/picture'
 import type { Plan } from '@core/plan/plan'
-import type { Mix } from './useMix'
 
 export type Comparing = 'off' | 'wipe' | 'beside' | 'change'
 
 export interface KeptVersion {
   readonly shootId: string
   readonly plan: Plan
-  readonly shot: Shot
+  /** its light, source by source, and the plan that was traced */
+  readonly traced: { readonly plan: Plan; readonly picture: Picture }
 }
 
 export const useKeptPicture = defineStore('keptPicture', () => {
@@ -19,9 +19,8 @@ export const useKeptPicture = defineStore('keptPicture', () => {
   /** how much of the width shows what was kept, 0 to 1 */
   const wipe = ref(0.5)
 
-  const keep = (shootId: string, plan: Plan, { picture, linear }: Mix): void => {
-    const { width, height } = picture
-    kept.value = { shootId, plan, shot: { width, height, linear: linear.slice() } }
+  const keep = (version: KeptVersion): void => {
+    kept.value = version
     comparing.value = 'wipe'
   }
   const letGo = (): void => {
