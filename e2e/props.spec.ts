@@ -91,7 +91,7 @@ test('a prop in the drawings: picked, dragged as one step, moved by keys, shadin
   for (const label of ['Width', 'Height', 'Front to back'])
     await type(page, `Prop 1: ${label}`, '60')
   await page.locator('[data-cell="A-subject"]').click()
-  await expect(page.getByText(/past Prop 1|Prop 1/).first()).toBeVisible()
+  await expect(page.getByText(/Prop 1 stands between|stopped by Prop 1|past Prop 1/)).toBeVisible()
 })
 
 test('a leaf lets light through, no more than it does not throw back; a box cannot', async ({

@@ -1,4 +1,4 @@
-// checks: picture (147 seeded sets, two ways of finding the same light)
+// checks: picture (175 seeded sets, two ways of finding the same light)
 /** The picture against the ledger: the same light at the same place, by two ways of finding it. */
 import { describe, expect, it } from '@jest/globals'
 import { GROUPS, setOf } from '../truth/sets'
@@ -43,7 +43,7 @@ function cellsOf(drawn: Plan, group: string, seed: number): Cell[] {
   const least = LEAST * Math.max(...wanted)
   return scene.places.flatMap((place, j): Cell[] => {
     const spot = placeShown(world, place)
-    if (!spot || wanted[j]! < least || atAnEdge(world, spot.x, spot.y)) return []
+    if (!spot || wanted[j]! <= 0 || wanted[j]! < least || atAnEdge(world, spot.x, spot.y)) return []
     let got = { mean: 0, error: Infinity }
     for (const samples of SAMPLES)
       if (!(got.error < 0.035 * got.mean))
@@ -140,7 +140,7 @@ describe('the picture of a subject with props', () => {
  * Nearly flat: what comes through one part onto another is not in the sum.
  */
 const ofLeaves = GROUPS.flatMap((group, i) =>
-  [0, 1].flatMap((seed) => {
+  [0, 1, 2, 3, 4, 5].flatMap((seed) => {
     const plan = setOf(group, seed)
     const shape = (['leaf', 'wing', 'sheet'] as const)[(i + seed) % 3]!
     const subject = {
@@ -152,15 +152,16 @@ const ofLeaves = GROUPS.flatMap((group, i) =>
       transmittance: 0.3
     } as const
     const [first] = plan.lights
-    const at = { ...first!.at, azimuthDeg: seed === 0 ? 180 - first!.at.azimuthDeg : 20 }
-    return cellsOf({ ...plan, subject, lights: [{ ...first!, at }] }, `${group} ${shape}`, seed)
+    const at = { ...first!.at, azimuthDeg: seed % 2 === 0 ? 180 - first!.at.azimuthDeg : 20 }
+    const lit = { ...plan, subject, lights: [{ ...first!, at }] }
+    return cellsOf(lit, `${group} ${shape}`, seed).filter(({ what }) => what.endsWith('subject'))
   })
 )
 describe('the picture of a translucent subject', () => {
   it('shows its places at the level the ledger says', () => {
-    expect(ofLeaves.length).toBeGreaterThan(30)
-    expect(at(0.5, ofLeaves)).toBeLessThan(0.03)
+    expect(ofLeaves.length).toBeGreaterThan(18)
+    expect(at(0.5, ofLeaves)).toBeLessThan(0.04)
     expect(at(0.9, ofLeaves)).toBeLessThan(0.1)
-    expect(ofLeaves.filter((cell) => !(cell.offBy < 0.4 + 3 * cell.noise))).toEqual([])
+    expect(ofLeaves.filter((cell) => !(cell.offBy < 0.05 + 3 * cell.noise))).toEqual([])
   })
 })

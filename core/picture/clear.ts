@@ -27,7 +27,7 @@ export interface Clear {
 
 const AROUND = 0
 /** Outside a body that may lie in another medium: a piece in a liquid. */
-export const NESTED = -1
+const NESTED = -1
 const NOTHING: Rgb = [0, 0, 0]
 
 /** Whether light goes through a body, bent. */

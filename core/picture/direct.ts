@@ -7,15 +7,13 @@ import { keptBy, type Kept } from './facetLoss'
 import { lightBy, shownTo, towards, type Lamp } from './lamps'
 import { COAT, coated, coatOften, fromFacets, metalShare } from './scatter'
 import { GREY } from './tone'
-import { absorb, add, draw, GUESSED, type Walk } from './walk'
+import { absorb, add, CLEAR_OF, draw, GUESSED, type Walk } from './walk'
 import { GLOSS, METAL, type Finishes, type World } from './world'
 
 /** GGX's α of a metal once light has been scattered: it is taken for rougher. */
 export const ALPHA_LATER = 0.35
 /** Straight light passes so many clear faces at most. */
 const MOST_FACES = 24
-/** A ray counts nothing nearer than this, mm: the surface it leaves. */
-export const CLEAR_OF = 1e-4
 
 /** What the facets of a metal keep; once light has been scattered, of the rougher one. */
 export const metalKept = (finishes: Finishes, index: number, later: boolean): Kept =>

@@ -4,8 +4,7 @@
  */
 import { HIT, isSheet, SIDE, surfacesOf } from '../set/surface'
 import { crossFace, newCrossing, type Crossing } from './clear'
-import { CLEAR_OF } from './direct'
-import type { Walk } from './walk'
+import { CLEAR_OF, type Walk } from './walk'
 import type { Finishes, World } from './world'
 
 /** Filled anew for each ray. */

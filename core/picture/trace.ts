@@ -7,12 +7,11 @@
  * What is only guessed: straight light goes through clear things as if they bent nothing, and what
  * metal and glass throw on other things is left soft or out.
  */
-import { fresnelOver } from '../set/specular'
-import { mediumOf, NO_BODY } from './clear'
+import { mediumOf } from './clear'
 import { newGround } from './ground'
-import { PAINT, SIDE } from '../set/surface'
-import { ALPHA_LATER, CLEAR_OF, metalKept, newDirect } from './direct'
-import { keptBy } from './facetLoss'
+import { PAINT } from '../set/surface'
+import { ALPHA_LATER, metalKept, newDirect } from './direct'
+import { newGlass } from './glass'
 import { sourcesOf } from './film'
 import { lampsOf } from './lamps'
 import { lensOf } from './lens'
@@ -20,23 +19,19 @@ import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
 import { nextOf } from './random'
 import {
-  bendInFacet,
-  bent,
   byFacet,
   COAT,
   COAT_EVEN,
   coated,
   coatOften,
-  drawFacet,
   evenly,
   metalShare,
-  mirrorInFacet,
   mirrored,
   putBasis
 } from './scatter'
 import { GREY } from './tone'
 import { newVapour } from './vapour'
-import { absorb, add, addBy, begin, draw, GUESSED, newWalk } from './walk'
+import { absorb, add, addBy, begin, draw, GUESSED, leave, newWalk, scale } from './walk'
 import { BLACK, GLOSS, METAL, type World } from './world'
 
 /** A path may meet so many surfaces. */
@@ -81,9 +76,9 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
   const { met, clearHit } = meeting
   const first = new Float64Array(8)
   const moved = new Float64Array(3)
-  const facet = new Float64Array(3)
   const { paints } = world
   const ground = newGround(world.backdrop)
+  const glass = newGlass(world, walk, meeting, direct)
 
   const noteFirst = (at: Float64Array, own: Float64Array | null): void => {
     for (let k = 0; k < 3; k++) {
@@ -93,15 +88,6 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
     first[3] = at[0]!
     first[4] = at[0]! * at[0]!
   }
-  const goOn = (at: Float64Array, side: number): void => {
-    for (let k = 0; k < 3; k++) ray[k] = at[1 + k]! + side * CLEAR_OF * at[4 + k]!
-    ray[6] = CLEAR_OF
-    ray[7] = Infinity
-  }
-  const scale = (by: number): void => {
-    for (let k = 0; k < 3; k++) weight[k]! *= by
-  }
-
   /** Fills `albedo` for the surface met. */
   const putAlbedo = (): void => {
     const o = met.index * 3
@@ -116,65 +102,6 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
       for (let k = 0; k < 3; k++) albedo[k]! *= share * paint.palette[from + k]!
     } else if (met.index === world.backdrop.index) ground.print(hit, albedo)
     for (let k = 0; k < 3; k++) if (albedo[k]! > 1) albedo[k] = 1
-  }
-
-  /**
-   * Mirrors the ray in the facets of rough glass or sends it through; `two` is filled as by byFacet,
-   * where it is mirrored.
-   * @returns 1 mirrored, −1 through, 0 it ends
-   */
-  const atFacets = (vertex: number, cosIn: number, over: number, later: boolean): 1 | -1 | 0 => {
-    const alpha = world.clear!.roughness[met.glass]!
-    const kept = keptBy(alpha, over)(cosIn)
-    putBasis(basis)
-    scale(1 / kept)
-    if (!later && clearHit[SIDE]! > 0) direct.glint(vertex, clearHit, cosIn, over, alpha)
-    draw(walk, vertex, 2)
-    const cosFacet = drawFacet(basis, ray, cosIn, alpha, spot, facet)
-    if (cosFacet <= 0) return 0
-    const mirrors = fresnelOver(Math.min(1, cosFacet), over)
-    if (nextOf(state) < mirrors) {
-      if (!mirrorInFacet(basis, ray, cosIn, cosFacet, alpha, facet, two)) return 0
-      scale(two[0]!)
-      two[1]! *= mirrors
-      return 1
-    }
-    const through = bendInFacet(basis, ray, cosFacet, over, alpha, facet)
-    scale(through)
-    return through > 0 ? -1 : 0
-  }
-
-  /**
-   * Mirrors the ray in glass or sends it through, by chance.
-   * @returns how likely it went this way as far as lamps were asked for by themselves, per steradian;
-   *   −1 where it ends
-   */
-  const throughClear = (vertex: number, later: boolean): number => {
-    const { media, roughness } = world.clear!
-    const { bends, before, behind, after } = meeting.cross()
-    let goes: 1 | -1 | 0 = -1
-    let chance = 0
-    absorb(weight, media[mediumOf(within)]!.absorbs, clearHit[0]!)
-    if (bends) {
-      const cosIn = -(ray[3]! * clearHit[4]! + ray[4]! * clearHit[5]! + ray[5]! * clearHit[6]!)
-      const over = media[behind]!.index / media[before]!.index
-      for (let k = 0; k < 3; k++) basis[k] = clearHit[4 + k]!
-      if (roughness[met.glass]! > 0) {
-        goes = atFacets(vertex, Math.min(1, Math.max(1e-6, cosIn)), over, later)
-        if (goes > 0 && !later && clearHit[SIDE]! > 0) chance = two[1]!
-      } else {
-        goes = nextOf(state) < fresnelOver(Math.min(1, cosIn), over) ? 1 : -1
-        if (goes > 0) mirrored(basis, ray)
-        else bent(basis, Math.min(1, cosIn), over, ray)
-      }
-    }
-    if (goes === 0) return -1
-    goOn(clearHit, goes)
-    if (goes < 0) {
-      within.host = after.host
-      within.body = after.body
-    } else if (within.body === NO_BODY) within.host = before
-    return chance
   }
 
   /** Sends the ray on from a rough metal; false where it ends. */
@@ -195,14 +122,14 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
   const fromCoat = (cosOut: number, often: number): boolean => {
     const rough = met.finishes.roughness[met.index]!
     if (rough === 0) {
-      scale((1 - coated(cosOut)) / often)
+      scale(walk, (1 - coated(cosOut)) / often)
       mirrored(basis, ray)
       two[1] = 0
       return true
     }
     const cosFacet = byFacet(basis, ray, cosOut, rough, spot, two)
     if (cosFacet <= 0) return false
-    scale((two[0]! * (1 - coated(cosFacet))) / often)
+    scale(walk, (two[0]! * (1 - coated(cosFacet))) / often)
     two[1]! *= often
     return true
   }
@@ -229,7 +156,7 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
       vapour.scatter(ray, met.most, weight, got, state)
       if (met.glass >= 0) {
         if (vertex === 0) noteFirst(clearHit, null)
-        chance = throughClear(vertex, later)
+        chance = glass(vertex, later)
         if (chance < 0) return
         continue
       }
@@ -280,11 +207,11 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
           later = true
         }
       }
-      goOn(hit, side)
+      leave(walk, hit, side)
       if (vertex < CERTAIN) continue
       const lives = Math.min(0.95, Math.max(weight[0]!, weight[1]!, weight[2]!))
       if (nextOf(state) >= lives) return
-      scale(1 / lives)
+      scale(walk, 1 / lives)
     }
   }
 

@@ -78,6 +78,19 @@ export function draw({ marks, spot, state }: Walk, vertex: number, which: number
   }
 }
 
+/** A ray counts nothing nearer than this, mm: the surface it leaves. */
+export const CLEAR_OF = 1e-4
+/** Begins the ray anew off a surface met, on the side it came from or the other. */
+export function leave({ ray }: Walk, at: Float64Array, side: 1 | -1): void {
+  for (let k = 0; k < 3; k++) ray[k] = at[1 + k]! + side * CLEAR_OF * at[4 + k]!
+  ray[6] = CLEAR_OF
+  ray[7] = Infinity
+}
+/** What the path carries becomes so much of it. */
+export function scale({ weight }: Walk, by: number): void {
+  for (let k = 0; k < 3; k++) weight[k]! *= by
+}
+
 /** Adds to a source what the path brings of it. */
 export function add({ got, weight }: Walk, source: number, share: number): void {
   for (let k = 0; k < 3; k++) got[source * 3 + k]! += share * weight[k]!

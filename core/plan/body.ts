@@ -109,12 +109,11 @@ export const bodyFields = {
     .nullable()
     .describe('vessel: what is in it')
 }
-const bodySchema = z.strictObject(bodyFields)
-export type Body = z.infer<typeof bodySchema>
+export type Body = z.infer<z.ZodObject<typeof bodyFields>>
 
 type Translucence = Pick<Body, 'shape' | 'finish' | 'reflectance' | 'transmittance'>
 /** Whether light comes through from the other side, spread. */
-export const isTranslucent = ({ shape, finish }: Translucence): boolean =>
+const isTranslucent = ({ shape, finish }: Translucence): boolean =>
   finish === 'translucent' && isThin(shape)
 export const isThin = (shape: Body['shape']): boolean => (THIN as readonly string[]).includes(shape)
 

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { withLight } from '../plan/edit'
 import type { Light, Plan } from '../plan/plan'
-import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testCard, testLight, testModifier, testPlan, testStrobe, testProp } from '../testing'
 import { changesBetween } from './changes'
 
 const plan = testPlan((p) => {
@@ -31,6 +31,23 @@ describe('the camera', () => {
       { control, light: null, from, to, stops }
     ])
   )
+  test('props: added, moved', () => {
+    const one = { ...plan, props: [testProp({ name: 'Stand', xMm: 30.2 })] }
+    expect(changesBetween(plan, one)).toEqual([
+      {
+        control: 'props',
+        light: null,
+        from: '',
+        to: 'Stand 10 × 10 mm at 30, 0, 0 mm',
+        stops: null
+      }
+    ])
+    const moved = { ...one, props: [{ ...one.props[0]!, zMm: 7, rests: 'on' as const }] }
+    expect(changesBetween(one, moved).map(({ to }) => to)).toEqual([
+      `Stand 10 × 10 mm at 30, ${Math.round(plan.subject.heightMm / 2 + 5)}, 7 mm`
+    ])
+    expect(changesBetween(one, { ...one, props: [...one.props] })).toEqual([])
+  })
   test('magnification, background and cards', () => {
     const moved: Plan = {
       ...plan,

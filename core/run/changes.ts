@@ -1,5 +1,6 @@
 /** What was changed between two frames, or two plans, control by control. */
 import type { Light, Plan, Position } from '../plan/plan'
+import { propStanding } from '../set/props'
 
 export type ChangedControl =
   | 'aperture'
@@ -16,6 +17,7 @@ export type ChangedControl =
   | 'magnification'
   | 'background'
   | 'cards'
+  | 'props'
   | 'switch'
 
 export interface Change {
@@ -44,6 +46,15 @@ const cardsOf = (plan: Plan): string =>
         `${id} ${Math.round(widthMm)} × ${Math.round(heightMm)} mm at ` +
         `${Math.round(at.distanceMm)} mm, ${angles(at)}`
     )
+    .join('; ')
+
+const propsOf = (plan: Plan): string =>
+  plan.props
+    .map((prop) => {
+      const [x, y, z] = propStanding(plan, prop).at.map(Math.round)
+      const size = [prop.widthMm, prop.heightMm].map((mm) => Number(mm.toPrecision(3))).join(' × ')
+      return `${prop.name} ${size} mm at ${x}, ${y}, ${z} mm`
+    })
     .join('; ')
 
 type Add = (
@@ -87,6 +98,7 @@ export function changesBetween(a: Plan, b: Plan): Change[] {
   add('magnification', a.focus.magnification, b.focus.magnification, null)
   add('background', a.background.distanceMm, b.background.distanceMm, null)
   add('cards', cardsOf(a), cardsOf(b), null)
+  add('props', propsOf(a), propsOf(b), null)
   for (const light of b.lights) {
     const before = a.lights.find((each) => each.id === light.id)
     if (before) lightChanges(before, light, add)

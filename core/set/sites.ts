@@ -53,6 +53,17 @@ function isInside(bvh: Bvh, t: number): boolean {
   return across(mesh, met).reduce((sum, value, k) => sum + value * ray[3 + k]!, 0) > 0
 }
 
+/** A place stays so far from what is drawn on a mesh, in half sizes. */
+const CLEAR = 0.02
+const isDrawn = (paintAt: NonNullable<Mesh['paintAt']>, x: number, y: number, z: number): boolean =>
+  [
+    [0, 0],
+    [CLEAR, 0],
+    [-CLEAR, 0],
+    [0, CLEAR],
+    [0, -CLEAR]
+  ].some(([dx, dy]) => paintAt(x + dx!, y + dy!, z) !== 0)
+
 const known = new WeakMap<Bvh, Float32Array>()
 
 /** [site × 6] middle and normal, in the mesh's box. */
@@ -68,7 +79,7 @@ export function sitesOf(bvh: Bvh): Float32Array {
     if (isInside(bvh, t)) continue
     for (const spot of SPOTS) {
       const along = (k: number): number => at(points, corners, t, spot, k)
-      if (paintAt && paintAt(along(0), along(1), along(2)) !== 0) continue
+      if (paintAt && isDrawn(paintAt, along(0), along(1), along(2))) continue
       for (const list of [points, normals])
         for (let k = 0; k < 3; k++) rows.push(at(list, corners, t, spot, k))
     }

@@ -7,8 +7,10 @@ import { correctionFor } from '@core/ledger/corrections'
 import { cellAt } from '@core/ledger/ledger'
 import { TERM_FORMULAS, type SourceId } from '@core/ledger/terms'
 import { weaknessesOf } from '@core/ledger/weakness'
+import { inTheWay } from '@core/set/inTheWay'
+import { transportOf } from '@core/set/remembered'
 import { usePlan } from '@/stores/plan'
-import { termFigures } from '@/words/figures'
+import { shadeWords, termFigures } from '@/words/figures'
 import { stops } from '@/words/format'
 import { placeName, sourceName, TERM_NAMES } from '@/words/names'
 import { weaknessWords } from '@/words/weakness'
@@ -33,9 +35,18 @@ const DARK_WORDS: Record<string, string> = {
   off: 'This light is switched off.',
   outside: 'The place lies outside the beam, and nothing bounces there.',
   behind: 'The surface there faces away from this light, and nothing bounces there.',
-  shadowed: 'Something stands between, and nothing bounces there.',
+  shadowed: 'stands between, and nothing bounces there.',
   known: ''
 }
+/** What stands in the way of all of it. */
+const between = computed(() => {
+  if (cell.value?.state !== 'shadowed') return ''
+  const { scene } = transportOf(store.plan!)
+  const i = store.plan!.lights.findIndex(({ id }) => id === source.value)
+  const j = scene.places.findIndex(({ id }) => id === place.value)
+  const words = shadeWords(store.plan!, inTheWay(scene, i, j)) || 'something'
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)} `
+})
 const dropReading = (): void => {
   const id = correction.value?.id
   store.update('correction removed', (draft) => {
@@ -52,7 +63,7 @@ const dropReading = (): void => {
     <p v-else-if="cell.state === 'unknown'" class="muted">
       Not read yet. Take the black frame in Run, or enter a reading under Subject.
     </p>
-    <p v-else-if="terms.length === 0" class="muted">{{ DARK_WORDS[cell.state] }}</p>
+    <p v-else-if="terms.length === 0" class="muted">{{ between }}{{ DARK_WORDS[cell.state] }}</p>
     <table v-else>
       <tbody>
         <tr

@@ -37,7 +37,7 @@ type Recipe = (draft: Plan) => void
  * What the schema refuses of a change. Parts that stayed the same objects have been checked before.
  */
 function faultsIn(before: Plan, next: Plan): readonly Fault[] {
-  const sameIds = (['lights', 'cards', 'places'] as const).every(
+  const sameIds = (['lights', 'cards', 'places', 'props'] as const).every(
     (list) =>
       before[list].length === next[list].length &&
       before[list].every((each, i) => each.id === next[list][i]!.id)

@@ -16,40 +16,45 @@ const REFLECTOR_NAMES: Record<string, string> = {
   ceiling: 'the ceiling',
   floor: 'the floor'
 }
+/** A thing of the set within a sentence. */
+const thingName = ({ props }: Plan, id: string): string =>
+  REFLECTOR_NAMES[id] ?? props.find((prop) => prop.id === id)?.name ?? `card ${id}`
+
 /**
  * Which reflectors light leaves last on its way here, the strongest first, with their shares, and
  * how much of it was thrown back more than once.
  */
-function reflectorWords({ figures: { later = 0, ...parts }, shades = [] }: Term): string {
+function reflectorWords(
+  plan: Plan,
+  { figures: { later = 0, ...parts }, shades = [] }: Term
+): string {
   const more = Math.round(later * 100)
   return [
-    sharesOf(parts),
+    sharesOf(plan, parts),
     more >= 1 ? `${more} % of it after more than one bounce` : '',
-    shades.length ? `straight light stopped by ${shadeWords(shades)}` : ''
+    shades.length ? `straight light stopped by ${shadeWords(plan, shades)}` : ''
   ]
     .filter(Boolean)
     .join('; ')
 }
 
-function sharesOf(parts: Readonly<Record<string, number>>): string {
+function sharesOf(plan: Plan, parts: Readonly<Record<string, number>>): string {
   const all = Object.values(parts).reduce((sum, each) => sum + each, 0)
   return Object.entries(parts)
     .sort((a, b) => b[1] - a[1])
     .filter(([, share]) => share > all * 0.03)
-    .map(
-      ([name, share]) =>
-        `${REFLECTOR_NAMES[name] ?? `card ${name}`} ${Math.round((share / all) * 100)} %`
-    )
+    .map(([name, share]) => `${thingName(plan, name)} ${Math.round((share / all) * 100)} %`)
     .join(', ')
 }
 
 /** What takes the light, most first: "the camera, card K1". */
-const shadeWords = (shades: readonly Shade[]): string =>
+/** What stands in the way, within a sentence; '' for nothing. */
+export const shadeWords = (plan: Plan, shades: readonly Shade[]): string =>
   shades
     .map(({ id }) => {
       const body = bodyNameOf(id)
       if (body !== null) return body.length === 1 ? `light ${body}` : `the ${body}`
-      return REFLECTOR_NAMES[id] ?? `card ${id}`
+      return thingName(plan, id)
     })
     .join(', ')
 
@@ -59,8 +64,8 @@ const closeUpWords = ({ m = 0, own = m, P = 1 }: Term['figures']): string =>
     ? `m ${plain(m)}, P ${plain(P)}`
     : `m ${plain(own)} by extension of ${plain(m)}, P ${plain(P)}`
 
-const shadowWords = ({ figures: { seen = 0 }, shades = [] }: Term): string =>
-  `${percent(seen)} of its light past ${shadeWords(shades) || 'what stands there'}`
+const shadowWords = (plan: Plan, { figures: { seen = 0 }, shades = [] }: Term): string =>
+  `${percent(seen)} of its light past ${shadeWords(plan, shades) || 'what stands there'}`
 
 function modifierWords({ name = '', figures: f }: Term): string {
   if (f.measured !== undefined)
@@ -120,10 +125,10 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
     case 'finiteSource':
       return `its face is no point at ${mm((f.d ?? 0) * 1000)}`
     case 'shadow':
-      return shadowWords(term)
+      return shadowWords(plan, term)
     case 'bounce':
     case 'bounceOnly':
-      return `off ${reflectorWords(term)}`
+      return `off ${reflectorWords(plan, term)}`
     case 'highSpeedSync':
       return `${seconds(f.t ?? 0)} over ${seconds(f.Tc ?? 0)}, penalty ${plain(f.penalty ?? 0)}`
     case 'leafClip':

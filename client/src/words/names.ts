@@ -192,7 +192,8 @@ export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   magnification: 'Magnification',
   aim: 'Aim',
   background: 'Background',
-  cards: 'Cards and flags'
+  cards: 'Cards and flags',
+  props: 'Props'
 }
 
 export const REFLECTANCE_NAMES: Record<string, string> = {
