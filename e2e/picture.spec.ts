@@ -8,6 +8,7 @@ import { newFilm } from '../core/picture/film'
 import { traceFilm } from '../core/picture/render'
 import { tracerOf } from '../core/picture/trace'
 import { worldOf } from '../core/picture/world'
+import { testProp } from '../core/testing'
 import { expect, figure, open, test, type } from './fixtures'
 
 test.use({ traces: true })
@@ -205,12 +206,21 @@ test('seeded sets are traced bit for bit alike here and in the browser', async (
   await page.goto('about:blank')
   await page.addScriptTag({ content: bundled.outputFiles[0]!.text })
   const liquid = { level: 0.5, colour: '#c08040', throughMm: 20 }
-  for (const subject of [
-    {},
-    { shape: 'movement', finish: 'metal', roughness: 0.2, texture: 0.4 },
-    { shape: 'vessel', finish: 'clear', liquid }
+  const props = [
+    testProp({ shape: 'box', finish: 'clear', rests: 'afloat', xMm: 2, roughness: 0.2 }),
+    testProp({ id: 'T2', shape: 'leaf', finish: 'translucent', xMm: -20 })
+  ]
+  const background = { ...plan.background, gradientStops: 2 }
+  for (const [subject, rest] of [
+    [{}, {}],
+    [{ shape: 'movement', finish: 'metal', roughness: 0.2, texture: 0.4 }, { background }],
+    [{ shape: 'vessel', finish: 'clear', liquid }, { props }],
+    [
+      { shape: 'wing', finish: 'translucent' },
+      { props, background }
+    ]
   ] as const) {
-    const given = { ...plan, subject: { ...plan.subject, ...subject } }
+    const given = { ...plan, ...rest, subject: { ...plan.subject, ...subject } }
     const there = await page.evaluate(
       (each) => (globalThis as unknown as { traced: (plan: unknown) => number[] }).traced(each),
       given

@@ -89,8 +89,10 @@ const trail = (up: number): number =>
 
 /** A number from 0 to 1 for a cell of a net. */
 function scattered(column: number, row: number, which: number): number {
-  const value = Math.sin(column * 127.1 + row * 311.7 + which * 74.7) * 43758.5453
-  return value - Math.floor(value)
+  let value = Math.imul(column, 0x9e3779b1) ^ Math.imul(row, 0x85ebca6b) ^ (which * 0x27d4eb2f)
+  value = Math.imul(value ^ (value >>> 15), 0x2c1b3c6d)
+  value = Math.imul(value ^ (value >>> 12), 0x297a2d39)
+  return ((value ^ (value >>> 15)) >>> 0) / 2 ** 32
 }
 /** Of a net of cells round scattered points, how far a spot lies from the next cell, in cells. */
 function offNet(x: number, y: number): number {

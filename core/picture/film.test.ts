@@ -98,6 +98,28 @@ describe('mixing', () => {
     expect(last.times).toBe(4)
   })
 
+  it('draws what is shown along with it, as it would be drawn anew', () => {
+    const size = picture.width * picture.height * 3
+    const out = new Float32Array(size)
+    const [rgba, anew] = [0, 1].map(() => new Uint8ClampedArray((size / 3) * 4))
+    const last = notMixed()
+    const rows = [null, null, null, null]
+    for (const [power, curve] of [
+      [-3, 'plain'],
+      [-2.5, 'plain'],
+      [-2.5, 'camera'],
+      [-6, 'camera'],
+      [-6, 'plain']
+    ] as const) {
+      const next = { ...plan, lights: [{ ...plan.lights[0]!, powerStops: power }, plan.lights[1]!] }
+      const drawn = { rgba: rgba!, curve }
+      expect(remixed(picture.light, factorsOf(plan, next), out, rows, last, drawn)).toBe(true)
+      expect(remixed(picture.light, factorsOf(plan, next), out, rows, last, drawn)).toBe(false)
+      developed(out, anew!, curve)
+      expect(rgba).toEqual(anew)
+    }
+  })
+
   it('leaves out what is not shown', () => {
     expect([...factorsOf(plan, plan, 'ambient')].slice(2)).toEqual([0, 0])
     expect(factorsOf(plan, plan, 'B')[2]).toBe(0)

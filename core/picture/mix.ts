@@ -74,6 +74,8 @@ export interface Mixed {
   light: Float32Array | null
   factors: Float64Array
   even: boolean
+  /** the curve it was drawn with; null: it was not */
+  curve: Curve | null
   /** how often it was only brought up to date */
   times: number
 }
@@ -81,14 +83,23 @@ export const notMixed = (): Mixed => ({
   light: null,
   factors: new Float64Array(),
   even: true,
+  curve: null,
   times: 0
 })
 /** Differences add up their rounding: after so many it is mixed anew. */
 const MOST_TIMES = 60
 
+/** What a screen shows of a mix, kept up to date with it. */
+export interface Drawn {
+  /** [pixel × 4] filled, opaque */
+  readonly rgba: Uint8ClampedArray
+  readonly curve: Curve
+}
+
 /**
  * The same as `mixed`; where few factors differ from the last time only they are worked in.
  * @param last filled with what it was mixed from
+ * @param drawn filled as by `developed`
  * @returns whether anything had changed
  */
 export function remixed(
@@ -96,29 +107,34 @@ export function remixed(
   factors: Float64Array,
   out: Float32Array,
   rows: Rows,
-  last: Mixed
+  last: Mixed,
+  drawn: Drawn | null = null
 ): boolean {
   const even = rows.every((each) => each === null)
   const changed = Array.from(factors.keys()).filter((s) => factors[s] !== last.factors[s])
   const size = out.length
-  const same = last.light === light && last.even && even
-  if (same && changed.length === 0 && last.factors.length === factors.length) return false
-  if (
-    same &&
-    last.factors.length === factors.length &&
-    changed.length <= 2 &&
-    last.times < MOST_TIMES
-  ) {
-    for (const s of changed)
-      addOne(light.subarray(s * size, (s + 1) * size), factors[s]! - last.factors[s]!, out)
+  const same = last.light === light && last.even && even && last.factors.length === factors.length
+  const drawnSo = drawn === null || last.curve === drawn.curve
+  if (same && changed.length === 0 && drawnSo) return false
+  if (same && changed.length <= 2 && last.times < MOST_TIMES) {
+    changed.forEach((s, i) => {
+      const part = light.subarray(s * size, (s + 1) * size)
+      const by = factors[s]! - last.factors[s]!
+      // Worked in and drawn in one go: memory is what either waits for.
+      if (drawn && i === changed.length - 1) addAndDevelop(part, by, out, drawn)
+      else addOne(part, by, out)
+    })
+    if (drawn && changed.length === 0) developed(out, drawn.rgba, drawn.curve)
     last.times++
   } else {
     mixed(light, factors, out, even ? [] : rows)
+    if (drawn) developed(out, drawn.rgba, drawn.curve)
     last.times = 0
   }
   last.light = light
   last.factors = factors.slice()
   last.even = even
+  last.curve = drawn?.curve ?? null
   return true
 }
 
@@ -137,6 +153,32 @@ function addOne(light: Float32Array, by: number, out: Float32Array): void {
 /** Opaque, in the order bytes lie in memory here. */
 const OPAQUE = 0xff000000 | 0
 
+/** The first bits of a number are its logarithm, and so an index into a table by stops. */
+const bitsOf = ({ buffer, byteOffset, length }: Float32Array): Int32Array =>
+  new Int32Array(buffer, byteOffset, length)
+const pixelsOf = ({ buffer, byteOffset, length }: Uint8ClampedArray): Int32Array =>
+  new Int32Array(buffer, byteOffset, length / 4)
+
+/** Adds a difference and draws what comes of it. */
+function addAndDevelop(light: Float32Array, by: number, out: Float32Array, drawn: Drawn): void {
+  const table = toneTable(drawn.curve)
+  const bits = bitsOf(out)
+  const pixels = pixelsOf(drawn.rgba)
+  for (let p = 0, i = 0; p < pixels.length; p++, i += 3) {
+    const red = out[i]! + by * light[i]!
+    const green = out[i + 1]! + by * light[i + 1]!
+    const blue = out[i + 2]! + by * light[i + 2]!
+    out[i] = red > 0 ? red : 0
+    out[i + 1] = green > 0 ? green : 0
+    out[i + 2] = blue > 0 ? blue : 0
+    pixels[p] =
+      table[bits[i]! >>> TONE_SHIFT]! |
+      (table[bits[i + 1]! >>> TONE_SHIFT]! << 8) |
+      (table[bits[i + 2]! >>> TONE_SHIFT]! << 16) |
+      OPAQUE
+  }
+}
+
 /**
  * @param linear [pixel × 3]
  * @param rgba [pixel × 4] filled, opaque
@@ -147,9 +189,8 @@ export function developed(
   curve: Curve = 'plain'
 ): void {
   const table = toneTable(curve)
-  // The first bits of a number are its logarithm, and so an index into a table by stops.
-  const bits = new Int32Array(linear.buffer, linear.byteOffset, linear.length)
-  const pixels = new Int32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4)
+  const bits = bitsOf(linear)
+  const pixels = pixelsOf(rgba)
   for (let p = 0, i = 0; p < pixels.length; p++, i += 3)
     pixels[p] =
       table[bits[i]! >>> TONE_SHIFT]! |

@@ -47,10 +47,12 @@ const show = (): void => {
     canvas.value!.width = picture.width
     canvas.value!.height = picture.height
   }
-  draw(noisy(linear, picture), image.data, picture.width, {
+  const noise = noisy(linear, picture)
+  draw(noise, image.data, picture.width, {
     drawn: props.drawn ?? 'photograph',
     marks: props.marks,
-    curve: view.curve
+    curve: view.curve,
+    ready: noise === linear ? mix.rgba : null
   })
   if (props.doubt)
     drawDoubt(

@@ -117,9 +117,16 @@ export function draw(
   linear: Float32Array,
   rgba: Uint8ClampedArray,
   width: number,
-  how: { readonly drawn: Drawn; readonly marks: boolean; readonly curve: Curve }
+  how: {
+    readonly drawn: Drawn
+    readonly marks: boolean
+    readonly curve: Curve
+    /** the photograph, where it was drawn before */
+    readonly ready?: Uint8ClampedArray | null
+  }
 ): void {
   if (how.drawn === 'stops') drawMap(linear, rgba)
+  else if (how.ready) rgba.set(how.ready)
   else developed(linear, rgba, how.curve)
   if (how.marks) drawMarks(linear, rgba, width)
 }
