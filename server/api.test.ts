@@ -41,6 +41,7 @@ describe('demo data', () => {
       'demo-coin',
       'demo-crab',
       'demo-crystal',
+      'demo-leaf',
       'demo-movement',
       'demo-seed',
       'demo-shells',

@@ -8,6 +8,7 @@ import { coin } from './coin'
 import { crab } from './crab'
 import { crystal } from './crystal'
 import type { DemoShoot } from './demoShoot'
+import { leafBeetle } from './leafBeetle'
 import { movement } from './movement'
 import { seed } from './seed'
 import { shells } from './shells'
@@ -28,5 +29,6 @@ export const demoShoots = async (): Promise<DemoShoot[]> => [
   vial(),
   shells(),
   tent(),
-  wing()
+  wing(),
+  leafBeetle()
 ]
