@@ -44,7 +44,11 @@ const SHOTS: readonly Shot[] = [
     spare: true,
     before: (page) => page.getByRole('button', { name: 'Lantern 36', exact: true }).click()
   },
-  { name: 'subject', path: `${beetle}/subject` },
+  {
+    name: 'subject',
+    path: '/shoots/demo-leaf/subject',
+    before: (page) => page.waitForTimeout(5000)
+  },
   { name: 'focus', path: `${beetle}/focus` },
   { name: 'dark', path: '/shoots/demo-crab/dark' },
   { name: 'freeze', path: '/shoots/demo-seed/freeze' },
@@ -76,12 +80,12 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'picture',
-    path: '/shoots/demo-crab/light',
+    path: '/shoots/demo-leaf/light',
     before: (page) => page.keyboard.press('p')
   },
   {
     name: 'phone-picture',
-    path: `${beetle}/light`,
+    path: '/shoots/demo-wing/light',
     phone: true,
     before: (page) => page.getByRole('button', { name: /whole window/ }).tap()
   },
