@@ -142,6 +142,14 @@ describe('documents nobody wrote in good faith', () => {
   })
 })
 
+test('what was clear in version 10 stays as smooth as it was shown', () => {
+  const { plan } = fixture(10)
+  const left = { ...(plan.subject as Document), roughness: 0.15 }
+  expect(opened({ ...plan, subject: left }).subject.roughness).toBe(0)
+  const metal = { ...left, finish: 'metal' }
+  expect(opened({ ...plan, subject: metal }).subject.roughness).toBe(0.15)
+})
+
 describe('version 3 plans', () => {
   test('open with the names of version 4', () => {
     const plan = opened(fixture(3).plan)

@@ -16,23 +16,12 @@ import { prism } from '../model/solids'
 import { vessel, type VesselShape } from '../model/vessel'
 import type { Body } from '../plan/body'
 
-/** Shapes that are meshes. */
-const MESHED = [
-  'lathe',
-  'vessel',
-  'coin',
-  'crystal',
-  'beetle',
-  'crab',
-  'movement',
-  'leaf',
-  'wing',
-  'own'
-] as const
-type Meshed = Body & { readonly shape: (typeof MESHED)[number] }
+/** Shapes that are no meshes. */
+const SIMPLE = ['sheet', 'ellipsoid', 'box', 'cylinder', 'plume'] as const
+type Meshed = Body & { readonly shape: Exclude<Body['shape'], (typeof SIMPLE)[number]> }
 
-export const isMeshed = (subject: Body): subject is Meshed =>
-  (MESHED as readonly string[]).includes(subject.shape)
+export const isMeshed = (body: Body): body is Meshed =>
+  !(SIMPLE as readonly string[]).includes(body.shape)
 
 /** Things built last, by what they were built from. */
 const KEPT = 32

@@ -30,7 +30,10 @@ const FACES = [
   { value: 'left', title: 'Left' },
   { value: 'right', title: 'Right' }
 ]
-const finishes = Object.entries(FINISH_NAMES).map(([value, title]) => ({ value, title }))
+/** A zone lies on something: no light comes through it. */
+const finishes = Object.entries(FINISH_NAMES)
+  .filter(([value]) => value !== 'translucent')
+  .map(([value, title]) => ({ value, title }))
 const setKind = (next: string): void =>
   void store.update('goal', (draft) => {
     const rest = draft.goals.places.filter((each) => each.place !== props.place)
