@@ -142,6 +142,8 @@ test('the background takes a colour, a picture, and ambient that falls off acros
     buffer: await picture.png().toBuffer()
   })
   await expect(page.locator('[data-print]')).toContainText('halves.png')
+  // Its own colours count.
+  await expect(page.getByLabel('Background colour', { exact: true })).toHaveCount(0)
   await expect(figure(page, 'Brighter toward')).toHaveCount(0)
   await type(page, 'Ambient across it', '3')
   await type(page, 'Brighter toward', '180')

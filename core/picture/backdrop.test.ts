@@ -78,7 +78,7 @@ describe('a background with a picture', () => {
   })
 
   it('shows each place as light as the ledger has it, by the lamp and by ambient', () => {
-    const printed = plan({ picture, gradientStops: 3, gradientDeg: 0 })
+    const printed = plan({ picture, colour: '#3060c0', gradientStops: 3, gradientDeg: 0 })
     const world = worldOf(printed)
     const { ledger } = evaluate(printed)
     const tracer = tracerOf(world)

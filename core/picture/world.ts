@@ -135,8 +135,10 @@ function madeOf(plan: Plan, id: string): Made {
   if (body) return bodyMade(body)
   switch (id) {
     case 'background': {
-      const { colour, reflectance } = plan.background
-      return { kind: MATT, albedo: albedoOf(colour, reflectance), oneSided: true, farther: true }
+      const { colour, picture, reflectance } = plan.background
+      // A picture brings its own colours.
+      const albedo = albedoOf(picture ? null : colour, reflectance)
+      return { kind: MATT, albedo, oneSided: true, farther: true }
     }
     case 'table':
       return matt(plan.table!.reflectance, { oneSided: true })

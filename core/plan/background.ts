@@ -14,7 +14,9 @@ export const backgroundSchema = z.strictObject({
   widthMm: lengthMm(10, 1e6),
   heightMm: lengthMm(10, 1e6),
   tiltDeg: z.number().min(-80).max(80).describe('0 square to the lens axis, + its top leans away'),
-  colour: colourSchema.nullable().describe('as light as its reflectance says'),
+  colour: colourSchema
+    .nullable()
+    .describe('as light as its reflectance says; a picture brings its own'),
   picture: z
     .strictObject({
       name: z.string().max(120).describe('of the file it came from'),

@@ -48,6 +48,7 @@ async function read(event: Event): Promise<void> {
     label="Surface"
   />
   <ColourField
+    v-if="!background.picture"
     path="background.colour"
     label="Background colour"
     optional
