@@ -12,13 +12,14 @@ import { shutterLoss } from '../ledger/cells'
 import { freezeOf } from '../ledger/freeze'
 import { ledgerOf } from '../ledger/ledger'
 import { curtainTravelS } from '../plan/sync'
+import type { Plan } from '../plan/plan'
 import { testCamera, testLight, testPlan, testStrobe } from '../testing'
 import { airyKernel, besselJ1, diffracted } from './airy'
 import { FIRST_LIGHT } from './testing'
 import { newFilm } from './film'
 import { depthSpots, loupeWindow, movingSpot } from './loupe'
 import { developed, mixed } from './mix'
-import { momentOf } from './moment'
+import { groupsOfWhole, momentGroups, momentOf, seenMovementMm } from './moment'
 import { traceFilm } from './render'
 import { rowsOf } from './rows'
 import { addSensorNoise, electronsAtWhite } from './sensor'
@@ -198,6 +199,34 @@ const flying = testPlan((draft) => {
   ]
 })
 
+const PIXELS = 600
+/**
+ * What moves past its edge, at the camera's pixels.
+ * @returns where the light of a source has fallen to a share of what it is inside, pixels on
+ */
+function edgeOf(
+  plan: Plan,
+  moments: number[][],
+  samples: number
+): (source: number, share: number) => number {
+  const world = worldOf(plan)
+  const tracer = tracerOf(world, { moments })
+  const row = newFilm(PIXELS, 1, tracer.sources, undefined, {
+    ...loupeWindow(plan, movingSpot(world), PIXELS),
+    top: 0.001,
+    bottom: -0.001
+  })
+  traceFilm(tracer, row, samples)
+  return (source, share) => {
+    const at = (x: number): number => row.light[(source * PIXELS + x) * 3 + 1]!
+    let inside = 0
+    for (let x = 100; x < 200; x++) inside += at(x) / 100
+    let x = 200
+    while (x < PIXELS - 1 && at(x) > share * inside) x++
+    return x - PIXELS / 2
+  }
+}
+
 describe('what moves', () => {
   it('is lit at the moments a flash shines: nine tenths before t0.1', () => {
     fc.assert(
@@ -211,31 +240,14 @@ describe('what moves', () => {
   })
 
   it('smears its edge over as many pixels as the freeze says, and its ghost farther', () => {
-    const world = worldOf(flying)
-    const spot = movingSpot(world)
-    const pixels = 600
-    const row = newFilm(pixels, 1, tracerOf(world).sources, undefined, {
-      ...loupeWindow(flying, spot, pixels),
-      top: 0.001,
-      bottom: -0.001
-    })
-    traceFilm(tracerOf(world, { moving: true }), row, 600)
-    /** Where the light of a source has fallen to a share of what it is inside, pixels on. */
-    const fallen = (source: number, share: number): number => {
-      const at = (x: number): number => row.light[(source * pixels + x) * 3 + 1]!
-      let inside = 0
-      for (let x = 100; x < 200; x++) inside += at(x) / 100
-      let x = 200
-      while (x < pixels - 1 && at(x) > share * inside) x++
-      return x
-    }
+    const fallen = edgeOf(flying, momentGroups(flying, 0), 600)
     const { lights, ambientPx } = freezeOf(flying, ledgerOf(flying))
     const [fast] = lights
     // Ambient comes evenly over the shutter: half of it falls while the edge goes half the way.
-    expect((fallen(0, 0.5) - pixels / 2) / (ambientPx / 2)).toBeGreaterThan(0.85)
-    expect((fallen(0, 0.5) - pixels / 2) / (ambientPx / 2)).toBeLessThan(1.15)
+    expect(fallen(0, 0.5) / (ambientPx / 2)).toBeGreaterThan(0.85)
+    expect(fallen(0, 0.5) / (ambientPx / 2)).toBeLessThan(1.15)
     // A tenth of the flash's light is left after t0.1; the ball's own edge is dimmer than its middle.
-    const flash = fallen(FIRST_LIGHT, 0.1 * 0.75) - pixels / 2
+    const flash = fallen(FIRST_LIGHT, 0.1 * 0.75)
     expect(flash / fast!.blurPx).toBeGreaterThan(0.7)
     expect(flash / fast!.blurPx).toBeLessThan(1.3)
   })
@@ -243,11 +255,41 @@ describe('what moves', () => {
   it('leaves what stands still sharp', () => {
     const still = { ...flying, subject: { ...flying.subject, speedMmS: 0 } }
     const film = newFilm(12, 8, tracerOf(worldOf(still)).sources)
-    traceFilm(tracerOf(worldOf(still), { moving: true }), film, 30)
+    traceFilm(tracerOf(worldOf(still), { moments: momentGroups(still, 0) }), film, 30)
     const plain = newFilm(12, 8, film.sources)
     traceFilm(tracerOf(worldOf(still)), plain, 30)
     const sum = (light: Float32Array): number => light.reduce((all, each) => all + each, 0)
     expect(Math.abs(sum(film.light) / sum(plain.light) - 1)).toBeLessThan(0.05)
+  })
+})
+
+/** The same under a flash that freezes it. */
+const quick: Plan = {
+  ...flying,
+  lights: flying.lights.map((each) => ({
+    ...each,
+    strobe: testStrobe({ t01FullS: 1 / 20000, quench: 'voltage' })
+  }))
+}
+describe('what moves in a whole picture', () => {
+  it('splits off only the sources within whose light it is seen to move', () => {
+    // 200 mm/s: 1.6 mm while ambient falls, 0.1 mm while the slow flash does, 0.004 the quick one.
+    expect(groupsOfWhole(flying)).toEqual([[0, 1], [2]])
+    expect(groupsOfWhole(quick)).toEqual([[2], [0, 1]])
+    const slow = { ...flying, subject: { ...flying.subject, speedMmS: 1 } }
+    expect(groupsOfWhole(slow)).toEqual([[0, 1, 2]])
+    expect(seenMovementMm(flying)).toBeCloseTo(36 / 900 / flying.focus.magnification, 9)
+  })
+
+  it('smears ambient, and leaves what the flash lights where it was', () => {
+    const fallen = edgeOf(quick, groupsOfWhole(quick), 400)
+    const { ambientPx } = freezeOf(quick, ledgerOf(quick))
+    expect(fallen(0, 0.5) / (ambientPx / 2)).toBeGreaterThan(0.85)
+    expect(fallen(0, 0.5) / (ambientPx / 2)).toBeLessThan(1.15)
+    // The same as of what stands still.
+    const still = edgeOf(quick, [], 400)(FIRST_LIGHT, 0.3)
+    expect(Math.abs(fallen(FIRST_LIGHT, 0.3) - still)).toBeLessThan(8)
+    expect(Math.abs(still)).toBeLessThan(ambientPx / 8)
   })
 })
 

@@ -134,6 +134,12 @@ describe('mixing', () => {
     expect(sameLight(plan, wider)).toBe(false)
     const iso = { ...plan, settings: { ...plan.settings, isoStops: 3 } }
     expect(sameLight(plan, iso)).toBe(true)
+    // What is seen to move is elsewhere when the shutter stays open longer.
+    const moves = { ...plan, subject: { ...plan.subject, speedMmS: 400 } }
+    const longer = { ...moves, settings: { ...moves.settings, shutterStops: 4 } }
+    expect(sameLight(moves, longer)).toBe(false)
+    expect(sameLight(plan, { ...plan, settings: longer.settings })).toBe(true)
+    expect(sameLight(moves, { ...moves, settings: { ...moves.settings, isoStops: 3 } })).toBe(true)
   })
 
   it('shows level 0 at 118 of 255, and clips white', () => {

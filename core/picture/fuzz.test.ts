@@ -2,6 +2,7 @@ import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { FINISHES, PROP_SHAPES, RESTS, SHAPES, type Plan } from '../plan/plan'
 import { testCard, testLight, testModifier, testPlan, testProp, testStrobe } from '../testing'
+import { momentGroups } from './moment'
 import { pictureOf } from './picture'
 import { newFilm } from './film'
 import { traceFilm } from './render'
@@ -112,7 +113,7 @@ it('every set gives light that is a number and not less than none, traced and cl
   fc.assert(
     fc.property(sets, (each) => {
       const plan = planOf(each)
-      const extras: Extras = { moving: each.speed > 0 }
+      const extras: Extras = { moments: momentGroups(plan, each.speed > 0 ? 0.01 : Infinity) }
       const tracer = tracerOf(worldOf(plan), extras)
       const film = newFilm(16, 10, tracer.sources)
       traceFilm(tracer, film, 3)

@@ -7,6 +7,7 @@ import { diffracted } from './airy'
 import { surfaceShown } from './atPlace'
 import type { Window } from './film'
 import { grainOf } from './grain'
+import { momentGroups } from './moment'
 import type { Picture } from './picture'
 import type { Extras } from './trace'
 import type { World } from './world'
@@ -30,7 +31,7 @@ export function loupeWindow(plan: Plan, { x, y }: Spot, pixels: number): Window 
 
 /** Fine detail on the subject as a loupe draws it. */
 export const loupeLook = (plan: Plan, moving: boolean): Extras => ({
-  moving,
+  ...(moving && { moments: momentGroups(plan, 0) }),
   grain: grainOf(pixelPitchMm(plan.camera) / plan.focus.magnification)
 })
 

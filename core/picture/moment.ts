@@ -7,7 +7,7 @@ import type { Plan } from '../plan/plan'
 import { usesHighSpeedSync } from '../plan/sync'
 import { secondsAt } from '../scales/marks'
 import type { CameraPose } from '../set/camera'
-import { AMBIENT_SOURCES } from './film'
+import { AMBIENT_SOURCES, sourcesOf } from './film'
 
 /**
  * A moment of a source's light, as often drawn as it gives light then: an exponential that decays,
@@ -24,6 +24,40 @@ export function momentOf(plan: Plan, source: number, draw: number): number {
   const end = Math.min(endS, shutterS)
   return -tauS * Math.log1p(draw * Math.expm1(-end / tauS))
 }
+
+/** Nearly all of a source's light has fallen by then. */
+const NEARLY_ALL = 0.95
+
+/**
+ * Sources by the moments their light falls: together those within which a subject moves less than is
+ * seen, each other by itself.
+ * @param leastMm movement that is seen, in the set
+ */
+export function momentGroups(plan: Plan, leastMm: number): number[][] {
+  const { speedMmS } = plan.subject
+  const sources = Array.from({ length: sourcesOf(plan.lights.length) }, (_, source) => source)
+  const moves = (source: number): boolean =>
+    speedMmS * momentOf(plan, source, NEARLY_ALL) >= leastMm
+  const groups = [
+    sources.filter((source) => !moves(source)),
+    // Ambient falls at the same moments wherever it comes from.
+    sources.filter((source) => source < AMBIENT_SOURCES && moves(source)),
+    ...sources.slice(AMBIENT_SOURCES).map((source) => (moves(source) ? [source] : []))
+  ]
+  return groups.filter((group) => group.length > 0)
+}
+
+/** Widths of a whole picture in which a movement is seen. */
+const SEEN = 1 / 900
+/**
+ * Movement that a whole picture shows, mm in the set.
+ * @returns of its width in the plane of focus, a pixel of a large one
+ */
+export const seenMovementMm = ({ camera, focus }: Pick<Plan, 'camera' | 'focus'>): number =>
+  (SEEN * camera.sensorWidthMm) / focus.crop / focus.magnification
+
+/** The groups of a whole picture; one where nothing is seen to move. */
+export const groupsOfWhole = (plan: Plan): number[][] => momentGroups(plan, seenMovementMm(plan))
 
 /**
  * How far the subject has moved, mm in the set.

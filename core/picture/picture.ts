@@ -3,6 +3,7 @@ import type { Plan } from '../plan/plan'
 import { sameLights, samePlaces, sameStage } from '../set/same'
 import { denoised, meansOf } from './denoise'
 import { merge, newFilm, type Film } from './film'
+import { groupsOfWhole } from './moment'
 
 export interface Picture {
   readonly width: number
@@ -38,6 +39,20 @@ export function pictureOf(parts: readonly Film[]): Picture {
   }
 }
 
+/** Whether what is seen to move is where it was while each light falls. */
+function sameMoments(a: Plan, b: Plan): boolean {
+  if (a.subject.speedMmS === 0) return true
+  const same = (key: 'shutterStops' | 'highSpeedSync'): boolean =>
+    a.settings[key] === b.settings[key]
+  if (
+    same('shutterStops') &&
+    same('highSpeedSync') &&
+    a.lights.every((light, i) => light.powerStops === b.lights[i]!.powerStops)
+  )
+    return true
+  return groupsOfWhole(a).length === 1 && groupsOfWhole(b).length === 1
+}
+
 /**
  * Whether a picture of one plan's light can be mixed for the other: nothing moved, nothing looks
  * different, and depth of field is the same.
@@ -47,4 +62,5 @@ export const sameLight = (a: Plan, b: Plan): boolean =>
   (sameStage(a, b) &&
     samePlaces(a, b) &&
     sameLights(a, b) &&
-    a.settings.apertureStops === b.settings.apertureStops)
+    a.settings.apertureStops === b.settings.apertureStops &&
+    sameMoments(a, b))

@@ -40,8 +40,11 @@ const LONGEST = 64
 const CERTAIN = 3
 /** What a tracer shows that the plain picture does not. */
 export interface Extras {
-  /** the subject at the moment each source lights it: samples are shared out among the sources */
-  readonly moving?: boolean
+  /**
+   * sources by the moments their light falls, where the subject is seen to move: samples are shared
+   * out among them, so that they must be a multiple of their number
+   */
+  readonly moments?: readonly (readonly number[])[]
   /** fine detail of the subject: what of its light each point throws back */
   readonly grain?: (x: number, y: number, z: number) => number
 }
@@ -63,7 +66,7 @@ export interface Tracer {
 }
 
 /** A tracer of a set. Nothing is allocated once it stands. */
-export function tracerOf(world: World, { moving = false, grain }: Extras = {}): Tracer {
+export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tracer {
   const { scene, plan } = world
   const sources = sourcesOf(scene.heads.length)
   const lamps = lampsOf(scene.heads, world.all)
@@ -215,10 +218,14 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
     }
   }
 
-  /** Leaves of the path what the one source gave whose moment it was. */
-  const keepOnly = (source: number): void => {
-    for (let i = 0; i < got.length; i++)
-      got[i]! *= i >= source * 3 && i < source * 3 + 3 ? sources : 0
+  const moving = moments.length > 1 ? moments.length : 0
+  /** [group × source × 3] what of a path counts, of the group whose moment it was */
+  const counted = moments.map((group) =>
+    Float64Array.from(got, (_, i) => (group.includes(Math.floor(i / 3)) ? moments.length : 0))
+  )
+  const keepOnly = (group: number): void => {
+    const share = counted[group]!
+    for (let i = 0; i < got.length; i++) got[i]! *= share[i]!
   }
 
   return {
@@ -229,15 +236,15 @@ export function tracerOf(world: World, { moving = false, grain }: Extras = {}): 
     through(x, y, seed, sample) {
       begin(walk, seed, sample)
       first.fill(0)
-      const source = sample % sources
-      if (moving) {
+      const group = moving > 0 ? sample % moving : 0
+      if (moving > 0) {
         draw(walk, 0, 3)
-        movedBy(plan, scene.pose, momentOf(plan, source, spot[0]!), moved)
+        movedBy(plan, scene.pose, momentOf(plan, moments[group]![0]!, spot[0]!), moved)
       }
       draw(walk, 0, 1)
       lens.rayTo(x, y, spot, ray)
       path()
-      if (moving) keepOnly(source)
+      if (moving > 0) keepOnly(group)
     }
   }
 }

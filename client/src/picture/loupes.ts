@@ -3,6 +3,7 @@
  * their own, coarse first and then finer.
  */
 import type { Picture } from '@core/picture/picture'
+import { momentGroups } from '@core/picture/moment'
 import { loupeWindow, type Spot } from '@core/picture/loupe'
 import type { Plan } from '@core/plan/plan'
 import { developIn, startWorker, type PictureRemote } from './pictureWorker'
@@ -58,7 +59,7 @@ export function loupes(
     while (wanted) {
       const now = wanted
       await worker.begin(now.plan, now.moving ? 'moving' : 'still')
-      const each = now.moving ? 2 + now.plan.lights.length : 1
+      const each = now.moving ? momentGroups(now.plan, 0).length : 1
       rounds: for (const samples of ROUNDS)
         for (const spot of now.spots) if (!(await look(now, spot, samples * each))) break rounds
       if (wanted === now) wanted = null

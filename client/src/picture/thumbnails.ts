@@ -4,6 +4,7 @@
  */
 import { WHOLE } from '@core/picture/film'
 import { developed, mixed } from '@core/picture/mix'
+import { groupsOfWhole } from '@core/picture/moment'
 import { sameLight, type Picture } from '@core/picture/picture'
 import { rowsOf } from '@core/picture/rows'
 import { factorsOf } from '@core/picture/sources'
@@ -29,7 +30,7 @@ async function trace(plan: Plan): Promise<Picture> {
     height: Math.max(1, Math.round((WIDTH * sensorHeightMm) / sensorWidthMm)),
     stripe: { first: 0, step: 1 },
     window: WHOLE,
-    samples: SAMPLES
+    samples: SAMPLES * groupsOfWhole(plan).length
   })
   return developIn(worker, [film!], 0)
 }

@@ -4,6 +4,7 @@
  * it does; everything after it is called off when the plan has moved on.
  */
 import { WHOLE } from '@core/picture/film'
+import { groupsOfWhole } from '@core/picture/moment'
 import type { Picture } from '@core/picture/picture'
 import type { Plan } from '@core/plan/plan'
 import { developIn, startWorker, type PictureRemote } from './pictureWorker'
@@ -82,6 +83,7 @@ export function tracing(heard: Heard, startAll = startTeam): Tracing {
     plan: Plan,
     team: readonly PictureRemote[]
   ): Promise<Picture | null> => {
+    const moments = groupsOfWhole(plan).length
     const { sensorHeightMm, sensorWidthMm } = plan.camera
     const height = Math.max(1, Math.round((width * sensorHeightMm) / sensorWidthMm))
     const parts = await Promise.all(
@@ -92,7 +94,7 @@ export function tracing(heard: Heard, startAll = startTeam): Tracing {
           height,
           stripe: { first, step: team.length },
           window: WHOLE,
-          samples
+          samples: samples * moments
         })
       )
     )

@@ -2,6 +2,7 @@
 import * as Comlink from 'comlink'
 import { newFilm, type Film, type Stripe, type Window } from '@core/picture/film'
 import { loupeLook, withDiffraction } from '@core/picture/loupe'
+import { groupsOfWhole } from '@core/picture/moment'
 import { pictureOf, type Picture } from '@core/picture/picture'
 import { traceRow } from '@core/picture/render'
 import { tracerOf, type Tracer } from '@core/picture/trace'
@@ -46,7 +47,10 @@ const api = {
    */
   begin(next: Plan, loupe: 'still' | 'moving' | null): void {
     plan = next
-    tracer = tracerOf(worldOf(next), loupe ? loupeLook(next, loupe === 'moving') : {})
+    tracer = tracerOf(
+      worldOf(next),
+      loupe ? loupeLook(next, loupe === 'moving') : { moments: groupsOfWhole(next) }
+    )
     films.clear()
   },
 
