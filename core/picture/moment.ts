@@ -56,8 +56,9 @@ const SEEN = 1 / 900
 export const seenMovementMm = ({ camera, focus }: Pick<Plan, 'camera' | 'focus'>): number =>
   (SEEN * camera.sensorWidthMm) / focus.crop / focus.magnification
 
-/** The groups of a whole picture; one where nothing is seen to move. */
-export const groupsOfWhole = (plan: Plan): number[][] => momentGroups(plan, seenMovementMm(plan))
+/** The groups of a whole picture; one where nothing is seen to move. Clear things are drawn at rest. */
+export const groupsOfWhole = (plan: Plan): number[][] =>
+  momentGroups(plan, plan.subject.finish === 'clear' ? Infinity : seenMovementMm(plan))
 
 /**
  * How far the subject has moved, mm in the set.

@@ -156,7 +156,10 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
     for (let vertex = 0; vertex < LONGEST; vertex++) {
       meeting.meet(vertex, moved)
       if (!later) direct.shown(met.most, chance)
+      // From the lens, vapour where it is by then: met at rest, by a ray moved back.
+      if (vertex === 0) for (let k = 0; k < 3; k++) ray[k]! -= moved[k]!
       vapour.scatter(ray, met.most, weight, got, state)
+      if (vertex === 0) for (let k = 0; k < 3; k++) ray[k]! += moved[k]!
       if (met.glass >= 0) {
         if (vertex === 0) noteFirst(clearHit, null)
         chance = glass(vertex, later)

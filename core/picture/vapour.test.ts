@@ -3,6 +3,7 @@ import { expect, it } from '@jest/globals'
 import { sceneOf } from '../set/scene'
 import { project } from '../set/camera'
 import { testPlan } from '../testing'
+import { groupsOfWhole } from './moment'
 import { meanAt } from './testing'
 import { tracerOf } from './trace'
 import { worldOf } from './world'
@@ -34,4 +35,24 @@ it('vapour gives, on the mean over what it covers, what a matt thing of its refl
       count++
     }
   expect(Math.abs(Math.log2(sum / count / (0.02 / 0.18)))).toBeLessThan(0.2)
+})
+
+it('vapour that drifts is where it is while each light falls', () => {
+  const drifting = {
+    ...plan,
+    subject: { ...plan.subject, speedMmS: 900 },
+    settings: { ...plan.settings, shutterStops: 6 }
+  }
+  const groups = groupsOfWhole(drifting)
+  expect(groups.length).toBeGreaterThan(1)
+  // 900 mm/s through 1/64 s: 14 mm to the right. Beyond its edge, and where it was at first.
+  const { pose } = sceneOf(plan)
+  const [ahead, within] = [15, -8].map((x) => project(pose, [x, 0, 0])!)
+  const ambient = (spot: typeof ahead, moments: number[][]): number => {
+    const tracer = tracerOf(worldOf(drifting), { moments })
+    return meanAt(tracer, 0, 4000, spot!.x, spot!.y).mean
+  }
+  expect(ambient(ahead, [])).toBe(0)
+  expect(ambient(ahead, groups)).toBeGreaterThan(0)
+  expect(ambient(within, groups)).toBeLessThan(0.7 * ambient(within, []))
 })
