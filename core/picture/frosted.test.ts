@@ -17,7 +17,7 @@ const lambda = (cos: number, alpha: number): number =>
  * radiance.
  */
 function throughShare(cosIn: number, over: number, alpha: number): number {
-  const steps = 400
+  const steps = 260
   const i = [Math.sqrt(1 - cosIn * cosIn), 0, cosIn]
   let sum = 0
   for (let a = 0; a < steps; a++)
@@ -46,7 +46,7 @@ function throughShare(cosIn: number, over: number, alpha: number): number {
 
 /** What it mirrors, summed over all ways the light comes from. Source: the same, equation 20. */
 function mirroredShare(cosOut: number, over: number, alpha: number): number {
-  const steps = 300
+  const steps = 220
   const o = [Math.sqrt(1 - cosOut * cosOut), 0, cosOut]
   let sum = 0
   for (let a = 0; a < steps; a++)
@@ -79,7 +79,7 @@ describe('a rough face of glass', () => {
     const ray = new Float64Array(8)
     const spot = new Float64Array(2)
     const facet = new Float64Array(3)
-    const many = 200
+    const many = 140
     let sum = 0
     for (let a = 0; a < many; a++)
       for (let b = 0; b < many; b++) {
