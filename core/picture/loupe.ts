@@ -39,6 +39,9 @@ export const loupeLook = (plan: Plan, moving: boolean): Extras => ({
 export const PRINT_DPI = 300
 const MM_PER_INCH = 25.4
 
+/** How long so many dots of a print are, mm. */
+export const printedMm = (dots: number): number => (dots / PRINT_DPI) * MM_PER_INCH
+
 /** Pixels of the camera that each dot of a print of the whole frame stands for. */
 export const pixelsPerDot = (plan: Plan, printWidthMm: number): number =>
   pixelsAcross(plan) / ((printWidthMm / MM_PER_INCH) * PRINT_DPI)

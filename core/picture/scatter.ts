@@ -191,18 +191,21 @@ export function mirrorInFacet(
   cosOut: number,
   cosFacet: number,
   alpha: number,
-  [hx, hy, hz]: Float64Array,
+  by: Float64Array,
   out: Float64Array
 ): boolean {
-  const cosIn = 2 * cosFacet * hz! - cosOut
+  const hx = by[0]!
+  const hy = by[1]!
+  const hz = by[2]!
+  const cosIn = 2 * cosFacet * hz - cosOut
   if (cosIn <= 1e-6 || cosFacet <= 0) return false
   const vx = -(ray[3]! * basis[3]! + ray[4]! * basis[4]! + ray[5]! * basis[5]!)
   const vy = -(ray[3]! * basis[6]! + ray[4]! * basis[7]! + ray[5]! * basis[8]!)
-  put(basis, 2 * cosFacet * hx! - vx, 2 * cosFacet * hy! - vy, cosIn, ray)
+  put(basis, 2 * cosFacet * hx - vx, 2 * cosFacet * hy - vy, cosIn, ray)
   const alpha2 = alpha * alpha
   const lambdaOut = lambda(cosOut, alpha2)
   out[0] = (1 + lambdaOut) / (1 + lambdaOut + lambda(cosIn, alpha2))
-  out[1] = facetChance(hz!, cosOut, alpha2)
+  out[1] = facetChance(hz, cosOut, alpha2)
   return true
 }
 
@@ -219,16 +222,19 @@ export function bendInFacet(
   cosFacet: number,
   over: number,
   alpha: number,
-  [hx, hy, hz]: Float64Array
+  by: Float64Array
 ): number {
+  const hx = by[0]!
+  const hy = by[1]!
+  const hz = by[2]!
   const under = 1 - (1 - cosFacet * cosFacet) / (over * over)
   if (under <= 0) return 0
   const on = cosFacet / over - Math.sqrt(under)
   const dx = ray[3]! * basis[3]! + ray[4]! * basis[4]! + ray[5]! * basis[5]!
   const dy = ray[3]! * basis[6]! + ray[4]! * basis[7]! + ray[5]! * basis[8]!
   const dz = ray[3]! * basis[0]! + ray[4]! * basis[1]! + ray[5]! * basis[2]!
-  const z = dz / over + on * hz!
+  const z = dz / over + on * hz
   if (z >= -1e-6) return 0
-  put(basis, dx / over + on * hx!, dy / over + on * hy!, z, ray)
+  put(basis, dx / over + on * hx, dy / over + on * hy, z, ray)
   return 1 / (1 + lambda(-z, alpha * alpha))
 }

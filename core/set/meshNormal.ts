@@ -47,9 +47,13 @@ export function meshNormal(
     hit[4 + k] = n
   }
   hit[7] = flat <= 0 ? 1 : -1
-  const spot = (k: 0 | 1 | 2): number =>
-    w * points[a + k]! + u * points[b + k]! + v * points[c + k]!
-  hit[8] = paintAt ? paintAt(spot(0), spot(1), spot(2)) : paints[triangle]!
+  hit[8] = paintAt
+    ? paintAt(
+        w * points[a]! + u * points[b]! + v * points[c]!,
+        w * points[a + 1]! + u * points[b + 1]! + v * points[c + 1]!,
+        w * points[a + 2]! + u * points[b + 2]! + v * points[c + 2]!
+      )
+    : paints[triangle]!
   // Where the smooth one would look away from the ray, the flat one counts.
   if (smooth * flat <= 0) {
     size = 0

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A loupe over the picture: a part of it at the camera's own pixels, or as it will print. */
 import { computed } from 'vue'
-import { loupeWindow, pixelsPerDot, PRINT_DPI, type Spot } from '@core/picture/loupe'
+import { loupeWindow, pixelsPerDot, PRINT_DPI, printedMm, type Spot } from '@core/picture/loupe'
 import type { Fault } from '@core/plan/open'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -23,7 +23,7 @@ const part = computed(() => loupeWindow(store.plan!, props.at, LOUPE_PIXELS * pe
 const note = computed(() =>
   view.printMm === null
     ? `${LOUPE_PIXELS} of the camera’s pixels across`
-    : `${mm((LOUPE_PIXELS / PRINT_DPI) * 25.4)} of a print ${mm(view.printMm)} wide, ` +
+    : `${mm(printedMm(LOUPE_PIXELS))} of a print ${mm(view.printMm)} wide, ` +
       `${PRINT_DPI} dots an inch`
 )
 const print = (): void => {
