@@ -8,7 +8,7 @@ import { useLoupes } from './useLoupes'
 defineProps<{ note: string; warn: boolean }>()
 const { asked, ask } = useAsked()
 const { shown } = useLoupes((world) => [{ id: 'moving', ...movingSpot(world) }], {
-  moving: true,
+  moving: () => true,
   asked: () => asked.value
 })
 </script>

@@ -2,6 +2,7 @@
 /** A loupe over the picture: a part of it at the camera's own pixels, or as it will print. */
 import { computed } from 'vue'
 import { loupeWindow, pixelsPerDot, PRINT_DPI, printedMm, type Spot } from '@core/picture/loupe'
+import { groupsOfWhole } from '@core/picture/moment'
 import type { Fault } from '@core/plan/open'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -18,7 +19,11 @@ const view = usePictureView()
 const PRINT_MM = 300
 
 const per = computed(() => (view.printMm === null ? 1 : pixelsPerDot(store.plan!, view.printMm)))
-const { shown, failure } = useLoupes(() => [{ id: 'any', ...props.at }], { per: () => per.value })
+const { shown, failure } = useLoupes(() => [{ id: 'any', ...props.at }], {
+  // As the whole picture shows it.
+  moving: () => groupsOfWhole(store.plan!).length > 1,
+  per: () => per.value
+})
 const part = computed(() => loupeWindow(store.plan!, props.at, LOUPE_PIXELS * per.value))
 const note = computed(() =>
   view.printMm === null

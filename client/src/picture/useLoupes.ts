@@ -19,12 +19,12 @@ export interface Traced extends Pick<Wanted, 'plan' | 'per'> {
 export function useLoupes<S extends LoupeSpot>(
   spotsOf: (world: World) => readonly S[],
   {
-    moving = false,
+    moving = () => false,
     asked = () => true,
     per = () => 1
   }: {
     /** whether the subject is shown as it moves */
-    readonly moving?: boolean
+    readonly moving?: () => boolean
     /** whether they are to be traced by now */
     readonly asked?: () => boolean
     /** pixels of the camera that each of theirs stands for */
@@ -54,10 +54,10 @@ export function useLoupes<S extends LoupeSpot>(
       if (!plan || seen !== 'visible' || !wanted) return worker.show((put = null))
       const now = JSON.stringify([spots.value, per()])
       // What moves is shown at the moments of each flash: they follow from power and shutter.
-      if (put && now === looked && (moving ? put === plan : sameLight(put, plan))) return
+      if (put && now === looked && (moving() ? put === plan : sameLight(put, plan))) return
       put = plan
       looked = now
-      worker.show({ plan, spots: spots.value, moving, per: per() })
+      worker.show({ plan, spots: spots.value, moving: moving(), per: per() })
     },
     { immediate: true }
   )
