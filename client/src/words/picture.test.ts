@@ -20,6 +20,14 @@ it('a picture says what is bright, what is black and what clips', () => {
   expect(pictureWords(plan, ledger, 'ambient', ['subject'], facts)).toMatch(/^No place is bright; /)
 })
 
+it('does not call a clear subject as bright as the light that falls on it', () => {
+  const clear = { ...plan, subject: { ...plan.subject, finish: 'clear' as const } }
+  const lit = { ...clear, settings: { ...plan.settings, isoStops: 6, apertureStops: 3 } }
+  expect(pictureWords(lit, ledgerOf(lit), 'together', ['subject'], facts)).toMatch(
+    /^No place is bright; the clear subject shows what stands behind it; 50\.0 % of/
+  )
+})
+
 it('says which light it shows, and how sure it is', () => {
   expect(shownWords(plan, 'ambient')).toBe('ambient alone, strobes off')
   expect(sureWords({ ...facts, noiseStops: 0.046 })).toBe('noise up to 0.05 stop')

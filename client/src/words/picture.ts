@@ -25,6 +25,9 @@ export const shownLevel = (ledger: Ledger, place: Place, shown: Shown): number =
 const BRIGHT = -1
 const BLACK = -7
 
+/** Places that lie on the subject. */
+const ON_SUBJECT: readonly Place[] = ['subject', 'shadow', 'top', 'front']
+
 const listed = (plan: Plan, places: readonly Place[], ledger: Ledger, shown: Shown): string =>
   places
     .map(
@@ -44,11 +47,14 @@ export function pictureWords(
   facts: Facts
 ): string {
   const level = (place: Place): number => shownLevel(ledger, place, shown)
-  const bright = places
+  // The sum counts light on something clear from every side; what it shows only the picture knows.
+  const clear = plan.subject.finish === 'clear'
+  const told = clear ? places.filter((place) => !ON_SUBJECT.includes(place)) : places
+  const bright = told
     .filter((place) => level(place) >= BRIGHT)
     .sort((a, b) => level(b) - level(a))
     .slice(0, 3)
-  const dark = places.filter((place) => level(place) <= BLACK)
+  const dark = told.filter((place) => level(place) <= BLACK)
   const clips =
     facts.clipped > 0 ? `${percent(facts.clipped)} of the picture clips` : 'nothing clips'
   return (
@@ -57,6 +63,7 @@ export function pictureWords(
       dark.length > 0
         ? `black: ${dark.map((place) => placeName(plan, place).toLowerCase()).join(', ')}`
         : '',
+      clear ? 'the clear subject shows what stands behind it' : '',
       `${percent(facts.black)} of the picture is black`,
       clips
     ]
