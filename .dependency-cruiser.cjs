@@ -45,6 +45,11 @@ module.exports = {
     },
     { from: { path: '^server/', pathNot: TEST }, to: { dependencyTypes: ['npm', 'core'] } },
     {
+      from: { path: '^simulator/', pathNot: TEST },
+      to: { path: '^(core|simulator)/', pathNot: TEST }
+    },
+    { from: { path: '^simulator/', pathNot: TEST }, to: { dependencyTypes: ['npm', 'core'] } },
+    {
       from: { path: '^client/src/', pathNot: TEST },
       to: { path: '^(core|client/src)/', pathNot: TEST }
     },
@@ -52,7 +57,7 @@ module.exports = {
     // Tests, the bench and the scripts may use everything.
     {
       from: { path: `${TEST}|^(e2e|bench|scripts|soak)/` },
-      to: { path: '^(core|server|client|e2e|bench|scripts|soak)/' }
+      to: { path: '^(core|server|simulator|client|e2e|bench|scripts|soak)/' }
     },
     { from: { path: `${TEST}|^(e2e|bench|scripts|soak)/` }, to: { dependencyTypes: OUTSIDE } },
     // The tools' own configurations.

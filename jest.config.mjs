@@ -3,7 +3,7 @@ export default {
   testTimeout: 180_000,
   // Both cores of a small machine; Jest would leave one of them idle.
   maxWorkers: 2,
-  testMatch: ['<rootDir>/{core,server,client,scripts,soak}/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,server,simulator,client,scripts,soak}/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
     '^.+\\.ts$': '<rootDir>/scripts/jestTransform.mjs'

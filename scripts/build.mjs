@@ -7,6 +7,7 @@ import { root } from './install.mjs'
 const SOURCES = [
   'core',
   'server',
+  'simulator',
   'client',
   'package-lock.json',
   'scripts/build.mjs',
@@ -32,17 +33,18 @@ export const build = async (force = false) => {
   const { build: esbuild } = await import('esbuild')
   const { build: vite } = await import('vite')
   await vite({ root: join(root, 'client'), logLevel: 'warn' })
-  await esbuild({
-    entryPoints: [join(root, 'server/main.ts')],
-    outfile: join(root, 'dist/server.mjs'),
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    packages: 'external',
-    tsconfig: join(root, 'tsconfig.base.json'),
-    logLevel: 'warning'
-  })
+  for (const program of ['server', 'simulator'])
+    await esbuild({
+      entryPoints: [join(root, program, 'main.ts')],
+      outfile: join(root, `dist/${program}.mjs`),
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      packages: 'external',
+      tsconfig: join(root, 'tsconfig.base.json'),
+      logLevel: 'warning'
+    })
   writeFileSync(stamp, '')
   console.log(`Built in ${((Date.now() - began) / 1000).toFixed(1)} s`)
 }

@@ -7,14 +7,22 @@ import type { Knex } from 'knex'
 import type { Logger } from 'pino'
 import { planJsonSchema } from '@core/plan/open'
 import type { Config } from './config'
+import { endEventStreams } from './http/eventStream'
 import { errorHandler, noSuchRoute } from './http/problem'
 import { headers, isOpen, limitRate, nonce, refuseForeign } from './http/security'
 import { buildOpenApi } from './openapi'
+import { deviceRoutes } from './routes/devices'
+import { feedRoutes } from './routes/feed'
 import { frameRoutes } from './routes/frames'
 import { kitRoutes } from './routes/kit'
 import { pictureRoutes } from './routes/pictures'
+import { practiceRoutes } from './routes/practice'
 import { shootRoutes } from './routes/shoots'
+import { deviceHub } from './services/devices'
+import { newFeed } from './services/feed'
+import { intake } from './services/intake'
 import type { PictureStore } from './services/pictures'
+import { practiceStudios } from './services/practice'
 import { shootService } from './services/shoots'
 import type { Space } from './services/space'
 import { frameStore } from './store/frames'
@@ -29,15 +37,24 @@ interface Parts {
   readonly log: Logger
   readonly pictures: PictureStore
   readonly space: Space
+  /** where this server listens; null before it does */
+  readonly address: () => string | null
 }
 
 /** Eight photometric beams in one plan come to six megabytes. */
 const MAX_DOCUMENT = '12mb'
 
-export function createApp({ config, db, log, pictures, space }: Parts): Express {
+/** @returns the application, and how what it started is ended */
+export function createApp({ config, db, log, pictures, space, address }: Parts): {
+  readonly app: Express
+  readonly end: () => void
+} {
   const shoots = patient(shootStore(db))
   const kit = patient(kitStore(db))
   const frames = patient(frameStore(db))
+  const feed = newFeed()
+  const devices = deviceHub(feed)
+  const practice = practiceStudios({ file: config.simulatorFile, devices, address })
   const app = express()
   app.disable('x-powered-by')
   app.set('query parser', 'simple')
@@ -50,7 +67,9 @@ export function createApp({ config, db, log, pictures, space }: Parts): Express 
     next()
   })
   const isPicture = (req: express.Request) =>
-    (req.method === 'PUT' && req.path.endsWith('/image')) || req.path === '/pictures'
+    (req.method === 'PUT' && req.path.endsWith('/image')) ||
+    req.path === '/pictures' ||
+    /^\/devices\/[^/]+\/files$/.test(req.path)
   const readJson = express.json({ limit: MAX_DOCUMENT })
   api.use((req, res, next) => (isPicture(req) ? next() : readJson(req, res, next)))
   api.get('/health', async (_req, res) => {
@@ -62,17 +81,24 @@ export function createApp({ config, db, log, pictures, space }: Parts): Express 
     '/schema/plan',
     (_req, res) => void res.type('application/schema+json').send(JSON.stringify(planJsonSchema()))
   )
-  api.use('/shoots/:id/frames', frameRoutes(frames, shoots, pictures))
+  api.use('/shoots/:id/frames', frameRoutes({ store: frames, shoots, pictures, feed }))
+  api.use('/shoots/:id/practice', practiceRoutes(practice, shoots))
   api.use('/shoots', shootRoutes(shoots, patient(shootList(db)), shootService({ shoots, kit })))
   api.use('/kit', kitRoutes(kit))
   api.use('/pictures', pictureRoutes())
+  api.use('/devices', deviceRoutes(devices, intake({ shoots, frames, pictures, feed }), shoots))
+  api.use('/feed', feedRoutes(feed))
   api.use(noSuchRoute)
   app.use('/api', api)
 
   serveClient(app, config.clientDir)
   app.use(noSuchRoute)
   app.use(errorHandler(log))
-  return app
+  const end = (): void => {
+    practice.stopAll()
+    endEventStreams()
+  }
+  return { app, end }
 }
 
 /** The built client; every other address is one of its routes. */

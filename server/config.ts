@@ -25,6 +25,8 @@ export interface Config {
   readonly host: string
   readonly dataDir: string
   readonly clientDir: string
+  /** the built simulated studio */
+  readonly simulatorFile: string
   /** room on the disk that pictures may not take, bytes */
   readonly keepFreeBytes: number
   readonly logLevel: string
@@ -43,6 +45,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     host: HOST,
     dataDir: resolve(FINE_SPARK_ROOT, DATA_DIR),
     clientDir: resolve(FINE_SPARK_ROOT, 'dist/client'),
+    simulatorFile: resolve(FINE_SPARK_ROOT, 'dist/simulator.mjs'),
     keepFreeBytes: KEEP_FREE_MB * 2 ** 20,
     logLevel: LOG_LEVEL
   }

@@ -44,7 +44,10 @@ function greet({ host }: Config, port: number): void {
   console.log(`Fine Spark is ready: ${urlOf(isOpen(host) ? '127.0.0.1' : host, port)}`)
 }
 
-const listening = (app: ReturnType<typeof createApp>, { host, port }: Config): Promise<Server> =>
+const listening = (
+  app: ReturnType<typeof createApp>['app'],
+  { host, port }: Config
+): Promise<Server> =>
   new Promise((resolve, reject) => {
     const server = app.listen(port, host, (error?: Error) =>
       error ? reject(error) : resolve(server)
@@ -61,11 +64,23 @@ async function start(config: Config): Promise<void> {
   const db = await openDatabase(dataDir)
   await loadDemo(db, pictures)
   const frames = frameStore(db)
-  await pictures.sweep(await frames.imagesInUse())
+  await pictures.sweep(await frames.filesInUse())
   await frames.dropUnusedPlans()
-  const server = await listening(createApp({ config, db, log, pictures, space }), config)
-  greet(config, (server.address() as AddressInfo).port)
+  let address: string | null = null
+  const { app, end: endApp } = createApp({
+    config,
+    db,
+    log,
+    pictures,
+    space,
+    address: () => address
+  })
+  const server = await listening(app, config)
+  const { port } = server.address() as AddressInfo
+  address = urlOf(isOpen(config.host) ? '127.0.0.1' : config.host, port).replace(/\/$/, '')
+  greet(config, port)
   const stop = () => {
+    endApp()
     const end = () => void db.destroy().then(() => (unlock(), process.exit(0)))
     server.close(end)
     server.closeIdleConnections()

@@ -15,12 +15,14 @@ interface Options {
   /** a folder to go on with; an empty one of its own when left out */
   readonly dataDir?: string
   readonly clientDir?: string
+  readonly simulatorFile?: string
   readonly keepFreeBytes?: number
 }
 
 export async function testServer({
   dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-test-')),
   clientDir = join(dataDir, 'none'),
+  simulatorFile = join(dataDir, 'none'),
   keepFreeBytes = 0
 }: Options = {}) {
   usePlainMessages()
@@ -28,23 +30,27 @@ export async function testServer({
   const space = diskSpace(dataDir, keepFreeBytes)
   const pictures = pictureStore(dataDir, space)
   await loadDemo(db, pictureStore(dataDir, diskSpace(dataDir, 0)))
-  const app = createApp({
+  let url: string | null = null
+  const { app, end } = createApp({
     config: {
       port: 0,
       host: '127.0.0.1',
       dataDir,
       clientDir,
+      simulatorFile,
       keepFreeBytes,
       logLevel: 'silent'
     },
     db,
     log: pino({ level: 'silent' }),
     pictures,
-    space
+    space,
+    address: () => url
   })
   const server = app.listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
-  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  url = at
   const call = async (
     method: string,
     path: string,
@@ -52,7 +58,7 @@ export async function testServer({
     headers: Record<string, string> = {}
   ) => {
     const raw = body instanceof Uint8Array || typeof body === 'string'
-    const response = await fetch(url + path, {
+    const response = await fetch(at + path, {
       method,
       headers: {
         ...(body !== undefined && !raw && { 'content-type': 'application/json' }),
@@ -73,9 +79,10 @@ export async function testServer({
     db,
     dataDir,
     pictures,
-    url,
+    url: at,
     call,
     stop: async () => {
+      end()
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
       await db.destroy()

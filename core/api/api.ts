@@ -5,12 +5,12 @@ import { z } from 'zod'
 import { kitItemSchema } from '../kit/kit'
 import { lightIdSchema, lookSchema, planSchema, SHAPES } from '../plan/plan'
 import { frameNotesSchema, frameSchema } from '../run/frame'
+import { idSchema } from './id'
 
 export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'] as const
 export const stageSchema = z.enum(STAGES)
 export type Stage = z.infer<typeof stageSchema>
 
-const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only')
 export const idParams = z.strictObject({ id: idSchema })
 export const frameParams = z.strictObject({ id: idSchema, frameId: idSchema })
 /** The client names what it makes, so that a request sent twice makes it once. */
@@ -99,6 +99,7 @@ export const frameRecordSchema = z.object({
   plan: z.string().describe('hash of the plan it was taken with'),
   version,
   hasImage: z.boolean(),
+  hasRaw: z.boolean().describe('a raw file lies beside its picture'),
   seq: z.number().int()
 })
 export type FrameRecord = z.infer<typeof frameRecordSchema>

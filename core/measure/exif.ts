@@ -2,6 +2,7 @@
  * Camera settings written in a file, as positions on the scales. Tag values come from an EXIF
  * reader. Source: Exif 2.32 (CIPA DC-008): FNumber, ExposureTime and PhotographicSensitivity.
  */
+import { gamutOf, type Gamut } from './gamut'
 import { nearestMark, marksOf, type CameraStep } from '../scales/marks'
 
 export interface ExifNumbers {
@@ -12,6 +13,55 @@ export interface ExifNumbers {
   /** of the camera's clock against UTC, "±hh:mm" */
   readonly offset: string | null
   readonly camera: string | null
+}
+
+/** A tag as a reader of files gives it. */
+interface Tag {
+  readonly value?: unknown
+  readonly description?: string
+}
+type Tags = Readonly<Record<string, Tag | undefined>>
+
+function figure({ value }: Tag = {}): number | null {
+  const raw =
+    Array.isArray(value) && value.length === 2 && typeof value[0] === 'number'
+      ? value[0] / (value[1] as number)
+      : Array.isArray(value)
+        ? (value[0] as unknown)
+        : value
+  return typeof raw === 'number' && Number.isFinite(raw) && raw > 0 ? raw : null
+}
+
+export const NO_EXIF: ExifNumbers = {
+  fNumber: null,
+  seconds: null,
+  iso: null,
+  takenAt: null,
+  offset: null,
+  camera: null
+}
+
+/** What a file says of itself, from its tags by name. */
+export function fileNotes(tags: Tags, icc: Tags | undefined): FileNotes {
+  return {
+    exif: {
+      fNumber: figure(tags.FNumber),
+      seconds: figure(tags.ExposureTime),
+      iso: figure(tags.ISOSpeedRatings),
+      takenAt: tags.DateTimeOriginal?.description ?? null,
+      offset: tags.OffsetTimeOriginal?.description ?? null,
+      camera: tags.Model?.description ?? null
+    },
+    gamut: gamutOf({
+      profile: icc ? (icc['ICC Description']?.description ?? '') : null,
+      colorSpace: figure(tags.ColorSpace),
+      interoperability: tags.InteroperabilityIndex?.description ?? null
+    })
+  }
+}
+export interface FileNotes {
+  readonly exif: ExifNumbers
+  readonly gamut: Gamut
 }
 
 /** The trade's first digital files: what is older is a clock that was never set. */

@@ -12,6 +12,7 @@ import * as rooms from './009_rooms'
 import * as modifiers from './010_modifiers'
 import * as subjects from './011_subjects'
 import * as props from './012_props'
+import * as raw from './013_raw'
 
 interface Migration {
   readonly name: string
@@ -31,7 +32,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '009_rooms', ...rooms },
   { name: '010_modifiers', ...modifiers },
   { name: '011_subjects', ...subjects },
-  { name: '012_props', ...props }
+  { name: '012_props', ...props },
+  { name: '013_raw', ...raw }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -3,6 +3,7 @@ import pLimit from 'p-limit'
 import { frameParams, idParams, imageQuery, saveFrameSchema } from '@core/api/api'
 import { conflict, gone, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
+import type { Feed } from '../services/feed'
 import type { PictureStore } from '../services/pictures'
 import type { FrameStore } from '../store/frames'
 import type { ShootStore } from '../store/shoots'
@@ -22,7 +23,14 @@ const inTurn: RequestHandler = (_req, res, next) =>
       })
   )
 
-export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: PictureStore): Router {
+interface Parts {
+  readonly store: FrameStore
+  readonly shoots: ShootStore
+  readonly pictures: PictureStore
+  readonly feed: Feed
+}
+
+export function frameRoutes({ store, shoots, pictures, feed }: Parts): Router {
   const router = Router({ mergeParams: true })
   const need = async (id: string) => {
     if (!(await shoots.exists(id))) throw notFound('shoot')
@@ -47,6 +55,7 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
     const result = await store.put(id, frame, version)
     if (result.kind === 'deleted') throw gone('frame')
     if (result.kind === 'stale') throw conflict('frame', result.version)
+    feed.say({ kind: 'frames', shootId: id })
     res.json(result.record)
   })
   router.put(
@@ -65,6 +74,7 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
         throw invalid([{ path: 'image', message: 'the picture is empty' }])
       if (!(await store.setImage(id, frameId, await pictures.keep(req.body))))
         throw notFound('frame')
+      feed.say({ kind: 'frames', shootId: id })
       res.status(204).end()
     }
   )
@@ -84,6 +94,16 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
     )
     res.type('image/jpeg').send(bytes)
   })
+  router.get('/:frameId/raw', async (req, res) => {
+    const { id, frameId } = parse(frameParams, req.params)
+    await need(id)
+    const name = await store.rawName(id, frameId)
+    if (!name) throw notFound('raw file')
+    const bytes = await pictures.read(name).catch(() => {
+      throw notFound('raw file')
+    })
+    res.attachment(`${frameId}.dng`).type('application/octet-stream').send(bytes)
+  })
   for (const [path, method, deleted] of [
     ['/:frameId', 'delete', true],
     ['/:frameId/restore', 'post', false]
@@ -91,6 +111,7 @@ export function frameRoutes(store: FrameStore, shoots: ShootStore, pictures: Pic
     router[method](path, async (req, res) => {
       const { id, frameId } = parse(frameParams, req.params)
       if (!(await store.setDeleted(id, frameId, deleted))) throw notFound('frame')
+      feed.say({ kind: 'frames', shootId: id })
       res.status(204).end()
     })
   return router

@@ -17,6 +17,8 @@ const decoding = pLimit(2)
 /** One after the other, so that what is free is counted before each. */
 const writing = pLimit(1)
 const HALF_WRITTEN = '.part'
+const PICTURE = '.jpg'
+const RAW = '.raw'
 
 const refuse = (message: string) => invalid([{ path: 'image', message }])
 const NOT_WHOLE = 'not a whole JPEG picture; the frame keeps everything else'
@@ -88,20 +90,25 @@ async function writeWhole(dir: string, name: string, bytes: Buffer): Promise<voi
 export function pictureStore(dataDir: string, space: Space) {
   const dir = join(dataDir, 'pictures')
   const aside = join(dataDir, 'pictures-unused')
+  const keepAs = (ending: string, bytes: Buffer): Promise<string> => {
+    const name = `${createHash('sha256').update(bytes).digest('hex').slice(0, 32)}${ending}`
+    return writing(async () => {
+      await mkdir(dir, { recursive: true })
+      const known = await stat(join(dir, name)).catch(() => null)
+      if (known?.size === bytes.length) return name
+      await space.need(bytes.length)
+      await writeWhole(dir, name, bytes)
+      return name
+    })
+  }
   return {
     /** @returns the name it is kept under: its own hash, so equal pictures are one file */
     keep: async (bytes: Buffer): Promise<string> => {
       await decoding(() => check(bytes))
-      const name = `${createHash('sha256').update(bytes).digest('hex').slice(0, 32)}.jpg`
-      return writing(async () => {
-        await mkdir(dir, { recursive: true })
-        const known = await stat(join(dir, name)).catch(() => null)
-        if (known?.size === bytes.length) return name
-        await space.need(bytes.length)
-        await writeWhole(dir, name, bytes)
-        return name
-      })
+      return keepAs(PICTURE, bytes)
     },
+    /** A raw file, as it came: nobody opens it here. */
+    keepRaw: (bytes: Buffer): Promise<string> => keepAs(RAW, bytes),
     read: (name: string): Promise<Buffer> => readFile(join(dir, name)),
     /** Small enough for a list. Made when asked for. */
     thumbnail: (name: string): Promise<Buffer> =>
@@ -121,7 +128,9 @@ export function pictureStore(dataDir: string, space: Space) {
     sweep: async (used: ReadonlySet<string>): Promise<number> => {
       const names = await readdir(dir).catch(() => [])
       const stray = names.filter(
-        (name) => name.endsWith(HALF_WRITTEN) || (name.endsWith('.jpg') && !used.has(name))
+        (name) =>
+          name.endsWith(HALF_WRITTEN) ||
+          ([PICTURE, RAW].some((ending) => name.endsWith(ending)) && !used.has(name))
       )
       for (const name of stray)
         if (name.endsWith(HALF_WRITTEN)) await rm(join(dir, name), { force: true })

@@ -17,6 +17,7 @@ interface Row {
   plan_hash: string | null
   version: number
   image: string | null
+  raw: string | null
   deleted_at: string | null
 }
 
@@ -39,6 +40,7 @@ function toRecord(row: Row): Checked<FrameRecord> {
       plan: row.plan_hash,
       version: row.version,
       hasImage: row.image !== null,
+      hasRaw: row.raw !== null,
       seq: row.seq
     }
   }
@@ -129,14 +131,27 @@ export function frameStore(db: Knex) {
     setImage: async (shootId: string, id: string, image: string): Promise<boolean> =>
       (await alive(shootId).where({ id }).update({ image })) > 0,
 
+    /** The frame of a picture, a deleted one too: its file does not make it again. */
+    withImage: async (shootId: string, image: string): Promise<string | null> =>
+      (await db<Row>('frames').where({ shoot_id: shootId, image }).first('id'))?.id ?? null,
+
+    rawName: async (shootId: string, id: string): Promise<string | null> =>
+      (await alive(shootId).where({ id }).first())?.raw ?? null,
+
+    setRaw: async (shootId: string, id: string, raw: string): Promise<boolean> =>
+      (await alive(shootId).where({ id }).update({ raw })) > 0,
+
     setDeleted: async (shootId: string, id: string, deleted: boolean): Promise<boolean> =>
       (await one(db, shootId, id).update({
         deleted_at: deleted ? new Date().toISOString() : null
       })) > 0,
 
-    /** Names of all pictures that some frame has, deleted ones too: they may be restored. */
-    imagesInUse: async (): Promise<Set<string>> =>
-      new Set((await db<Row>('frames').whereNotNull('image').pluck('image')) as string[]),
+    /** Names of all files that some frame has, deleted ones too: they may be restored. */
+    filesInUse: async (): Promise<Set<string>> => {
+      const names = async (column: 'image' | 'raw') =>
+        (await db<Row>('frames').whereNotNull(column).pluck(column)) as string[]
+      return new Set([...(await names('image')), ...(await names('raw'))])
+    },
 
     dropUnusedPlans: async (): Promise<void> => {
       await db('plans')
@@ -153,6 +168,6 @@ export async function copyFrames(trx: Knex, fromShoot: string, toShoot: string):
     .where({ shoot_id: fromShoot })
     .whereNull('deleted_at')
     .orderBy('seq')
-  for (const { id, frame, plan_hash, image } of rows)
-    await trx<Row>('frames').insert({ id, shoot_id: toShoot, frame, plan_hash, image })
+  for (const { id, frame, plan_hash, image, raw } of rows)
+    await trx<Row>('frames').insert({ id, shoot_id: toShoot, frame, plan_hash, image, raw })
 }

@@ -16,6 +16,7 @@ import type {
   Stage,
   UnreadableItem
 } from '@core/api/api'
+import type { Answer, Command, Device } from '@core/api/devices'
 import type { PictureFileQuery } from '@core/api/pictureFile'
 import { makeOnce } from './repeat'
 
@@ -60,7 +61,8 @@ async function call(
   let response: Response
   try {
     response = await fetch(`/api${path}`, init)
-  } catch {
+  } catch (error) {
+    if (options.signal?.aborted) throw error
     throw new ApiProblem(
       'The server cannot be reached. What you did is kept here and will be sent when it answers.',
       0
@@ -110,6 +112,14 @@ export const api = {
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),
   restoreKit: (id: string) => done(call('POST', `/kit/${id}/restore`)),
 
+  devices: () => json<Device[]>(call('GET', '/devices')),
+  /** @param id names the command: sent again, it is done once */
+  ask: (device: string, id: string, shootId: string, command: Command, signal: AbortSignal) =>
+    json<Answer>(call('POST', `/devices/${device}/commands`, { id, shootId, command }, { signal })),
+  startPractice: (shootId: string, seed?: number) =>
+    json<Device>(call('PUT', `/shoots/${shootId}/practice`, { seed })),
+  stopPractice: (shootId: string) => done(call('DELETE', `/shoots/${shootId}/practice`)),
+
   frames: (shootId: string) => json<RunFrames>(call('GET', `/shoots/${shootId}/frames`)),
   putFrame: (shootId: string, frame: Frame, version: number | null) =>
     json<FrameRecord>(call('PUT', `/shoots/${shootId}/frames/${frame.id}`, { version, frame })),
@@ -120,5 +130,6 @@ export const api = {
   restoreFrame: (shootId: string, frameId: string) =>
     done(call('POST', `/shoots/${shootId}/frames/${frameId}/restore`)),
   imageUrl: (shootId: string, frameId: string, size: 'whole' | 'small' = 'whole') =>
-    `/api/shoots/${shootId}/frames/${frameId}/image${size === 'small' ? '?size=small' : ''}`
+    `/api/shoots/${shootId}/frames/${frameId}/image${size === 'small' ? '?size=small' : ''}`,
+  rawUrl: (shootId: string, frameId: string) => `/api/shoots/${shootId}/frames/${frameId}/raw`
 }

@@ -6,7 +6,12 @@ import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
 import { readFrame, warmReader } from './frameReader'
 
-const props = defineProps<{ expected: Frame['kind']; quiet: boolean }>()
+const props = defineProps<{
+  expected: Frame['kind']
+  quiet: boolean
+  /** a camera takes the frames: by hand only where it does not */
+  folded?: boolean
+}>()
 const emit = defineEmits<{
   logged: [kind: Frame['kind'], file: File | null, reading: FrameReading | null]
 }>()
@@ -70,21 +75,24 @@ onBeforeUnmount(cancel)
       <span class="small">Reading the picture … {{ Math.round(share * 100) }} %</span>
       <button type="button" class="push" @click="cancel">Cancel</button>
     </div>
-    <div v-else class="row">
-      <label class="push" :class="{ main: !quiet }"
-        >Log {{ NAMES[expected] }} with its JPEG<input
-          type="file"
-          accept="image/jpeg,.jpg,.jpeg"
-          class="hidden-label"
-          @change="onFile"
-      /></label>
-      <button type="button" class="push" @click="emit('logged', expected, null, null)">
-        Log {{ NAMES[expected] }} without
-      </button>
-      <button type="button" class="push bare muted" @click="emit('logged', other, null, null)">
-        Log a {{ NAMES[other] }}
-      </button>
-    </div>
+    <component :is="folded ? 'details' : 'div'" v-else>
+      <summary v-if="folded" class="small muted">Log a frame by hand</summary>
+      <div class="row">
+        <label class="push" :class="{ main: !quiet }"
+          >Log {{ NAMES[expected] }} with its JPEG<input
+            type="file"
+            accept="image/jpeg,.jpg,.jpeg"
+            class="hidden-label"
+            @change="onFile"
+        /></label>
+        <button type="button" class="push" @click="emit('logged', expected, null, null)">
+          Log {{ NAMES[expected] }} without
+        </button>
+        <button type="button" class="push bare muted" @click="emit('logged', other, null, null)">
+          Log a {{ NAMES[other] }}
+        </button>
+      </div>
+    </component>
     <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
   </section>
 </template>
@@ -106,6 +114,13 @@ onBeforeUnmount(cancel)
 }
 .row .push {
   min-height: 46px;
+}
+summary {
+  cursor: pointer;
+  padding: 0.3rem 0;
+}
+details .row {
+  padding-top: 0.4rem;
 }
 label.push {
   cursor: pointer;

@@ -9,6 +9,7 @@ import { judgedAt, uncertaintyOf } from '@core/run/calibrate'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import { expectedReading, handMeter } from '@core/run/metering'
 import { usePlan } from '@/stores/plan'
+import { useDevice } from './useDevice'
 import { placeName } from '@/words/names'
 
 const props = defineProps<{ frame: Frame }>()
@@ -54,6 +55,14 @@ const evidence = computed(() => ({
   shutterStops: meter.value.shutterStops,
   receptor: meter.value.receptor
 }))
+const device = useDevice()
+const readByDevice = async (): Promise<void> => {
+  if (fired.value.length === 0) return void (error.value = 'say which light is to fire')
+  const reading = await device.read(device.meter.value!, metering.value)
+  const found = reading && parseMeter(reading.shown, reading.display)
+  if (found !== null) typed.value = formatMeter(found, meter.value.display)
+  error.value = device.failure.value
+}
 const read = (): void => {
   if (value.value === null)
     return void (error.value = `not understood: type ${METER_EXAMPLES[meter.value.display]}`)
@@ -109,6 +118,15 @@ const read = (): void => {
         @input="error = ''"
       />
       <button type="submit" class="push main">Use</button>
+      <button
+        v-if="device.meter.value"
+        type="button"
+        class="push"
+        :disabled="device.busy.value !== ''"
+        @click="readByDevice"
+      >
+        {{ device.busy.value ? 'Reading …' : 'Read it' }}
+      </button>
       <span class="small" data-expected
         >expected
         <b class="num">{{

@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid'
 import { computed } from 'vue'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
+import { askedBy } from '@core/run/asked'
 import { applyCalibration, calibrate, type Calibration } from '@core/run/calibrate'
 import { logFrame, type Evidence, type Frame } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
@@ -45,14 +46,14 @@ export function useRun() {
   ): Promise<Frame> => {
     const plan = store.plan!
     const named = reading ? settingsFromExif(reading.exif, plan.camera.step) : null
-    // A frame asked for with one light alone is logged so, whatever is on in the plan.
-    const asked = move.value.kind === 'take-lit' && kind === 'lit' ? move.value.lights : undefined
+    const asked = askedBy(move.value)
     const now = new Date()
     const frame = logFrame(plan, {
       id: nanoid(),
       kind,
       takenAt: ((reading && takenAtFromExif(reading.exif, now)) ?? now).toISOString(),
-      fired: asked,
+      // A frame asked for with one light alone is logged so, whatever is on in the plan.
+      fired: kind === asked.kind ? asked.fired : undefined,
       named,
       fileName: file ? shorten(file.name, 200) : null,
       analysis: reading?.analysis ?? null

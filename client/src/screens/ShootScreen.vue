@@ -13,6 +13,7 @@ import { loadStagesAhead } from '@/stages/pages'
 import WorkHeader from './WorkHeader.vue'
 import { useFrames } from '@/stores/frames'
 import { useKit } from '@/stores/kit'
+import { useLive } from '@/run/useLive'
 import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
 import { useSaving } from '@/stores/saving'
@@ -24,6 +25,7 @@ const saving = useSaving()
 const frames = useFrames()
 const kit = useKit()
 const failure = ref('')
+useLive()
 // On a phone the picture waits until it is asked for.
 if (!matchMedia('(max-width: 760px)').matches) usePicture().warm()
 

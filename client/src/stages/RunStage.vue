@@ -4,18 +4,22 @@
  * next.
  */
 import { computed, ref } from 'vue'
+import { askedBy } from '@core/run/asked'
 import type { Frame } from '@core/run/frame'
 import AmbientAge from '@/instruments/AmbientAge.vue'
+import DevicePanel from '@/run/DevicePanel.vue'
 import FrameIntake from '@/run/FrameIntake.vue'
 import FrameList from '@/run/FrameList.vue'
 import JudgePanel from '@/run/JudgePanel.vue'
 import LastFrame from '@/run/LastFrame.vue'
 import RunKnobs from '@/run/RunKnobs.vue'
 import StepCard from '@/run/StepCard.vue'
+import { useDevice } from '@/run/useDevice'
 import { useRun } from '@/run/useRun'
 import WaitingFrames from '@/run/WaitingFrames.vue'
 
 const { store, frames, move, log, judge, remove } = useRun()
+const { camera } = useDevice()
 const chosen = ref<string | null>(null)
 
 /** The frame to judge: the one the user picked, or the one the next move asks about. */
@@ -23,13 +27,7 @@ const judging = computed<Frame | null>(() => {
   const id = chosen.value ?? (move.value.kind === 'judge' ? move.value.frame.id : null)
   return frames.frames.find((frame) => frame.id === id) ?? null
 })
-const expected = computed<Frame['kind']>(() =>
-  move.value.kind === 'judge'
-    ? move.value.frame.kind
-    : ['take-black', 'take-ambient', 'darken'].includes(move.value.kind)
-      ? 'black'
-      : 'lit'
-)
+const expected = computed(() => askedBy(move.value).kind)
 
 /** A slow server answers late: by then the frame may be judged, or another logged. */
 let logged = 0
@@ -53,7 +51,12 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
       <StepCard :move="move" />
       <RunKnobs />
       <AmbientAge brief />
-      <FrameIntake :expected="expected" :quiet="judging !== null" @logged="onLogged" />
+      <DevicePanel :move="move" />
+      <FrameIntake
+        :expected="expected"
+        :quiet="judging !== null || camera !== null"
+        @logged="onLogged"
+      />
       <JudgePanel
         v-if="judging"
         :key="judging.id"

@@ -44,6 +44,7 @@ const put = (shoot: string, frame: Frame, version: number | null): Response => {
     plan: plan.title,
     version: (version ?? 0) + 1,
     hasImage: false,
+    hasRaw: false,
     seq: known?.record.seq ?? frames.size + 1
   }
   frames.set(frame.id, { record, frame })

@@ -49,6 +49,7 @@ export const useFrames = defineStore('frames', () => {
       frame,
       version: null,
       hasImage: image !== null,
+      hasRaw: false,
       seq: Number.MAX_SAFE_INTEGER
     }))
     return [...over, ...ahead]
@@ -66,6 +67,30 @@ export const useFrames = defineStore('frames', () => {
     shootId.value = id
     onServer.value = joined(run)
     unreadable.value = run.unreadable
+  }
+
+  /** Looks again at what the server has, when news came that something changed. */
+  let looking: Promise<void> | null = null
+  let moreNews = false
+  const lookAgain = async (): Promise<void> => {
+    moreNews = true
+    if (looking || !shootId.value) return looking ?? undefined
+    looking = (async () => {
+      while (moreNews) {
+        moreNews = false
+        const before = onServer.value
+        const id = shootId.value
+        // What is put or deleted meanwhile is newer than what this brings: it is asked again.
+        const run = await api.frames(id).catch(() => null)
+        if (!run || id !== shootId.value) continue
+        if (onServer.value !== before) moreNews = true
+        else {
+          onServer.value = joined(run)
+          unreadable.value = run.unreadable
+        }
+      }
+    })().finally(() => (looking = null))
+    return looking
   }
 
   const load = async (id: string): Promise<void> => {
@@ -109,6 +134,7 @@ export const useFrames = defineStore('frames', () => {
     kept: out.kept,
     start: out.start,
     load,
+    lookAgain,
     put,
     remove,
     restore,

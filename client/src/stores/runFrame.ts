@@ -7,6 +7,7 @@ export interface RunFrame {
   /** null while the server has none */
   readonly version: number | null
   readonly hasImage: boolean
+  readonly hasRaw: boolean
   readonly seq: number
 }
 

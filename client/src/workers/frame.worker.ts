@@ -5,8 +5,8 @@ import * as Comlink from 'comlink'
 import ExifReader from 'exifreader'
 import { countPixels, finishCount, newCounter, type FrameAnalysis } from '@core/measure/analyse'
 import { findBand, type Band } from '@core/measure/band'
-import type { ExifNumbers } from '@core/measure/exif'
-import { gamutOf, type Gamut } from '@core/measure/gamut'
+import { fileNotes, NO_EXIF, type ExifNumbers, type FileNotes } from '@core/measure/exif'
+import type { Gamut } from '@core/measure/gamut'
 import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
 
 export interface FrameReading {
@@ -61,44 +61,11 @@ async function count(
   return finishCount(counter, bitmap.width, bitmap.height)
 }
 
-function figure(value: unknown): number | null {
-  const raw =
-    Array.isArray(value) && value.length === 2 && typeof value[0] === 'number'
-      ? value[0] / (value[1] as number)
-      : Array.isArray(value)
-        ? value[0]
-        : value
-  return typeof raw === 'number' && Number.isFinite(raw) && raw > 0 ? raw : null
-}
-
-const NO_EXIF: ExifNumbers = {
-  fNumber: null,
-  seconds: null,
-  iso: null,
-  takenAt: null,
-  offset: null,
-  camera: null
-}
 /** What a file says of itself. */
-async function notesOf(file: Blob): Promise<{ readonly exif: ExifNumbers; readonly gamut: Gamut }> {
+async function notesOf(file: Blob): Promise<FileNotes> {
   try {
     const { exif, icc } = ExifReader.load(await file.arrayBuffer(), { expanded: true })
-    const date = exif?.DateTimeOriginal?.description
-    return {
-      exif: {
-        fNumber: figure(exif?.FNumber?.value),
-        seconds: figure(exif?.ExposureTime?.value),
-        iso: figure(exif?.ISOSpeedRatings?.value),
-        takenAt: typeof date === 'string' ? date : null,
-        offset: exif?.OffsetTimeOriginal?.description ?? null,
-        camera: exif?.Model?.description ?? null
-      },
-      gamut: gamutOf({
-        profile: icc ? (icc['ICC Description']?.description ?? '') : null,
-        colorSpace: figure(exif?.ColorSpace?.value),
-        interoperability: exif?.InteroperabilityIndex?.description ?? null
-      })
-    }
+    return fileNotes((exif ?? {}) as Parameters<typeof fileNotes>[0], icc)
   } catch {
     return { exif: NO_EXIF, gamut: 'srgb' }
   }

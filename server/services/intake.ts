@@ -1,0 +1,94 @@
+/**
+ * Files of frames that no page has read: from devices. Each becomes a frame of the run, with what
+ * it was meant to show; the same file again does not.
+ */
+import { nanoid } from 'nanoid'
+import pLimit from 'p-limit'
+import type { Filed } from '@core/api/devices'
+import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
+import type { Plan } from '@core/plan/plan'
+import { askedNow, type Asked } from '@core/run/asked'
+import { logFrame, type Frame } from '@core/run/frame'
+import { shorten } from '@core/text'
+import { invalid } from '../http/problem'
+import type { FrameStore } from '../store/frames'
+import type { ShootStore } from '../store/shoots'
+import type { Feed } from './feed'
+import { found } from './found'
+import type { PictureStore } from './pictures'
+import { isRaw } from './rawFile'
+import { analysisOf, notesOf } from './readPicture'
+
+interface Parts {
+  readonly shoots: ShootStore
+  readonly frames: FrameStore
+  readonly pictures: PictureStore
+  readonly feed: Feed
+}
+
+/** A camera names the files of one frame alike but for their ends. */
+const stem = (name: string): string => name.replace(/\.[^.]*$/, '').toLowerCase()
+
+export function intake({ shoots, frames, pictures, feed }: Parts) {
+  /** One after the other: the same file sent twice at once is one frame, and frames keep order. */
+  const inTurn = pLimit(1)
+  const runOf = async (shootId: string): Promise<Frame[]> => {
+    const { frames: records, plans } = await frames.list(shootId)
+    return records.map(({ frame, plan }) => ({ ...frame, plan: plans[plan]! }))
+  }
+
+  /** A raw file joins the newest frame whose picture bears its name. */
+  const takeRaw = async (shootId: string, name: string, bytes: Buffer): Promise<Filed> => {
+    const run = await runOf(shootId)
+    const frame = run.findLast(({ fileName }) => fileName && stem(fileName) === stem(name))
+    if (!frame)
+      throw invalid([
+        { path: 'name', message: `no frame of this run has a JPEG named ${stem(name)}` }
+      ])
+    const kept = await pictures.keepRaw(bytes)
+    const known = (await frames.rawName(shootId, frame.id)) === kept
+    if (!known) await frames.setRaw(shootId, frame.id, kept)
+    return { frameId: frame.id, known }
+  }
+
+  const takePicture = async (
+    shootId: string,
+    name: string,
+    bytes: Buffer,
+    asked: Asked | null
+  ): Promise<Filed> => {
+    const kept = await pictures.keep(bytes)
+    const before = await frames.withImage(shootId, kept)
+    if (before) return { frameId: before, known: true }
+    const { plan }: { readonly plan: Plan } = found(await shoots.get(shootId))
+    const notes = notesOf(bytes)
+    const now = new Date()
+    const frame = logFrame(plan, {
+      id: nanoid(),
+      ...(asked ?? askedNow(plan, await runOf(shootId))),
+      takenAt: (takenAtFromExif(notes.exif, now) ?? now).toISOString(),
+      named: settingsFromExif(notes.exif, plan.camera.step),
+      fileName: shorten(name, 200),
+      analysis: await analysisOf(bytes, notes)
+    })
+    await frames.put(shootId, frame, null)
+    await frames.setImage(shootId, frame.id, kept)
+    return { frameId: frame.id, known: false }
+  }
+
+  return {
+    /**
+     * @param asked what the frame was meant to show; null: what the next move asks for
+     * @throws ProblemError for what is no whole picture
+     */
+    take: (shootId: string, name: string, bytes: Buffer, asked: Asked | null): Promise<Filed> =>
+      inTurn(async () => {
+        const filed = isRaw(bytes)
+          ? await takeRaw(shootId, name, bytes)
+          : await takePicture(shootId, name, bytes, asked)
+        if (!filed.known) feed.say({ kind: 'frames', shootId })
+        return filed
+      })
+  }
+}
+export type Intake = ReturnType<typeof intake>

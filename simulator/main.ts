@@ -1,0 +1,88 @@
+/**
+ * Starts a simulated studio for a shoot of a running server: `npm run simulate -- --shoot ID`. With
+ * --folder its camera writes files there, as a capture program would, and sends none.
+ */
+import { mkdir, rename, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import type { Shoot } from '@core/api/api'
+import type { Plan } from '@core/plan/plan'
+import { runBridge } from './bridge'
+import { offerOf, studioOf } from './studio'
+import { FRAME_SIZE, serveAsWorker, traceInWorkers } from './tracing'
+
+const USAGE = `npm run simulate -- --shoot ID [--server http://127.0.0.1:4617] [--seed 1]
+                 [--device NAME] [--folder DIR]`
+
+/** Whole first, then under its name: nobody reads half a file. */
+async function writeTo(folder: string, name: string, bytes: Buffer): Promise<void> {
+  await mkdir(folder, { recursive: true })
+  await writeFile(join(folder, `${name}.part`), bytes)
+  await rename(join(folder, `${name}.part`), join(folder, name))
+}
+
+async function start(): Promise<void> {
+  const { values } = parseArgs({
+    options: {
+      shoot: { type: 'string' },
+      server: { type: 'string', default: 'http://127.0.0.1:4617' },
+      seed: { type: 'string', default: '1' },
+      device: { type: 'string' },
+      folder: { type: 'string' },
+      // The server that started this ends it by closing its input.
+      child: { type: 'boolean', default: false }
+    }
+  })
+  const { shoot, folder } = values
+  const server = values.server.replace(/\/$/, '')
+  const seed = Number(values.seed)
+  if (!shoot || !Number.isSafeInteger(seed)) throw new Error(USAGE)
+
+  const ending = new AbortController()
+  const end = (): void => ending.abort()
+  process.on('SIGINT', end)
+  process.on('SIGTERM', end)
+  if (values.child) process.stdin.on('end', end).on('error', end).resume()
+
+  let plan: Plan | null = null
+  /** The set stands as the shoot's plan says now; the last known while the server is away. */
+  const planNow = async (): Promise<Plan> => {
+    try {
+      const response = await fetch(`${server}/api/shoots/${shoot}`)
+      if (response.ok) plan = ((await response.json()) as Shoot).plan
+      else if (!plan) throw new Error(`The server has no shoot ${shoot} that can be read.`)
+    } catch (error) {
+      if (!plan) throw error
+    }
+    return plan!
+  }
+  const studio = studioOf({
+    seed,
+    plan: planNow,
+    trace: traceInWorkers(new URL(import.meta.url), FRAME_SIZE),
+    now: Date.now
+  })
+  await planNow()
+  void studio.warm().catch(() => {})
+  console.log(`Simulated studio for ${shoot}, seed ${seed}, at ${server}`)
+  await runBridge(
+    { server, id: values.device ?? `studio-${shoot}`.slice(0, 64), signal: ending.signal },
+    {
+      offer: async () => offerOf(await planNow(), shoot),
+      state: studio.state,
+      obey: (command, say, deliver) =>
+        studio.obey(
+          command,
+          (doing, share) => say({ busy: { doing, share } }),
+          ({ name, bytes }) => (folder ? writeTo(folder, name, bytes) : deliver(name, bytes))
+        )
+    }
+  )
+  process.exit(0)
+}
+
+if (!serveAsWorker())
+  start().catch((error: unknown) => {
+    console.error((error as Error).message)
+    process.exit(1)
+  })
