@@ -321,6 +321,8 @@ describe('the door', () => {
     expect(description.openapi).toBe('3.1.0')
     for (const [path, methods] of Object.entries(description.paths))
       for (const [method, { responses }] of Object.entries(methods)) {
+        // A stream of events has no end: devices.test.ts listens to it.
+        if (path === '/api/feed') continue
         const answer = await server.call(
           method.toUpperCase(),
           path.replace('{id}', 'nobody').replace('{frameId}', 'none'),

@@ -54,7 +54,12 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   const frames = patient(frameStore(db))
   const feed = newFeed()
   const devices = deviceHub(feed)
-  const practice = practiceStudios({ file: config.simulatorFile, devices, address })
+  const practice = practiceStudios({
+    file: config.simulatorFile,
+    width: config.studioWidth,
+    devices,
+    address
+  })
   const app = express()
   app.disable('x-powered-by')
   app.set('query parser', 'simple')

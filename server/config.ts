@@ -17,6 +17,7 @@ const envSchema = z.object({
   DATA_DIR: z.string().trim().min(1, 'a folder is needed').default('data'),
   FINE_SPARK_ROOT: z.string().min(1).default(process.cwd()),
   KEEP_FREE_MB: whole(0, 100_000, 64),
+  STUDIO_WIDTH: whole(60, 4000, 960),
   LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn')
 })
 
@@ -27,6 +28,8 @@ export interface Config {
   readonly clientDir: string
   /** the built simulated studio */
   readonly simulatorFile: string
+  /** of a simulated studio's frames, pixels */
+  readonly studioWidth: number
   /** room on the disk that pictures may not take, bytes */
   readonly keepFreeBytes: number
   readonly logLevel: string
@@ -39,7 +42,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     throw new Error(
       parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n')
     )
-  const { PORT, HOST, DATA_DIR, FINE_SPARK_ROOT, KEEP_FREE_MB, LOG_LEVEL } = parsed.data
+  const { PORT, HOST, DATA_DIR, FINE_SPARK_ROOT, KEEP_FREE_MB, STUDIO_WIDTH, LOG_LEVEL } =
+    parsed.data
   return {
     port: PORT,
     host: HOST,
@@ -47,6 +51,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     clientDir: resolve(FINE_SPARK_ROOT, 'dist/client'),
     simulatorFile: resolve(FINE_SPARK_ROOT, 'dist/simulator.mjs'),
     keepFreeBytes: KEEP_FREE_MB * 2 ** 20,
+    studioWidth: STUDIO_WIDTH,
     logLevel: LOG_LEVEL
   }
 }

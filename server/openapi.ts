@@ -8,6 +8,7 @@ import { z } from 'zod'
 import { kitItemSchema } from '@core/kit/kit'
 import { planSchema } from '@core/plan/plan'
 import * as schemas from '@core/api/api'
+import * as devices from '@core/api/devices'
 import { pictureFileQuery } from '@core/api/pictureFile'
 
 extendZodWithOpenApi(z)
@@ -28,6 +29,7 @@ type Route = readonly [
 ]
 
 const { idParams: id, frameParams: frame } = schemas
+const deviceList = z.array(devices.deviceSchema)
 
 const ROUTES: readonly Route[] = [
   ['get', '/api/health', 'Is the server well', { returns: schemas.healthSchema }],
@@ -123,6 +125,64 @@ const ROUTES: readonly Route[] = [
     'The JPEG as it came, or small',
     { params: frame, query: schemas.imageQuery, binary: true }
   ],
+  [
+    'get',
+    '/api/shoots/{id}/frames/{frameId}/raw',
+    'The raw file beside the JPEG',
+    { params: frame, binary: true }
+  ],
+  [
+    'put',
+    '/api/shoots/{id}/practice',
+    'Start a simulated studio for a shoot, or find the one that runs',
+    { params: id, body: devices.practiceSchema, returns: devices.deviceSchema }
+  ],
+  ['delete', '/api/shoots/{id}/practice', 'End it', { params: id, status: 204 }],
+  ['get', '/api/devices', 'Devices that bridges have announced', { returns: deviceList }],
+  [
+    'put',
+    '/api/devices/{id}',
+    'A bridge announces its device',
+    { params: id, body: devices.deviceOfferSchema, returns: devices.deviceSchema }
+  ],
+  ['delete', '/api/devices/{id}', 'A device is taken away', { params: id, status: 204 }],
+  [
+    'put',
+    '/api/devices/{id}/state',
+    'What a device is at',
+    { params: id, body: devices.deviceStateSchema, status: 204 }
+  ],
+  [
+    'get',
+    '/api/devices/{id}/commands',
+    'Server-sent events: what is asked of the device',
+    { params: id }
+  ],
+  [
+    'post',
+    '/api/devices/{id}/commands',
+    'Ask a device; answered when it has answered',
+    { params: id, body: devices.sendCommandSchema, returns: devices.answerSchema }
+  ],
+  [
+    'put',
+    '/api/devices/{id}/commands/{commandId}/answer',
+    'The answer of a device',
+    { params: devices.commandParams, body: devices.answerSchema, status: 204 }
+  ],
+  [
+    'post',
+    '/api/devices/{id}/files',
+    'A file of a frame, JPEG or raw; 200 when it was there already',
+    {
+      params: id,
+      query: devices.fileQuery,
+      returns: devices.filedSchema,
+      binary: true,
+      status: 201
+    }
+  ],
+  ['get', '/api/feed', 'Server-sent events: what has changed', {}],
   [
     'get',
     '/api/kit',

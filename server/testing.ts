@@ -39,6 +39,7 @@ export async function testServer({
       clientDir,
       simulatorFile,
       keepFreeBytes,
+      studioWidth: 120,
       logLevel: 'silent'
     },
     db,

@@ -6,8 +6,8 @@ import type { Exposure } from './exposure'
 import { noted, type Notes } from './files'
 
 /** A file's own scale: black, and white, of 14 bits. */
-export const RAW_BLACK = 512
-export const RAW_WHITE = 16383
+const RAW_BLACK = 512
+const RAW_WHITE = 16383
 const GREY = 0.18
 
 /** XYZ of daylight (D65) to linear sRGB. Source: IEC 61966-2-1. */
@@ -24,7 +24,7 @@ export interface RawLook {
 }
 
 /** Values of the mosaic: red and green in one row, green and blue in the next. */
-export function mosaicOf(
+function mosaicOf(
   { width, height, linear }: Exposure,
   { headroomStops, balance }: RawLook
 ): Uint16Array {
@@ -140,7 +140,7 @@ export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
     [0xc612, BYTE, [1, 4, 0, 0]],
     [0xc613, BYTE, [1, 1, 0, 0]],
     text(0xc614, notes.camera),
-    rational(0xc61a, RATIONAL, [RAW_BLACK]),
+    [0xc61a, SHORT, [RAW_BLACK]],
     [0xc61d, LONG, [RAW_WHITE]],
     rational(
       0xc621,

@@ -9,10 +9,10 @@ import type { Shoot } from '@core/api/api'
 import type { Plan } from '@core/plan/plan'
 import { runBridge } from './bridge'
 import { offerOf, studioOf } from './studio'
-import { FRAME_SIZE, serveAsWorker, traceInWorkers } from './tracing'
+import { frameSize, serveAsWorker, traceInWorkers } from './tracing'
 
 const USAGE = `npm run simulate -- --shoot ID [--server http://127.0.0.1:4617] [--seed 1]
-                 [--device NAME] [--folder DIR]`
+                 [--device NAME] [--width 960] [--folder DIR]`
 
 /** Whole first, then under its name: nobody reads half a file. */
 async function writeTo(folder: string, name: string, bytes: Buffer): Promise<void> {
@@ -27,6 +27,7 @@ async function start(): Promise<void> {
       shoot: { type: 'string' },
       server: { type: 'string', default: 'http://127.0.0.1:4617' },
       seed: { type: 'string', default: '1' },
+      width: { type: 'string', default: '960' },
       device: { type: 'string' },
       folder: { type: 'string' },
       // The server that started this ends it by closing its input.
@@ -36,7 +37,9 @@ async function start(): Promise<void> {
   const { shoot, folder } = values
   const server = values.server.replace(/\/$/, '')
   const seed = Number(values.seed)
-  if (!shoot || !Number.isSafeInteger(seed)) throw new Error(USAGE)
+  const width = Number(values.width)
+  const sizeKnown = Number.isInteger(width) && width >= 60 && width <= 4000
+  if (!shoot || !Number.isSafeInteger(seed) || !sizeKnown) throw new Error(USAGE)
 
   const ending = new AbortController()
   const end = (): void => ending.abort()
@@ -59,10 +62,9 @@ async function start(): Promise<void> {
   const studio = studioOf({
     seed,
     plan: planNow,
-    trace: traceInWorkers(new URL(import.meta.url), FRAME_SIZE),
+    trace: traceInWorkers(new URL(import.meta.url), frameSize(await planNow(), width)),
     now: Date.now
   })
-  await planNow()
   void studio.warm().catch(() => {})
   console.log(`Simulated studio for ${shoot}, seed ${seed}, at ${server}`)
   await runBridge(

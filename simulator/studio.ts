@@ -242,4 +242,3 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
     }
   }
 }
-export type Studio = ReturnType<typeof studioOf>

@@ -16,7 +16,14 @@ export interface Size {
   /** of each pixel */
   readonly samples: number
 }
-export const FRAME_SIZE: Size = { width: 960, height: 640, samples: 3 }
+/** Rays a pixel: with what smoothing does, an even patch is good to a twentieth of a stop. */
+const SAMPLES = 3
+/** A frame so wide, as high as the sensor makes it. */
+export const frameSize = ({ camera }: Plan, width: number): Size => ({
+  width,
+  height: Math.max(1, Math.round((width * camera.sensorHeightMm) / camera.sensorWidthMm)),
+  samples: SAMPLES
+})
 const MOST_WORKERS = 8
 
 interface Stripe {

@@ -110,11 +110,10 @@ export const truthSchema = z.strictObject({
 })
 export type Truth = z.infer<typeof truthSchema>
 
-export const meterReadingSchema = z.strictObject({
+const meterReadingSchema = z.strictObject({
   shown: words(20).describe('as the meter shows it, in its own notation'),
   display: z.enum(METER_DISPLAYS)
 })
-export type DeviceReading = z.infer<typeof meterReadingSchema>
 
 export const answerSchema = z.discriminatedUnion('ok', [
   z.strictObject({ ok: z.literal(false), problem: words(300) }),

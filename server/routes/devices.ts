@@ -17,7 +17,7 @@ import type { DeviceHub } from '../services/devices'
 import type { Intake } from '../services/intake'
 import type { ShootStore } from '../store/shoots'
 
-export const MAX_FILE = '160mb'
+const MAX_FILE = '160mb'
 
 export function deviceRoutes(devices: DeviceHub, intake: Intake, shoots: ShootStore): Router {
   const router = Router()

@@ -14,14 +14,16 @@ const LOOK_MS = 50
 interface Options {
   /** the built program */
   readonly file: string
+  /** of its frames, pixels */
+  readonly width: number
   readonly devices: DeviceHub
   /** this server's own address; null before it listens */
   readonly address: () => string | null
 }
 
-export const practiceDevice = (shootId: string): string => `practice-${shootId}`.slice(0, 64)
+const practiceDevice = (shootId: string): string => `practice-${shootId}`.slice(0, 64)
 
-export function practiceStudios({ file, devices, address }: Options) {
+export function practiceStudios({ file, width, devices, address }: Options) {
   const running = new Map<string, ChildProcess>()
 
   const stop = (shootId: string): boolean => {
@@ -53,8 +55,9 @@ export function practiceStudios({ file, devices, address }: Options) {
             'Too many simulated studios',
             `No more than ${MOST_STUDIOS} run at once: stop one of them.`
           )
-        const words = ['--server', server, '--shoot', shootId, '--device', id, '--seed', `${seed}`]
-        const child = spawn(process.execPath, [file, ...words, '--child'], {
+        const words = ['--server', server, '--shoot', shootId, '--device', id]
+        const figures = ['--seed', `${seed}`, '--width', `${width}`]
+        const child = spawn(process.execPath, [file, ...words, ...figures, '--child'], {
           stdio: ['pipe', 'ignore', 'inherit']
         })
         running.set(shootId, child)

@@ -6,7 +6,7 @@ import type { Answer, Command, Device } from '@core/api/devices'
 import { api } from '@/api/client'
 
 /** What a device would not or could not do, in its own words. */
-export class Refused extends Error {}
+class Refused extends Error {}
 
 export const useDevices = defineStore('devices', () => {
   const list = shallowRef<readonly Device[]>([])
