@@ -13,6 +13,7 @@ import { headers, isOpen, limitRate, nonce, refuseForeign } from './http/securit
 import { buildOpenApi } from './openapi'
 import { deviceRoutes } from './routes/devices'
 import { feedRoutes } from './routes/feed'
+import { folderRoutes } from './routes/folder'
 import { frameRoutes } from './routes/frames'
 import { kitRoutes } from './routes/kit'
 import { pictureRoutes } from './routes/pictures'
@@ -20,11 +21,13 @@ import { practiceRoutes } from './routes/practice'
 import { shootRoutes } from './routes/shoots'
 import { deviceHub } from './services/devices'
 import { newFeed } from './services/feed'
+import { watchedFolders } from './services/folders'
 import { intake } from './services/intake'
 import type { PictureStore } from './services/pictures'
 import { practiceStudios } from './services/practice'
 import { shootService } from './services/shoots'
 import type { Space } from './services/space'
+import { folderStore } from './store/folders'
 import { frameStore } from './store/frames'
 import { kitStore } from './store/kit'
 import { patient } from './store/patient'
@@ -47,7 +50,9 @@ const MAX_DOCUMENT = '12mb'
 /** @returns the application, and how what it started is ended */
 export function createApp({ config, db, log, pictures, space, address }: Parts): {
   readonly app: Express
-  readonly end: () => void
+  /** goes on with the folders that were watched */
+  readonly begin: () => Promise<void>
+  readonly end: () => Promise<void>
 } {
   const shoots = patient(shootStore(db))
   const kit = patient(kitStore(db))
@@ -60,6 +65,8 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     devices,
     address
   })
+  const taking = intake({ shoots, frames, pictures, feed })
+  const folders = watchedFolders(patient(folderStore(db)), taking, feed)
   const app = express()
   app.disable('x-powered-by')
   app.set('query parser', 'simple')
@@ -87,11 +94,12 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     (_req, res) => void res.type('application/schema+json').send(JSON.stringify(planJsonSchema()))
   )
   api.use('/shoots/:id/frames', frameRoutes({ store: frames, shoots, pictures, feed }))
+  api.use('/shoots/:id/folder', folderRoutes(folders, shoots))
   api.use('/shoots/:id/practice', practiceRoutes(practice, shoots))
   api.use('/shoots', shootRoutes(shoots, patient(shootList(db)), shootService({ shoots, kit })))
   api.use('/kit', kitRoutes(kit))
   api.use('/pictures', pictureRoutes())
-  api.use('/devices', deviceRoutes(devices, intake({ shoots, frames, pictures, feed }), shoots))
+  api.use('/devices', deviceRoutes(devices, taking, shoots))
   api.use('/feed', feedRoutes(feed))
   api.use(noSuchRoute)
   app.use('/api', api)
@@ -99,11 +107,12 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   serveClient(app, config.clientDir)
   app.use(noSuchRoute)
   app.use(errorHandler(log))
-  const end = (): void => {
+  const end = async (): Promise<void> => {
     practice.stopAll()
     endEventStreams()
+    await folders.endAll()
   }
-  return { app, end }
+  return { app, begin: folders.resume, end }
 }
 
 /** The built client; every other address is one of its routes. */

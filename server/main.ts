@@ -67,7 +67,11 @@ async function start(config: Config): Promise<void> {
   await pictures.sweep(await frames.filesInUse())
   await frames.dropUnusedPlans()
   let address: string | null = null
-  const { app, end: endApp } = createApp({
+  const {
+    app,
+    begin,
+    end: endApp
+  } = createApp({
     config,
     db,
     log,
@@ -79,9 +83,10 @@ async function start(config: Config): Promise<void> {
   const { port } = server.address() as AddressInfo
   address = urlOf(isOpen(config.host) ? '127.0.0.1' : config.host, port).replace(/\/$/, '')
   greet(config, port)
+  await begin()
   const stop = () => {
-    endApp()
-    const end = () => void db.destroy().then(() => (unlock(), process.exit(0)))
+    const ending = endApp()
+    const end = () => void ending.then(() => db.destroy()).then(() => (unlock(), process.exit(0)))
     server.close(end)
     server.closeIdleConnections()
     setTimeout(() => process.exit(0), 2000).unref()

@@ -9,6 +9,7 @@ import { kitItemSchema } from '@core/kit/kit'
 import { planSchema } from '@core/plan/plan'
 import * as schemas from '@core/api/api'
 import * as devices from '@core/api/devices'
+import { folderSchema, watchSchema } from '@core/api/folder'
 import { pictureFileQuery } from '@core/api/pictureFile'
 
 extendZodWithOpenApi(z)
@@ -138,6 +139,19 @@ const ROUTES: readonly Route[] = [
     { params: id, body: devices.practiceSchema, returns: devices.deviceSchema }
   ],
   ['delete', '/api/shoots/{id}/practice', 'End it', { params: id, status: 204 }],
+  [
+    'get',
+    '/api/shoots/{id}/folder',
+    'The folder watched for a shoot; null for none',
+    { params: id, returns: folderSchema.nullable() }
+  ],
+  [
+    'put',
+    '/api/shoots/{id}/folder',
+    'Watch a folder of the server’s machine, from that machine only',
+    { params: id, body: watchSchema, returns: folderSchema }
+  ],
+  ['delete', '/api/shoots/{id}/folder', 'Watch it no longer', { params: id, status: 204 }],
   ['get', '/api/devices', 'Devices that bridges have announced', { returns: deviceList }],
   [
     'put',

@@ -31,7 +31,7 @@ export async function testServer({
   const pictures = pictureStore(dataDir, space)
   await loadDemo(db, pictureStore(dataDir, diskSpace(dataDir, 0)))
   let url: string | null = null
-  const { app, end } = createApp({
+  const { app, begin, end } = createApp({
     config: {
       port: 0,
       host: '127.0.0.1',
@@ -52,6 +52,7 @@ export async function testServer({
   await new Promise((resolve) => server.once('listening', resolve))
   const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   url = at
+  await begin()
   const call = async (
     method: string,
     path: string,
@@ -82,12 +83,13 @@ export async function testServer({
     pictures,
     url: at,
     call,
-    stop: async () => {
-      end()
+    /** @param keep the folder, to go on with */
+    stop: async ({ keep = false } = {}) => {
+      await end()
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
       await db.destroy()
-      rmSync(dataDir, { recursive: true, force: true })
+      if (!keep) rmSync(dataDir, { recursive: true, force: true })
     }
   }
 }

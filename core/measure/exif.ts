@@ -70,21 +70,33 @@ const EARLIEST = Date.UTC(2000, 0, 1)
 const AHEAD_MS = 120_000
 
 /**
- * When a picture was taken, by the camera's clock.
- * @param now what the clock here says: a camera that runs ahead of it is not believed
- * @returns null when the file does not say, or says nonsense
+ * What the camera's clock said when a picture was taken, right or wrong; null where the file says
+ * nothing.
  * Source: Exif 2.32: DateTimeOriginal "YYYY:MM:DD hh:mm:ss" in local time, OffsetTimeOriginal
  * "±hh:mm" where the camera knows it; without, the time zone here is taken.
  */
-export function takenAtFromExif(
-  { takenAt, offset }: Pick<ExifNumbers, 'takenAt' | 'offset'>,
-  now: Date
-): Date | null {
+export function cameraTime({
+  takenAt,
+  offset
+}: Pick<ExifNumbers, 'takenAt' | 'offset'>): Date | null {
   const parts = takenAt?.match(/^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d:\d\d:\d\d)/)
   if (!parts) return null
   const zone = /^[+-]\d\d:\d\d$/.test(offset ?? '') ? offset! : ''
   const date = new Date(`${parts[1]}-${parts[2]}-${parts[3]}T${parts[4]}${zone}`)
-  const time = date.getTime()
+  return Number.isFinite(date.getTime()) ? date : null
+}
+
+/**
+ * When a picture was taken, by the camera's clock.
+ * @param now what the clock here says: a camera that runs ahead of it is not believed
+ * @returns null when the file does not say, or says nonsense
+ */
+export function takenAtFromExif(
+  exif: Pick<ExifNumbers, 'takenAt' | 'offset'>,
+  now: Date
+): Date | null {
+  const date = cameraTime(exif)
+  const time = date?.getTime() ?? NaN
   return time >= EARLIEST && time <= now.getTime() + AHEAD_MS ? date : null
 }
 

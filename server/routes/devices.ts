@@ -64,7 +64,9 @@ export function deviceRoutes(devices: DeviceHub, intake: Intake, shoots: ShootSt
       const shootId = asked?.shootId ?? offer.shootId
       if (shootId === null || !(await shoots.exists(shootId)))
         throw invalid([{ path: 'command', message: 'it is not known which shoot it belongs to' }])
-      const filed = await intake.take(shootId, name, req.body, asked && meant(asked.command))
+      const filed = await intake.take(shootId, name, req.body, {
+        asked: asked && meant(asked.command)
+      })
       res.status(filed.known ? 200 : 201).json(filed)
     }
   )

@@ -26,21 +26,40 @@ interface Parts {
   readonly feed: Feed
 }
 
+/** Frames whose time is remembered, for the raw files that follow. */
+const MOST_TIMES = 500
+
+/** What is known of a file beside what it says itself. */
+interface Told {
+  /** what the frame was meant to show; null: what the next move asks for */
+  readonly asked?: Asked | null
+  /** when it was taken; null: as it says */
+  readonly at?: Date | null
+}
+
 /** A camera names the files of one frame alike but for their ends. */
 const stem = (name: string): string => name.replace(/\.[^.]*$/, '').toLowerCase()
 
 export function intake({ shoots, frames, pictures, feed }: Parts) {
   /** One after the other: the same file sent twice at once is one frame, and frames keep order. */
   const inTurn = pLimit(1)
+  /** by frame, as its camera's clock says */
+  const times = new Map<string, string>()
   const runOf = async (shootId: string): Promise<Frame[]> => {
     const { frames: records, plans } = await frames.list(shootId)
     return records.map(({ frame, plan }) => ({ ...frame, plan: plans[plan]! }))
   }
 
-  /** A raw file joins the newest frame whose picture bears its name. */
+  /**
+   * A raw file joins the newest frame whose picture bears its name; of two cameras that name theirs
+   * alike, the one whose picture says the same time.
+   */
   const takeRaw = async (shootId: string, name: string, bytes: Buffer): Promise<Filed> => {
     const run = await runOf(shootId)
-    const frame = run.findLast(({ fileName }) => fileName && stem(fileName) === stem(name))
+    const { takenAt } = notesOf(bytes).exif
+    const alike = run.filter(({ fileName }) => fileName && stem(fileName) === stem(name))
+    const frame =
+      alike.findLast(({ id }) => takenAt !== null && times.get(id) === takenAt) ?? alike.at(-1)
     if (!frame)
       throw invalid([
         { path: 'name', message: `no frame of this run has a JPEG named ${stem(name)}` }
@@ -55,7 +74,7 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
     shootId: string,
     name: string,
     bytes: Buffer,
-    asked: Asked | null
+    { asked = null, at = null }: Told
   ): Promise<Filed> => {
     const kept = await pictures.keep(bytes)
     const before = await frames.withImage(shootId, kept)
@@ -66,11 +85,13 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
     const frame = logFrame(plan, {
       id: nanoid(),
       ...(asked ?? askedNow(plan, await runOf(shootId))),
-      takenAt: (takenAtFromExif(notes.exif, now) ?? now).toISOString(),
+      takenAt: (at ?? takenAtFromExif(notes.exif, now) ?? now).toISOString(),
       named: settingsFromExif(notes.exif, plan.camera.step),
       fileName: shorten(name, 200),
       analysis: await analysisOf(bytes, notes)
     })
+    if (notes.exif.takenAt) times.set(frame.id, notes.exif.takenAt)
+    if (times.size > MOST_TIMES) times.delete(times.keys().next().value!)
     await frames.put(shootId, frame, null)
     await frames.setImage(shootId, frame.id, kept)
     return { frameId: frame.id, known: false }
@@ -78,14 +99,13 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
 
   return {
     /**
-     * @param asked what the frame was meant to show; null: what the next move asks for
      * @throws ProblemError for what is no whole picture
      */
-    take: (shootId: string, name: string, bytes: Buffer, asked: Asked | null): Promise<Filed> =>
+    take: (shootId: string, name: string, bytes: Buffer, told: Told): Promise<Filed> =>
       inTurn(async () => {
         const filed = isRaw(bytes)
           ? await takeRaw(shootId, name, bytes)
-          : await takePicture(shootId, name, bytes, asked)
+          : await takePicture(shootId, name, bytes, told)
         if (!filed.known) feed.say({ kind: 'frames', shootId })
         return filed
       })
