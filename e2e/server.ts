@@ -34,6 +34,8 @@ export async function startServer(
       FINE_SPARK_ROOT: ROOT,
       NODE_ENV: 'production',
       LOG_LEVEL: 'error',
+      // A simulated studio takes small frames: quick ones.
+      STUDIO_WIDTH: '240',
       ...settings
     }
   })

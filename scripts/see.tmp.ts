@@ -27,4 +27,7 @@ try {
   await page.getByRole('dialog').waitFor()
   await page.waitForTimeout(1000)
   await page.screenshot({ path: `/tmp/see-4-${size}.png` })
-} finally { await browser.close(); await server.stop() }
+} finally {
+  await browser.close()
+  await server.stop()
+}

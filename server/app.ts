@@ -79,7 +79,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     next()
   })
   const isPicture = (req: express.Request) =>
-    (req.method === 'PUT' && req.path.endsWith('/image')) ||
+    (req.method === 'PUT' && /\/(image|raw)$/.test(req.path)) ||
     req.path === '/pictures' ||
     /^\/devices\/[^/]+\/files$/.test(req.path)
   const readJson = express.json({ limit: MAX_DOCUMENT })

@@ -134,6 +134,12 @@ const ROUTES: readonly Route[] = [
   ],
   [
     'put',
+    '/api/shoots/{id}/frames/{frameId}/raw',
+    'Put a raw file beside the JPEG',
+    { params: frame, status: 204, binary: true }
+  ],
+  [
+    'put',
     '/api/shoots/{id}/practice',
     'Start a simulated studio for a shoot, or find the one that runs',
     { params: id, body: devices.practiceSchema, returns: devices.deviceSchema }

@@ -1,5 +1,5 @@
 /** A server in this process on a fresh folder, for tests. */
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -19,6 +19,25 @@ interface Options {
   readonly keepFreeBytes?: number
 }
 
+/** Demo data takes seconds to make: once for all tests of a run, then copied. */
+const DEMO = process.env.FINE_SPARK_TEST_DEMO ?? join(tmpdir(), `fine-spark-demo-${process.pid}`)
+
+async function putDemo(dataDir: string): Promise<void> {
+  if (!existsSync(DEMO)) {
+    const made = mkdtempSync(`${DEMO}-`)
+    const db = await openDatabase(made)
+    await loadDemo(db, pictureStore(made, diskSpace(made, 0)))
+    await db.destroy()
+    try {
+      renameSync(made, DEMO)
+    } catch {
+      // Another worker was quicker.
+      rmSync(made, { recursive: true })
+    }
+  }
+  cpSync(DEMO, dataDir, { recursive: true })
+}
+
 export async function testServer({
   dataDir = mkdtempSync(join(tmpdir(), 'fine-spark-test-')),
   clientDir = join(dataDir, 'none'),
@@ -26,10 +45,10 @@ export async function testServer({
   keepFreeBytes = 0
 }: Options = {}) {
   usePlainMessages()
+  if (readdirSync(dataDir).length === 0) await putDemo(dataDir)
   const db = await openDatabase(dataDir)
   const space = diskSpace(dataDir, keepFreeBytes)
   const pictures = pictureStore(dataDir, space)
-  await loadDemo(db, pictureStore(dataDir, diskSpace(dataDir, 0)))
   let url: string | null = null
   const { app, begin, end } = createApp({
     config: {

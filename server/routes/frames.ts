@@ -5,10 +5,12 @@ import { conflict, gone, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { Feed } from '../services/feed'
 import type { PictureStore } from '../services/pictures'
+import { isRaw } from '../services/rawFile'
 import type { FrameStore } from '../store/frames'
 import type { ShootStore } from '../store/shoots'
 
 const MAX_PICTURE = '60mb'
+const MAX_RAW = '160mb'
 /** Pictures are received whole before they are judged: only so many at once. */
 const receiving = pLimit(4)
 
@@ -94,6 +96,25 @@ export function frameRoutes({ store, shoots, pictures, feed }: Parts): Router {
     )
     res.type('image/jpeg').send(bytes)
   })
+  router.put(
+    '/:frameId/raw',
+    async (req, _res, next) => {
+      const { id, frameId } = parse(frameParams, req.params)
+      await needFrame(id, frameId)
+      next()
+    },
+    inTurn,
+    express.raw({ type: () => true, limit: MAX_RAW }),
+    async (req, res) => {
+      const { id, frameId } = parse(frameParams, req.params)
+      if (!Buffer.isBuffer(req.body) || !isRaw(req.body))
+        throw invalid([{ path: 'raw', message: 'not a raw file this program knows' }])
+      if (!(await store.setRaw(id, frameId, await pictures.keepRaw(req.body))))
+        throw notFound('frame')
+      feed.say({ kind: 'frames', shootId: id })
+      res.status(204).end()
+    }
+  )
   router.get('/:frameId/raw', async (req, res) => {
     const { id, frameId } = parse(frameParams, req.params)
     await need(id)

@@ -2,7 +2,7 @@
 import { stat } from 'node:fs/promises'
 import { isAbsolute } from 'node:path'
 import type { Folder } from '@core/api/folder'
-import { invalid, ProblemError } from '../http/problem'
+import { invalid, type ProblemError } from '../http/problem'
 import type { FolderStore } from '../store/folders'
 import type { Feed } from './feed'
 import { folderCamera, type FolderCamera } from './folderCamera'

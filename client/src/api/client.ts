@@ -17,6 +17,7 @@ import type {
   UnreadableItem
 } from '@core/api/api'
 import type { Answer, Command, Device } from '@core/api/devices'
+import type { Folder } from '@core/api/folder'
 import type { PictureFileQuery } from '@core/api/pictureFile'
 import { makeOnce } from './repeat'
 
@@ -118,6 +119,11 @@ export const api = {
     json<Answer>(call('POST', `/devices/${device}/commands`, { id, shootId, command }, { signal })),
   startPractice: (shootId: string, seed?: number) =>
     json<Device>(call('PUT', `/shoots/${shootId}/practice`, { seed })),
+  folder: (shootId: string) => json<Folder | null>(call('GET', `/shoots/${shootId}/folder`)),
+  /** @param all also what lies there already */
+  watchFolder: (shootId: string, path: string, all: boolean) =>
+    json<Folder>(call('PUT', `/shoots/${shootId}/folder`, { path, all })),
+  unwatchFolder: (shootId: string) => done(call('DELETE', `/shoots/${shootId}/folder`)),
   stopPractice: (shootId: string) => done(call('DELETE', `/shoots/${shootId}/practice`)),
 
   frames: (shootId: string) => json<RunFrames>(call('GET', `/shoots/${shootId}/frames`)),
@@ -125,6 +131,8 @@ export const api = {
     json<FrameRecord>(call('PUT', `/shoots/${shootId}/frames/${frame.id}`, { version, frame })),
   putImage: (shootId: string, frameId: string, image: Blob) =>
     done(call('PUT', `/shoots/${shootId}/frames/${frameId}/image`, image)),
+  putRaw: (shootId: string, frameId: string, raw: Blob) =>
+    done(call('PUT', `/shoots/${shootId}/frames/${frameId}/raw`, raw)),
   deleteFrame: (shootId: string, frameId: string) =>
     done(call('DELETE', `/shoots/${shootId}/frames/${frameId}`)),
   restoreFrame: (shootId: string, frameId: string) =>

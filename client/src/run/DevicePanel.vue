@@ -7,14 +7,19 @@ import type { NextMove } from '@core/run/nextMove'
 import { api } from '@/api/client'
 import HelpTip from '@/instruments/HelpTip.vue'
 import { useDevices } from '@/stores/devices'
+import { useFolder } from '@/stores/folder'
 import { useFrames } from '@/stores/frames'
 import { clockWords, levelWords, takeWords } from '@/words/devices'
+import FolderPanel from './FolderPanel.vue'
 import TruthDialog from './TruthDialog.vue'
 import { useDevice } from './useDevice'
 
 const props = defineProps<{ move: NextMove }>()
 const devices = useDevices()
 const frames = useFrames()
+const folder = useFolder()
+/** which folder is being said */
+const choosing = ref(false)
 const { camera, busy, failure, take, doing, cancel } = useDevice()
 
 const asked = computed(() => askedBy(props.move))
@@ -93,9 +98,17 @@ const reveal = (): Promise<unknown> =>
     </template>
     <div v-else class="row">
       <span v-if="busy" class="small" role="status">{{ busy }} …</span>
-      <button v-else type="button" class="push bare muted" @click="practise">
-        Practise this shoot
-      </button>
+      <template v-else>
+        <button
+          v-if="!folder.state && !choosing"
+          type="button"
+          class="push bare muted"
+          @click="choosing = true"
+        >
+          Watch a folder
+        </button>
+        <button type="button" class="push bare muted" @click="practise">Practise this shoot</button>
+      </template>
       <HelpTip
         about="practising"
         text="A simulated studio with this set in it: it takes frames, fires strobes, reads the
@@ -103,6 +116,7 @@ const reveal = (): Promise<unknown> =>
           much it tells at the end."
       />
     </div>
+    <FolderPanel v-if="folder.state || choosing" @done="choosing = false" />
     <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
     <TruthDialog v-if="truth" :truth="truth" @close="truth = null" />
   </section>

@@ -11,47 +11,76 @@ const props = defineProps<{
   quiet: boolean
   /** a camera takes the frames: by hand only where it does not */
   folded?: boolean
-}>()
-const emit = defineEmits<{
-  logged: [kind: Frame['kind'], file: File | null, reading: FrameReading | null]
+  /** logs one; by the time it is done the next is expected */
+  log: (kind: Frame['kind'], file: File | null, reading: FrameReading | null) => Promise<void>
+  /** puts a raw file beside its JPEG; says why not, or '' */
+  addRaw: (file: File) => Promise<string>
 }>()
 
 const share = ref<number | null>(null)
+/** which of how many files is read */
+const turn = ref({ at: 1, of: 1 })
 let reading = new AbortController()
 const cancel = (): void => reading.abort()
-const failure = ref('')
+const failures = ref<readonly string[]>([])
 const dragging = ref(false)
 const other = computed<Frame['kind']>(() => (props.expected === 'black' ? 'lit' : 'black'))
 const NAMES: Record<Frame['kind'], string> = { black: 'black frame', lit: 'lit frame' }
 
-const read = async (file: File | undefined): Promise<void> => {
-  if (!file || share.value !== null) return
-  failure.value = ''
-  share.value = 0
-  const mine = (reading = new AbortController())
+/** Pictures first, each before its raw file, in the order cameras count them. */
+const isRaw = ({ name }: File): boolean => !/\.jpe?g$/i.test(name) && /\.\w+$/.test(name)
+const inOrder = (files: readonly File[]): File[] =>
+  [...files].sort(
+    (a, b) =>
+      Number(isRaw(a)) - Number(isRaw(b)) ||
+      a.name.localeCompare(b.name, undefined, { numeric: true })
+  )
+
+const readOne = async (file: File): Promise<void> => {
+  // A file of any name that is a picture is one.
+  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer())
+  const tiff = [0x49, 0x4d].includes(head[0]!) && head[0] === head[1]
+  if (isRaw(file) && tiff) {
+    const why = await props.addRaw(file)
+    if (why) throw new Error(why)
+    return
+  }
+  const mine = reading
   // Progress comes by a way of its own, and may come after the answer.
   const progress = (done: number): void => {
     if (mine === reading && share.value !== null) share.value = done
   }
   const { expected } = props
-  try {
-    const found = await readFrame(file, progress, mine.signal)
-    emit('logged', expected, file, found)
-  } catch (error) {
-    if (!(error instanceof Cancelled))
-      failure.value = `${(error as Error).message} Nothing was logged.`
-  } finally {
-    share.value = null
+  const found = await readFrame(file, progress, mine.signal)
+  await props.log(expected, file, found)
+}
+const read = async (list: FileList | null | undefined): Promise<void> => {
+  const files = inOrder([...(list ?? [])])
+  if (files.length === 0 || share.value !== null) return
+  failures.value = []
+  reading = new AbortController()
+  const { signal } = reading
+  for (const [i, file] of files.entries()) {
+    if (signal.aborted) break
+    share.value = 0
+    turn.value = { at: i + 1, of: files.length }
+    try {
+      await readOne(file)
+    } catch (error) {
+      if (error instanceof Cancelled) break
+      const name = files.length > 1 ? `${file.name}: ` : ''
+      failures.value = [...failures.value, `${name}${(error as Error).message} Nothing was logged.`]
+    }
   }
+  share.value = null
 }
 const onFile = (event: Event): void => {
   const input = event.target as HTMLInputElement
-  void read(input.files?.[0])
-  input.value = ''
+  void read(input.files).finally(() => (input.value = ''))
 }
 const onDrop = (event: DragEvent): void => {
   dragging.value = false
-  void read(event.dataTransfer?.files[0])
+  void read(event.dataTransfer?.files)
 }
 onMounted(warmReader)
 onBeforeUnmount(cancel)
@@ -72,7 +101,10 @@ onBeforeUnmount(cancel)
         color="primary"
         aria-label="Reading the picture"
       />
-      <span class="small">Reading the picture … {{ Math.round(share * 100) }} %</span>
+      <span class="small"
+        >Reading {{ turn.of > 1 ? `picture ${turn.at} of ${turn.of}` : 'the picture' }} …
+        {{ Math.round(share * 100) }} %</span
+      >
       <button type="button" class="push" @click="cancel">Cancel</button>
     </div>
     <component :is="folded ? 'details' : 'div'" v-else>
@@ -81,19 +113,20 @@ onBeforeUnmount(cancel)
         <label class="push" :class="{ main: !quiet }"
           >Log {{ NAMES[expected] }} with its JPEG<input
             type="file"
-            accept="image/jpeg,.jpg,.jpeg"
+            accept="image/jpeg,.jpg,.jpeg,.dng"
+            multiple
             class="hidden-label"
             @change="onFile"
         /></label>
-        <button type="button" class="push" @click="emit('logged', expected, null, null)">
+        <button type="button" class="push" @click="log(expected, null, null)">
           Log {{ NAMES[expected] }} without
         </button>
-        <button type="button" class="push bare muted" @click="emit('logged', other, null, null)">
+        <button type="button" class="push bare muted" @click="log(other, null, null)">
           Log a {{ NAMES[other] }}
         </button>
       </div>
     </component>
-    <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
+    <p v-for="failure in failures" :key="failure" role="alert" class="miss">{{ failure }}</p>
   </section>
 </template>
 

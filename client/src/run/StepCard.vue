@@ -23,7 +23,7 @@ const act = (): void => {
 <template>
   <section class="step" aria-label="Next move" :data-move="move.kind">
     <p class="small muted">Next</p>
-    <p class="head" aria-live="polite">{{ words.head }}</p>
+    <h2 class="head" aria-live="polite">{{ words.head }}</h2>
     <p class="detail">{{ words.detail }}</p>
     <button v-if="words.act" type="button" class="push main act" @click="act">
       {{ words.act }}

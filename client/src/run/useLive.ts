@@ -3,22 +3,46 @@ import { useDocumentVisibility } from '@vueuse/core'
 import { onBeforeUnmount, watch } from 'vue'
 import { feedEventSchema, type FeedEvent } from '@core/api/devices'
 import { useDevices } from '@/stores/devices'
+import { useFolder } from '@/stores/folder'
 import { useFrames } from '@/stores/frames'
+import { useNotices } from '@/stores/notices'
+import { usePlan } from '@/stores/plan'
+import { settingsDiffer } from '@/words/run'
 
 export function useLive(): void {
   const frames = useFrames()
   const devices = useDevices()
+  const folder = useFolder()
+  const plan = usePlan()
+  const notices = useNotices()
   const seen = useDocumentVisibility()
   let source: EventSource | null = null
 
+  /** A frame that comes in with other settings than planned is named at once. */
+  const lookAtFrames = async (): Promise<void> => {
+    const before = new Set(frames.frames.map(({ id }) => id))
+    const shoot = frames.shootId
+    await frames.lookAgain()
+    if (frames.shootId !== shoot || !plan.plan) return
+    frames.frames.forEach((frame, i) => {
+      const differs = before.has(frame.id) ? '' : settingsDiffer(plan.plan!, frame.plan.settings)
+      if (differs) notices.say(`Frame ${i + 1}: ${differs}`)
+    })
+  }
   const take = (event: FeedEvent): void => {
     if (
       event.kind !== 'devices' &&
       (event.kind === 'everything' || event.shootId === frames.shootId)
     )
-      void frames.lookAgain()
-    if (event.kind !== 'frames') void devices.lookAgain()
+      void lookAtFrames()
+    if (event.kind !== 'frames') lookAtDevices()
   }
+  const lookAtDevices = (): void => {
+    void devices.lookAgain()
+    if (frames.shootId) void folder.lookAgain(frames.shootId)
+  }
+  // The shoot is known a moment after the page listens.
+  watch(() => frames.shootId, lookAtDevices)
   const close = (): void => {
     source?.close()
     source = null
@@ -31,7 +55,7 @@ export function useLive(): void {
       take(feedEventSchema.parse(JSON.parse(data)))
     )
     if (again) take({ kind: 'everything' })
-    else void devices.lookAgain()
+    else lookAtDevices()
   }
   let first = true
   watch(

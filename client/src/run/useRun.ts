@@ -8,7 +8,7 @@ import { logFrame, type Evidence, type Frame } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
 import { nextMove } from '@core/run/nextMove'
 import { shorten } from '@core/text'
-import { type ApiProblem } from '@/api/client'
+import { api, type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
@@ -43,15 +43,23 @@ export function useRun() {
     kind: Frame['kind'],
     file: File | null,
     reading: FrameReading | null
-  ): Promise<Frame> => {
+  ): Promise<Frame | null> => {
     const plan = store.plan!
     const named = reading ? settingsFromExif(reading.exif, plan.camera.step) : null
     const asked = askedBy(move.value)
     const now = new Date()
+    const said = reading && takenAtFromExif(reading.exif, now)
+    const before = frames.frames.findIndex(
+      ({ fileName, takenAt }) => file?.name === fileName && takenAt === said?.toISOString()
+    )
+    if (file && before >= 0) {
+      notices.say(`${file.name} is there already, as frame ${before + 1}.`)
+      return null
+    }
     const frame = logFrame(plan, {
       id: nanoid(),
       kind,
-      takenAt: ((reading && takenAtFromExif(reading.exif, now)) ?? now).toISOString(),
+      takenAt: (said ?? now).toISOString(),
       // A frame asked for with one light alone is logged so, whatever is on in the plan.
       fired: kind === asked.kind ? asked.fired : undefined,
       named,
@@ -62,6 +70,25 @@ export function useRun() {
     if (differs) notices.say(differs)
     await send(frames.shootId, frame, file)
     return frame
+  }
+
+  /**
+   * Puts a raw file beside the newest frame whose picture bears its name.
+   * @returns why it was not; '' when it was
+   */
+  const addRaw = async (file: File): Promise<string> => {
+    const stem = (name: string): string => name.replace(/\.[^.]*$/, '').toLowerCase()
+    const frame = frames.frames.findLast(
+      ({ fileName }) => fileName && stem(fileName) === stem(file.name)
+    )
+    if (!frame) return `No frame of this run has a JPEG named ${stem(file.name)}.`
+    try {
+      await api.putRaw(frames.shootId, frame.id, file)
+      await frames.lookAgain()
+      return ''
+    } catch (error) {
+      return (error as ApiProblem).message
+    }
   }
 
   /**
@@ -116,5 +143,5 @@ export function useRun() {
     })
   }
 
-  return { store, frames, move, log, judge, remove }
+  return { store, frames, move, log, addRaw, judge, remove }
 }

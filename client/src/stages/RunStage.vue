@@ -18,7 +18,7 @@ import { useDevice } from '@/run/useDevice'
 import { useRun } from '@/run/useRun'
 import WaitingFrames from '@/run/WaitingFrames.vue'
 
-const { store, frames, move, log, judge, remove } = useRun()
+const { store, frames, move, log, addRaw, judge, remove } = useRun()
 const { camera } = useDevice()
 const chosen = ref<string | null>(null)
 
@@ -33,7 +33,9 @@ const expected = computed(() => askedBy(move.value).kind)
 let logged = 0
 const onLogged = async (...args: Parameters<typeof log>): Promise<void> => {
   const turn = ++logged
-  const { id } = await log(...args)
+  const made = await log(...args)
+  if (!made) return
+  const { id } = made
   const now = frames.frames.find((frame) => frame.id === id)
   if (turn === logged && now?.evidence.length === 0) chosen.value = id
 }
@@ -55,7 +57,9 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
       <FrameIntake
         :expected="expected"
         :quiet="judging !== null || camera !== null"
-        @logged="onLogged"
+        :folded="camera !== null"
+        :log="onLogged"
+        :add-raw="addRaw"
       />
       <JudgePanel
         v-if="judging"

@@ -1,5 +1,6 @@
 /** Devices in words. */
 import type { Truth, TruthCause } from '@core/api/devices'
+import type { Folder } from '@core/api/folder'
 import type { SourceId } from '@core/ledger/terms'
 import type { Plan } from '@core/plan/plan'
 import { shutterOf } from '@core/plan/shutterInUse'
@@ -39,6 +40,43 @@ export function levelWords({ pitchDeg, rollDeg }: { pitchDeg: number; rollDeg: n
   return `tilted ${off
     .map(([deg, plus, minus]) => `${Math.abs(deg).toFixed(1)}° ${deg > 0 ? plus : minus}`)
     .join(', ')}`
+}
+
+interface Note {
+  readonly words: string
+  readonly state: 'muted' | 'near' | 'miss'
+}
+/** What a watched folder has brought, and what it has not. */
+export function folderWords(folder: Folder): Note[] {
+  const { taken, refused, waiting, clockS, cameras } = folder
+  const frames = `${taken} ${taken === 1 ? 'frame' : 'frames'}`
+  return [
+    ...(taken > 0
+      ? [{ words: `${frames} from it since it is watched.`, state: 'muted' } as const]
+      : []),
+    ...(waiting.length > 0
+      ? [{ words: `Waiting for the JPEG of ${waiting.join(', ')}.`, state: 'near' } as const]
+      : []),
+    ...refused.map(({ name, why }) => ({ words: `${name}: ${why}.`, state: 'miss' }) as const),
+    ...(clockS === null
+      ? []
+      : [
+          {
+            words:
+              `The camera’s ${clockWords(clockS)}: its frames go by the time they came. ` +
+              'Set it right.',
+            state: 'near'
+          } as const
+        ]),
+    ...(cameras.length > 1
+      ? [
+          {
+            words: `Two cameras write here, ${cameras.join(' and ')}: one plan cannot be both.`,
+            state: 'near'
+          } as const
+        ]
+      : [])
+  ]
 }
 
 const CAUSES: Record<TruthCause, string> = {
