@@ -8,6 +8,7 @@ import { ledger, set, solve } from './core'
 import type { Figure } from './figures'
 import { meshes } from './meshes'
 import { picture, serveStripes } from './picture'
+import { studio } from './studio'
 import { truth } from './truth'
 
 const PARTS: Record<string, () => Promise<Figure[]>> = {
@@ -21,6 +22,7 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
   meshes,
   picture,
   pictured,
+  studio,
   truth
 }
 /** Takes minutes: only where it is asked for. */

@@ -7,6 +7,7 @@ import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import { testLens } from '../core/testing'
 import { startServer } from './server'
 import { expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
+import { quiet } from './quiet'
 
 const AWAY = [/Failed to load resource|ERR_FAILED/]
 const planOf = async (page: Page, id: string) =>
@@ -448,7 +449,7 @@ test('the server really goes away in the middle of a run: everything goes on, an
   await page.getByRole('button', { name: 'Log black frame without' }).click()
   await page.getByRole('button', { name: 'Nothing shows' }).click()
   await saved(page)
-  await page.waitForLoadState('networkidle')
+  await quiet(page)
   await first.stop('SIGKILL')
   await page
     .getByLabel('Log lit frame with its JPEG')

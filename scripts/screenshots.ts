@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { LAUNCH } from '../e2e/chromium'
 import { startServer } from '../e2e/server'
+import { quiet } from '../e2e/quiet'
 
 interface Shot {
   readonly name: string
@@ -141,7 +142,7 @@ for (const shot of wanted) {
     shot.theme ?? 'dark'
   )
   await page.goto(server.url + shot.path)
-  await page.waitForLoadState('networkidle')
+  await quiet(page)
   await shot.before?.(page)
   await pictured(page)
   await page.waitForTimeout((await page.locator('canvas').count()) > 0 ? 5000 : 500)
