@@ -26,8 +26,10 @@ const REFUSED = [
   ['server', 'client/src/it'],
   ['client/src', 'server/it'],
   ['client/src', 'node:fs'],
-  ['simulator', 'core/plan/it'],
-  ['server', 'simulator/it']
+  ['kitchen', 'core/plan/it'],
+  ['server', 'simulator/it'],
+  ['client/src', 'simulator/it'],
+  ['simulator', 'server/it']
 ] as const
 
 const ALLOWED = [
@@ -39,7 +41,9 @@ const ALLOWED = [
   ['client/src', 'core/plan/it'],
   ['client/src', 'vue'],
   ['server', 'core/plan/it'],
-  ['server', 'node:fs']
+  ['server', 'node:fs'],
+  ['simulator', 'core/picture/it'],
+  ['simulator', 'node:fs']
 ] as const
 
 const root = process.cwd()
@@ -81,7 +85,7 @@ beforeAll(() => {
   )
   const command = join(root, 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs')
   const options = ['--config', '.dependency-cruiser.cjs', '--output-type', 'json']
-  const folders = ['core', 'server', 'client/src', 'simulator']
+  const folders = ['core', 'server', 'client/src', 'simulator', 'kitchen']
   const found = spawnSync(process.execPath, [command, ...options, ...folders], { cwd: tree })
   const { summary } = JSON.parse(found.stdout.toString()) as {
     summary: { violations: { from: string; rule: { name: string } }[] }

@@ -1,4 +1,3 @@
-import { evaluate } from '@core/ledger/evaluate'
 import { newPlan } from '@core/plan/newPlan'
 import type { LightId, Plan } from '@core/plan/plan'
 import { applyCalibration, calibrate } from '@core/run/calibrate'
@@ -7,7 +6,7 @@ import { expectedReading } from '@core/run/metering'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
 import type { DemoShoot } from './demoShoot'
-import { take } from './take'
+import { take, type DemoCamera } from './take'
 
 /** The rim's frame with a meter's reading at the top, the rim alone: a third under what was expected. */
 function meteredAlone(plan: Plan, frame: Frame): { readonly plan: Plan; readonly frame: Frame } {
@@ -25,10 +24,13 @@ function meteredAlone(plan: Plan, frame: Frame): { readonly plan: Plan; readonly
   }
 }
 
+/** An even part of the wing case beside its highlight. */
+const WING_CASE = { x: 0.45, y: 0.4 }
+
 /**
  * Black background, still: a snooted key, a rim from behind and a white card, played to its end.
  */
-export const beetle = async (): Promise<DemoShoot> => {
+export const beetle = async (camera: DemoCamera): Promise<DemoShoot> => {
   const base = newPlan('black-still', 'Ground beetle, drawer 14', {
     camera: demoItem('camera', 'slate-body'),
     lens: demoItem('lens', 'slate-100'),
@@ -112,58 +114,44 @@ export const beetle = async (): Promise<DemoShoot> => {
     ]
   }
   plan = withBestPower(withBestPower(withBestPower(plan, 0), 1), 0)
-  const keyLevel = (p: Plan) =>
-    evaluate(p).ledger.rows.find((row) => row.source === 'A')!.cells.subject!.level
-  const black = await take(plan, {
+  const black = await take(plan, camera, {
     id: 'beetle-1',
     kind: 'black',
     takenAt: '2026-11-20T09:12:00.000Z',
-    shape: 'none',
-    subject: -10,
-    background: evaluate(plan).ledger.ambient.background!.level,
     note: 'Strobes off, curtain drawn.'
   })
-  const first = await take(black.plan, {
+  const first = await take(black.plan, camera, {
     id: 'beetle-2',
     kind: 'lit',
     takenAt: '2026-11-20T09:14:00.000Z',
-    shape: 'beetle',
-    subject: keyLevel(black.plan) - 0.6,
-    background: -9,
     note: 'Key alone.',
-    only: ['A']
+    only: ['A'],
+    spot: WING_CASE
   })
   const corrected = withBestPower(first.plan, 0)
-  const second = await take(corrected, {
+  const second = await take(corrected, camera, {
     id: 'beetle-3',
     kind: 'lit',
     takenAt: '2026-11-20T09:16:00.000Z',
-    shape: 'beetle',
-    subject: keyLevel(corrected),
-    background: -9,
     note: '',
-    only: ['A']
+    only: ['A'],
+    spot: WING_CASE
   })
-  const rim = await take(second.plan, {
+  const rim = await take(second.plan, camera, {
     id: 'beetle-4',
     kind: 'lit',
     takenAt: '2026-11-20T09:19:00.000Z',
-    shape: 'beetle',
-    subject: evaluate(second.plan).ledger.rows.find((row) => row.source === 'B')!.cells.top!.level,
-    background: -9,
     note: 'Rim alone.',
     only: ['B'],
-    place: 'top'
+    spot: null
   })
   const metered = meteredAlone(rim.plan, rim.frame)
-  const third = await take(metered.plan, {
+  const third = await take(metered.plan, camera, {
     id: 'beetle-5',
     kind: 'lit',
     takenAt: '2026-11-20T09:21:00.000Z',
-    shape: 'beetle',
-    subject: evaluate(metered.plan).ledger.totals.subject!,
-    background: -9,
-    note: 'Both. Keeper.'
+    note: 'Both. Keeper.',
+    spot: WING_CASE
   })
   return {
     id: 'demo-beetle',

@@ -13,14 +13,16 @@ import { movement } from './movement'
 import { seed } from './seed'
 import { shells } from './shells'
 import { steam } from './steam'
+import { takenBefore } from './take'
 import { tent } from './tent'
 import { vial } from './vial'
 import { wing } from './wing'
 
-export const demoShoots = async (): Promise<DemoShoot[]> => [
-  await beetle(),
+/** @param camera takes the frames; those taken before when left out */
+export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => [
+  await beetle(camera),
   crab(),
-  await steam(),
+  await steam(camera),
   movement(),
   bottle(),
   coin(),

@@ -4,10 +4,10 @@ import type { Plan } from '@core/plan/plan'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
 import type { DemoShoot } from './demoShoot'
-import { take } from './take'
+import { take, type DemoCamera } from './take'
 
 /** A plume across a narrow beam: the black frame is taken, the light comes next. */
-export const steam = async (): Promise<DemoShoot> => {
+export const steam = async (camera: DemoCamera): Promise<DemoShoot> => {
   const base = newPlan('plume', 'Steam over the thimble cup', {
     camera: demoItem('camera', 'slate-body'),
     lens: demoItem('lens', 'slate-60'),
@@ -35,13 +35,10 @@ export const steam = async (): Promise<DemoShoot> => {
     withLight(set, 0, { at: { distanceMm: 650, azimuthDeg: 70, elevationDeg: 0 } }),
     0
   )
-  const black = await take(plan, {
+  const black = await take(plan, camera, {
     id: 'steam-1',
     kind: 'black',
     takenAt: '2026-11-22T18:05:00.000Z',
-    shape: 'none',
-    subject: -10,
-    background: -7.6,
     note: 'Lamps off, door shut.'
   })
   return {

@@ -1,39 +1,67 @@
-/** A frame of a demo run: drawn, measured and judged as a real one would be. */
-import { countPixels, finishCount, newCounter } from '@core/measure/analyse'
-import { patchLevel } from '@core/measure/patch'
+/** A frame of a demo run: measured and judged as a real one would be. */
+import { readFile } from 'node:fs/promises'
+import { resolve } from 'node:path'
+import sharp from 'sharp'
+import { patchLevel, patchRect } from '@core/measure/patch'
+import { withOnly } from '@core/plan/edit'
 import type { LightId, Plan } from '@core/plan/plan'
 import { applyCalibration, calibrate } from '@core/run/calibrate'
 import { logFrame, type Evidence, type Frame } from '@core/run/frame'
-import { drawFrame, FRAME_SIZE, PATCH, pixelsOf, type Shape } from '../pictures'
+import { placeInPicture } from '@core/set/placeInPicture'
+import { analysisOf, notesOf } from '../../services/readPicture'
 
-const patchEvidence = async (jpeg: Buffer, shape: Shape, place: string): Promise<Evidence> => {
-  const at = place === 'background' ? PATCH.none : PATCH[shape]
-  const { level, limit, uncertaintyStops } = patchLevel(await pixelsOf(jpeg, at))
-  return { kind: 'patch', place, ...at, levelStops: level, limit, uncertaintyStops }
+/** Takes a frame of a demo shoot: of the lights that are on in the plan. */
+export type DemoCamera = (id: string, plan: Plan, takenAt: string) => Promise<Buffer>
+
+/** The frames a simulated studio took of these plans: `npm run demo-frames` takes them anew. */
+export const DEMO_FRAMES = resolve(
+  process.env.FINE_SPARK_ROOT ?? process.cwd(),
+  'server/demo/frames'
+)
+export const takenBefore: DemoCamera = (id) => readFile(resolve(DEMO_FRAMES, `${id}.jpg`))
+
+const RADIUS = 0.02
+
+interface Spot {
+  readonly x: number
+  readonly y: number
+}
+
+async function patchEvidence(jpeg: Buffer, place: string, at: Spot): Promise<Evidence> {
+  const image = sharp(jpeg)
+  const { width, height } = await image.metadata()
+  const { left, top, size } = patchRect(width, height, at.x, at.y, RADIUS)
+  const pixels = await image
+    .extract({ left, top, width: size, height: size })
+    .ensureAlpha()
+    .raw()
+    .toBuffer()
+  const { level, limit, uncertaintyStops } = patchLevel(pixels)
+  return { kind: 'patch', place, ...at, radius: RADIUS, levelStops: level, limit, uncertaintyStops }
 }
 
 interface Take {
   readonly id: string
   readonly kind: Frame['kind']
   readonly takenAt: string
-  readonly shape: Shape
-  readonly subject: number
-  readonly background: number
   readonly note: string
   readonly only?: readonly LightId[]
-  /** where the patch lies; the background in a black frame, else the lit side */
-  readonly place?: string
+  /**
+   * where the patch of the lit side was dragged to, off the highlight; null: nobody marked one. A
+   * black frame is marked where its background is.
+   */
+  readonly spot?: Spot | null
 }
 export const take = async (
   plan: Plan,
-  { id, kind, takenAt, shape, subject, background, note, only, place }: Take
+  camera: DemoCamera,
+  { id, kind, takenAt, note, only, spot }: Take
 ) => {
-  const jpeg = await drawFrame(plan, shape, subject, background)
-  const counter = newCounter()
-  countPixels(counter, await pixelsOf(jpeg))
-  const evidence = [
-    await patchEvidence(jpeg, shape, place ?? (kind === 'black' ? 'background' : 'subject'))
-  ]
+  const lit = plan.lights.filter(({ on }) => on).map((light) => light.id)
+  const jpeg = await camera(id, withOnly(plan, kind === 'black' ? [] : (only ?? lit)), takenAt)
+  const place = kind === 'black' ? 'background' : 'subject'
+  const at = spot === undefined ? placeInPicture(plan, place) : spot
+  const evidence = at ? [await patchEvidence(jpeg, place, at)] : []
   const frame: Frame = {
     ...logFrame(plan, {
       id,
@@ -41,7 +69,7 @@ export const take = async (
       takenAt,
       fired: only,
       fileName: `${id}.jpg`,
-      analysis: finishCount(counter, FRAME_SIZE.width, FRAME_SIZE.height),
+      analysis: await analysisOf(jpeg, notesOf(jpeg)),
       note
     }),
     evidence
@@ -49,6 +77,9 @@ export const take = async (
   return {
     frame,
     jpeg,
-    plan: applyCalibration(plan, calibrate(plan, frame, evidence[0]!, `${id}-reading`))
+    plan: evidence.reduce(
+      (taught, each) => applyCalibration(taught, calibrate(taught, frame, each, `${id}-reading`)),
+      plan
+    )
   }
 }
