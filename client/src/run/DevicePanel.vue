@@ -9,6 +9,7 @@ import HelpTip from '@/instruments/HelpTip.vue'
 import { useDevices } from '@/stores/devices'
 import { useFolder } from '@/stores/folder'
 import { useFrames } from '@/stores/frames'
+import { usePlan } from '@/stores/plan'
 import { clockWords, levelWords, takeWords } from '@/words/devices'
 import FolderPanel from './FolderPanel.vue'
 import TruthDialog from './TruthDialog.vue'
@@ -20,7 +21,8 @@ const frames = useFrames()
 const folder = useFolder()
 /** which folder is being said */
 const choosing = ref(false)
-const { camera, busy, failure, take, doing, cancel } = useDevice()
+const store = usePlan()
+const { camera, busy, failure, take, testFlash, doing, cancel } = useDevice()
 
 const asked = computed(() => askedBy(props.move))
 const charging = computed(() => camera.value?.state.charging ?? [])
@@ -55,16 +57,27 @@ const practise = (): Promise<unknown> =>
     await api.startPractice(frames.shootId)
     await devices.lookAgain()
   })
+const askTruth = async (signal: AbortSignal): Promise<void> => {
+  const command = { do: 'tell-truth' } as const
+  const answer = await devices.ask(camera.value!, frames.shootId, command, signal)
+  truth.value = answer.truth ?? null
+}
+const reveal = (): Promise<unknown> => doing('asking', askTruth)
+/** Ends the practice; what was true is told at the end, for then nobody knows any more. */
 const stop = (): Promise<unknown> =>
-  doing('ending', async () => {
+  doing('ending', async (signal) => {
+    await askTruth(signal).catch(() => {})
     await api.stopPractice(frames.shootId)
     await devices.lookAgain()
   })
-const reveal = (): Promise<unknown> =>
-  doing('asking', async (signal) => {
-    const answer = await devices.ask(camera.value!, frames.shootId, { do: 'tell-truth' }, signal)
-    truth.value = answer.truth ?? null
-  })
+/** Lights that are on and that this device can fire. */
+const lights = computed(() =>
+  store
+    .plan!.lights.filter(
+      ({ id, on }) => on && camera.value?.offer.strobes.some(({ light }) => light === id)
+    )
+    .map(({ id }) => id)
+)
 </script>
 
 <template>
@@ -89,6 +102,14 @@ const reveal = (): Promise<unknown> =>
       <div v-else class="row">
         <button type="button" class="push main take" @click="take(camera, asked)">
           {{ takeWords(asked) }}
+        </button>
+        <button
+          v-if="lights.length"
+          type="button"
+          class="push bare muted"
+          @click="testFlash(camera, lights)"
+        >
+          Test flash
         </button>
         <template v-if="camera.offer.practice">
           <button type="button" class="push bare muted" @click="reveal">What was true</button>

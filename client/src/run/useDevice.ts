@@ -1,5 +1,5 @@
 /** The device of the open shoot: what it is asked to do, how it goes, and what it would not do. */
-import { computed, onScopeDispose, ref } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { Command, Device } from '@core/api/devices'
 import type { LightId, Plan } from '@core/plan/plan'
 import type { Asked } from '@core/run/asked'
@@ -33,6 +33,8 @@ const strobesCommand = (plan: Plan, device: Device, fired: readonly LightId[]): 
     }))
   return strobes.length > 0 ? { do: 'set-strobes', strobes } : null
 }
+
+const MOST_CHARGING_MS = 60_000
 
 export function useDevice() {
   const devices = useDevices()
@@ -73,6 +75,29 @@ export function useDevice() {
     }
   }
 
+  /** Waits until the strobes that are to fire have charged: too soon they give too little. */
+  const charged = (device: Device, lights: readonly LightId[], signal: AbortSignal) =>
+    new Promise<void>((resolve, reject) => {
+      const isReady = (): boolean => {
+        const now = devices.list.find(({ id }) => id === device.id)
+        return !now?.state.charging?.some((light) => lights.includes(light))
+      }
+      if (isReady()) return resolve()
+      busy.value = 'waiting for the strobes to charge'
+      const stop = watch(
+        () => devices.list,
+        () => isReady() && end(resolve)
+      )
+      const end = (then: () => void): void => {
+        stop()
+        clearTimeout(late)
+        then()
+      }
+      const slow = (): void => reject(new Error('The strobes have not charged for a minute.'))
+      const late = setTimeout(() => end(slow), MOST_CHARGING_MS)
+      signal.addEventListener('abort', () => end(() => reject(new Error('called off'))))
+    })
+
   /** Sets camera and strobes as planned, and takes a frame. */
   const take = (device: Device, { kind, fired }: Asked): Promise<unknown> =>
     doing('setting', async (signal) => {
@@ -86,9 +111,18 @@ export function useDevice() {
         command ? devices.ask(device, shoot, command, signal) : Promise.resolve()
       await ask(cameraCommand(plan))
       await ask(strobesCommand(plan, device, lights))
+      await devices.lookAgain()
+      await charged(device, lights, signal)
+      busy.value = 'taking the frame'
       await ask({ do: 'trigger', kind, lights: [...lights] })
       await frames.lookAgain()
     })
+
+  /** Fires the strobes without a frame, to see that they do. */
+  const testFlash = (device: Device, lights: readonly LightId[]): Promise<unknown> =>
+    doing('firing', (signal) =>
+      devices.ask(device, frames.shootId, { do: 'test-flash', lights: [...lights] }, signal)
+    )
 
   /** Has the meter read a flash of these lights. */
   const read = (device: Device, metering: Metering) =>
@@ -112,6 +146,7 @@ export function useDevice() {
     busy,
     failure,
     take,
+    testFlash,
     read,
     doing,
     /** Waits no longer; what the device has begun it ends. */
