@@ -80,6 +80,15 @@ test('a JPEG: read off the page, settings from the file, shares and histogram, a
   await expect(page.locator('[data-patch]')).toHaveText('−1.0')
   await page.getByRole('application').press('ArrowRight')
   await expect(page.locator('[data-patch]')).toHaveText('−1.0')
+  // Expected beside found at every place that shows; off by what the correction then says.
+  const found = page.locator('[data-found="subject"] td')
+  await expect(found.nth(1)).toHaveText('−1.0')
+  await expect(found.nth(2)).toHaveText(/^−[01]\.\d$/)
+  await expect(page.locator('[data-found="lens"]')).toHaveCount(0)
+  const last = page.locator('[data-found] button').last()
+  await last.click()
+  await expect(last).toHaveClass(/bright/)
+  await page.locator('[data-found="subject"] button').click()
   await page.getByRole('button', { name: 'Use this reading' }).click()
   await expect(
     page.getByText(/Correction: −[01]\.\d for strobe A at the subject, ± 0\.3/)

@@ -103,6 +103,8 @@ const SHOTS: readonly Shot[] = [
     before: async (page) => {
       await practised(page)
       await page.getByRole('button', { name: 'Judge frame 5' }).click()
+      await page.locator('[data-found="front"]').waitFor()
+      await page.locator('[data-found="front"]').evaluate((row) => row.scrollIntoView(false))
     }
   },
   { name: 'light-dim', path: `${beetle}/light`, theme: 'dim', spare: true },

@@ -62,6 +62,9 @@ type Task =
   | { readonly do: 'clean'; readonly film: Film }
 const FOR = 'simulated-studio'
 
+const buffersOf = (...rows: Float32Array[]): ArrayBuffer[] =>
+  rows.map(({ buffer }) => buffer as ArrayBuffer)
+
 /**
  * Does a worker's part when this is one.
  * @returns whether it is
@@ -70,15 +73,20 @@ export function serveAsWorker(): boolean {
   const given = workerData as { readonly for?: string; readonly task: Task } | null
   if (given?.for !== FOR) return false
   const { task } = given
-  if (task.do === 'clean') parentPort!.postMessage(pictureOf([task.film]))
-  else {
+  // Given away, not copied: nothing here needs them any more.
+  if (task.do === 'clean') {
+    const picture = pictureOf([task.film])
+    const { light, raw, spread, guessed } = picture
+    parentPort!.postMessage(picture, buffersOf(light, raw, spread, guessed))
+  } else {
     let told = 0
     const film = traceStripe(task.stripe, (share) => {
       if (share - told < 0.02) return
       told = share
       parentPort!.postMessage(share)
     })
-    parentPort!.postMessage(film)
+    const { light, squares, shown, guessed } = film
+    parentPort!.postMessage(film, buffersOf(light, squares, shown, guessed))
   }
   return true
 }
@@ -89,7 +97,8 @@ function inWorker<T extends object>(
   progress: (share: number) => void = () => {}
 ): Promise<T> {
   return new Promise((resolve, reject) => {
-    const worker = new Worker(script, { workerData: { for: FOR, task } })
+    const given = task.do === 'clean' ? buffersOf(task.film.light, task.film.squares) : []
+    const worker = new Worker(script, { workerData: { for: FOR, task }, transferList: given })
     worker.on('message', (said: number | T) =>
       typeof said === 'number' ? progress(said) : resolve(said)
     )
@@ -99,32 +108,34 @@ function inWorker<T extends object>(
 }
 
 /** The part of a film that holds some sources: each is cleaned by itself. */
-function sourcesIn(film: Film, from: number, to: number): Film {
+function sourcesIn(film: Film, sources: readonly number[]): Film {
   const pixels = film.width * film.rows
-  return {
-    ...film,
-    sources: to - from,
-    light: film.light.slice(from * pixels * 3, to * pixels * 3),
-    squares: film.squares.slice(from * pixels, to * pixels)
-  }
+  const light = new Float32Array(sources.length * pixels * 3)
+  const squares = new Float32Array(sources.length * pixels)
+  sources.forEach((s, i) => {
+    light.set(film.light.subarray(s * pixels * 3, (s + 1) * pixels * 3), i * pixels * 3)
+    squares.set(film.squares.subarray(s * pixels, (s + 1) * pixels), i * pixels)
+  })
+  return { ...film, sources: sources.length, light, squares }
 }
 
-function joined(parts: readonly Picture[]): Picture {
-  const all = (key: 'light' | 'raw' | 'spread'): Float32Array => {
-    const whole = new Float32Array(parts.reduce((sum, part) => sum + part[key].length, 0))
-    let at = 0
-    for (const part of parts) {
-      whole.set(part[key], at)
-      at += part[key].length
-    }
-    return whole
+/** @param order which sources each part holds */
+function joined(parts: readonly Picture[], order: readonly (readonly number[])[]): Picture {
+  const sources = order.flat().length
+  const whole = (key: 'light' | 'raw' | 'spread'): Float32Array => {
+    const each = parts[0]![key].length / parts[0]!.sources
+    const rows = new Float32Array(sources * each)
+    parts.forEach((part, k) =>
+      order[k]!.forEach((s, i) => rows.set(part[key].subarray(i * each, (i + 1) * each), s * each))
+    )
+    return rows
   }
   return {
     ...parts[0]!,
-    sources: parts.reduce((sum, { sources }) => sum + sources, 0),
-    light: all('light'),
-    raw: all('raw'),
-    spread: all('spread')
+    sources,
+    light: whole('light'),
+    raw: whole('raw'),
+    spread: whole('spread')
   }
 }
 
@@ -153,11 +164,12 @@ export const traceInWorkers =
     const film = newFilm(width, height, sources)
     for (const stripe of stripes) merge(stripe, film)
     film.samples = samples
-    const each = Math.ceil(sources / many)
-    const parts = Array.from({ length: Math.ceil(sources / each) }, (_, i) =>
-      sourcesIn(film, i * each, Math.min(sources, (i + 1) * each))
+    // In turn: the first two are ambient and soon done.
+    const order = Array.from({ length: Math.min(many, sources) }, (_, k) =>
+      Array.from({ length: sources }, (_each, s) => s).filter((s) => s % many === k)
     )
-    return joined(
-      await Promise.all(parts.map((part) => inWorker<Picture>(script, { do: 'clean', film: part })))
+    const parts = await Promise.all(
+      order.map((some) => inWorker<Picture>(script, { do: 'clean', film: sourcesIn(film, some) }))
     )
+    return joined(parts, order)
   }

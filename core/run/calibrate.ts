@@ -12,6 +12,7 @@ import { readPlaceOf } from '../plan/readPlace'
 import { sameKit } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
 import { goalOf } from '../ledger/suggest'
+import { setOf } from './expected'
 import { litIds, type Evidence, type Frame } from './frame'
 import { ledgerAsMetered, levelOfReading, meteredParts, type Metering } from './metering'
 
@@ -81,28 +82,6 @@ const nothing = (why: Extract<Calibration, { kind: 'nothing' }>['why']): Calibra
   kind: 'nothing',
   why
 })
-
-const byOthers = (reading: AmbientReading | null, frameId: string): AmbientReading | null =>
-  reading?.frameId === frameId ? null : reading
-
-/**
- * The set a frame was taken with, with what has been learned since by other frames: its own earlier
- * corrections at the place are what is to be found anew.
- */
-function setOf(frame: Frame, plan: Plan, place: Place): Plan {
-  const then = frame.plan
-  return {
-    ...then,
-    corrections: plan.corrections.filter(
-      (each) => each.frameId !== frame.id || each.place !== place
-    ),
-    ambient: {
-      ...then.ambient,
-      subject: then.ambient.subject ?? byOthers(plan.ambient.subject, frame.id),
-      background: then.ambient.background ?? byOthers(plan.ambient.background, frame.id)
-    }
-  }
-}
 
 /** The set with the lights that fired for a reading with the meter. */
 function firedFor(plan: Plan, evidence: Evidence): Plan {

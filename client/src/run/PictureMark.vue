@@ -3,24 +3,22 @@
  * The picture with a round patch to place on an even part of subject or background; its level is
  * measured from the file itself.
  */
-import { useObjectUrl } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/patch'
 import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
 import { judgedAt } from '@core/run/calibrate'
 import { placeInPicture } from '@core/set/placeInPicture'
-import { api } from '@/api/client'
-import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
-import { readPatch } from './frameReader'
+import FoundPlaces from './FoundPlaces.vue'
+import { readPatches } from './frameReader'
 import { clampPoint, nudged, pointerPoint } from './picturePoint'
+import { useFrameFile } from './useFrameFile'
 
 const props = defineProps<{ frame: Frame }>()
 const emit = defineEmits<{ mark: [evidence: Evidence] }>()
-const frames = useFrames()
 
 const known = props.frame.evidence.find((each) => each.kind === 'patch')
 const plan = usePlan().plan!
@@ -38,25 +36,16 @@ const pick = (at: Place): void => {
 }
 const level = ref<PatchLevel | null>(null)
 const failure = ref('')
-/** A picture that still waits to be sent is read from here. */
-const waiting = frames.imageOf(props.frame.id)
-const waitingUrl = useObjectUrl(() => waiting ?? undefined)
-const url = computed(() => waitingUrl.value ?? api.imageUrl(frames.shootId, props.frame.id))
-let file: Promise<Blob> | null = waiting ? Promise.resolve(waiting) : null
+const { url, file } = useFrameFile(() => props.frame)
 
 const measure = async (): Promise<void> => {
   failure.value = ''
   const at = { ...spot.value }
   try {
-    file ??= fetch(url.value).then((response) => {
-      if (!response.ok) throw new Error('The picture is not on the server.')
-      return response.blob()
-    })
-    const result = await readPatch(await file, at.x, at.y, at.radius)
+    const [result] = await readPatches(await file(), [at])
     if (at.x === spot.value.x && at.y === spot.value.y && at.radius === spot.value.radius)
-      level.value = result
+      level.value = result!
   } catch (error) {
-    file = null
     failure.value = (error as Error).message
   }
 }
@@ -153,6 +142,14 @@ const use = (): void => {
         far from mid-grey.</template
       >
     </p>
+    <FoundPlaces
+      :frame="frame"
+      :file="file"
+      :chosen="place"
+      :level="level"
+      :radius="spot.radius"
+      @pick="pick"
+    />
   </div>
 </template>
 

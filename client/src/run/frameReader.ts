@@ -1,7 +1,7 @@
 /** Reads pictures in a worker. One reading can be called off without the others. */
 import * as Comlink from 'comlink'
 import type { PatchLevel } from '@core/measure/patch'
-import type { FrameReading, FrameWorker } from '@/workers/frame.worker'
+import type { FrameReading, FrameWorker, Patch } from '@/workers/frame.worker'
 import { workerHost } from '@/workers/workerHost'
 
 const host = workerHost<FrameWorker>(
@@ -14,13 +14,9 @@ export const readFrame = (
   signal: AbortSignal
 ): Promise<FrameReading> => host.ask((api) => api.read(file, Comlink.proxy(progress)), signal)
 
-/**
- * The level of a patch of a picture.
- * @param x,y centre, shares of width and height
- * @param radius share of the width
- */
-export const readPatch = (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> =>
-  host.ask((api) => api.patch(file, x, y, radius))
+/** The levels of patches of a picture, in their order. */
+export const readPatches = (file: Blob, patches: readonly Patch[]): Promise<PatchLevel[]> =>
+  host.ask((api) => api.patches(file, patches))
 
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
   host.ask((api) => api.band(file))

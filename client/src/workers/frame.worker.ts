@@ -14,6 +14,14 @@ export interface FrameReading {
   readonly exif: ExifNumbers
 }
 
+export interface Patch {
+  /** centre, shares of width and height */
+  readonly x: number
+  readonly y: number
+  /** share of the width */
+  readonly radius: number
+}
+
 /** Rows read at a time: about 10 MB of pixels for a 24-megapixel frame. */
 const STRIPE_ROWS = 400
 /** A band is looked for in a picture this small: a quarter of a per cent of the frame is a line. */
@@ -103,16 +111,15 @@ const worker = {
       bitmap.close()
     }
   },
-  /**
-   * @param x,y centre, shares of width and height
-   * @param radius share of the width
-   */
-  patch: async (file: Blob, x: number, y: number, radius: number): Promise<PatchLevel> => {
+  /** Levels of patches, in the order they are given; the picture is opened once. */
+  patches: async (file: Blob, patches: readonly Patch[]): Promise<PatchLevel[]> => {
     const bitmap = await open(file)
     try {
       const { gamut } = await notesOf(file)
-      const { left, top, size } = patchRect(bitmap.width, bitmap.height, x, y, radius)
-      return patchLevel(pixels(bitmap, left, top, size, size, gamut), gamut)
+      return patches.map(({ x, y, radius }) => {
+        const { left, top, size } = patchRect(bitmap.width, bitmap.height, x, y, radius)
+        return patchLevel(pixels(bitmap, left, top, size, size, gamut), gamut)
+      })
     } finally {
       bitmap.close()
     }

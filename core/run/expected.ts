@@ -1,0 +1,46 @@
+/** What the sum says that a frame shows. */
+import { ledgerOf } from '../ledger/ledger'
+import type { AmbientReading, Place, Plan } from '../plan/plan'
+import type { Frame } from './frame'
+
+const byOthers = (reading: AmbientReading | null, frameId: string): AmbientReading | null =>
+  reading?.frameId === frameId ? null : reading
+
+/**
+ * The set a frame was taken with, with what has been learned since by other frames: its own earlier
+ * corrections at the place are what is to be found anew.
+ */
+export function setOf(frame: Frame, plan: Plan, place: Place): Plan {
+  const then = frame.plan
+  return {
+    ...then,
+    corrections: plan.corrections.filter(
+      (each) => each.frameId !== frame.id || each.place !== place
+    ),
+    ambient: {
+      ...then.ambient,
+      subject: then.ambient.subject ?? byOthers(plan.ambient.subject, frame.id),
+      background: then.ambient.background ?? byOthers(plan.ambient.background, frame.id)
+    }
+  }
+}
+
+/**
+ * The level a frame should show at each place, by the set it was taken with and all that other
+ * frames have taught; stops against mid-grey. A place about which nothing is known is left out.
+ * @param plan the plan now
+ */
+export function expectedLevels(frame: Frame, plan: Plan): ReadonlyMap<Place, number> {
+  const levels = new Map<Place, number>()
+  // What this frame taught at a place must not speak for itself there.
+  const taughtAt = new Set(
+    plan.corrections.filter(({ frameId }) => frameId === frame.id).map(({ place }) => place)
+  )
+  const others = ledgerOf(setOf(frame, plan, ''))
+  for (const place of others.places) {
+    const { totals } = taughtAt.has(place) ? ledgerOf(setOf(frame, plan, place)) : others
+    const level = totals[place]!
+    if (Number.isFinite(level)) levels.set(place, level)
+  }
+  return levels
+}
