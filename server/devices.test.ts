@@ -164,6 +164,9 @@ test('a frame nobody asked for is taken for what the run asks next', async () =>
   const { plans } = (await server.call('GET', '/api/shoots/demo-tent/frames')).json as RunFrames
   expect(last!.frame.kind).toBe('black')
   expect(plans[last!.plan]!.lights.every(({ on }) => !on)).toBe(true)
+  // Unless its file says that a flash fired.
+  await send('unasked', { name: 'm.jpg' }, await picture(140, { Flash: '1' }))
+  expect((await framesOf('demo-tent')).at(-1)!.frame.kind).toBe('lit')
 })
 
 test('a bridge that was cut off is asked again, and its first answer counts', async () => {

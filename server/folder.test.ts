@@ -172,6 +172,7 @@ test('two cameras in one folder: both are named, each raw file finds its own JPE
     { headroomStops: 0.5, balance: [0.5, 0.5] },
     {
       camera: 'Test body',
+      flashFired: false,
       settings: { apertureStops: 7, shutterStops: 8, isoStops: 0 },
       focalMm: 100,
       takenAt: new Date(now - 60_000)

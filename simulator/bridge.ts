@@ -74,8 +74,9 @@ export async function runBridge({ server, id, signal }: Line, ports: Ports): Pro
       if (answers.size > MOST_REMEMBERED) answers.delete(answers.keys().next().value!)
     }
     const said = await answer
+    // State first: whoever hears the answer goes by what is ready now.
+    await send('PUT', `${base}/state`, { ...(await ports.state()), busy: null }).catch(() => {})
     await send('PUT', `${base}/commands/${commandId}/answer`, said)
-    tell({ ...(await ports.state()), busy: null })
   }
 
   /** Listens until the line is cut. */

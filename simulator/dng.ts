@@ -110,13 +110,14 @@ const STRIP_OFFSET = 0x0111
 export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
   const { width, height } = exposure
   const values = mosaicOf(exposure, look)
-  const { fNumber, exposure: time, iso, focalMm, time: takenAt } = noted(notes)
+  const { camera, fNumber, exposure: time, iso, focalMm, flash, time: takenAt } = noted(notes)
   const exif: Entry[] = [
     [0x829a, RATIONAL, time],
     rational(0x829d, RATIONAL, [fNumber]),
     [0x8827, SHORT, [Math.min(65535, iso)]],
     text(0x9003, takenAt),
     text(0x9011, '+00:00'),
+    [0x9209, SHORT, [flash]],
     rational(0x920a, RATIONAL, [focalMm])
   ]
   const main = (strip: number, exifAt: number): Entry[] => [
@@ -127,7 +128,7 @@ export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
     [0x0103, SHORT, [1]],
     [0x0106, SHORT, [32803]],
     text(0x010f, 'Simulated'),
-    text(0x0110, notes.camera),
+    text(0x0110, camera),
     [STRIP_OFFSET, LONG, [strip]],
     [0x0112, SHORT, [1]],
     [0x0115, SHORT, [1]],
@@ -139,7 +140,7 @@ export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
     [EXIF_POINTER, LONG, [exifAt]],
     [0xc612, BYTE, [1, 4, 0, 0]],
     [0xc613, BYTE, [1, 1, 0, 0]],
-    text(0xc614, notes.camera),
+    text(0xc614, camera),
     [0xc61a, SHORT, [RAW_BLACK]],
     [0xc61d, LONG, [RAW_WHITE]],
     rational(

@@ -8,7 +8,8 @@ import type { Exposure } from './exposure'
 import { jpegOf, rendered } from './files'
 
 const notes = {
-  camera: 'Test body',
+  camera: 'Test body, 36 × 24',
+  flashFired: true,
   settings: { apertureStops: 7, shutterStops: 8, isoStops: 1 },
   focalMm: 100,
   takenAt: new Date('2026-11-20T09:30:05.000Z')
@@ -91,7 +92,8 @@ test('both files say their settings as an EXIF reader reads them', async () => {
     expect([ratio(FNumber), ratio(ExposureTime)]).toEqual([11, 1 / 250])
     expect(ISOSpeedRatings!.value).toBe(200)
     expect(DateTimeOriginal!.description).toBe('2026:11:20 09:30:05')
-    expect(Model!.description).toBe('Test body')
+    expect(Model!.description).toBe('Test body, 36 x 24')
+    expect(exif!.Flash!.value).toBe(1)
   }
 })
 

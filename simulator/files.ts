@@ -15,16 +15,19 @@ export interface Notes {
   readonly camera: string
   readonly settings: Pick<Plan['settings'], 'apertureStops' | 'shutterStops' | 'isoStops'>
   readonly focalMm: number
+  readonly flashFired: boolean
   /** by the camera's clock, UTC */
   readonly takenAt: Date
 }
 
 /** Numbers as a camera notes them: the names of its marks, not the figures behind them. */
-export function noted({ settings, focalMm, takenAt }: Notes) {
+export function noted({ camera, settings, focalMm, flashFired, takenAt }: Notes) {
   const { apertureStops, shutterStops, isoStops } = settings
   const time = nameOf('shutter', shutterStops)
   const seconds = time.startsWith('1/') ? 1 / Number(time.slice(2)) : parseFloat(time)
   return {
+    // Exif's texts are ASCII.
+    camera: camera.replaceAll('×', 'x').replace(/[^ -~]/g, ''),
     fNumber:
       Number(nameOf('aperture', apertureStops).replace('f/', '')) || fNumberAt(apertureStops),
     exposure: (seconds < 0.3
@@ -32,6 +35,7 @@ export function noted({ settings, focalMm, takenAt }: Notes) {
       : [Math.round((seconds || secondsAt(shutterStops)) * 10), 10]) as [number, number],
     iso: Number(nameOf('iso', isoStops)),
     focalMm,
+    flash: Number(flashFired),
     time: takenAt.toISOString().slice(0, 19).replace('T', ' ').replaceAll('-', ':')
   }
 }
@@ -87,14 +91,15 @@ export function jpegOf(
   const value = curveTable(rendering)
   const rgb = new Uint8Array(linear.length)
   for (let i = 0; i < linear.length; i++) rgb[i] = value(linear[i]!)
-  const { fNumber, exposure, iso, focalMm, time } = noted(notes)
+  const { camera, fNumber, exposure, iso, focalMm, flash, time } = noted(notes)
   return sharp(rgb, { raw: { width, height, channels: 3 } })
     .withExif({
-      IFD0: { Model: notes.camera, DateTime: time },
+      IFD0: { Model: camera, DateTime: time },
       IFD2: {
         FNumber: `${Math.round(fNumber * 10)}/10`,
         ExposureTime: exposure.join('/'),
         ISOSpeedRatings: String(iso),
+        Flash: String(flash),
         FocalLength: `${Math.round(focalMm * 10)}/10`,
         DateTimeOriginal: time,
         OffsetTimeOriginal: '+00:00',

@@ -165,6 +165,7 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
       camera: plan.camera.name,
       settings: real.settings,
       focalMm: plan.lens.focalMm,
+      flashFired: given.size > 0,
       takenAt: new Date(takenAt + camera.clockS * 1000)
     }
     const name = `TIDE${String(number).padStart(4, '0')}`

@@ -1,6 +1,7 @@
 /**
  * Camera settings written in a file, as positions on the scales. Tag values come from an EXIF
- * reader. Source: Exif 2.32 (CIPA DC-008): FNumber, ExposureTime and PhotographicSensitivity.
+ * reader. Source: Exif 2.32 (CIPA DC-008): FNumber, ExposureTime, PhotographicSensitivity and Flash,
+ * whose lowest bit says that it fired.
  */
 import { gamutOf, type Gamut } from './gamut'
 import { nearestMark, marksOf, type CameraStep } from '../scales/marks'
@@ -13,6 +14,8 @@ export interface ExifNumbers {
   /** of the camera's clock against UTC, "±hh:mm" */
   readonly offset: string | null
   readonly camera: string | null
+  /** whether the camera saw a flash fire; null: it does not say. By radio few see it. */
+  readonly flashFired: boolean | null
 }
 
 /** A tag as a reader of files gives it. */
@@ -38,7 +41,8 @@ export const NO_EXIF: ExifNumbers = {
   iso: null,
   takenAt: null,
   offset: null,
-  camera: null
+  camera: null,
+  flashFired: null
 }
 
 /** What a file says of itself, from its tags by name. */
@@ -50,7 +54,8 @@ export function fileNotes(tags: Tags, icc: Tags | undefined): FileNotes {
       iso: figure(tags.ISOSpeedRatings),
       takenAt: tags.DateTimeOriginal?.description ?? null,
       offset: tags.OffsetTimeOriginal?.description ?? null,
-      camera: tags.Model?.description ?? null
+      camera: tags.Model?.description ?? null,
+      flashFired: typeof tags.Flash?.value === 'number' ? (tags.Flash.value & 1) === 1 : null
     },
     gamut: gamutOf({
       profile: icc ? (icc['ICC Description']?.description ?? '') : null,
@@ -115,7 +120,10 @@ const at = (
 /**
  * Snaps what the file says to the camera's marks; nonsense (zero, negative, missing) becomes null.
  */
-export const settingsFromExif = (exif: ExifNumbers, step: CameraStep): ExifSettings => ({
+export const settingsFromExif = (
+  exif: Pick<ExifNumbers, 'fNumber' | 'seconds' | 'iso'>,
+  step: CameraStep
+): ExifSettings => ({
   apertureStops:
     exif.fNumber && exif.fNumber > 0 ? at('aperture', step, 2 * Math.log2(exif.fNumber)) : null,
   shutterStops:

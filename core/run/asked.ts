@@ -22,3 +22,7 @@ export function askedBy(move: NextMove): Asked {
 /** @param frames the run so far, oldest first */
 export const askedNow = (plan: Plan, frames: readonly Frame[]): Asked =>
   askedBy(nextMove(plan, frames))
+
+/** A file that says its flash fired is no black frame, whatever was to be taken. */
+export const asFileSays = (asked: Asked, flashFired: boolean | null): Asked =>
+  asked.kind === 'black' && flashFired ? { kind: 'lit', fired: undefined } : asked

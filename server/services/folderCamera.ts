@@ -76,9 +76,10 @@ export function folderCamera({ path, since, take, changed, now = Date.now }: Opt
   }
 
   /** The time of a frame that has just come in, where its camera's clock cannot be believed. */
-  const timeOf = (bytes: Buffer, writtenAt: number): Date | null => {
+  const timeOf = (bytes: Buffer, writtenAt: number, picture: boolean): Date | null => {
     const { exif } = notesOf(bytes)
-    if (exif.camera) cameras.add(exif.camera)
+    // Raw files spell a model in ways of their own.
+    if (exif.camera && picture) cameras.add(exif.camera)
     const said = cameraTime(exif)
     // What was there before may have been copied later than it was taken: its own time counts.
     if (!said || writtenAt < began) return null
@@ -99,7 +100,7 @@ export function folderCamera({ path, since, take, changed, now = Date.now }: Opt
       if (size > MOST_BYTES)
         return refuse(file, `${Math.round(size / 2 ** 20)} MB are more than the 160 MB taken`)
       const bytes = await readFile(file)
-      const filed = await take(name, bytes, timeOf(bytes, Math.min(now(), mtimeMs)))
+      const filed = await take(name, bytes, timeOf(bytes, Math.min(now(), mtimeMs), picture))
       if (picture && !filed.known) taken++
       for (const set of [refused, again, waiting]) set.delete(file)
       if (picture) for (const other of [...waiting]) await takeFile(other)

@@ -7,7 +7,7 @@ import pLimit from 'p-limit'
 import type { Filed } from '@core/api/devices'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import type { Plan } from '@core/plan/plan'
-import { askedNow, type Asked } from '@core/run/asked'
+import { asFileSays, askedNow, type Asked } from '@core/run/asked'
 import { logFrame, type Frame } from '@core/run/frame'
 import { shorten } from '@core/text'
 import { invalid } from '../http/problem'
@@ -84,7 +84,7 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
     const now = new Date()
     const frame = logFrame(plan, {
       id: nanoid(),
-      ...(asked ?? askedNow(plan, await runOf(shootId))),
+      ...(asked ?? asFileSays(askedNow(plan, await runOf(shootId)), notes.exif.flashFired)),
       takenAt: (at ?? takenAtFromExif(notes.exif, now) ?? now).toISOString(),
       named: settingsFromExif(notes.exif, plan.camera.step),
       fileName: shorten(name, 200),
