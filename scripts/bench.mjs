@@ -2,9 +2,8 @@
  * Bundles the bench as the server is bundled, so that it measures the code as it ships, and runs
  * it.
  */
-import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { build } from './build.mjs'
+import { build, bundle } from './build.mjs'
 import { install, root } from './install.mjs'
 
 install()
@@ -13,17 +12,5 @@ const say = console.log
 console.log = console.error
 await build()
 console.log = say
-const { build: esbuild } = await import('esbuild')
-mkdirSync(join(root, 'dist'), { recursive: true })
-await esbuild({
-  entryPoints: [join(root, 'bench/bench.ts')],
-  outfile: join(root, 'dist/bench.mjs'),
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  packages: 'external',
-  tsconfig: join(root, 'tsconfig.base.json'),
-  logLevel: 'warning'
-})
+await bundle('bench/bench.ts', 'dist/bench.mjs')
 await import(join(root, 'dist/bench.mjs'))

@@ -20,6 +20,22 @@ const newest = (path) => {
   return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))))
 }
 
+/** One file of a program, as it ships. */
+export const bundle = async (entry, out) => {
+  const { build: esbuild } = await import('esbuild')
+  await esbuild({
+    entryPoints: [join(root, entry)],
+    outfile: join(root, out),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    tsconfig: join(root, 'tsconfig.base.json'),
+    logLevel: 'warning'
+  })
+}
+
 export const build = async (force = false) => {
   const stamp = join(root, 'dist', '.built')
   if (
@@ -30,21 +46,10 @@ export const build = async (force = false) => {
     return
   console.log('Building …')
   const began = Date.now()
-  const { build: esbuild } = await import('esbuild')
   const { build: vite } = await import('vite')
   await vite({ root: join(root, 'client'), logLevel: 'warn' })
   for (const program of ['server', 'simulator'])
-    await esbuild({
-      entryPoints: [join(root, program, 'main.ts')],
-      outfile: join(root, `dist/${program}.mjs`),
-      bundle: true,
-      platform: 'node',
-      format: 'esm',
-      target: 'node20',
-      packages: 'external',
-      tsconfig: join(root, 'tsconfig.base.json'),
-      logLevel: 'warning'
-    })
+    await bundle(`${program}/main.ts`, `dist/${program}.mjs`)
   writeFileSync(stamp, '')
   console.log(`Built in ${((Date.now() - began) / 1000).toFixed(1)} s`)
 }

@@ -62,6 +62,8 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
   let settings: Plan['settings'] | null = null
   let traced: { readonly plan: Plan; readonly picture: Promise<Picture> } | null = null
   let lastReal: Plan | null = null
+  /** the set as it was looked at last: what charges does not change it */
+  let lastSeen: Plan | null = null
   let frames = 0
   let missed = 0
 
@@ -202,7 +204,7 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
     },
     /** Lights that are not ready to fire at their power. */
     state: async (): Promise<DeviceState> => {
-      const plan = await planNow()
+      const plan = (lastSeen ??= await planNow())
       return {
         charging: plan.lights
           .filter((light) => !strobes.ready(light, powerOf(light)))
@@ -219,7 +221,7 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
       say: Say,
       deliver: (file: CameraFile) => Promise<void>
     ): Promise<Answer> => {
-      const plan = await planNow()
+      const plan = (lastSeen = await planNow())
       switch (command.do) {
         case 'set-camera':
           return setCamera(plan, command)

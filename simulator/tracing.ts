@@ -81,7 +81,7 @@ export function serveAsWorker(): boolean {
   } else {
     let told = 0
     const film = traceStripe(task.stripe, (share) => {
-      if (share - told < 0.02) return
+      if (share - told < 0.05) return
       told = share
       parentPort!.postMessage(share)
     })

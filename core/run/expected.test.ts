@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import { ledgerOf } from '../ledger/ledger'
 import { testCorrection, testFrame, testPlan, testReading } from '../testing'
-import { expectedLevels } from './expected'
+import { expectedLevels, heldAgainst } from './expected'
 
 const dark = { subject: testReading(-8), background: testReading(-8) }
 const set = () =>
@@ -37,4 +37,14 @@ test('of a place about which nothing is known nothing is expected', () => {
     each.ambient.subject = each.ambient.background = null
   })
   expect(expectedLevels(testFrame(plan, 'f', 'black'), plan).size).toBe(0)
+})
+
+test('a reading fits within its uncertainty, or as a limit that is kept', () => {
+  const held = (level: number, limit: 'exact' | 'at-most' | 'at-least') =>
+    heldAgainst(-2, { level, limit, uncertaintyStops: 0.3 }).fits
+  expect([held(-2.25, 'exact'), held(-2.4, 'exact')]).toEqual([true, false])
+  // Black at −8 or darker, where −2 was expected, is a miss; white or brighter likewise.
+  expect([held(-8, 'at-most'), held(0, 'at-most')]).toEqual([false, true])
+  expect([held(2.5, 'at-least'), held(-4, 'at-least')]).toEqual([false, true])
+  expect(heldAgainst(-2, { level: -1.5, limit: 'exact', uncertaintyStops: 0.3 }).offStops).toBe(0.5)
 })

@@ -1,5 +1,6 @@
 /** What the sum says that a frame shows. */
 import { ledgerOf } from '../ledger/ledger'
+import type { PatchLevel } from '../measure/patch'
 import type { AmbientReading, Place, Plan } from '../plan/plan'
 import type { Frame } from './frame'
 
@@ -43,4 +44,21 @@ export function expectedLevels(frame: Frame, plan: Plan): ReadonlyMap<Place, num
     if (Number.isFinite(level)) levels.set(place, level)
   }
   return levels
+}
+
+export interface Against {
+  /** found minus expected, stops */
+  readonly offStops: number
+  /** whether the reading says nothing against it: within its uncertainty, or a limit that is kept */
+  readonly fits: boolean
+}
+
+/** How a reading stands to what was expected at its place. */
+export function heldAgainst(
+  expectedStops: number,
+  { level, limit, uncertaintyStops }: Pick<PatchLevel, 'level' | 'limit' | 'uncertaintyStops'>
+): Against {
+  const offStops = level - expectedStops
+  const kept = (limit === 'at-most' && offStops > 0) || (limit === 'at-least' && offStops < 0)
+  return { offStops, fits: kept || Math.abs(offStops) <= uncertaintyStops }
 }

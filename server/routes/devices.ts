@@ -9,6 +9,7 @@ import {
   fileQuery,
   sendCommandSchema
 } from '@core/api/devices'
+import { MOST_FILE_BYTES } from '@core/measure/rawFile'
 import type { Asked } from '@core/run/asked'
 import { eventStream } from '../http/eventStream'
 import { invalid, notFound } from '../http/problem'
@@ -16,8 +17,6 @@ import { parse } from '../http/validate'
 import type { DeviceHub } from '../services/devices'
 import type { Intake } from '../services/intake'
 import type { ShootStore } from '../store/shoots'
-
-const MAX_FILE = '160mb'
 
 export function deviceRoutes(devices: DeviceHub, intake: Intake, shoots: ShootStore): Router {
   const router = Router()
@@ -54,7 +53,7 @@ export function deviceRoutes(devices: DeviceHub, intake: Intake, shoots: ShootSt
   })
   router.post(
     '/:id/files',
-    express.raw({ type: () => true, limit: MAX_FILE }),
+    express.raw({ type: () => true, limit: MOST_FILE_BYTES }),
     async (req, res) => {
       const { offer, id } = devices.find(idOf(req.params))
       const { name, command } = parse(fileQuery, req.query)

@@ -1,16 +1,15 @@
 import express, { Router, type RequestHandler } from 'express'
 import pLimit from 'p-limit'
 import { frameParams, idParams, imageQuery, saveFrameSchema } from '@core/api/api'
+import { isRawHead, MOST_FILE_BYTES } from '@core/measure/rawFile'
 import { conflict, gone, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { Feed } from '../services/feed'
 import type { PictureStore } from '../services/pictures'
-import { isRaw } from '../services/rawFile'
 import type { FrameStore } from '../store/frames'
 import type { ShootStore } from '../store/shoots'
 
 const MAX_PICTURE = '60mb'
-const MAX_RAW = '160mb'
 /** Pictures are received whole before they are judged: only so many at once. */
 const receiving = pLimit(4)
 
@@ -104,10 +103,10 @@ export function frameRoutes({ store, shoots, pictures, feed }: Parts): Router {
       next()
     },
     inTurn,
-    express.raw({ type: () => true, limit: MAX_RAW }),
+    express.raw({ type: () => true, limit: MOST_FILE_BYTES }),
     async (req, res) => {
       const { id, frameId } = parse(frameParams, req.params)
-      if (!Buffer.isBuffer(req.body) || !isRaw(req.body))
+      if (!Buffer.isBuffer(req.body) || !isRawHead(req.body))
         throw invalid([{ path: 'raw', message: 'not a raw file this program knows' }])
       if (!(await store.setRaw(id, frameId, await pictures.keepRaw(req.body))))
         throw notFound('frame')

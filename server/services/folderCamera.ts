@@ -7,9 +7,9 @@ import { basename, extname, join, relative, sep } from 'node:path'
 import { watch, type FSWatcher } from 'chokidar'
 import type { Folder } from '@core/api/folder'
 import { cameraTime } from '@core/measure/exif'
+import { isRawHead, MOST_FILE_BYTES, RAW_HEAD_BYTES } from '@core/measure/rawFile'
 import { ProblemError } from '../http/problem'
 import type { Intake } from './intake'
-import { isRaw, HEAD_BYTES } from './rawFile'
 import { notesOf } from './readPicture'
 
 /** A file that has not grown for so long is taken for whole, ms. */
@@ -18,7 +18,6 @@ const LOOK_MS = 200
 /** A folder that is gone, and what could not be taken for lack of room, is tried again, ms. */
 const AGAIN_MS = 3000
 const CLOCK_DUST_MS = 1000
-const MOST_BYTES = 160 * 2 ** 20
 const MOST_NAMED = 20
 /** Folders within it that are looked into. */
 const DEPTH = 3
@@ -46,7 +45,12 @@ const isPassing = (error: unknown): boolean => error instanceof ProblemError && 
 async function headOf(path: string): Promise<Buffer> {
   const file = await open(path)
   try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0)
+    const { buffer, bytesRead } = await file.read(
+      Buffer.alloc(RAW_HEAD_BYTES),
+      0,
+      RAW_HEAD_BYTES,
+      0
+    )
     return buffer.subarray(0, bytesRead)
   } finally {
     await file.close()
@@ -95,10 +99,13 @@ export function folderCamera({ path, since, take, changed, now = Date.now }: Opt
       const { size, mtimeMs } = await stat(file)
       if (mtimeMs < since || size === 0) return
       const picture = PICTURES.includes(extname(name).toLowerCase())
-      const raw = !picture && isRaw(await headOf(file))
+      const raw = !picture && isRawHead(await headOf(file))
       if (!picture && (!raw || NO_RAW.includes(extname(name).toLowerCase()))) return
-      if (size > MOST_BYTES)
-        return refuse(file, `${Math.round(size / 2 ** 20)} MB are more than the 160 MB taken`)
+      if (size > MOST_FILE_BYTES)
+        return refuse(
+          file,
+          `${Math.round(size / 2 ** 20)} MB are more than the ${MOST_FILE_BYTES / 2 ** 20} MB taken`
+        )
       const bytes = await readFile(file)
       const filed = await take(name, bytes, timeOf(bytes, Math.min(now(), mtimeMs), picture))
       if (picture && !filed.known) taken++

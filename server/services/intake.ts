@@ -6,6 +6,7 @@ import { nanoid } from 'nanoid'
 import pLimit from 'p-limit'
 import type { Filed } from '@core/api/devices'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
+import { fileStem, isRawHead } from '@core/measure/rawFile'
 import type { Plan } from '@core/plan/plan'
 import { asFileSays, askedNow, type Asked } from '@core/run/asked'
 import { logFrame, type Frame } from '@core/run/frame'
@@ -16,7 +17,6 @@ import type { ShootStore } from '../store/shoots'
 import type { Feed } from './feed'
 import { found } from './found'
 import type { PictureStore } from './pictures'
-import { isRaw } from './rawFile'
 import { analysisOf, notesOf } from './readPicture'
 
 interface Parts {
@@ -37,9 +37,6 @@ interface Told {
   readonly at?: Date | null
 }
 
-/** A camera names the files of one frame alike but for their ends. */
-const stem = (name: string): string => name.replace(/\.[^.]*$/, '').toLowerCase()
-
 export function intake({ shoots, frames, pictures, feed }: Parts) {
   /** One after the other: the same file sent twice at once is one frame, and frames keep order. */
   const inTurn = pLimit(1)
@@ -57,12 +54,12 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
   const takeRaw = async (shootId: string, name: string, bytes: Buffer): Promise<Filed> => {
     const run = await runOf(shootId)
     const { takenAt } = notesOf(bytes).exif
-    const alike = run.filter(({ fileName }) => fileName && stem(fileName) === stem(name))
+    const alike = run.filter(({ fileName }) => fileName && fileStem(fileName) === fileStem(name))
     const frame =
       alike.findLast(({ id }) => takenAt !== null && times.get(id) === takenAt) ?? alike.at(-1)
     if (!frame)
       throw invalid([
-        { path: 'name', message: `no frame of this run has a JPEG named ${stem(name)}` }
+        { path: 'name', message: `no frame of this run has a JPEG named ${fileStem(name)}` }
       ])
     const kept = await pictures.keepRaw(bytes)
     const known = (await frames.rawName(shootId, frame.id)) === kept
@@ -103,7 +100,7 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
      */
     take: (shootId: string, name: string, bytes: Buffer, told: Told): Promise<Filed> =>
       inTurn(async () => {
-        const filed = isRaw(bytes)
+        const filed = isRawHead(bytes)
           ? await takeRaw(shootId, name, bytes)
           : await takePicture(shootId, name, bytes, told)
         if (!filed.known) feed.say({ kind: 'frames', shootId })

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/patch'
 import { placesToRead } from '@core/picture/placesToRead'
 import type { Place } from '@core/plan/plan'
-import { expectedLevels } from '@core/run/expected'
+import { expectedLevels, heldAgainst } from '@core/run/expected'
 import type { Frame } from '@core/run/frame'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
@@ -43,24 +43,19 @@ watch(
   { immediate: true }
 )
 
-/** Less is no difference that a JPEG can tell, stops. */
-const TOLD = 0.3
 const rows = computed(() =>
   spots.value.map(({ place }) => {
     const level =
       place === props.chosen && props.level ? props.level : (found.value.get(place) ?? null)
     const should = expected.value.get(place)
-    const off = level && should !== undefined ? level.level - should : null
-    // A limit that what is expected keeps says nothing against it.
-    const kept =
-      off !== null &&
-      ((level!.limit === 'at-most' && off > 0) || (level!.limit === 'at-least' && off < 0))
+    const against = level && should !== undefined ? heldAgainst(should, level) : null
+    const limited = against?.fits && level?.limit !== 'exact'
     return {
       place,
       should: should === undefined ? 'not read' : stops(should),
       level: level ? limitSign(level.limit) + stops(level.level) : '…',
-      off: off === null ? '' : kept ? 'fits' : stops(off),
-      state: off === null ? 'muted' : kept || Math.abs(off) <= TOLD ? 'ok' : 'near'
+      off: against === null ? '' : limited ? 'fits' : stops(against.offStops),
+      state: against === null ? 'muted' : against.fits ? 'ok' : 'near'
     }
   })
 )

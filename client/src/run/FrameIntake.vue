@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Logs a frame: with a picture, which is read away from the page, or without one. */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { isRawHead, RAW_HEAD_BYTES } from '@core/measure/rawFile'
 import type { Frame } from '@core/run/frame'
 import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
@@ -38,9 +39,8 @@ const inOrder = (files: readonly File[]): File[] =>
 
 const readOne = async (file: File): Promise<void> => {
   // A file of any name that is a picture is one.
-  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer())
-  const tiff = [0x49, 0x4d].includes(head[0]!) && head[0] === head[1]
-  if (isRaw(file) && tiff) {
+  const head = new Uint8Array(await file.slice(0, RAW_HEAD_BYTES).arrayBuffer())
+  if (isRaw(file) && isRawHead(head)) {
     const why = await props.addRaw(file)
     if (why) throw new Error(why)
     return

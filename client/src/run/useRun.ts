@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid'
 import { computed } from 'vue'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import { askedBy } from '@core/run/asked'
+import { fileStem } from '@core/measure/rawFile'
 import { applyCalibration, calibrate, type Calibration } from '@core/run/calibrate'
 import { logFrame, type Evidence, type Frame } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
@@ -77,11 +78,10 @@ export function useRun() {
    * @returns why it was not; '' when it was
    */
   const addRaw = async (file: File): Promise<string> => {
-    const stem = (name: string): string => name.replace(/\.[^.]*$/, '').toLowerCase()
     const frame = frames.frames.findLast(
-      ({ fileName }) => fileName && stem(fileName) === stem(file.name)
+      ({ fileName }) => fileName && fileStem(fileName) === fileStem(file.name)
     )
-    if (!frame) return `No frame of this run has a JPEG named ${stem(file.name)}.`
+    if (!frame) return `No frame of this run has a JPEG named ${fileStem(file.name)}.`
     try {
       await api.putRaw(frames.shootId, frame.id, file)
       await frames.lookAgain()
