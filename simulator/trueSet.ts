@@ -34,6 +34,12 @@ const trueModifier = (seed: number, modifier: Modifier): Modifier => {
   }
 }
 
+/** What a modifier truly gives more than its figures, stops: what it was held to is not in it. */
+const modifierGain = (seed: number, modifier: Modifier): number =>
+  modifier.measured.length > 0
+    ? modifierTruth(seed, modifier)
+    : modifier.lossStops - trueModifier(seed, modifier).lossStops
+
 function trueLight(seed: number, light: Light, powerStops: number): Light {
   const { outputStops, durationFactor, distanceShare, markStops } = headTruth(seed, light)
   const { strobe, at } = light
@@ -138,7 +144,7 @@ export function truthOf(
       [
         ['output', head.outputStops],
         ['mark', head.markStops(power)],
-        ['modifiers', light.modifiers.reduce((sum, each) => sum + modifierTruth(seed, each), 0)],
+        ['modifiers', light.modifiers.reduce((sum, each) => sum + modifierGain(seed, each), 0)],
         ['distance', -2 * Math.log2(1 + head.distanceShare)]
       ] as const satisfies readonly (readonly [TruthCause, number])[]
     ).map(([cause, stops]) => ({ source: light.id, cause, stops }))

@@ -162,3 +162,17 @@ test('a document keeps those parts that hold the same, and only them', () => {
   expect(moved).not.toBe(plan)
   expect(moved.lights).toBe(plan.lights)
 })
+
+test('a modifier that takes next to nothing cannot give more than that back, nor is it said to', () => {
+  const plan = testPlan((each) => {
+    each.lights[0]!.modifiers = [testModifier({ lossStops: 0.05 })]
+  })
+  fc.assert(
+    fc.property(seeds, (seed) => {
+      const { causes } = truthOf(plan, dialsOf(plan), seed, 0, 0)
+      const said = causes.find(({ source, cause }) => source === 'A' && cause === 'modifiers')!
+      expect(said.stops).toBeLessThanOrEqual(0.05)
+    }),
+    { numRuns: 40 }
+  )
+})
