@@ -18,7 +18,16 @@ export default defineConfig({
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 1300
   },
-  worker: { format: 'es' },
+  worker: {
+    format: 'es',
+    rolldownOptions: {
+      output: {
+        // The server lets this one alone compile what it is made of, by its name.
+        entryFileNames: ({ facadeModuleId }) =>
+          `assets/${facadeModuleId?.includes('libraw-wasm') ? 'raw-decoder' : '[name]'}-[hash].js`
+      }
+    }
+  },
   server: {
     proxy: {
       '/api': { target: `http://127.0.0.1:${process.env.API_PORT ?? 4618}`, changeOrigin: true }

@@ -7,6 +7,7 @@ import { distributionSchema } from '../light/beam'
 import { HEAD_CLASSES } from '../light/strobe'
 import { dialSchema } from '../scales/dial'
 import { METER_DISPLAYS } from '../scales/meter'
+import { cameraFilesSchema, NO_FILES } from './cameraFiles'
 
 const id = z
   .string()
@@ -44,7 +45,8 @@ export const cameraSchema = z
       .describe('the body displays the effective f-number when focused close'),
     highSpeedSync: z.boolean().describe('has high-speed sync'),
     bodyWidthMm: roomTaken.describe('width of the body; null: guessed from its sensor'),
-    bodyHeightMm: roomTaken.describe('its height; null: guessed from its sensor')
+    bodyHeightMm: roomTaken.describe('its height; null: guessed from its sensor'),
+    files: cameraFilesSchema.default(NO_FILES).describe('what the numbers in its files mean')
   })
   .superRefine((camera, context) => {
     const wrong = (path: string, message: string) =>

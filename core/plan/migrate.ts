@@ -12,6 +12,7 @@ import { planFromVersion6 } from './migrations/version6'
 import { planFromVersion7 } from './migrations/version7'
 import { kitItemFromVersion8, planFromVersion8 } from './migrations/version8'
 import { planFromVersion10 } from './migrations/version10'
+import { kitItemFromVersion11, planFromVersion11 } from './migrations/version11'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -26,7 +27,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   7: planFromVersion7,
   8: planFromVersion8,
   9: planFromVersion9,
-  10: planFromVersion10
+  10: planFromVersion10,
+  11: planFromVersion11
 }
 
 /**
@@ -42,7 +44,13 @@ export function migratePlan(plan: Loose): Loose {
 
 /** A kit item of any version; kit items carry no version of their own. */
 export const migrateKitItem = (item: unknown): unknown =>
-  kitItemFromVersion8(kitItemFromVersion5(kitItemFromVersion3(kitItemFromVersion1(item))))
+  [
+    kitItemFromVersion1,
+    kitItemFromVersion3,
+    kitItemFromVersion5,
+    kitItemFromVersion8,
+    kitItemFromVersion11
+  ].reduce((migrated, step) => step(migrated), item)
 
 /** A logged frame of any version. */
 export const migrateFrame = (frame: unknown): unknown =>

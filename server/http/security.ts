@@ -82,27 +82,42 @@ export const nonce: RequestHandler = (_req, res, next) => {
   next()
 }
 
-export const headers: RequestHandler = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: ["'none'"],
-      scriptSrc: ["'self'"],
-      workerSrc: ["'self'"],
-      styleSrc: [
-        "'self'",
-        (_req, res) => `'nonce-${(res as unknown as { locals: { nonce: string } }).locals.nonce}'`
-      ],
-      imgSrc: ["'self'", 'blob:', 'data:'],
-      fontSrc: ["'self'"],
-      connectSrc: ["'self'"],
-      manifestSrc: ["'self'"],
-      baseUri: ["'none'"],
-      formAction: ["'self'"],
-      frameAncestors: ["'none'"]
-    }
-  },
-  crossOriginEmbedderPolicy: { policy: 'require-corp' },
-  strictTransportSecurity: false,
-  referrerPolicy: { policy: 'no-referrer' }
-})
+type Helmet = NonNullable<Parameters<typeof helmet>[0]>
+
+const headersFor = (scriptSrc: readonly string[]): RequestHandler => {
+  const styleNonce = (_req: unknown, res: unknown): string =>
+    `'nonce-${(res as { locals: { nonce: string } }).locals.nonce}'`
+  const options: Helmet = {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc,
+        workerSrc: ["'self'"],
+        styleSrc: ["'self'", styleNonce],
+        imgSrc: ["'self'", 'blob:', 'data:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"]
+      }
+    },
+    crossOriginEmbedderPolicy: { policy: 'require-corp' },
+    strictTransportSecurity: false,
+    referrerPolicy: { policy: 'no-referrer' }
+  }
+  return helmet(options)
+}
+
+/**
+ * The worker that decodes raw files makes code as it starts, and compiles WebAssembly. A worker goes
+ * by the headers of its own file: no page and no other worker may do as much.
+ */
+const RAW_DECODER = /^\/assets\/raw-decoder-[\w-]+\.js$/
+const plain = headersFor(["'self'"])
+const forRawDecoder = headersFor(["'self'", "'unsafe-eval'"])
+
+export const headers: RequestHandler = (req, res, next) =>
+  (RAW_DECODER.test(req.path) ? forRawDecoder : plain)(req, res, next)

@@ -13,6 +13,7 @@ import * as modifiers from './010_modifiers'
 import * as subjects from './011_subjects'
 import * as props from './012_props'
 import * as raw from './013_raw'
+import * as files from './014_files'
 
 interface Migration {
   readonly name: string
@@ -33,7 +34,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '010_modifiers', ...modifiers },
   { name: '011_subjects', ...subjects },
   { name: '012_props', ...props },
-  { name: '013_raw', ...raw }
+  { name: '013_raw', ...raw },
+  { name: '014_files', ...files }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -9,11 +9,11 @@ import type { Frame } from '@core/run/frame'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
-import { readPatches } from './frameReader'
+import type { Reading } from './useReading'
 
 const props = defineProps<{
   frame: Frame
-  file: () => Promise<Blob>
+  reading: Reading
   /** the place whose patch is being moved, and what it shows where it is */
   chosen: Place
   level: PatchLevel | null
@@ -25,20 +25,16 @@ const store = usePlan()
 const spots = computed(() => placesToRead(props.frame.plan))
 const expected = computed(() => expectedLevels(props.frame, store.plan!))
 const found = ref<ReadonlyMap<Place, PatchLevel>>(new Map())
+let newest: unknown = null
 watch(
-  () => [spots.value, props.radius] as const,
-  async ([places, radius]) => {
-    const levels = await props
-      .file()
-      .then((file) =>
-        readPatches(
-          file,
-          places.map(({ x, y }) => ({ x, y, radius }))
-        )
-      )
+  () => [spots.value, props.radius, props.reading.means.value] as const,
+  async (asked) => {
+    const [places, radius] = asked
+    newest = asked
+    const levels = await props.reading
+      .levels(places.map(({ x, y }) => ({ x, y, radius })))
       .catch(() => [])
-    if (places === spots.value && radius === props.radius)
-      found.value = new Map(levels.map((level, i) => [places[i]!.place, level]))
+    if (newest === asked) found.value = new Map(levels.map((level, i) => [places[i]!.place, level]))
   },
   { immediate: true }
 )

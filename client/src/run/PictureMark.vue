@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /**
- * The picture with a round patch to place on an even part of subject or background; its level is
- * measured from the file itself.
+ * A reading in the picture: a round patch on an even part of subject or background, measured from
+ * the frame's own files.
  */
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/patch'
 import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
@@ -12,10 +12,11 @@ import { placeInPicture } from '@core/set/placeInPicture'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
+import { patchWords } from '@/words/readings'
+import CameraFiles from './CameraFiles.vue'
 import FoundPlaces from './FoundPlaces.vue'
-import { readPatches } from './frameReader'
-import { clampPoint, nudged, pointerPoint } from './picturePoint'
-import { useFrameFile } from './useFrameFile'
+import PatchPicture, { type PatchSpot } from './PatchPicture.vue'
+import { useReading } from './useReading'
 
 const props = defineProps<{ frame: Frame }>()
 const emit = defineEmits<{ mark: [evidence: Evidence] }>()
@@ -26,7 +27,7 @@ const choices = judgedAt(props.frame)
 const place = ref<Place>(known?.place ?? choices[0]!)
 /** The patch starts where the plan's geometry says the place lies. */
 const startOf = (at: Place) => placeInPicture(props.frame.plan, at) ?? { x: 0.5, y: 0.5 }
-const spot = ref({
+const spot = shallowRef<PatchSpot>({
   ...(known ? { x: known.x, y: known.y } : startOf(place.value)),
   radius: known?.radius ?? 0.025
 })
@@ -36,34 +37,20 @@ const pick = (at: Place): void => {
 }
 const level = ref<PatchLevel | null>(null)
 const failure = ref('')
-const { url, file } = useFrameFile(() => props.frame)
+const reading = useReading(() => props.frame)
 
 const measure = async (): Promise<void> => {
   failure.value = ''
-  const at = { ...spot.value }
+  const at = spot.value
   try {
-    const [result] = await readPatches(await file(), [at])
-    if (at.x === spot.value.x && at.y === spot.value.y && at.radius === spot.value.radius)
-      level.value = result!
+    const [result] = await reading.levels([at])
+    if (at === spot.value) level.value = result!
   } catch (error) {
     failure.value = (error as Error).message
   }
 }
-watch(spot, () => void measure(), { immediate: true })
+watch([spot, reading.means], () => void measure(), { immediate: true })
 
-const onPointer = (event: PointerEvent): void => {
-  const to = pointerPoint(event)
-  if (to) spot.value = { ...spot.value, ...clampPoint(to) }
-}
-const onKey = (event: KeyboardEvent): void => {
-  const to = nudged(spot.value, event.key, event.shiftKey ? 0.05 : 0.01)
-  const size = { '+': 1.25, '=': 1.25, '-': 0.8 }[event.key]
-  if (!to && !size) return
-  event.preventDefault()
-  if (to) spot.value = { ...spot.value, ...to }
-  if (size)
-    spot.value = { ...spot.value, radius: Math.min(0.2, Math.max(0.004, spot.value.radius * size)) }
-}
 const says = computed(() => {
   if (!level.value) return 'measuring …'
   const sign = limitSign(level.value.limit)
@@ -105,46 +92,16 @@ const use = (): void => {
         Use this reading
       </button>
     </div>
-    <div
-      class="picture"
-      tabindex="0"
-      role="application"
-      :aria-label="`Picture of the frame. Arrow keys move the patch, plus and minus size it. Patch at ${Math.round(spot.x * 100)} % across, ${Math.round(spot.y * 100)} % down, level ${says}`"
-      @pointerdown="onPointer"
-      @pointermove="onPointer"
-      @keydown="onKey"
-    >
-      <img :src="url" alt="" draggable="false" />
-      <i
-        :style="{
-          left: `${spot.x * 100}%`,
-          top: `${spot.y * 100}%`,
-          width: `${spot.radius * 200}%`
-        }"
-      />
-    </div>
+    <PatchPicture v-model="spot" :url="reading.url.value" :says="says" />
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
-    <p v-else class="small muted">
-      <template v-if="level?.limit === 'at-least'"
-        >The patch is clipped: it is at least this bright. Less light, then measure again.</template
-      >
-      <template v-else-if="level?.limit === 'at-most'">As black as an 8-bit file can say.</template>
-      <template v-else-if="level?.doubt === 'saturated'"
-        >Uncertainty ± {{ level.uncertaintyStops }} stop: the colour here is purer than the file can
-        hold. A greyer spot tells more.</template
-      >
-      <template v-else-if="level?.doubt === 'not-stated'"
-        >Uncertainty ± {{ level.uncertaintyStops }} stop: the file says its colours are not sRGB,
-        and not what else. Save with a colour profile.</template
-      >
-      <template v-else
-        >Uncertainty ± {{ level?.uncertaintyStops }} stop: the camera’s tone curve bends what lies
-        far from mid-grey.</template
-      >
+    <p v-else-if="level" class="small muted" data-worth>
+      {{ patchWords(level, reading.grey.value) }}
     </p>
+    <p v-if="reading.rawFailure.value" class="near small">{{ reading.rawFailure.value }}</p>
+    <CameraFiles :frame="frame" :reading="reading" :spot="spot" />
     <FoundPlaces
       :frame="frame"
-      :file="file"
+      :reading="reading"
       :chosen="place"
       :level="level"
       :radius="spot.radius"
@@ -158,27 +115,6 @@ const use = (): void => {
   display: grid;
   gap: 0.6rem;
 }
-.picture {
-  position: relative;
-  touch-action: none;
-  cursor: crosshair;
-  border: 1px solid var(--line);
-  max-width: 520px;
-}
-.picture img {
-  width: 100%;
-  display: block;
-  user-select: none;
-}
-.picture i {
-  position: absolute;
-  aspect-ratio: 1;
-  transform: translate(-50%, -50%);
-  border: 2px solid var(--accent);
-  border-radius: 50%;
-  box-shadow: 0 0 0 1px #000;
-  pointer-events: none;
-}
 .row {
   display: flex;
   flex-wrap: wrap;
@@ -187,6 +123,7 @@ const use = (): void => {
 }
 .places {
   display: flex;
+  flex-wrap: wrap;
   gap: 0.4rem;
 }
 b {

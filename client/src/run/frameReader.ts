@@ -1,5 +1,6 @@
 /** Reads pictures in a worker. One reading can be called off without the others. */
 import * as Comlink from 'comlink'
+import type { ToneCurve } from '@core/kit/cameraFiles'
 import type { PatchLevel } from '@core/measure/patch'
 import type { FrameReading, FrameWorker, Patch } from '@/workers/frame.worker'
 import { workerHost } from '@/workers/workerHost'
@@ -15,8 +16,15 @@ export const readFrame = (
 ): Promise<FrameReading> => host.ask((api) => api.read(file, Comlink.proxy(progress)), signal)
 
 /** The levels of patches of a picture, in their order. */
-export const readPatches = (file: Blob, patches: readonly Patch[]): Promise<PatchLevel[]> =>
-  host.ask((api) => api.patches(file, patches))
+export const readPatches = (
+  file: Blob,
+  patches: readonly Patch[],
+  curve: ToneCurve
+): Promise<PatchLevel[]> => host.ask((api) => api.patches(file, patches, curve))
+
+/** The even spots of a picture, alike for all pictures of one shape. */
+export const readSpots = (file: Blob, signal: AbortSignal): ReturnType<FrameWorker['spots']> =>
+  host.ask((api) => api.spots(file), signal)
 
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
   host.ask((api) => api.band(file))

@@ -5,25 +5,34 @@ import type { Frame } from '@core/run/frame'
 import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 
+/** The bytes of one address, kept until another is asked for. */
+function fetchedOnce(missing: string): (url: string) => Promise<Blob> {
+  let known: { readonly url: string; readonly bytes: Promise<Blob> } | null = null
+  const fetched = async (url: string): Promise<Blob> => {
+    const response = await fetch(url)
+    if (!response.ok) throw new Error(missing)
+    return response.blob()
+  }
+  return (url) => {
+    if (known?.url !== url) known = { url, bytes: fetched(url) }
+    known.bytes.catch(() => (known = null))
+    return known.bytes
+  }
+}
+
 export function useFrameFile(frame: () => Frame) {
   const frames = useFrames()
   /** A picture that still waits to be sent is read from here. */
   const waiting = computed(() => frames.imageOf(frame().id))
   const waitingUrl = useObjectUrl(() => waiting.value ?? undefined)
   const url = computed(() => waitingUrl.value ?? api.imageUrl(frames.shootId, frame().id))
-  let known: { readonly url: string; readonly bytes: Promise<Blob> } | null = null
-
-  const fetched = async (from: string): Promise<Blob> => {
-    const response = await fetch(from)
-    if (!response.ok) throw new Error('The picture is not on the server.')
-    return response.blob()
+  const jpeg = fetchedOnce('The picture is not on the server.')
+  const rawFile = fetchedOnce('The raw file is not on the server.')
+  return {
+    url,
+    /** @throws Error where it is not there; asked again it is looked for again */
+    file: (): Promise<Blob> => (waiting.value ? Promise.resolve(waiting.value) : jpeg(url.value)),
+    /** the raw file beside it, on the same terms */
+    raw: (): Promise<Blob> => rawFile(api.rawUrl(frames.shootId, frame().id))
   }
-  /** @throws Error where it is not there; asked again it is looked for again */
-  const file = (): Promise<Blob> => {
-    if (waiting.value) return Promise.resolve(waiting.value)
-    if (known?.url !== url.value) known = { url: url.value, bytes: fetched(url.value) }
-    known.bytes.catch(() => (known = null))
-    return known.bytes
-  }
-  return { url, file }
 }

@@ -33,11 +33,13 @@ const expected = computed(() => askedBy(move.value).kind)
 let logged = 0
 const onLogged = async (...args: Parameters<typeof log>): Promise<void> => {
   const turn = ++logged
+  const before = chosen.value
   const made = await log(...args)
   if (!made) return
   const { id } = made
   const now = frames.frames.find((frame) => frame.id === id)
-  if (turn === logged && now?.evidence.length === 0) chosen.value = id
+  // Who picked another frame meanwhile stays with it.
+  if (turn === logged && chosen.value === before && now?.evidence.length === 0) chosen.value = id
 }
 const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
   const [{ id }] = args

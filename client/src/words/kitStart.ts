@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid'
 import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { TYPICAL } from '@core/kit/heads'
+import { NO_FILES } from '@core/kit/cameraFiles'
 import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/modified'
 import { plain, stops } from './format'
@@ -28,7 +29,8 @@ export function newItem(kind: KitKind): KitItem {
         showsEffective: false,
         highSpeedSync: true,
         bodyWidthMm: null,
-        bodyHeightMm: null
+        bodyHeightMm: null,
+        files: NO_FILES
       }
     case 'lens':
       return {

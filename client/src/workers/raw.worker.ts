@@ -1,0 +1,118 @@
+/**
+ * Opens raw files away from the page, linear and at half size: patches, and the spots that a
+ * camera's tone curve is measured by.
+ */
+import * as Comlink from 'comlink'
+import LibRaw, { type LibRawSettings } from 'libraw-wasm'
+import type { PairSpot } from '@core/measure/learnCurve'
+import { patchRect } from '@core/measure/patch'
+import { rawPatch, type RawPatch, type RawPicture } from '@core/measure/rawPatch'
+import type { Patch } from './frame.worker'
+import { spotsOf } from './spotPixels'
+
+/** Linear, in the camera's own colours: nothing brightened, balanced or bent. */
+const LINEAR = {
+  outputBps: 16,
+  noAutoBright: true,
+  // Six numbers, or they are not taken: power 1, slope 1.
+  gamm: [1, 1, 0, 0, 0, 0] as unknown as [number, number],
+  outputColor: 0,
+  userMul: [1, 1, 1, 1],
+  useCameraMatrix: 0,
+  adjustMaximumThr: 0,
+  halfSize: true
+} satisfies LibRawSettings
+
+const UNREADABLE = 'This raw file is damaged, or of a kind that cannot be read here.'
+/** Shapes of a frame's two files may differ by their edges. */
+const MOST_APART = 0.04
+
+async function decoded(file: Blob): Promise<RawPicture> {
+  const reader = new LibRaw()
+  try {
+    await reader.open(new Uint8Array(await file.arrayBuffer()), LINEAR)
+    const image = await reader.imageData()
+    const colour = (await reader.metadata(true))?.color_data
+    if (!image || image.colors !== 3 || !(image.data instanceof Uint16Array))
+      throw new Error(UNREADABLE)
+    const [red, green, blue] = colour?.cam_mul ?? []
+    const known = red && green && blue && red > 0 && green > 0 && blue > 0
+    return {
+      width: image.width,
+      height: image.height,
+      rgb: image.data,
+      balance: known ? [green / red, green / blue] : [1, 1]
+    }
+  } catch {
+    throw new Error(UNREADABLE)
+  } finally {
+    reader.dispose()
+  }
+}
+
+/** The file read last: patches are moved, and ask again. */
+let last: { readonly key: string; readonly picture: Promise<RawPicture> } | null = null
+
+function pictureOf(key: string, file: Blob): Promise<RawPicture> {
+  if (last?.key === key) return last.picture
+  const picture = decoded(file)
+  last = { key, picture }
+  picture.catch(() => {
+    if (last?.picture === picture) last = null
+  })
+  return picture
+}
+
+/** The values of a part of the picture. */
+function partOf(
+  { width, rgb }: RawPicture,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number
+): Uint16Array {
+  const part = new Uint16Array((right - left) * (bottom - top) * 3)
+  for (let y = top; y < bottom; y++)
+    part.set(
+      rgb.subarray((y * width + left) * 3, (y * width + right) * 3),
+      (y - top) * (right - left) * 3
+    )
+  return part
+}
+
+const worker = {
+  /**
+   * Patches in the file's own scale, in the order they are given.
+   * @param key names the file: the same is not opened twice in a row
+   */
+  patches: async (key: string, file: Blob, patches: readonly Patch[]): Promise<RawPatch[]> => {
+    const picture = await pictureOf(key, file)
+    return patches.map(({ x, y, radius }) => {
+      const { left, top, size } = patchRect(picture.width, picture.height, x, y, radius)
+      return rawPatch(partOf(picture, left, top, left + size, top + size), picture.balance)
+    })
+  },
+  /** The even spots of a frame, as its JPEG and its raw file have them. */
+  pair: async (key: string, raw: Blob, jpeg: Blob): Promise<PairSpot[]> => {
+    const picture = await pictureOf(key, raw)
+    const { grid, shape, spots } = await spotsOf(jpeg)
+    const { width, height } = picture
+    if (Math.abs(Math.log(width / height / shape)) > MOST_APART)
+      throw new Error('The raw file and the JPEG are not of one shape: they cannot be compared.')
+    return spots.flatMap(({ shownStops, grey }, i) => {
+      if (Number.isNaN(shownStops)) return []
+      const [column, row] = [i % grid.across, Math.floor(i / grid.across)]
+      const part = partOf(
+        picture,
+        Math.floor((column * width) / grid.across),
+        Math.floor((row * height) / grid.down),
+        Math.floor(((column + 1) * width) / grid.across),
+        Math.floor(((row + 1) * height) / grid.down)
+      )
+      const { greenUnderWhite, clippedShare, noise } = rawPatch(part, picture.balance)
+      return clippedShare > 0 || noise ? [] : [{ shownStops, grey, underWhite: greenUnderWhite }]
+    })
+  }
+}
+export type RawWorker = typeof worker
+Comlink.expose(worker)

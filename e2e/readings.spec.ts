@@ -1,0 +1,199 @@
+/** What a frame's own files say: raw files read linear, a camera's tone curve measured. */
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import type { Exposure } from '../simulator/exposure'
+import { dngOf } from '../simulator/dng'
+import { jpegOf, type Notes } from '../simulator/files'
+import type { KitRecord, Shoot } from '../core/api/api'
+import type { Camera } from '../core/kit/kit'
+import { expect, open, test } from './fixtures'
+
+/** A chart of greys, in tenths of a stop from the top left, darkest first. */
+const [ACROSS, DOWN, SIDE] = [14, 8, 32]
+const FROM = -8
+const levelAt = (column: number, row: number): number => FROM + (row * ACROSS + column) / 10
+const chart = (exposureStops = 0): Exposure => {
+  const [width, height] = [ACROSS * SIDE, DOWN * SIDE]
+  const linear = new Float32Array(width * height * 3)
+  for (let p = 0; p < width * height; p++) {
+    const [column, row] = [Math.floor((p % width) / SIDE), Math.floor(p / width / SIDE)]
+    linear.fill(2 ** (levelAt(column, row) + exposureStops), p * 3, p * 3 + 3)
+  }
+  return { width, height, linear }
+}
+const RENDERING = { power: 1.35, whiteStops: 2.4 }
+const LOOK = { headroomStops: 0.7, balance: [0.5, 0.65] as const }
+/** The raw file holds this much over mid-grey. */
+const RAW_GREY = -(Math.log2(1 / 0.18) + LOOK.headroomStops)
+
+let taken = 0
+const notesAt = (apertureStops: number): Notes => ({
+  camera: 'Test body',
+  settings: { apertureStops, shutterStops: 23 / 3, isoStops: 0 },
+  focalMm: 100,
+  flashFired: true,
+  takenAt: new Date(Date.UTC(2026, 10, 20, 9, 30, ++taken))
+})
+
+const log = async (
+  page: Page,
+  name: string,
+  exposureStops = 0,
+  apertureStops = 8,
+  withRaw = true
+): Promise<void> => {
+  const notes = notesAt(apertureStops)
+  const exposure = chart(exposureStops)
+  const raw = {
+    name: `${name}.dng`,
+    mimeType: 'image/x-adobe-dng',
+    buffer: dngOf(exposure, LOOK, notes)
+  }
+  const jpeg = {
+    name: `${name}.jpg`,
+    mimeType: 'image/jpeg',
+    buffer: await jpegOf(exposure, RENDERING, notes)
+  }
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles(withRaw ? [raw, jpeg] : [jpeg])
+}
+
+const click = async (page: Page, column: number, row: number): Promise<void> => {
+  const box = (await page.locator('[role=application]').boundingBox())!
+  await page.mouse.click(
+    box.x + ((column + 0.5) / ACROSS) * box.width,
+    box.y + ((row + 0.5) / DOWN) * box.height
+  )
+}
+const reading = async (page: Page): Promise<number> => {
+  const text = await page.locator('[data-patch]').innerText()
+  return Number(text.replace('−', '-').replace(/[≤≥ ]/g, ''))
+}
+const files = (page: Page) => page.locator('[data-camera-files]')
+
+const clean = async (page: Page): Promise<void> => {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
+}
+/** A run whose black frame is judged, and in which a lit one is to come. */
+const begun = async (page: Page, newShoot: (look?: string) => Promise<Shoot>): Promise<Shoot> => {
+  const shoot = await newShoot('black-still')
+  await open(page, shoot, 'run')
+  await page.getByRole('button', { name: 'Log black frame without' }).click()
+  await page.getByRole('button', { name: 'Nothing shows' }).click()
+  return shoot
+}
+/** Deep in the curve's toe, and mid-grey. */
+const DARK = [9, 3] as const
+const MID = [10, 5] as const
+
+test('a raw file beside its JPEG: the tone curve is measured, readings follow the light, the kit keeps it', async ({
+  page,
+  request,
+  newShoot
+}) => {
+  const shoot = await begun(page, newShoot)
+  await log(page, 'CHART1')
+  await expect(page.locator('[data-worth]')).toContainText('tone curve, not measured')
+  await click(page, ...DARK)
+  await expect.poll(() => reading(page)).toBeLessThan(levelAt(...DARK) - 0.7)
+  await files(page).locator('summary').click()
+  await page.getByRole('button', { name: /^Measure by raw and JPEG/ }).click()
+  await expect(page.locator('[data-proposal]')).toContainText('with it')
+  await clean(page)
+  await page.getByRole('button', { name: 'Adopt' }).click()
+  await expect(page.locator('[data-worth]')).toContainText('Read from the raw file')
+  await expect.poll(() => reading(page)).toBeCloseTo(levelAt(...DARK), 0.8)
+  const { camera } = shoot.plan
+  const kept = async () => {
+    const kit = (await (await request.get('/api/kit')).json()) as KitRecord[]
+    const item = kit.find((record) => record.item.id === camera.id)!.item as Camera
+    return [item.files.rawGrey.length, item.files.toneCurve.length > 20]
+  }
+  await expect.poll(kept).toEqual([1, true])
+  // A JPEG of the same camera without its raw file is read by the curve.
+  await log(page, 'CHART2', 1, 7, false)
+  await expect(page.getByRole('region', { name: 'Judge frame 3' })).toBeVisible()
+  await expect(page.locator('[data-worth]')).toContainText('measured tone curve')
+  await click(page, ...DARK)
+  await expect.poll(() => reading(page)).toBeCloseTo(levelAt(...DARK) + 1, 0.8)
+  await expect(page.locator('[data-worth]')).toContainText(/± 0\.(0\d|1) stop/)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(kept).toEqual([0, false])
+  await expect(page.locator('[data-worth]')).toContainText('tone curve, not measured')
+})
+
+test('a grey card puts mid-grey in the raw file, and a channel that clips there is named', async ({
+  page,
+  newShoot
+}) => {
+  await begun(page, newShoot)
+  await log(page, 'CARD1')
+  await click(page, ...MID)
+  await files(page).locator('summary').click()
+  await page.getByLabel('Stops over what the meter called right').fill('much')
+  await page.getByRole('button', { name: 'The patch is a grey card' }).click()
+  await expect(files(page).getByRole('alert')).toContainText('stops, like 0')
+  await page.getByLabel('Stops over what the meter called right').fill('+1')
+  await page.getByRole('button', { name: 'The patch is a grey card' }).click()
+  const offered = `mid-grey −${(-RAW_GREY + 1).toFixed(2)} under white`
+  await expect(page.locator('[data-proposal]')).toContainText(offered)
+  await page.getByRole('button', { name: 'Adopt' }).click()
+  await expect.poll(() => reading(page)).toBeCloseTo(1, 1)
+  // Two stops more: what was a stop and a half over mid-grey is past the raw file's white.
+  await log(page, 'CARD2', 2, 6)
+  await expect(page.getByRole('region', { name: 'Judge frame 3' })).toBeVisible()
+  await click(page, 11, 6)
+  await expect(page.locator('[data-patch]')).toContainText('≥')
+  await expect(page.locator('[data-worth]')).toContainText('In the raw file green clips in')
+  await page.getByRole('button', { name: 'Judge frame 2' }).click()
+  await click(page, 13, 7)
+  await expect(page.locator('[data-worth]')).toContainText('Read from the raw file')
+})
+
+test('three frames a stop apart by aperture measure the curve without a raw file', async ({
+  page,
+  newShoot
+}) => {
+  await begun(page, newShoot)
+  for (const [i, stops] of [0, 1, -1].entries()) {
+    await log(page, `STEP${i}`, stops, 8 - stops, false)
+    await expect(page.getByRole('region', { name: `Judge frame ${i + 2}` })).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'Judge frame 2' }).click()
+  await files(page).locator('summary').click()
+  await page.getByRole('button', { name: 'Measure by 3 frames of known steps' }).click()
+  await page.getByRole('button', { name: 'Adopt' }).click()
+  await expect(page.locator('[data-worth]')).toContainText('measured tone curve')
+  await click(page, ...DARK)
+  await expect.poll(() => reading(page)).toBeCloseTo(levelAt(...DARK), 0.8)
+})
+
+test('a damaged raw file is named, and the JPEG read in its place', async ({
+  page,
+  newShoot,
+  expected
+}) => {
+  // What decodes raw files says so on its own.
+  expected.push(/unknown file: Unexpected end of file/)
+  await begun(page, newShoot)
+  const notes = notesAt(8)
+  const raw = dngOf(chart(), LOOK, notes)
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles([
+      { name: 'TORN.dng', mimeType: 'image/x-adobe-dng', buffer: raw.subarray(0, 900) },
+      {
+        name: 'TORN.jpg',
+        mimeType: 'image/jpeg',
+        buffer: await jpegOf(chart(), RENDERING, notes)
+      }
+    ])
+  await files(page).locator('summary').click()
+  await page.getByRole('button', { name: /^Measure by raw and JPEG/ }).click()
+  await expect(files(page).getByRole('alert')).toContainText('This raw file is damaged')
+  await expect(page.locator('[data-worth]')).toContainText('Read from the JPEG')
+})
