@@ -5,20 +5,10 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { runBridge } from '../simulator/bridge'
-import { copyOf, expect, open, test } from './fixtures'
+import { copyOf, expect, open, practise, test } from './fixtures'
 
 const move = '[data-move]'
 const take = (page: Page) => page.getByRole('button', { name: /^Take it/ })
-
-/** Always the same studio, in which no flash is missed so soon. */
-const practise = async (page: Page): Promise<void> => {
-  await page.route('**/practice', (route) =>
-    route.request().method() === 'PUT'
-      ? route.continue({ postData: JSON.stringify({ seed: 1 }) })
-      : route.continue()
-  )
-  await page.getByRole('button', { name: 'Practise this shoot' }).click()
-}
 
 let tone = 40
 const jpeg = async (exif: Record<string, string> = {}): Promise<Buffer> => {
@@ -49,7 +39,7 @@ test('a shoot is practised on desktop and phone at once: frames come to both, th
   const phone = await context.newPage()
   await open(page, shoot, 'run')
   await open(phone, shoot, 'run')
-  await practise(page)
+  await practise(page, 1)
   await expect(page.getByText('Practice studio')).toBeVisible()
   await expect(page.getByText(/clock (\d+ s|right)/)).toBeVisible()
   // The phone is told by itself.
@@ -85,7 +75,7 @@ test('the meter of a studio is read into its field, in its own notation', async 
 }) => {
   const shoot = await copyOf(request, 'demo-beetle')
   await open(page, shoot, 'run')
-  await practise(page)
+  await practise(page, 1)
   await expect(take(page)).toBeVisible()
   await page.getByRole('button', { name: 'Judge frame 2' }).click()
   await page.getByRole('button', { name: 'Flash meter' }).click()

@@ -119,3 +119,15 @@ export const rowOf = (page: Page, id: string) =>
 /** A copy of a shoot, without its frames. */
 export const copyOf = async (request: APIRequestContext, id: string) =>
   (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }
+
+/** Takes frames in a simulated studio, always the same by its seed. In studio 1 every flash comes. */
+export async function practise(page: Page, seed: number): Promise<void> {
+  await page.route('**/practice', (route) =>
+    route.request().method() === 'PUT'
+      ? route.continue({ postData: JSON.stringify({ seed }) })
+      : route.continue()
+  )
+  await page.getByRole('button', { name: 'Practise this shoot' }).click()
+}
+/** The studio's camera takes what is asked for. */
+export const takeIt = (page: Page) => page.getByRole('button', { name: /^Take it/ }).click()

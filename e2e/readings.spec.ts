@@ -6,7 +6,7 @@ import { dngOf } from '../simulator/dng'
 import { jpegOf, type Notes } from '../simulator/files'
 import type { KitRecord, Shoot } from '../core/api/api'
 import type { Camera } from '../core/kit/kit'
-import { expect, open, test } from './fixtures'
+import { copyOf, expect, open, practise, takeIt, test } from './fixtures'
 
 /** A chart of greys, in tenths of a stop from the top left, darkest first. */
 const [ACROSS, DOWN, SIDE] = [14, 8, 32]
@@ -196,4 +196,53 @@ test('a damaged raw file is named, and the JPEG read in its place', async ({
   await page.getByRole('button', { name: /^Measure by raw and JPEG/ }).click()
   await expect(files(page).getByRole('alert')).toContainText('This raw file is damaged')
   await expect(page.locator('[data-worth]')).toContainText('Read from the JPEG')
+})
+
+test('a missed flash is named as the likeliest, shown what it changes, and logged as such', async ({
+  page,
+  request
+}) => {
+  const shoot = await copyOf(request, 'demo-coin')
+  await open(page, shoot, 'run')
+  // A studio whose first flash does not come.
+  await practise(page, 12)
+  await takeIt(page)
+  await expect(page.locator('[data-frame="1"]')).toContainText('strobe off')
+  await takeIt(page)
+  await expect(page.locator('[data-patch]')).toContainText('≤')
+  const why = page.locator('[data-explanations]')
+  await expect(why.locator('summary')).toContainText(/A did not fire, (9\d|> 99) %/)
+  await why.locator('summary').press('Enter')
+  const first = why.locator('[data-cause]').first()
+  await first.getByRole('button').press('Enter')
+  await expect(first).toContainText('off by 0.0 stop at most')
+  await expect(first).toContainText('Next would be: Strobe on')
+  await clean(page)
+  await first.getByRole('button', { name: 'Log it without A' }).click()
+  await expect(page.locator('[data-frame="2"]')).toContainText('strobe off')
+  await expect(page.locator('[data-move]')).toHaveAttribute('data-move', 'take-lit')
+  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(page.locator('[data-frame="2"]')).toContainText('strobe on')
+})
+
+test('a head that gives more is corrected by its explanation; undo takes plan and reading back', async ({
+  page,
+  request
+}) => {
+  const shoot = await copyOf(request, 'demo-tent')
+  await open(page, shoot, 'run')
+  // A studio whose head gives half a stop more than its figures say.
+  await practise(page, 3)
+  await takeIt(page)
+  await expect(page.locator('[data-frame="1"]')).toContainText('strobe off')
+  await takeIt(page)
+  const why = page.locator('[data-explanations]')
+  await why.locator('summary').click()
+  const row = why.locator('[data-cause="output"]')
+  await row.getByRole('button').first().click()
+  await row.getByRole('button', { name: /^Correct A by/ }).click()
+  await expect(page.locator('[data-frame="2"]')).toContainText('in the picture')
+  await expect(page.locator('[data-move]')).not.toHaveAttribute('data-move', 'judge')
+  await page.getByRole('banner').getByRole('button', { name: 'Undo' }).click()
+  await expect(page.locator('[data-frame="2"]')).toContainText('Not judged yet')
 })

@@ -5,6 +5,7 @@ import fc from 'fast-check'
 import { levelTo8Bit, srgbDecode } from '../ambient/blackScale'
 import { analysisSchema, countPixels, finishCount, newCounter, percentile } from './analyse'
 import { settingsFromExif, takenAtFromExif } from './exif'
+import { middleMean } from './middle'
 import { FLOOR_LEVEL, patchLevel } from './patch'
 
 const flat = (r: number, g: number, b: number, pixels = 64) =>
@@ -146,16 +147,32 @@ describe('reading a frame', () => {
     expect(percentile([0, 0, 0], 0.5)).toBe(2)
     expect(percentile([0, 4, 0], 0)).toBe(1)
   })
-  test('a patch: the mean of its light, more than a twentieth clipped is a lower limit', () => {
+  test('a patch: the middle of its light; a highlight of a quarter is left out, more is a limit', () => {
     const mixed = (clippedPixels: number) =>
       patchLevel([
-        ...flat(255, 0, 0, clippedPixels),
+        ...flat(255, 255, 255, clippedPixels),
         ...flat(118, 118, 118, 100 - clippedPixels)
       ] as unknown as Uint8ClampedArray)
-    expect(mixed(5)).toMatchObject({ limit: 'exact', clippedShare: 0.05 })
-    expect(mixed(6)).toMatchObject({ limit: 'at-least', clippedShare: 0.06 })
-    const grey = srgbDecode(118 / 255)
-    expect(mixed(5).level).toBeCloseTo(Math.log2((0.05 * 0.2126 + 0.95 * grey) / 0.18), 9)
+    const grey = Math.log2(srgbDecode(118 / 255) / 0.18)
+    expect(mixed(25)).toMatchObject({ limit: 'exact', clippedShare: 0.25 })
+    expect(mixed(25).level).toBeCloseTo(grey, 9)
+    expect(mixed(26)).toMatchObject({ limit: 'at-least', clippedShare: 0.26 })
+    expect(mixed(26).level).toBeGreaterThan(grey)
+  })
+  test('property: the middle of a patch lies between its quartiles, whatever the order', () => {
+    const values = fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1 })
+    fc.assert(
+      fc.property(values, (all) => {
+        const sorted = [...all].sort((a, b) => a - b)
+        const middle = middleMean(Float64Array.from(all))
+        expect(middle).toBeGreaterThanOrEqual(sorted[Math.floor(all.length / 4)]! - 1e-12)
+        expect(middle).toBeLessThanOrEqual(sorted[Math.ceil((3 * all.length) / 4) - 1]! + 1e-12)
+        expect(middleMean(Float64Array.from(all.reverse()))).toBe(middle)
+      })
+    )
+    expect(() => middleMean(new Float64Array(0))).toThrow(/values/)
+  })
+  test('clipped channels, and the file’s floor', () => {
     for (const [r, g, b] of [
       [254, 0, 0],
       [0, 254, 0],

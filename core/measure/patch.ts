@@ -3,6 +3,7 @@ import { CLIP_LEVEL } from '../ambient/blackScale'
 import type { ToneCurve } from '../kit/cameraFiles'
 import { CLIP_VALUE, luminanceBy } from './analyse'
 import { decodingOf, type Gamut } from './gamut'
+import { LEFT_OUT, middleMean } from './middle'
 import { GREY, levelBehind, withoutCurve } from './toneCurve'
 
 export interface PixelRect {
@@ -39,7 +40,7 @@ export interface ChannelShares {
 }
 
 export interface PatchLevel {
-  /** mean level, stops against mid-grey; never under the floor of what it was read from */
+  /** level of the middle half of its pixels, stops against mid-grey; never under the floor of what it was read from */
   readonly level: number
   /** a clipped patch is at least this bright, one at the file's floor at most */
   readonly limit: 'exact' | 'at-least' | 'at-most'
@@ -67,8 +68,8 @@ const DOUBT_UNCERTAINTY = 1
 const LEAST_UNCERTAINTY = 0.05
 /** A channel at nothing while another has this much: a colour the file cannot hold. */
 const [NOTHING, SOMETHING] = [1, 50]
-/** Shares of a patch from which it counts as clipped, or saturated. */
-export const MOST_SHARE = 0.05
+/** Share of a patch from which its colour counts as saturated. */
+const MOST_SHARE = 0.05
 
 /** What an 8-bit patch is sure of. */
 function sureness(
@@ -107,11 +108,14 @@ export function patchLevel(
   const behind = (stops: number): number =>
     curve.length < 2 ? stops : levelBehind(curve, stops).stops
   const full = { r: 0, g: 0, b: 0 }
-  let [sum, sumShown, clipped, saturated] = [0, 0, 0, 0]
+  const pixels = rgba.length / 4
+  const light = new Float64Array(pixels)
+  const shownLight = new Float64Array(pixels)
+  let [clipped, saturated] = [0, 0]
   for (let i = 0; i < rgba.length; i += 4) {
     const [r, g, b] = [rgba[i]!, rgba[i + 1]!, rgba[i + 2]!]
-    sum += luminanceBy(known, r, g, b)
-    sumShown += luminanceBy(shown, r, g, b)
+    light[i / 4] = luminanceBy(known, r, g, b)
+    shownLight[i / 4] = luminanceBy(shown, r, g, b)
     const most = Math.max(r, g, b)
     if (most >= CLIP_VALUE) {
       clipped++
@@ -121,8 +125,7 @@ export function patchLevel(
     }
     if (most >= SOMETHING && Math.min(r, g, b) <= NOTHING) saturated++
   }
-  const pixels = rgba.length / 4
-  const shownStops = Math.log2(sumShown / pixels / GREY)
+  const shownStops = Math.log2(middleMean(shownLight) / GREY)
   const clippedShare = clipped / pixels
   const sure = {
     clippedShare,
@@ -131,8 +134,8 @@ export function patchLevel(
   }
   if (shownStops <= FLOOR_LEVEL) return { level: behind(FLOOR_LEVEL), limit: 'at-most', ...sure }
   return {
-    level: Math.min(Math.log2(sum / pixels / GREY), behind(CLIP_LEVEL)),
-    limit: clippedShare > MOST_SHARE ? 'at-least' : 'exact',
+    level: Math.min(Math.log2(middleMean(light) / GREY), behind(CLIP_LEVEL)),
+    limit: clippedShare > LEFT_OUT ? 'at-least' : 'exact',
     ...sure
   }
 }

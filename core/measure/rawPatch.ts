@@ -3,7 +3,8 @@
  * under white.
  */
 import type { CameraFiles } from '../kit/cameraFiles'
-import { MOST_SHARE, type PatchLevel } from './patch'
+import { LEFT_OUT, middleMean } from './middle'
+import type { PatchLevel } from './patch'
 
 /** A raw picture without its black level: three values a pixel, white at `RAW_WHITE`. */
 export interface RawPicture {
@@ -38,7 +39,7 @@ const LEAST_UNCERTAINTY = 0.05
 
 /** What a patch holds in the file's own scale. */
 export interface RawPatch {
-  /** its mean luminance under white, stops; −Infinity for nothing */
+  /** luminance of its middle half under white, stops; −Infinity for nothing */
   readonly underWhite: number
   /** its green alone */
   readonly greenUnderWhite: number
@@ -54,29 +55,37 @@ export function rawPatch(values: ArrayLike<number>, [red, blue]: RawPicture['bal
     throw new RangeError('values must hold at least one whole pixel')
   const pixels = values.length / 3
   const full = [0, 0, 0]
-  const sums = [0, 0, 0]
-  let [green2, clipped] = [0, 0]
+  const light = new Float64Array(pixels)
+  const green = new Float64Array(pixels)
+  let [sum, sum2, clipped] = [0, 0, 0]
   for (let i = 0; i < values.length; i += 3) {
     let any = false
     for (let channel = 0; channel < 3; channel++) {
       const value = values[i + channel]!
-      sums[channel]! += value
       if (value < FULL) continue
       full[channel]!++
       any = true
     }
-    green2 += values[i + 1]! ** 2
+    const [r, g, b] = [
+      values[i]! / RAW_WHITE,
+      values[i + 1]! / RAW_WHITE,
+      values[i + 2]! / RAW_WHITE
+    ]
+    light[i / 3] = (WEIGHTS[0] * r) / red + WEIGHTS[1] * g + (WEIGHTS[2] * b) / blue
+    green[i / 3] = g
+    sum += g
+    sum2 += g ** 2
     if (any) clipped++
   }
-  const [r, g, b] = sums.map((sum) => sum / pixels / RAW_WHITE) as [number, number, number]
-  const spread = Math.sqrt(Math.max(0, green2 / pixels / RAW_WHITE ** 2 - g ** 2))
+  const mean = sum / pixels
+  const spread = Math.sqrt(Math.max(0, sum2 / pixels - mean ** 2))
   return {
-    underWhite: Math.log2((WEIGHTS[0] * r) / red + WEIGHTS[1] * g + (WEIGHTS[2] * b) / blue),
-    greenUnderWhite: Math.log2(g),
+    underWhite: Math.log2(middleMean(light)),
+    greenUnderWhite: Math.log2(middleMean(green)),
     clipped: { r: full[0]! / pixels, g: full[1]! / pixels, b: full[2]! / pixels },
     clippedShare: clipped / pixels,
     // A dark patch that its own grain outweighs holds half of black's noise, cut off at 0.
-    noise: g <= spread && g < DARK
+    noise: mean <= spread && mean < DARK
   }
 }
 
@@ -115,7 +124,7 @@ export function rawLevel(
   const level = Math.max(DEEPEST, underWhite - grey.stops)
   return {
     level,
-    limit: clippedShare > MOST_SHARE ? 'at-least' : noise ? 'at-most' : 'exact',
+    limit: clippedShare > LEFT_OUT ? 'at-least' : noise ? 'at-most' : 'exact',
     clipped,
     clippedShare,
     uncertaintyStops: Math.hypot(grey.uncertaintyStops, LEAST_UNCERTAINTY),

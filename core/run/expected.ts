@@ -26,6 +26,12 @@ export function setOf(frame: Frame, plan: Plan, place: Place): Plan {
   }
 }
 
+/** The same with nothing at all that the frame itself taught. */
+export const setBefore = (frame: Frame, plan: Plan): Plan => ({
+  ...setOf(frame, plan, ''),
+  corrections: plan.corrections.filter(({ frameId }) => frameId !== frame.id)
+})
+
 /**
  * The level a frame should show at each place, by the set it was taken with and all that other
  * frames have taught; stops against mid-grey. A place about which nothing is known is left out.

@@ -1,54 +1,24 @@
 <script setup lang="ts">
 /** Every place of the sum that shows in the picture: expected beside found. */
-import { computed, ref, watch } from 'vue'
-import type { PatchLevel } from '@core/measure/patch'
-import { placesToRead } from '@core/picture/placesToRead'
+import { computed } from 'vue'
 import type { Place } from '@core/plan/plan'
-import { expectedLevels, heldAgainst } from '@core/run/expected'
-import type { Frame } from '@core/run/frame'
+import { heldAgainst } from '@core/run/expected'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
-import type { Reading } from './useReading'
+import type { FoundAtPlaces } from './useFoundPlaces'
 
-const props = defineProps<{
-  frame: Frame
-  reading: Reading
-  /** the place whose patch is being moved, and what it shows where it is */
-  chosen: Place
-  level: PatchLevel | null
-  radius: number
-}>()
+const props = defineProps<{ places: FoundAtPlaces['places']['value']; chosen: Place }>()
 const emit = defineEmits<{ pick: [place: Place] }>()
 const store = usePlan()
 
-const spots = computed(() => placesToRead(props.frame.plan))
-const expected = computed(() => expectedLevels(props.frame, store.plan!))
-const found = ref<ReadonlyMap<Place, PatchLevel>>(new Map())
-let newest: unknown = null
-watch(
-  () => [spots.value, props.radius, props.reading.means.value] as const,
-  async (asked) => {
-    const [places, radius] = asked
-    newest = asked
-    const levels = await props.reading
-      .levels(places.map(({ x, y }) => ({ x, y, radius })))
-      .catch(() => [])
-    if (newest === asked) found.value = new Map(levels.map((level, i) => [places[i]!.place, level]))
-  },
-  { immediate: true }
-)
-
 const rows = computed(() =>
-  spots.value.map(({ place }) => {
-    const level =
-      place === props.chosen && props.level ? props.level : (found.value.get(place) ?? null)
-    const should = expected.value.get(place)
-    const against = level && should !== undefined ? heldAgainst(should, level) : null
+  props.places.map(({ place, should, level }) => {
+    const against = level && should !== null ? heldAgainst(should, level) : null
     const limited = against?.fits && level?.limit !== 'exact'
     return {
       place,
-      should: should === undefined ? 'not read' : stops(should),
+      should: should === null ? 'not read' : stops(should),
       level: level ? limitSign(level.limit) + stops(level.level) : '…',
       off: against === null ? '' : limited ? 'fits' : stops(against.offStops),
       state: against === null ? 'muted' : against.fits ? 'ok' : 'near'

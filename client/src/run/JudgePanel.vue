@@ -7,6 +7,7 @@ import { computed, ref, useId } from 'vue'
 import { CLIP_LEVEL } from '@core/ambient/blackScale'
 import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
+import type { Explanation } from '@core/run/explain'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import { goalOf } from '@core/ledger/suggest'
 import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
@@ -19,7 +20,11 @@ import MeterReading from './MeterReading.vue'
 import PictureMark from './PictureMark.vue'
 
 const props = defineProps<{ frame: Frame; number: number }>()
-const emit = defineEmits<{ judge: [frame: Frame, evidence: Evidence]; close: [] }>()
+const emit = defineEmits<{
+  judge: [frame: Frame, evidence: Evidence]
+  explain: [frame: Frame, explanation: Explanation, evidence: Evidence | null]
+  close: []
+}>()
 const store = usePlan()
 const frames = useFrames()
 const id = useId()
@@ -148,6 +153,7 @@ const submitTyped = (): void => {
       v-if="way === 'picture'"
       :frame="frame"
       @mark="(evidence) => emit('judge', frame, evidence)"
+      @explain="(...args) => emit('explain', frame, ...args)"
     />
     <MeterReading
       v-else-if="way === 'meter'"

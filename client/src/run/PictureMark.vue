@@ -6,6 +6,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/patch'
 import type { Place } from '@core/plan/plan'
+import type { Explanation } from '@core/run/explain'
 import type { Evidence, Frame } from '@core/run/frame'
 import { judgedAt } from '@core/run/calibrate'
 import { placeInPicture } from '@core/set/placeInPicture'
@@ -14,12 +15,17 @@ import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { patchWords } from '@/words/readings'
 import CameraFiles from './CameraFiles.vue'
+import Explanations from './Explanations.vue'
 import FoundPlaces from './FoundPlaces.vue'
 import PatchPicture, { type PatchSpot } from './PatchPicture.vue'
+import { useFoundPlaces } from './useFoundPlaces'
 import { useReading } from './useReading'
 
 const props = defineProps<{ frame: Frame }>()
-const emit = defineEmits<{ mark: [evidence: Evidence] }>()
+const emit = defineEmits<{
+  mark: [evidence: Evidence]
+  explain: [explanation: Explanation, evidence: Evidence | null]
+}>()
 
 const known = props.frame.evidence.find((each) => each.kind === 'patch')
 const plan = usePlan().plan!
@@ -56,17 +62,24 @@ const says = computed(() => {
   const sign = limitSign(level.value.limit)
   return `${sign}${stops(level.value.level)}`
 })
-const use = (): void => {
-  if (level.value)
-    emit('mark', {
+const at = useFoundPlaces(
+  () => props.frame,
+  reading,
+  () => ({ place: place.value, level: level.value, radius: spot.value.radius })
+)
+/** What the patch says, as it would be noted. */
+const evidence = computed<Evidence | null>(
+  () =>
+    level.value && {
       kind: 'patch',
       place: place.value,
       ...spot.value,
       levelStops: level.value.level,
       limit: level.value.limit,
       uncertaintyStops: level.value.uncertaintyStops
-    })
-}
+    }
+)
+const use = (): void => void (evidence.value && emit('mark', evidence.value))
 </script>
 
 <template>
@@ -98,15 +111,13 @@ const use = (): void => {
       {{ patchWords(level, reading.grey.value) }}
     </p>
     <p v-if="reading.rawFailure.value" class="near small">{{ reading.rawFailure.value }}</p>
-    <CameraFiles :frame="frame" :reading="reading" :spot="spot" />
-    <FoundPlaces
+    <FoundPlaces :places="at.places.value" :chosen="place" @pick="pick" />
+    <Explanations
       :frame="frame"
-      :reading="reading"
-      :chosen="place"
-      :level="level"
-      :radius="spot.radius"
-      @pick="pick"
+      :found="at.found.value"
+      @accept="(each) => emit('explain', each, evidence)"
     />
+    <CameraFiles :frame="frame" :reading="reading" :spot="spot" />
   </div>
 </template>
 

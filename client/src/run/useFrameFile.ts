@@ -31,7 +31,11 @@ export function useFrameFile(frame: () => Frame) {
   return {
     url,
     /** @throws Error where it is not there; asked again it is looked for again */
-    file: (): Promise<Blob> => (waiting.value ? Promise.resolve(waiting.value) : jpeg(url.value)),
+    file: (): Promise<Blob> =>
+      waiting.value
+        ? Promise.resolve(waiting.value)
+        : // Not by the shown address: that may be the page's own for a moment longer.
+          jpeg(api.imageUrl(frames.shootId, frame().id)),
     /** the raw file beside it, on the same terms */
     raw: (): Promise<Blob> => rawFile(api.rawUrl(frames.shootId, frame().id))
   }

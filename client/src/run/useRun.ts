@@ -2,9 +2,11 @@
 import { nanoid } from 'nanoid'
 import { computed } from 'vue'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
+import { accept } from '@core/run/accept'
 import { askedBy } from '@core/run/asked'
 import { fileStem } from '@core/measure/rawFile'
 import { applyCalibration, calibrate, type Calibration } from '@core/run/calibrate'
+import type { Explanation } from '@core/run/explain'
 import { logFrame, type Evidence, type Frame } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
 import { nextMove } from '@core/run/nextMove'
@@ -13,8 +15,12 @@ import { api, type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
+import { causeWords } from '@/words/causes'
 import { calibrationWords, settingsDiffer } from '@/words/run'
 import type { FrameReading } from '@/workers/frame.worker'
+
+/** Readings a frame keeps. */
+const MOST_EVIDENCE = 8
 
 export function useRun() {
   const store = usePlan()
@@ -103,7 +109,7 @@ export function useRun() {
       const now = frames.frames.find((each) => each.id === frame.id)
       if (!now || frames.shootId !== shoot) return
       const others = now.evidence.filter((each) => each.place !== evidence.place)
-      await send(shoot, { ...now, evidence: [...others, ...said].slice(-8) })
+      await send(shoot, { ...now, evidence: [...others, ...said].slice(-MOST_EVIDENCE) })
     }
     const along = { undo: () => void say(before), redo: () => void say([evidence]) }
     if (calibration.kind === 'nothing') notices.say(calibrationWords(calibration), along.undo)
@@ -114,6 +120,31 @@ export function useRun() {
     }
     await say([evidence])
     return calibration
+  }
+
+  /**
+   * Takes an explanation for true: the frame becomes what it really was, or the plan learns; undone,
+   * both are as before.
+   * @param said what the frame showed, noted where the plan learned from it
+   */
+  const explain = async (
+    frame: Frame,
+    explanation: Explanation,
+    said: Evidence | null
+  ): Promise<void> => {
+    const shoot = frames.shootId
+    const { plan, frame: then } = accept(store.plan!, frame, explanation, nanoid())
+    const learned = plan !== store.plan!
+    const others = then.evidence.filter((each) => each.place !== said?.place)
+    const after =
+      learned && said ? { ...then, evidence: [...others, said].slice(-MOST_EVIDENCE) } : then
+    const put = (which: Frame) => void (frames.shootId === shoot && send(shoot, which))
+    const along = { undo: () => put(frame), redo: () => put(after) }
+    if (learned) {
+      if (store.replace(plan, 'what explains a frame', '', along).length > 0) return
+      notices.say(`${causeWords(frame.plan, explanation.cause)}: the plan is corrected.`)
+    } else notices.say(`${causeWords(frame.plan, explanation.cause)}: logged so.`, along.undo)
+    await send(shoot, after)
   }
 
   /** A deleted frame takes along what it taught; both come back together. */
@@ -143,5 +174,5 @@ export function useRun() {
     })
   }
 
-  return { store, frames, move, log, addRaw, judge, remove }
+  return { store, frames, move, log, addRaw, judge, explain, remove }
 }

@@ -18,7 +18,7 @@ import { useDevice } from '@/run/useDevice'
 import { useRun } from '@/run/useRun'
 import WaitingFrames from '@/run/WaitingFrames.vue'
 
-const { store, frames, move, log, addRaw, judge, remove } = useRun()
+const { store, frames, move, log, addRaw, judge, explain, remove } = useRun()
 const { camera } = useDevice()
 const chosen = ref<string | null>(null)
 
@@ -46,6 +46,11 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
   await judge(...args)
   if (chosen.value === id) chosen.value = null
 }
+const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => {
+  const [{ id }] = args
+  await explain(...args)
+  if (chosen.value === id) chosen.value = null
+}
 </script>
 
 <template>
@@ -69,6 +74,7 @@ const onJudge = async (...args: Parameters<typeof judge>): Promise<void> => {
         :frame="judging"
         :number="frames.frames.indexOf(judging) + 1"
         @judge="onJudge"
+        @explain="onExplain"
         @close="chosen = null"
       />
       <LastFrame v-else />
