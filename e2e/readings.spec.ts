@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test'
 import type { Exposure } from '../simulator/exposure'
 import { dngOf } from '../simulator/dng'
 import { jpegOf, type Notes } from '../simulator/files'
-import type { KitRecord, Shoot } from '../core/api/api'
+import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import type { Camera } from '../core/kit/kit'
 import { copyOf, expect, open, practise, takeIt, test } from './fixtures'
 
@@ -245,4 +245,68 @@ test('a head that gives more is corrected by its explanation; undo takes plan an
   await expect(page.locator('[data-move]')).not.toHaveAttribute('data-move', 'judge')
   await page.getByRole('banner').getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('[data-frame="2"]')).toContainText('Not judged yet')
+})
+
+/** Discs on black, each of a level of its own; seen shifted and larger. */
+const DISCS = [
+  { x: 0.3, y: 0.3, r: 0.08, level: -1 },
+  { x: 0.62, y: 0.35, r: 0.11, level: 0.5 },
+  { x: 0.45, y: 0.62, r: 0.06, level: -2.5 },
+  { x: 0.75, y: 0.7, r: 0.05, level: 1 }
+]
+const discs = (right: number, scale: number): Exposure => {
+  const [width, height] = [360, 240]
+  const linear = new Float32Array(width * height * 3)
+  for (let p = 0; p < width * height; p++) {
+    const x = 0.5 + ((p % width) / width - 0.5 - right) / scale
+    const y = 0.5 + ((Math.floor(p / width) - height / 2) / width / scale) * 1.5
+    const disc = DISCS.find((each) => Math.hypot(x - each.x, (y - each.y) / 1.5) < each.r)
+    linear.fill(disc ? 2 ** disc.level : 2 ** -9, p * 3, p * 3 + 3)
+  }
+  return { width, height, linear }
+}
+
+test('a patch with a name is kept, and follows a frame that was reframed', async ({
+  page,
+  newShoot,
+  request
+}) => {
+  const shoot = await begun(page, newShoot)
+  const STRAIGHT = { power: 1.0001, whiteStops: 2.474 }
+  const put = async (name: string, exposure: Exposure) =>
+    page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({
+        name: `${name}.jpg`,
+        mimeType: 'image/jpeg',
+        buffer: await jpegOf(exposure, STRAIGHT, notesAt(8))
+      })
+  await put('WIDE', discs(0, 1))
+  const picture = page.locator('[role=application]')
+  const box = (await picture.boundingBox())!
+  await page.mouse.click(box.x + 0.45 * box.width, box.y + 0.62 * box.height)
+  const named = page.getByLabel('Name this patch')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.locator('.marks').getByRole('alert')).toHaveText('a name is needed')
+  await named.fill('small disc')
+  await named.press('Enter')
+  await expect(page.locator('[data-mark="small disc"]')).toContainText('−2.5')
+  await put('NEARER', discs(0.1, 1.2))
+  await expect(page.getByRole('region', { name: 'Judge frame 3' })).toBeVisible()
+  await expect(page.locator('[data-followed]')).toContainText(
+    /Marks follow frame 2: (9\.\d|10\.\d) % to the right, (19|20)\.\d % larger/
+  )
+  await expect(page.locator('[data-mark="small disc"]')).toContainText('−2.5')
+  await clean(page)
+  await page.getByRole('button', { name: 'Drop the mark small disc' }).click()
+  await expect(page.locator('[data-mark]')).toHaveCount(0)
+  const { frames } = (await (
+    await request.get(`/api/shoots/${shoot.id}/frames`)
+  ).json()) as RunFrames
+  expect(frames.map(({ frame }) => frame.marks?.map(({ name }) => name) ?? null)).toEqual([
+    null,
+    ['small disc'],
+    []
+  ])
 })

@@ -56,6 +56,16 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
 ])
 export type Evidence = z.infer<typeof evidenceSchema>
 
+/** A patch the user named: what lies there, whatever the plan knows of it. */
+export const markSchema = z.strictObject({
+  name: z.string().trim().min(1, 'a name is needed').max(40),
+  x: z.number().min(0).max(1),
+  y: z.number().min(0).max(1),
+  radius: z.number().min(0.001).max(0.5).describe('share of the picture width')
+})
+export type FrameMark = z.infer<typeof markSchema>
+export const MOST_MARKS = 12
+
 /** Everything of a frame but its plan: frames of one plan point to it. */
 export const frameNotesSchema = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only'),
@@ -67,6 +77,12 @@ export const frameNotesSchema = z.strictObject({
   fileName: z.string().max(200).nullable(),
   analysis: analysisSchema.nullable(),
   evidence: z.array(evidenceSchema).max(8),
+  marks: z
+    .array(markSchema)
+    .max(MOST_MARKS)
+    .nullable()
+    .default(null)
+    .describe('named patches; null: those of the frame before, where it can be laid over this one'),
   note: z.string().max(1000)
 })
 
@@ -104,6 +120,7 @@ export function logFrame(plan: Plan, shot: Shot): Frame {
     fileName: shot.fileName ?? null,
     analysis: shot.analysis ?? null,
     evidence: [],
+    marks: null,
     note: shot.note ?? '',
     plan: {
       ...(fired ? withOnly(plan, fired) : plan),

@@ -8,7 +8,7 @@ import { CLIP_LEVEL } from '@core/ambient/blackScale'
 import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
 import type { Explanation } from '@core/run/explain'
-import { litIds, type Evidence, type Frame } from '@core/run/frame'
+import { litIds, type Evidence, type Frame, type FrameMark } from '@core/run/frame'
 import { goalOf } from '@core/ledger/suggest'
 import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { useFrames } from '@/stores/frames'
@@ -22,6 +22,7 @@ import PictureMark from './PictureMark.vue'
 const props = defineProps<{ frame: Frame; number: number }>()
 const emit = defineEmits<{
   judge: [frame: Frame, evidence: Evidence]
+  keepMarks: [frame: Frame, marks: FrameMark[]]
   explain: [frame: Frame, explanation: Explanation, evidence: Evidence | null]
   close: []
 }>()
@@ -153,6 +154,7 @@ const submitTyped = (): void => {
       v-if="way === 'picture'"
       :frame="frame"
       @mark="(evidence) => emit('judge', frame, evidence)"
+      @keep-marks="(marks) => emit('keepMarks', frame, marks)"
       @explain="(...args) => emit('explain', frame, ...args)"
     />
     <MeterReading

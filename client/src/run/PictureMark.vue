@@ -7,23 +7,27 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/patch'
 import type { Place } from '@core/plan/plan'
 import type { Explanation } from '@core/run/explain'
-import type { Evidence, Frame } from '@core/run/frame'
+import type { Evidence, Frame, FrameMark } from '@core/run/frame'
 import { judgedAt } from '@core/run/calibrate'
-import { placeInPicture } from '@core/set/placeInPicture'
 import { usePlan } from '@/stores/plan'
 import { limitSign, stops } from '@/words/format'
 import { placeName } from '@/words/names'
-import { patchWords } from '@/words/readings'
+import { followedWords, patchWords } from '@/words/readings'
 import CameraFiles from './CameraFiles.vue'
 import Explanations from './Explanations.vue'
 import FoundPlaces from './FoundPlaces.vue'
+import NamedMarks from './NamedMarks.vue'
 import PatchPicture, { type PatchSpot } from './PatchPicture.vue'
+import type { PicturePoint } from './picturePoint'
+import SpotDots from './SpotDots.vue'
+import { useFollowed } from './useFollowed'
 import { useFoundPlaces } from './useFoundPlaces'
 import { useReading } from './useReading'
 
 const props = defineProps<{ frame: Frame }>()
 const emit = defineEmits<{
   mark: [evidence: Evidence]
+  keepMarks: [marks: FrameMark[]]
   explain: [explanation: Explanation, evidence: Evidence | null]
 }>()
 
@@ -31,20 +35,23 @@ const known = props.frame.evidence.find((each) => each.kind === 'patch')
 const plan = usePlan().plan!
 const choices = judgedAt(props.frame)
 const place = ref<Place>(known?.place ?? choices[0]!)
-/** The patch starts where the plan's geometry says the place lies. */
-const startOf = (at: Place) => placeInPicture(props.frame.plan, at) ?? { x: 0.5, y: 0.5 }
-const spot = shallowRef<PatchSpot>({
-  ...(known ? { x: known.x, y: known.y } : startOf(place.value)),
-  radius: known?.radius ?? 0.025
-})
+const reading = useReading(() => props.frame)
+const { followed, startOf, spots, marks } = useFollowed(() => props.frame, reading)
+const spot = shallowRef<PatchSpot>({ ...startOf(place.value), radius: known?.radius ?? 0.025 })
+const moveTo = ({ x, y }: PicturePoint): void => void (spot.value = { ...spot.value, x, y })
 const pick = (at: Place): void => {
   place.value = at
-  spot.value = { ...spot.value, ...startOf(at) }
+  moveTo(startOf(at))
 }
+/** Where the user put it, it stays. */
+let start = spot.value
+watch(followed, () => {
+  if (spot.value !== start) return
+  moveTo(startOf(place.value))
+  start = spot.value
+})
 const level = ref<PatchLevel | null>(null)
 const failure = ref('')
-const reading = useReading(() => props.frame)
-
 const measure = async (): Promise<void> => {
   failure.value = ''
   const at = spot.value
@@ -65,6 +72,7 @@ const says = computed(() => {
 const at = useFoundPlaces(
   () => props.frame,
   reading,
+  () => spots.value,
   () => ({ place: place.value, level: level.value, radius: spot.value.radius })
 )
 /** What the patch says, as it would be noted. */
@@ -105,13 +113,23 @@ const use = (): void => void (evidence.value && emit('mark', evidence.value))
         Use this reading
       </button>
     </div>
-    <PatchPicture v-model="spot" :url="reading.url.value" :says="says" />
+    <PatchPicture v-model="spot" :url="reading.url.value" :says="says">
+      <SpotDots :spots="spots" :marks="marks" :chosen="place" />
+    </PatchPicture>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
     <p v-else-if="level" class="small muted" data-worth>
       {{ patchWords(level, reading.grey.value) }}
     </p>
+    <p v-if="followed" class="small muted" data-followed>{{ followedWords(followed) }}</p>
     <p v-if="reading.rawFailure.value" class="near small">{{ reading.rawFailure.value }}</p>
     <FoundPlaces :places="at.places.value" :chosen="place" @pick="pick" />
+    <NamedMarks
+      :marks="marks"
+      :spot="spot"
+      :reading="reading"
+      @keep="(kept) => emit('keepMarks', kept)"
+      @pick="moveTo"
+    />
     <Explanations
       :frame="frame"
       :found="at.found.value"

@@ -26,6 +26,17 @@ export const readPatches = (
 export const readSpots = (file: Blob, signal: AbortSignal): ReturnType<FrameWorker['spots']> =>
   host.ask((api) => api.spots(file), signal)
 
+/** The picture small and linear, 1 being level 0. */
+export const readShot = (
+  file: Blob,
+  width: number,
+  curve: ToneCurve
+): ReturnType<FrameWorker['shot']> => host.ask((api) => api.shot(file, width, curve))
+
+/** How the second picture was reframed against the first. */
+export const readRegistration = (first: Blob, second: Blob): ReturnType<FrameWorker['register']> =>
+  host.ask((api) => api.register(first, second))
+
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
   host.ask((api) => api.band(file))
 

@@ -1,7 +1,7 @@
 /** What a frame shows at every place of the ledger that can be read in it. */
 import { computed, ref, watch } from 'vue'
 import type { PatchLevel } from '@core/measure/patch'
-import { placesToRead } from '@core/picture/placesToRead'
+import type { PlaceToRead } from '@core/picture/placesToRead'
 import type { Place } from '@core/plan/plan'
 import { expectedLevels } from '@core/run/expected'
 import type { Found } from '@core/run/explain'
@@ -16,14 +16,18 @@ interface Chosen {
 }
 
 /** @param chosen the place whose patch is being moved, and what it shows where it is */
-export function useFoundPlaces(frame: () => Frame, reading: Reading, chosen: () => Chosen) {
+export function useFoundPlaces(
+  frame: () => Frame,
+  reading: Reading,
+  spots: () => readonly PlaceToRead[],
+  chosen: () => Chosen
+) {
   const store = usePlan()
-  const spots = computed(() => placesToRead(frame().plan))
   const expected = computed(() => expectedLevels(frame(), store.plan!))
   const read = ref<ReadonlyMap<Place, PatchLevel>>(new Map())
   let newest: unknown = null
   watch(
-    () => [spots.value, chosen().radius, reading.means.value] as const,
+    () => [spots(), chosen().radius, reading.means.value] as const,
     async (asked) => {
       const [places, radius] = asked
       newest = asked
@@ -37,7 +41,7 @@ export function useFoundPlaces(frame: () => Frame, reading: Reading, chosen: () 
   )
   const places = computed(() => {
     const { place: moving, level: moved } = chosen()
-    return spots.value.map(({ place }) => ({
+    return spots().map(({ place }) => ({
       place,
       should: expected.value.get(place) ?? null,
       level: place === moving && moved ? moved : (read.value.get(place) ?? null)

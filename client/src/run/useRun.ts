@@ -7,7 +7,7 @@ import { askedBy } from '@core/run/asked'
 import { fileStem } from '@core/measure/rawFile'
 import { applyCalibration, calibrate, type Calibration } from '@core/run/calibrate'
 import type { Explanation } from '@core/run/explain'
-import { logFrame, type Evidence, type Frame } from '@core/run/frame'
+import { logFrame, type Evidence, type Frame, type FrameMark } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
 import { nextMove } from '@core/run/nextMove'
 import { shorten } from '@core/text'
@@ -122,6 +122,9 @@ export function useRun() {
     return calibration
   }
 
+  const keepMarks = (frame: Frame, marks: readonly FrameMark[]): Promise<void> =>
+    send(frames.shootId, { ...frame, marks: [...marks] })
+
   /**
    * Takes an explanation for true: the frame becomes what it really was, or the plan learns; undone,
    * both are as before.
@@ -174,5 +177,5 @@ export function useRun() {
     })
   }
 
-  return { store, frames, move, log, addRaw, judge, explain, remove }
+  return { store, frames, move, log, addRaw, judge, explain, keepMarks, remove }
 }

@@ -18,7 +18,7 @@ import { useDevice } from '@/run/useDevice'
 import { useRun } from '@/run/useRun'
 import WaitingFrames from '@/run/WaitingFrames.vue'
 
-const { store, frames, move, log, addRaw, judge, explain, remove } = useRun()
+const { store, frames, move, log, addRaw, judge, explain, keepMarks, remove } = useRun()
 const { camera } = useDevice()
 const chosen = ref<string | null>(null)
 
@@ -75,6 +75,7 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
         :number="frames.frames.indexOf(judging) + 1"
         @judge="onJudge"
         @explain="onExplain"
+        @keep-marks="keepMarks"
         @close="chosen = null"
       />
       <LastFrame v-else />

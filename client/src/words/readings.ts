@@ -2,6 +2,7 @@
 import type { CameraFiles } from '@core/kit/cameraFiles'
 import type { NoCurve } from '@core/measure/learnCurve'
 import type { PatchLevel } from '@core/measure/patch'
+import type { Registration } from '@core/measure/register'
 import type { RawGrey } from '@core/measure/rawPatch'
 import { nameOf } from '@core/scales/marks'
 import { formatStops } from '@core/scales/stops'
@@ -95,4 +96,27 @@ export function curveWords(curve: CameraFiles['toneCurve']): string {
     `Measured from ${formatStops(first.shownStops)} to ${formatStops(last.shownStops)} shown, ` +
     `${pm(best)} to ${pm(worst)}.`
   )
+}
+
+/** What was followed, and how the frame was moved against it. */
+export function followedWords({ number, registration }: FollowedFrame): string {
+  if (!registration)
+    return `Frame ${number} cannot be laid over this one: places are where the plan’s geometry puts them.`
+  const { right, down, scale, turnDeg } = registration
+  const share = (value: number): string => `${Math.abs(value * 100).toFixed(1)} %`
+  const moved = [
+    ...(Math.abs(right) > 0.002 ? [`${share(right)} to the ${right > 0 ? 'right' : 'left'}`] : []),
+    ...(Math.abs(down) > 0.002 ? [`${share(down)} ${down > 0 ? 'down' : 'up'}`] : []),
+    ...(Math.abs(scale - 1) > 0.004
+      ? [`${share(scale - 1)} ${scale > 1 ? 'larger' : 'smaller'}`]
+      : []),
+    ...(Math.abs(turnDeg) > 0.2 ? [`turned ${Math.abs(turnDeg).toFixed(1)}°`] : [])
+  ]
+  return moved.length === 0
+    ? `Marks as in frame ${number}: it was framed alike.`
+    : `Marks follow frame ${number}: ${moved.join(', ')}.`
+}
+interface FollowedFrame {
+  readonly number: number
+  readonly registration: Registration | null
 }

@@ -8,7 +8,9 @@ import type { ToneCurve } from '@core/kit/cameraFiles'
 import type { ExifNumbers } from '@core/measure/exif'
 import type { Gamut } from '@core/measure/gamut'
 import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
+import type { Shot } from '@core/picture/compare'
 import { notesOf, openJpeg, pixelsOf } from './jpegPixels'
+import { registered, shotOf } from './shotPixels'
 import { spotsOf, type Spots } from './spotPixels'
 
 export interface FrameReading {
@@ -92,7 +94,12 @@ const worker = {
       bitmap.close()
     }
   },
-  spots: (file: Blob): Promise<Spots> => spotsOf(file)
+  spots: (file: Blob): Promise<Spots> => spotsOf(file),
+  shot: async (file: Blob, width: number, curve: ToneCurve): Promise<Shot> => {
+    const shot = await shotOf(file, width, curve)
+    return Comlink.transfer(shot, [shot.linear.buffer])
+  },
+  register: registered
 }
 export type FrameWorker = typeof worker
 Comlink.expose(worker)
