@@ -112,6 +112,17 @@ export function defocusAtEnds(lens: LensInFront, depthMm: number): number {
 }
 
 /**
+ * Blur disc on the sensor of a point off the plane of focus, mm, by defocus alone: m·A·|z|/(u + z).
+ * @param behindMm beyond the plane of focus; < 0 nearer
+ * @returns Infinity at the entrance pupil and before it
+ */
+export function defocusAt(lens: LensInFront, behindMm: number): number {
+  const { pupilMm, distanceMm, taper } = coneOf(lens)
+  const left = distanceMm + behindMm * taper
+  return left > 0 ? (lens.magnification * pupilMm * Math.abs(behindMm)) / left : Infinity
+}
+
+/**
  * What a good eye tells apart: one minute of arc, rad. Source: handbooks of optics (visual acuity
  * 1.0).
  */

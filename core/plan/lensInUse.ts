@@ -13,6 +13,7 @@ import { magnificationAtDistance, sensorToSubject } from '../optics/closeUp'
 import {
   airyDisc,
   coneWidth,
+  defocusAt,
   defocusAtEnds,
   depthLimits,
   printCircleMm,
@@ -205,6 +206,16 @@ export function endBlur(plan: Set, depthMm: number, fNumber = markedFNumber(plan
   const airyMm = airyDisc(fNumber * 2 ** (closeUpLossOf(plan) / 2))
   return { defocusMm, airyMm, bothMm: Math.hypot(defocusMm, airyMm) }
 }
+
+/**
+ * Blur disc on the sensor of a point so far behind the plane of focus (< 0: before it), mm: out of
+ * focus and diffraction in quadrature.
+ */
+export const blurAtDepth = (plan: Set, behindMm: number): number =>
+  Math.hypot(
+    plan.focus.teleconverter * defocusAt(frontLens(plan, markedFNumber(plan)), behindMm),
+    airyDiscOf(plan)
+  )
 
 /**
  * Marked f-number with the least blur at the ends of a depth, whatever the lens allows: there both

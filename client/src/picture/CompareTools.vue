@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Keeps a version's picture and says how it is held against the one in hand. */
 import { changeWords } from '@/words/picture'
-import { changeColour, CHANGE_MOST } from './draw'
+import ChangeScale from './ChangeScale.vue'
 import { useKeptPicture, type Comparing } from './kept'
 import type { Compare } from './useCompare'
 
@@ -17,9 +17,6 @@ const WAYS: readonly { readonly how: Comparing; readonly name: string; readonly 
     { how: 'beside', name: 'Side by side', about: 'Both whole' },
     { how: 'change', name: 'Change', about: 'Where and by how many stops they differ' }
   ]
-const BANDS = [-3, -2, -1, -1 / 3, 0, 1 / 3, 1, 2, 3]
-const named = (stops: number): string =>
-  Number.isInteger(stops) ? (stops > 0 ? `+${stops}` : String(stops).replace('-', '−')) : ''
 </script>
 
 <template>
@@ -61,20 +58,7 @@ const named = (stops: number): string =>
         aria-label="How much shows what was kept"
       /><span class="muted">now</span></label
     >
-    <div
-      v-if="compare.comparing.value === 'change'"
-      class="scale small"
-      role="img"
-      :aria-label="`Blue is darker, down to ${CHANGE_MOST} stops, orange brighter`"
-    >
-      <span
-        v-for="stops in BANDS"
-        :key="stops"
-        class="band num"
-        :style="{ borderColor: `rgb(${changeColour(stops).join(',')})` }"
-        >{{ named(stops) }}</span
-      >
-    </div>
+    <ChangeScale v-if="compare.comparing.value === 'change'" />
     <p v-if="compare.change.value" class="small words" role="status" data-change>
       {{ changeWords(compare.change.value) }}
     </p>
@@ -99,16 +83,6 @@ const named = (stops: number): string =>
 .wipe input {
   flex: 1;
   accent-color: var(--accent);
-}
-.scale {
-  display: grid;
-  grid-auto-flow: column;
-  grid-auto-columns: minmax(0, 1fr);
-}
-.band {
-  border-top: 8px solid;
-  color: var(--muted);
-  min-height: 1.4rem;
 }
 .words {
   margin: 0;

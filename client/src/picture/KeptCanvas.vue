@@ -59,7 +59,4 @@ canvas {
   height: 100%;
   background: #000;
 }
-.v-theme--dim canvas {
-  opacity: 0.45;
-}
 </style>

@@ -106,7 +106,4 @@ canvas {
   background: #000;
 }
 /* At the set the screen must not light it. */
-.v-theme--dim canvas {
-  opacity: 0.45;
-}
 </style>

@@ -14,7 +14,7 @@ import { evidenceWords, frameWords, GAMUT_WORDS } from '@/words/run'
 import FramePicture from './FramePicture.vue'
 
 const props = defineProps<{ frames: readonly RunFrame[]; plan: Plan; chosen: string }>()
-defineEmits<{ choose: [id: string]; remove: [frame: Frame] }>()
+defineEmits<{ choose: [id: string]; look: [id: string]; remove: [frame: Frame] }>()
 
 const rows = computed(() =>
   props.frames
@@ -58,6 +58,15 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
           <b>{{ number }} · {{ frameWords(plan, frame) }}</b>
           <span class="small muted">{{ when(frame.takenAt) }}</span>
           <span class="acts">
+            <button
+              v-if="hasImage"
+              type="button"
+              class="push bare"
+              :aria-label="`Look closer at frame ${number}`"
+              @click="$emit('look', frame.id)"
+            >
+              Look closer
+            </button>
             <button
               type="button"
               class="push bare"

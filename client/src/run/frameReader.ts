@@ -37,6 +37,16 @@ export const readShot = (
 export const readRegistration = (first: Blob, second: Blob): ReturnType<FrameWorker['register']> =>
   host.ask((api) => api.register(first, second))
 
+/** A part of the picture at its own pixels, and how blurred its edges are. */
+export const readPart = (
+  ...asked: Parameters<FrameWorker['part']>
+): ReturnType<FrameWorker['part']> => host.ask((api) => api.part(...asked))
+
+/** How blurred the edges of each tile are. */
+export const readTiles = (
+  ...asked: Parameters<FrameWorker['tiles']>
+): ReturnType<FrameWorker['tiles']> => host.ask((api) => api.tiles(...asked))
+
 export const readBand = (file: Blob): ReturnType<FrameWorker['band']> =>
   host.ask((api) => api.band(file))
 

@@ -12,7 +12,7 @@ import { greyFromCard } from '@core/measure/rawPatch'
 import { near } from '@core/plan/sameLight'
 import type { Frame } from '@core/run/frame'
 import { ladderOf } from '@core/run/knownStep'
-import { api, type ApiProblem } from '@/api/client'
+import type { ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useKit } from '@/stores/kit'
 import { useNotices } from '@/stores/notices'
@@ -20,6 +20,7 @@ import { usePlan } from '@/stores/plan'
 import { NO_CURVE } from '@/words/readings'
 import type { Patch } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
+import { pictureBytes, rawBytes } from './frameBytes'
 import { readSpots } from './frameReader'
 import { readPair } from './rawReader'
 import type { Reading } from './useReading'
@@ -94,13 +95,6 @@ export function useCameraFiles(frame: () => Frame, reading: Reading, spot: () =>
       if (work.signal === signal) busy.value = false
     }
   }
-  const bytesOf = async (url: string): Promise<Blob> => {
-    const response = await fetch(url)
-    if (!response.ok) throw new Error('A file of these frames is not on the server.')
-    return response.blob()
-  }
-  const pictureOf = async (id: string): Promise<Blob> =>
-    frames.imageOf(id) ?? bytesOf(api.imageUrl(frames.shootId, id))
   const curveOf = (learned: Learned): CameraFiles['toneCurve'] => {
     if (!learned.ok) throw new Error(NO_CURVE[learned.why])
     return [...learned.curve]
@@ -111,10 +105,7 @@ export function useCameraFiles(frame: () => Frame, reading: Reading, spot: () =>
       const { from, stops } = reading.grey.value
       const spots: PairSpot[] = []
       for (const { id } of pairs.value) {
-        const [raw, jpeg] = await Promise.all([
-          bytesOf(api.rawUrl(frames.shootId, id)),
-          pictureOf(id)
-        ])
+        const [raw, jpeg] = await Promise.all([rawBytes(frames, id), pictureBytes(frames, id)])
         spots.push(...(await readPair(id, raw, jpeg, signal)))
       }
       const known = from === 'measured' ? stops : null
@@ -127,7 +118,7 @@ export function useCameraFiles(frame: () => Frame, reading: Reading, spot: () =>
     propose(async (signal) => {
       const rungs = []
       for (const { frame: each, exposureStops } of ladder.value) {
-        const { spots } = await readSpots(await pictureOf(each.id), signal)
+        const { spots } = await readSpots(await pictureBytes(frames, each.id), signal)
         rungs.push({
           exposureStops,
           shown: spots.map(({ shownStops, grey }) => (grey ? shownStops : NaN))

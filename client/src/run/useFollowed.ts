@@ -8,8 +8,8 @@ import { placesToRead, type PlaceToRead } from '@core/picture/placesToRead'
 import type { Place } from '@core/plan/plan'
 import type { Frame, FrameMark } from '@core/run/frame'
 import { placeInPicture } from '@core/set/placeInPicture'
-import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
+import { pictureBytes } from './frameBytes'
 import { readRegistration } from './frameReader'
 import type { PicturePoint } from './picturePoint'
 import type { Reading } from './useReading'
@@ -38,12 +38,6 @@ export function useFollowed(frame: () => Frame, reading: Reading) {
   })
   const followed = shallowRef<Followed | null>(null)
 
-  const bytesOf = async ({ id }: Frame): Promise<Blob> => {
-    const waiting = frames.imageOf(id)
-    if (waiting) return waiting
-    const response = await fetch(api.imageUrl(frames.shootId, id))
-    return response.blob()
-  }
   watch(
     () => [frame().id, before.value?.frame.id] as const,
     async (asked) => {
@@ -51,7 +45,10 @@ export function useFollowed(frame: () => Frame, reading: Reading) {
       const other = before.value
       if (!other) return
       try {
-        const [first, second] = await Promise.all([bytesOf(other.frame), reading.file()])
+        const [first, second] = await Promise.all([
+          pictureBytes(frames, other.frame.id),
+          reading.file()
+        ])
         const registration = await readRegistration(first, second)
         const [id, otherId] = asked
         if (id === frame().id && otherId === before.value?.frame.id)

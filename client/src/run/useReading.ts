@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { type CameraFiles } from '@core/kit/cameraFiles'
 import type { PatchLevel } from '@core/measure/patch'
 import { rawGreyOf, rawLevel, type RawPatch } from '@core/measure/rawPatch'
+import { cameraFilesOf } from '@core/run/cameraFiles'
 import type { Frame } from '@core/run/frame'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
@@ -23,11 +24,7 @@ export function useReading(frame: () => Frame) {
     () => frames.records.find((record) => record.frame.id === frame().id)?.hasRaw ?? false
   )
   /** What is known now of the files of the camera that took it. */
-  const files = computed(() => {
-    const now = store.plan!.camera
-    const then = frame().plan.camera
-    return now.id === then.id ? now.files : then.files
-  })
+  const files = computed(() => cameraFilesOf(frame(), store.plan!))
   const { isoStops } = frame().plan.settings
   const grey = computed(() => rawGreyOf(files.value, isoStops))
   /** what decides what a patch reads: to be read anew when it changes */

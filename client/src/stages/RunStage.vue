@@ -10,6 +10,7 @@ import AmbientAge from '@/instruments/AmbientAge.vue'
 import DevicePanel from '@/run/DevicePanel.vue'
 import FrameIntake from '@/run/FrameIntake.vue'
 import FrameList from '@/run/FrameList.vue'
+import FrameViewer from '@/run/FrameViewer.vue'
 import JudgePanel from '@/run/JudgePanel.vue'
 import LastFrame from '@/run/LastFrame.vue'
 import RunKnobs from '@/run/RunKnobs.vue'
@@ -21,6 +22,8 @@ import WaitingFrames from '@/run/WaitingFrames.vue'
 const { store, frames, move, log, addRaw, judge, explain, keepMarks, remove } = useRun()
 const { camera } = useDevice()
 const chosen = ref<string | null>(null)
+/** the frame that is looked at closely; '' for none */
+const looking = ref('')
 
 /** The frame to judge: the one the user picked, or the one the next move asks about. */
 const judging = computed<Frame | null>(() => {
@@ -85,9 +88,11 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
       :plan="store.plan!"
       :chosen="judging?.id ?? ''"
       @choose="chosen = $event"
+      @look="looking = $event"
       @remove="remove"
     />
     <WaitingFrames />
+    <FrameViewer v-if="looking" v-model="looking" @close="looking = ''" />
   </div>
 </template>
 

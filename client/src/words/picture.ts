@@ -75,13 +75,16 @@ export function pictureWords(
 /** Less of a picture than this is noise. */
 const SEEN_SHARE = 0.005
 
-/** How a picture differs from one that was kept. */
-export function changeWords({ brighter, darker, most, least }: Change): string {
+/** How a picture differs from another. */
+export function changeWords(
+  { brighter, darker, most, least }: Change,
+  against = 'what you kept'
+): string {
   const parts = [
     brighter >= SEEN_SHARE ? `brighter in ${percent(brighter)} of it, by up to ${stops(most)}` : '',
     darker >= SEEN_SHARE ? `darker in ${percent(darker)}, by up to ${stops(least)}` : ''
   ].filter(Boolean)
-  return `Against what you kept: ${parts.length > 0 ? parts.join('; ') : 'nothing that would be seen'}.`
+  return `Against ${against}: ${parts.length > 0 ? parts.join('; ') : 'nothing that would be seen'}.`
 }
 
 /** How sure the picture is. */

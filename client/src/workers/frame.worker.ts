@@ -9,6 +9,7 @@ import type { ExifNumbers } from '@core/measure/exif'
 import type { Gamut } from '@core/measure/gamut'
 import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
 import type { Shot } from '@core/picture/compare'
+import { partAt, tileBlurs } from './edgePixels'
 import { notesOf, openJpeg, pixelsOf } from './jpegPixels'
 import { registered, shotOf } from './shotPixels'
 import { spotsOf, type Spots } from './spotPixels'
@@ -99,7 +100,9 @@ const worker = {
     const shot = await shotOf(file, width, curve)
     return Comlink.transfer(shot, [shot.linear.buffer])
   },
-  register: registered
+  register: registered,
+  part: partAt,
+  tiles: tileBlurs
 }
 export type FrameWorker = typeof worker
 Comlink.expose(worker)
