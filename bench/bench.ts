@@ -6,6 +6,7 @@ import { isMainThread } from 'node:worker_threads'
 import { client, dragged, home, pictured, start } from './browser'
 import { ledger, set, solve } from './core'
 import type { Figure } from './figures'
+import { measure } from './measure'
 import { meshes } from './meshes'
 import { picture, serveStripes } from './picture'
 import { studio } from './studio'
@@ -23,6 +24,7 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
   picture,
   pictured,
   studio,
+  measure,
   truth
 }
 /** Takes minutes: only where it is asked for. */

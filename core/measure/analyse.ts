@@ -1,7 +1,7 @@
 /**
- * Reading a real frame: shares of black and clipped, histograms, percentiles. Pixels come in stripes
- * of RGBA bytes, so that a large picture never has to be in memory whole. What they stand for:
- * gamut.ts.
+ * Reading a real frame: shares of black and clipped, histograms, percentiles. Of a large picture
+ * some rows are counted. Pixels come as RGBA bytes, a part at a time, so that a large picture never
+ * has to be in memory whole. What they stand for: gamut.ts.
  */
 import { z } from 'zod'
 import { srgbEncode } from '../ambient/blackScale'
@@ -34,11 +34,21 @@ export const analysisSchema = z.strictObject({
 })
 export type FrameAnalysis = z.infer<typeof analysisSchema>
 
-/** 8-bit value of a linear luminance, by table (4096 steps of its square root) */
-const ENCODE_STEPS = 4096
-const ENCODED = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) =>
-  Math.round(255 * Math.min(1, srgbEncode((i / ENCODE_STEPS) ** 2)))
+/** Steps of linear luminance that a pixel's 8-bit value is looked up by. */
+const LIGHT_STEPS = 65535
+const ENCODED = Uint8Array.from({ length: LIGHT_STEPS + 4 }, (_, i) =>
+  Math.round(255 * Math.min(1, srgbEncode(i / LIGHT_STEPS)))
 )
+/** What each value of a channel adds to the luminance, in those steps. */
+const addedBy = ({ linear }: Decoding, share: number): Uint32Array =>
+  Uint32Array.from(linear, (light) => Math.round(light * share * LIGHT_STEPS))
+
+/** A picture is counted by so many pixels: more tell the shares no better. */
+const ENOUGH_PIXELS = 1_500_000
+
+/** Of a large picture every so manieth row is counted, the middle one of each. */
+export const rowStep = (width: number, height: number): number =>
+  Math.max(1, Math.floor((width * height) / ENOUGH_PIXELS))
 
 /** Linear luminance of a pixel, 0–1. */
 export const luminanceBy = (by: Decoding, r: number, g: number, b: number): number =>
@@ -65,25 +75,29 @@ export const newCounter = (gamut: Gamut = 'srgb'): Counter => ({
 })
 
 /**
- * Counts a stripe in place.
+ * Counts rows in place.
  * @param rgba bytes, length a multiple of 4
  */
 export function countPixels(counter: Counter, rgba: ArrayLike<number>): void {
   if (rgba.length % 4 !== 0)
     throw new RangeError(`rgba must hold whole pixels, got ${rgba.length} bytes`)
   const decoding = decodingOf(counter.gamut)
+  const [red, green, blue] = [decoding.r, decoding.g, decoding.b].map((share) =>
+    addedBy(decoding, share)
+  ) as [Uint32Array, Uint32Array, Uint32Array]
+  const { r: reds, g: greens, b: blues, luminance } = counter
+  let black = 0
   for (let i = 0; i < rgba.length; i += 4) {
     const r = rgba[i]!
     const g = rgba[i + 1]!
     const b = rgba[i + 2]!
-    counter.r[r]!++
-    counter.g[g]!++
-    counter.b[b]!++
-    counter.luminance[
-      ENCODED[Math.round(Math.sqrt(Math.min(1, luminanceBy(decoding, r, g, b))) * ENCODE_STEPS)]!
-    ]!++
-    if (r <= BLACK_VALUE && g <= BLACK_VALUE && b <= BLACK_VALUE) counter.black++
+    reds[r]!++
+    greens[g]!++
+    blues[b]!++
+    luminance[ENCODED[red[r]! + green[g]! + blue[b]!]!]!++
+    if (r <= BLACK_VALUE && g <= BLACK_VALUE && b <= BLACK_VALUE) black++
   }
+  counter.black += black
   counter.pixels += rgba.length / 4
 }
 

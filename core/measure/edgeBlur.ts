@@ -26,7 +26,7 @@ const LEFT = 0.6
 const WEAK = { ofStrongest: 0.3, ofLight: 0.04 }
 const LEAST_EDGES = 6
 /** Directions across edges that are told apart: 0 across, 45, 90 down, 135 degrees. */
-export const BLUR_DIRECTIONS = 4
+const BLUR_DIRECTIONS = 4
 
 export interface EdgeBlur {
   /** half-width of the blur as a bell, px */

@@ -3,7 +3,14 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { levelTo8Bit, srgbDecode } from '../ambient/blackScale'
-import { analysisSchema, countPixels, finishCount, newCounter, percentile } from './analyse'
+import {
+  analysisSchema,
+  countPixels,
+  finishCount,
+  newCounter,
+  percentile,
+  rowStep
+} from './analyse'
 import { settingsFromExif, takenAtFromExif } from './exif'
 import { middleMean } from './middle'
 import { FLOOR_LEVEL, patchLevel } from './patch'
@@ -221,5 +228,13 @@ describe('reading a frame', () => {
     expect(at('2000:01:01 00:00:00')).toEqual(new Date('2000-01-01T00:00:00Z'))
     expect(at('2026:11:25 10:01:59')).toEqual(new Date('2026-11-25T10:01:59Z'))
     expect(at('2026:11:25 10:02:01')).toBeNull()
+  })
+})
+
+describe('rows of a large picture', () => {
+  test('a small one is counted whole, 24 megapixels by a sixteenth of its rows', () => {
+    expect(rowStep(1200, 800)).toBe(1)
+    expect(rowStep(6000, 4000)).toBe(16)
+    expect(rowStep(1, 1)).toBe(1)
   })
 })

@@ -11,7 +11,7 @@ const LENS_AND_SENSOR = ['aperture', 'iso', 'nd']
  * @returns null where more was changed than aperture, ISO and filter; the shutter counts where no
  * light fired
  */
-export function knownStep(from: Frame, to: Frame): number | null {
+function knownStep(from: Frame, to: Frame): number | null {
   const lit = [from, to].some((frame) => litIds(frame).length > 0)
   const may = lit ? LENS_AND_SENSOR : [...LENS_AND_SENSOR, 'shutter']
   if (changesBetween(from.plan, to.plan).some(({ control }) => !may.includes(control))) return null

@@ -2,7 +2,13 @@
  * Opens a JPEG away from the page: counts its pixels in stripes, measures patches, reads its EXIF.
  */
 import * as Comlink from 'comlink'
-import { countPixels, finishCount, newCounter, type FrameAnalysis } from '@core/measure/analyse'
+import {
+  countPixels,
+  finishCount,
+  newCounter,
+  rowStep,
+  type FrameAnalysis
+} from '@core/measure/analyse'
 import { findBand, type Band } from '@core/measure/band'
 import type { ToneCurve } from '@core/kit/cameraFiles'
 import type { ExifNumbers } from '@core/measure/exif'
@@ -10,7 +16,7 @@ import type { Gamut } from '@core/measure/gamut'
 import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
 import type { Shot } from '@core/picture/compare'
 import { partAt, tileBlurs } from './edgePixels'
-import { notesOf, openJpeg, pixelsOf } from './jpegPixels'
+import { notesOf, openJpeg, pixelsOf, rowsOf } from './jpegPixels'
 import { registered, shotOf } from './shotPixels'
 import { spotsOf, type Spots } from './spotPixels'
 
@@ -38,10 +44,13 @@ async function count(
   progress: (share: number) => void
 ): Promise<FrameAnalysis> {
   const counter = newCounter(gamut)
-  for (let top = 0; top < bitmap.height; top += STRIPE_ROWS) {
-    const rows = Math.min(STRIPE_ROWS, bitmap.height - top)
-    countPixels(counter, pixelsOf(bitmap, 0, top, bitmap.width, rows, gamut))
-    progress((top + rows) / bitmap.height)
+  const { width, height } = bitmap
+  const step = rowStep(width, height)
+  const rows = Math.floor(height / step)
+  for (let row = 0; row < rows; row += STRIPE_ROWS) {
+    const some = Math.min(STRIPE_ROWS, rows - row)
+    countPixels(counter, rowsOf(bitmap, row * step, some, step, gamut))
+    progress((row + some) / rows)
   }
   return finishCount(counter, bitmap.width, bitmap.height)
 }

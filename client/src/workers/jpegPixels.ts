@@ -15,23 +15,50 @@ export async function openJpeg(file: Blob): Promise<ImageBitmap> {
   }
 }
 
+interface Box {
+  readonly left: number
+  readonly top: number
+  readonly width: number
+  readonly height: number
+}
+
+/** Pixels of a part of the picture, brought to so many rows: the middle one of each lot. */
+function drawn(
+  bitmap: ImageBitmap,
+  { left, top, width, height }: Box,
+  rows: number,
+  gamut: Gamut
+): Uint8ClampedArray {
+  // A wide profile is read through P3: sRGB would cut its colours off.
+  const colorSpace = gamut === 'profile' ? 'display-p3' : 'srgb'
+  const canvas = new OffscreenCanvas(width, rows)
+  const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace })
+  if (!context) throw new Error('This browser cannot read pictures here.')
+  // No mean of rows: that would hide what is clipped.
+  context.imageSmoothingEnabled = false
+  context.drawImage(bitmap, left, top, width, height, 0, 0, width, rows)
+  return context.getImageData(0, 0, width, rows, { colorSpace }).data
+}
+
 /** Pixels of a part of the picture, RGBA. */
-export function pixelsOf(
+export const pixelsOf = (
   bitmap: ImageBitmap,
   left: number,
   top: number,
   width: number,
   height: number,
   gamut: Gamut = 'srgb'
-): Uint8ClampedArray {
-  // A wide profile is read through P3: sRGB would cut its colours off.
-  const colorSpace = gamut === 'profile' ? 'display-p3' : 'srgb'
-  const canvas = new OffscreenCanvas(width, height)
-  const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace })
-  if (!context) throw new Error('This browser cannot read pictures here.')
-  context.drawImage(bitmap, left, top, width, height, 0, 0, width, height)
-  return context.getImageData(0, 0, width, height, { colorSpace }).data
-}
+): Uint8ClampedArray => drawn(bitmap, { left, top, width, height }, height, gamut)
+
+/** Whole rows from one on, every so manieth. */
+export const rowsOf = (
+  bitmap: ImageBitmap,
+  top: number,
+  rows: number,
+  step: number,
+  gamut: Gamut
+): Uint8ClampedArray =>
+  drawn(bitmap, { left: 0, top, width: bitmap.width, height: rows * step }, rows, gamut)
 
 /** What a file says of itself. */
 export async function notesOf(file: Blob): Promise<FileNotes> {
