@@ -9,13 +9,15 @@ import { nextMove } from '../core/run/nextMove'
 import { stops } from '../client/src/words/format'
 import type { Plan } from '../core/plan/plan'
 import { demoShoots } from '../server/demo/shoots/index'
-import { DEMO_FRAMES, type DemoCamera } from '../server/demo/shoots/take'
+import { DEMO_FRAMES, type DemoCamera, type DemoFiles } from '../server/demo/shoots/take'
 import { studioOf } from '../simulator/studio'
 import { frameSize, traceInWorkers } from '../simulator/tracing'
 
 /** A studio in which the run comes to a good end as it is told in the demo. */
 const SEED = 39
 const WIDTH = 960
+/** Frames that keep their raw files: each is a megabyte. */
+const WITH_RAW = ['beetle-5']
 const LOOK_WIDTH = 240
 const MOST_LOOKED = 40
 
@@ -23,7 +25,7 @@ const MOST_LOOKED = 40
 function studios(seed: number, width: number): DemoCamera {
   const known = new Map<
     string,
-    { set: (plan: Plan, at: number) => void; shoot: () => Promise<Buffer> }
+    { set: (plan: Plan, at: number) => void; shoot: () => Promise<DemoFiles> }
   >()
   const studioFor = (first: Plan) => {
     let plan = first
@@ -40,15 +42,15 @@ function studios(seed: number, width: number): DemoCamera {
           now: () => time
         })
       },
-      shoot: async (): Promise<Buffer> => {
-        let jpeg: Buffer | null = null
+      shoot: async (): Promise<DemoFiles> => {
+        const files = new Map<string, Buffer>()
         const lights = plan.lights.filter(({ on }) => on).map(({ id }) => id)
         await studio!.obey(
           { do: 'trigger', kind: lights.length ? 'lit' : 'black', lights },
           () => {},
-          ({ name, bytes }) => Promise.resolve(void (name.endsWith('.JPG') && (jpeg = bytes)))
+          ({ name, bytes }) => Promise.resolve(void files.set(name.slice(-4), bytes))
         )
-        return jpeg!
+        return { jpeg: files.get('.JPG')!, raw: files.get('.DNG')! }
       }
     }
   }
@@ -80,7 +82,10 @@ async function look(): Promise<void> {
 async function takeAll(): Promise<void> {
   mkdirSync(DEMO_FRAMES, { recursive: true })
   for (const { frames } of await demoShoots(studios(SEED, WIDTH)))
-    for (const { frame, jpeg } of frames) writeFileSync(join(DEMO_FRAMES, `${frame.id}.jpg`), jpeg)
+    for (const { frame, jpeg, raw } of frames) {
+      writeFileSync(join(DEMO_FRAMES, `${frame.id}.jpg`), jpeg)
+      if (WITH_RAW.includes(frame.id)) writeFileSync(join(DEMO_FRAMES, `${frame.id}.dng`), raw!)
+    }
 }
 
 await (process.argv.includes('--look') ? look() : takeAll())

@@ -94,6 +94,12 @@ describe('a frame registered against the one before', () => {
       { numRuns: 10, seed: 8 }
     )
   })
+  test('a frame on a stand that did not move is not moved, wherever the light comes from', () => {
+    for (const seed of [3, 4, 5]) {
+      const found = register(shot(seed, NONE, 0.3), shot(seed, NONE, 0.5, 0.6))
+      expect(found).toMatchObject({ right: 0, down: 0, scale: 1, turnDeg: 0 })
+    }
+  })
   test('a frame of another set, an empty one, one of another shape: not registered', () => {
     const before = shot(1, NONE)
     expect(register(before, shot(77, NONE))).toBeNull()

@@ -178,6 +178,9 @@ function refined(from: GreyPicture, to: GreyPicture, start: Try): Try {
   return best
 }
 
+const UNMOVED = { right: 0, down: 0, scale: 1, turnDeg: 0 } as const
+/** A move that agrees no better than by this is none. */
+const NO_BETTER = 0.01
 /** Edges that agree less than this may be of other things. */
 const LEAST_SCORE = 0.45
 
@@ -190,6 +193,7 @@ export function register(from: GreyPicture, to: GreyPicture): Registration | nul
   const shapes = [from, to].map(({ width, height }) => height / width)
   if (Math.abs(Math.log(shapes[0]! / shapes[1]!)) > 0.03) return null
   let starts: Try[] = []
+  let unmoved = -1
   LEVELS.forEach((width, level) => {
     if (width > 2 * Math.min(from.width, to.width)) return
     const [a, b] = [from, to].map((each) => edgesOf(shrunk(each, width))) as [
@@ -197,11 +201,15 @@ export function register(from: GreyPicture, to: GreyPicture): Registration | nul
       GreyPicture
     ]
     if (level === 0) starts = coarse(a, b)
+    unmoved = scoreOf(a, b, UNMOVED)
     starts = starts
       .map((start) => refined(a, b, start))
       .sort((one, other) => other.score - one.score)
       .slice(0, KEPT[level])
   })
   const [best] = starts
+  // Light from another side moves edges a little: a frame is not thought moved for so little.
+  if (best && best.score - unmoved < NO_BETTER && unmoved >= LEAST_SCORE)
+    return { ...UNMOVED, score: unmoved }
   return best && best.score >= LEAST_SCORE ? best : null
 }

@@ -12,9 +12,13 @@ const FACT = 'demo-loaded'
 export async function loadDemo(db: Knex, pictures: PictureStore): Promise<void> {
   if (await db('facts').where({ name: FACT }).first()) return
   const shoots = await demoShoots()
-  const names = new Map<string, string>()
+  const names = new Map<string, { readonly jpeg: string; readonly raw: string | null }>()
   for (const { frames } of shoots)
-    for (const { frame, jpeg } of frames) names.set(frame.id, await pictures.keep(jpeg))
+    for (const { frame, jpeg, raw } of frames)
+      names.set(frame.id, {
+        jpeg: await pictures.keep(jpeg),
+        raw: raw && (await pictures.keepRaw(raw))
+      })
   await db.transaction(async (trx) => {
     const kit = kitStore(trx)
     for (const item of DEMO_KIT) await kit.save(item, null)
@@ -23,7 +27,9 @@ export async function loadDemo(db: Knex, pictures: PictureStore): Promise<void> 
       await shootStore(trx).create({ id, plan, stage, at })
       for (const { frame } of shoot.frames) {
         await frameStore(trx).put(shoot.id, frame, null)
-        await frameStore(trx).setImage(shoot.id, frame.id, names.get(frame.id)!)
+        const { jpeg, raw } = names.get(frame.id)!
+        await frameStore(trx).setImage(shoot.id, frame.id, jpeg)
+        if (raw) await frameStore(trx).setRaw(shoot.id, frame.id, raw)
       }
     }
     await trx('facts').insert({ name: FACT, value: new Date().toISOString() })

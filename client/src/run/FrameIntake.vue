@@ -6,6 +6,7 @@ import type { Frame } from '@core/run/frame'
 import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
 import { readFrame, warmReader } from './frameReader'
+import { developRaw } from './rawReader'
 
 const props = defineProps<{
   expected: Frame['kind']
@@ -14,8 +15,8 @@ const props = defineProps<{
   folded?: boolean
   /** logs one; by the time it is done the next is expected */
   log: (kind: Frame['kind'], file: File | null, reading: FrameReading | null) => Promise<void>
-  /** puts a raw file beside its JPEG; says why not, or '' */
-  addRaw: (file: File) => Promise<string>
+  /** puts a raw file beside its JPEG; false where there is none */
+  addRaw: (file: File) => Promise<boolean>
 }>()
 
 const share = ref<number | null>(null)
@@ -41,10 +42,19 @@ const readOne = async (file: File): Promise<void> => {
   // A file of any name that is a picture is one.
   const head = new Uint8Array(await file.slice(0, RAW_HEAD_BYTES).arrayBuffer())
   if (isRaw(file) && isRawHead(head)) {
-    const why = await props.addRaw(file)
-    if (why) throw new Error(why)
+    if (!(await props.addRaw(file))) await developOne(file)
     return
   }
+  await logOne(file, null)
+}
+/** A raw file alone: a picture is made of it. */
+const developOne = async (file: File): Promise<void> => {
+  const { jpeg, exif } = await developRaw(file, reading.signal)
+  await logOne(jpeg, exif)
+  await props.addRaw(file)
+}
+/** @param exif what the camera's own file says, where the picture was made here */
+const logOne = async (file: File, exif: FrameReading['exif'] | null): Promise<void> => {
   const mine = reading
   // Progress comes by a way of its own, and may come after the answer.
   const progress = (done: number): void => {
@@ -52,7 +62,7 @@ const readOne = async (file: File): Promise<void> => {
   }
   const { expected } = props
   const found = await readFrame(file, progress, mine.signal)
-  await props.log(expected, file, found)
+  await props.log(expected, file, exif ? { ...found, exif } : found)
 }
 const read = async (list: FileList | null | undefined): Promise<void> => {
   const files = inOrder([...(list ?? [])])
@@ -167,6 +177,8 @@ label.push:focus-within {
   grid-template-columns: 1fr auto auto;
   gap: 0.9rem;
   align-items: center;
+  /* as high as the buttons it stands for: what lies below does not jump */
+  min-height: 46px;
 }
 @media (max-width: 760px) {
   .intake:not(.quiet) .row {

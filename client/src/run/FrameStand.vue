@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Frame } from '@core/run/frame'
 import FramePicture from './FramePicture.vue'
-import type { FrameView } from './frameView'
+import { aspectOf, type FrameView } from './frameView'
 import { clampPoint, nudged, pointerPoint, type PicturePoint } from './picturePoint'
 import ShotCanvas from './ShotCanvas.vue'
 import type { useShots } from './useShots'
@@ -27,10 +27,6 @@ const flipped = computed(() => view.value.how === 'flip' && view.value.flipped &
 const covered = computed(() =>
   flipped.value ? 100 : view.value.how === 'wipe' ? 100 * view.value.wipe : 0
 )
-
-/** Width against height of its file. */
-const aspectOf = ({ analysis, plan: { camera } }: Frame): number =>
-  analysis ? analysis.width / analysis.height : camera.sensorWidthMm / camera.sensorHeightMm
 
 const onPointer = (event: PointerEvent): void => {
   const to = pointerPoint(event)

@@ -7,7 +7,12 @@ export interface PatchSpot {
   readonly y: number
   readonly radius: number
 }
-defineProps<{ url: string; says: string }>()
+defineProps<{
+  url: string
+  says: string
+  /** width against height of the file: the page does not move when it comes */
+  aspect: number
+}>()
 const spot = defineModel<PatchSpot>({ required: true })
 
 const [LEAST, MOST] = [0.004, 0.2]
@@ -43,7 +48,7 @@ const onKey = (event: KeyboardEvent): void => {
       @pointermove="onPointer"
       @keydown="onKey"
     >
-      <img :src="url" alt="" draggable="false" />
+      <img :src="url" alt="" draggable="false" :style="{ aspectRatio: aspect }" />
       <slot />
       <i
         :style="{

@@ -19,6 +19,7 @@ import FoundPlaces from './FoundPlaces.vue'
 import NamedMarks from './NamedMarks.vue'
 import PatchPicture, { type PatchSpot } from './PatchPicture.vue'
 import type { PicturePoint } from './picturePoint'
+import { aspectOf } from './frameView'
 import SpotDots from './SpotDots.vue'
 import { useFollowed } from './useFollowed'
 import { useFoundPlaces } from './useFoundPlaces'
@@ -113,7 +114,7 @@ const use = (): void => void (evidence.value && emit('mark', evidence.value))
         Use this reading
       </button>
     </div>
-    <PatchPicture v-model="spot" :url="reading.url.value" :says="says">
+    <PatchPicture v-model="spot" :url="reading.url.value" :says="says" :aspect="aspectOf(frame)">
       <SpotDots :spots="spots" :marks="marks" :chosen="place" />
     </PatchPicture>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>

@@ -1,4 +1,10 @@
 /** How a frame is looked at. */
+import type { Frame } from '@core/run/frame'
+
+/** Width against height of its file. */
+export const aspectOf = ({ analysis, plan: { camera } }: Frame): number =>
+  analysis ? analysis.width / analysis.height : camera.sensorWidthMm / camera.sensorHeightMm
+
 export type Held = 'alone' | 'beside' | 'wipe' | 'flip' | 'change'
 
 export interface FrameView {

@@ -1,4 +1,6 @@
 /** Reads raw files in a worker. */
+import type { ExifNumbers } from '@core/measure/exif'
+import { fileStem } from '@core/measure/rawFile'
 import type { PairSpot } from '@core/measure/learnCurve'
 import type { RawPatch } from '@core/measure/rawPatch'
 import type { Patch } from '@/workers/frame.worker'
@@ -23,3 +25,13 @@ export const readPair = (
   jpeg: Blob,
   signal: AbortSignal
 ): Promise<PairSpot[]> => host.ask((api) => api.pair(key, raw, jpeg), signal)
+
+/** A picture of a raw file that has none beside it, named like it; and what the file says. */
+export async function developRaw(
+  raw: File,
+  signal: AbortSignal
+): Promise<{ readonly jpeg: File; readonly exif: ExifNumbers }> {
+  const key = `${raw.name} ${raw.size} ${raw.lastModified}`
+  const { jpeg, exif } = await host.ask((api) => api.develop(key, raw), signal)
+  return { jpeg: new File([jpeg], `${fileStem(raw.name)}.jpg`, { type: 'image/jpeg' }), exif }
+}

@@ -11,6 +11,7 @@ import { placeInPicture } from '@core/set/placeInPicture'
 import { useFrames } from '@/stores/frames'
 import { pictureBytes } from './frameBytes'
 import { readRegistration } from './frameReader'
+import { aspectOf } from './frameView'
 import type { PicturePoint } from './picturePoint'
 import type { Reading } from './useReading'
 
@@ -60,16 +61,10 @@ export function useFollowed(frame: () => Frame, reading: Reading) {
     { immediate: true }
   )
 
-  const aspect = computed(() => {
-    const { analysis, plan } = frame()
-    return analysis
-      ? analysis.height / analysis.width
-      : plan.camera.sensorHeightMm / plan.camera.sensorWidthMm
-  })
   const carry = <T extends PicturePoint>(spot: T): T | null => {
     const by = followed.value?.registration
     if (!by) return null
-    const moved = { ...spot, ...carried(by, spot, aspect.value) }
+    const moved = { ...spot, ...carried(by, spot, 1 / aspectOf(frame())) }
     return isInside(moved) ? moved : null
   }
   const marked = ({ evidence }: Frame, place: Place) =>

@@ -81,20 +81,17 @@ export function useRun() {
 
   /**
    * Puts a raw file beside the newest frame whose picture bears its name.
-   * @returns why it was not; '' when it was
+   * @returns false where there is none
+   * @throws Error in words where it could not be put there
    */
-  const addRaw = async (file: File): Promise<string> => {
+  const addRaw = async (file: File): Promise<boolean> => {
     const frame = frames.frames.findLast(
       ({ fileName }) => fileName && fileStem(fileName) === fileStem(file.name)
     )
-    if (!frame) return `No frame of this run has a JPEG named ${fileStem(file.name)}.`
-    try {
-      await api.putRaw(frames.shootId, frame.id, file)
-      await frames.lookAgain()
-      return ''
-    } catch (error) {
-      return (error as ApiProblem).message
-    }
+    if (!frame) return false
+    await api.putRaw(frames.shootId, frame.id, file)
+    await frames.lookAgain()
+    return true
   }
 
   /**

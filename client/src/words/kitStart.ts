@@ -7,6 +7,7 @@ import { NO_FILES } from '@core/kit/cameraFiles'
 import type { KitItem, KitKind, Modifier } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/modified'
 import { plain, stops } from './format'
+import { filesWords } from './readings'
 
 export function newItem(kind: KitKind): KitItem {
   const base = { id: nanoid(), name: '', notes: '' }
@@ -147,7 +148,8 @@ export function itemLine(item: KitItem): string {
       return [
         `${plain(item.sensorWidthMm)} × ${plain(item.sensorHeightMm)} mm`,
         item.curtain === 'leaf' ? 'leaf shutter' : `sync ${nameOf('shutter', item.syncStops)}`,
-        ...(item.showsEffective ? ['shows effective f-number'] : [])
+        ...(item.showsEffective ? ['shows effective f-number'] : []),
+        ...(filesWords(item.files) ? [filesWords(item.files)] : [])
       ].join(', ')
     case 'lens':
       return (

@@ -4,10 +4,20 @@
  */
 import * as Comlink from 'comlink'
 import LibRaw, { type LibRawSettings } from 'libraw-wasm'
+import { srgbEncode } from '@core/ambient/blackScale'
+import type { ExifNumbers } from '@core/measure/exif'
 import type { PairSpot } from '@core/measure/learnCurve'
 import { patchRect } from '@core/measure/patch'
-import { rawPatch, type RawPatch, type RawPicture } from '@core/measure/rawPatch'
+import {
+  NOMINAL_RAW_GREY,
+  RAW_WHITE,
+  rawPatch,
+  type RawPatch,
+  type RawPicture
+} from '@core/measure/rawPatch'
+import { GREY } from '@core/measure/toneCurve'
 import type { Patch } from './frame.worker'
+import { notesOf } from './jpegPixels'
 import { spotsOf } from './spotPixels'
 
 /** Linear, in the camera's own colours: nothing brightened, balanced or bent. */
@@ -80,6 +90,28 @@ function partOf(
   return part
 }
 
+const QUALITY = 0.92
+/** Steps of the light that is looked up. */
+const STEPS = 4096
+
+/** The picture in 8 bits, by sRGB. */
+function developed({ width, height, rgb, balance }: RawPicture): ImageData {
+  const image = new ImageData(width, height)
+  const gain = GREY / 2 ** NOMINAL_RAW_GREY / RAW_WHITE
+  const gains = [gain / balance[0], gain, gain / balance[1]]
+  const values = Uint8Array.from({ length: STEPS + 1 }, (_, i) =>
+    Math.round(255 * srgbEncode((i / STEPS) ** 2))
+  )
+  for (let p = 0; p < width * height; p++) {
+    for (let c = 0; c < 3; c++) {
+      const light = Math.min(1, rgb[p * 3 + c]! * gains[c]!)
+      image.data[p * 4 + c] = values[Math.round(Math.sqrt(light) * STEPS)]!
+    }
+    image.data[p * 4 + 3] = 255
+  }
+  return image
+}
+
 const worker = {
   /**
    * Patches in the file's own scale, in the order they are given.
@@ -91,6 +123,22 @@ const worker = {
       const { left, top, size } = patchRect(picture.width, picture.height, x, y, radius)
       return rawPatch(partOf(picture, left, top, left + size, top + size), picture.balance)
     })
+  },
+  /**
+   * A picture of a raw file that has none beside it, and what the file says of itself: balanced as
+   * the camera noted, mid-grey where it lies by rule, no curve but sRGB's.
+   */
+  develop: async (
+    key: string,
+    raw: Blob
+  ): Promise<{ readonly jpeg: Blob; readonly exif: ExifNumbers }> => {
+    const picture = await pictureOf(key, raw)
+    const canvas = new OffscreenCanvas(picture.width, picture.height)
+    const context = canvas.getContext('2d')
+    if (!context) throw new Error('This browser cannot draw pictures here.')
+    context.putImageData(developed(picture), 0, 0)
+    const jpeg = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
+    return { jpeg, exif: (await notesOf(raw)).exif }
   },
   /** The even spots of a frame, as its JPEG and its raw file have them. */
   pair: async (key: string, raw: Blob, jpeg: Blob): Promise<PairSpot[]> => {

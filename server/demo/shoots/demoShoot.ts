@@ -6,13 +6,14 @@ import type { Light, Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
+import type { DemoFiles } from './take'
 
 export interface DemoShoot {
   readonly id: string
   readonly stage: Stage
   readonly at: string
   readonly plan: Plan
-  readonly frames: readonly { readonly frame: Frame; readonly jpeg: Buffer }[]
+  readonly frames: readonly ({ readonly frame: Frame } & DemoFiles)[]
 }
 
 /** The camera and lens most of the cabinet is photographed with. */

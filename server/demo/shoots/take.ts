@@ -11,14 +11,22 @@ import { placeInPicture } from '@core/set/placeInPicture'
 import { analysisOf, notesOf } from '../../services/readPicture'
 
 /** Takes a frame of a demo shoot: of the lights that are on in the plan. */
-export type DemoCamera = (id: string, plan: Plan, takenAt: string) => Promise<Buffer>
+export type DemoCamera = (id: string, plan: Plan, takenAt: string) => Promise<DemoFiles>
+export interface DemoFiles {
+  readonly jpeg: Buffer
+  /** of some frames; they are large */
+  readonly raw: Buffer | null
+}
 
 /** The frames a simulated studio took of these plans: `npm run demo-frames` takes them anew. */
 export const DEMO_FRAMES = resolve(
   process.env.FINE_SPARK_ROOT ?? process.cwd(),
   'server/demo/frames'
 )
-export const takenBefore: DemoCamera = (id) => readFile(resolve(DEMO_FRAMES, `${id}.jpg`))
+export const takenBefore: DemoCamera = async (id) => ({
+  jpeg: await readFile(resolve(DEMO_FRAMES, `${id}.jpg`)),
+  raw: await readFile(resolve(DEMO_FRAMES, `${id}.dng`)).catch(() => null)
+})
 
 const RADIUS = 0.02
 
@@ -58,7 +66,11 @@ export const take = async (
   { id, kind, takenAt, note, only, spot }: Take
 ) => {
   const lit = plan.lights.filter(({ on }) => on).map((light) => light.id)
-  const jpeg = await camera(id, withOnly(plan, kind === 'black' ? [] : (only ?? lit)), takenAt)
+  const { jpeg, raw } = await camera(
+    id,
+    withOnly(plan, kind === 'black' ? [] : (only ?? lit)),
+    takenAt
+  )
   const place = kind === 'black' ? 'background' : 'subject'
   const at = spot === undefined ? placeInPicture(plan, place) : spot
   const evidence = at ? [await patchEvidence(jpeg, place, at)] : []
@@ -77,6 +89,7 @@ export const take = async (
   return {
     frame,
     jpeg,
+    raw,
     plan: evidence.reduce(
       (taught, each) => applyCalibration(taught, calibrate(taught, frame, each, `${id}-reading`)),
       plan
