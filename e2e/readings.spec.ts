@@ -158,6 +158,10 @@ test('a grey card puts mid-grey in the raw file, and a channel that clips there 
   await page.getByRole('button', { name: 'Judge frame 2' }).click()
   await click(page, 9, 7)
   await expect(page.locator('[data-worth]')).toContainText('Read from the raw file')
+  await files(page).locator('summary').click()
+  await page.getByRole('button', { name: 'Forget what was measured' }).click()
+  await expect(files(page)).toContainText('not measured yet')
+  await expect(page.locator('[data-worth]')).toContainText('Read from the JPEG')
 })
 
 test('three frames a stop apart by aperture measure the curve without a raw file', async ({
@@ -334,6 +338,9 @@ test('a raw file alone becomes a frame: a picture is made of it, its settings ar
   // Mid-grey is put where it lies by rule: 12.8 % of white.
   await expect.poll(() => reading(page)).toBeCloseTo(RAW_GREY - Math.log2(10 / 78), 0.8)
   await files(page).locator('summary').click()
+  // What was made here is no camera's curve.
+  await page.getByRole('button', { name: /^Measure by raw and JPEG/ }).click()
+  await expect(files(page).getByRole('alert')).toContainText('made here')
   await page.getByRole('button', { name: 'The patch is a grey card' }).click()
   await page.getByRole('button', { name: 'Adopt' }).click()
   await expect(page.locator('[data-worth]')).toContainText('Read from the raw file')

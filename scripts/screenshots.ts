@@ -68,7 +68,7 @@ const SHOTS: readonly Shot[] = [
     spare: true,
     before: settled
   },
-  { name: 'ways-none', path: '/shoots/demo-vial/ways', before: settled },
+  { name: 'ways-none', path: '/shoots/demo-vial/ways', spare: true, before: settled },
   { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
   { name: 'light', path: `${beetle}/light` },
   { name: 'light-mirror', path: '/shoots/demo-coin/light' },
@@ -105,6 +105,19 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('button', { name: 'Judge frame 5' }).click()
       await page.locator('[data-found="front"]').waitFor()
       await page.locator('[data-found="front"]').evaluate((row) => row.scrollIntoView(false))
+    }
+  },
+  {
+    name: 'run-closer',
+    path: '/shoots/demo-beetle/run',
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Look closer at frame 5' }).click()
+      await page.getByRole('button', { name: 'Loupe' }).click()
+      await page.getByRole('combobox', { name: 'Held against' }).press('Enter')
+      await page.getByRole('option', { name: /Frame 2/ }).click()
+      await page.getByRole('button', { name: 'Wipe' }).click()
+      await page.locator('[data-both="subject"]').waitFor()
+      await page.locator('[data-sharpness] circle').first().waitFor()
     }
   },
   { name: 'light-dim', path: `${beetle}/light`, theme: 'dim', spare: true },

@@ -369,6 +369,18 @@ describe('the door', () => {
     expect(a.headers.get('x-content-type-options')).toBe('nosniff')
     expect(a.headers.get('x-powered-by')).toBeNull()
   })
+  test('only the decoder of raw files may make code, by its own file’s headers', async () => {
+    const policyOf = async (path: string): Promise<string> =>
+      (await fetch(`${server.url}${path}`)).headers.get('content-security-policy')!
+    expect(await policyOf('/assets/raw-decoder-AbC_1-2.js')).toContain("'unsafe-eval'")
+    for (const path of [
+      '/assets/raw.worker-AbC.js',
+      '/assets/raw-decoder-A.js/../x.html',
+      '/raw-decoder-A.js',
+      '/'
+    ])
+      expect(await policyOf(path)).not.toContain('unsafe')
+  })
   test('a body over the limit is refused in words', async () => {
     const answer = await server.call('POST', '/api/shoots/import', {
       padding: 'x'.repeat(13_000_000)

@@ -117,11 +117,9 @@ async function lostOf(url: string, done: Acknowledged): Promise<number> {
 /** Files in the folder against rows in the database, with the server stopped. */
 function filesAgainstRows(dataDir: string): { strayFiles: number; missingFiles: number } {
   const db = new Database(join(dataDir, 'fine-spark.sqlite'), { readonly: true })
-  const named = new Set(
-    (
-      db.prepare('select image from frames where image is not null').all() as { image: string }[]
-    ).map((row) => row.image)
-  )
+  const namesOf = (column: 'image' | 'raw'): string[] =>
+    db.prepare(`select ${column} from frames where ${column} is not null`).pluck().all() as string[]
+  const named = new Set([...namesOf('image'), ...namesOf('raw')])
   db.close()
   mkdirSync(join(dataDir, 'pictures'), { recursive: true })
   const files = readdirSync(join(dataDir, 'pictures'))

@@ -69,6 +69,13 @@ export interface FileNotes {
   readonly gamut: Gamut
 }
 
+/**
+ * Whether a camera wrote the file: one that says nothing of how it was taken was edited, or made of
+ * a raw file, and no camera's tone curve is in it.
+ */
+export const isFromCamera = ({ seconds, fNumber, takenAt }: ExifNumbers): boolean =>
+  seconds !== null || fNumber !== null || takenAt !== null
+
 /** The trade's first digital files: what is older is a clock that was never set. */
 const EARLIEST = Date.UTC(2000, 0, 1)
 /** Clocks of camera and computer may differ by this. */

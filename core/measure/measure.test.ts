@@ -11,7 +11,7 @@ import {
   percentile,
   rowStep
 } from './analyse'
-import { settingsFromExif, takenAtFromExif } from './exif'
+import { isFromCamera, NO_EXIF, settingsFromExif, takenAtFromExif } from './exif'
 import { middleMean } from './middle'
 import { FLOOR_LEVEL, patchLevel } from './patch'
 
@@ -237,4 +237,10 @@ describe('rows of a large picture', () => {
     expect(rowStep(6000, 4000)).toBe(16)
     expect(rowStep(1, 1)).toBe(1)
   })
+})
+
+test('a file that says nothing of how it was taken is no camera’s own', () => {
+  expect(isFromCamera(NO_EXIF)).toBe(false)
+  expect(isFromCamera({ ...NO_EXIF, seconds: 0.005 })).toBe(true)
+  expect(isFromCamera({ ...NO_EXIF, takenAt: '2026:11:20 09:00:00' })).toBe(true)
 })

@@ -23,8 +23,11 @@ const { proposal, busy, failure, ladder, pairs, camera } = files
 const known = computed(() => filesWords(props.reading.files.value))
 const iso = computed(() => nameOf('iso', props.frame.plan.settings.isoStops))
 const grey = computed(() => props.reading.grey.value)
-/** Frames a curve takes. */
-const LEAST_RUNGS = 3
+/** Exposures a curve takes. */
+const LEAST_EXPOSURES = 3
+const exposures = computed(
+  () => new Set(ladder.value.map(({ exposureStops }) => exposureStops.toFixed(1))).size
+)
 
 const off = ref('0')
 const offError = ref('')
@@ -98,7 +101,7 @@ const read = (level: { limit: 'exact' | 'at-least' | 'at-most'; level: number })
           </form>
         </div>
         <p v-if="offError" role="alert" class="miss">{{ offError }}</p>
-        <div v-if="ladder.length >= LEAST_RUNGS" class="row">
+        <div v-if="exposures >= LEAST_EXPOSURES" class="row">
           <button type="button" class="push" @click="files.fromSteps">
             Measure by {{ ladder.length }} frames of known steps
           </button>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { Frame } from '@core/run/frame'
 import FramePicture from './FramePicture.vue'
+import FrameShown from './FrameShown.vue'
 import { aspectOf, type FrameView } from './frameView'
 import { clampPoint, nudged, pointerPoint, type PicturePoint } from './picturePoint'
 import ShotCanvas from './ShotCanvas.vue'
@@ -18,10 +19,6 @@ const props = defineProps<{
 const view = defineModel<FrameView>('view', { required: true })
 const loupe = defineModel<PicturePoint>('loupe', { required: true })
 
-const shot = computed(() => props.shots.shot.value)
-const otherShot = computed(() => props.shots.otherShot.value)
-const over = computed(() => view.value.drawn === 'map' || view.value.marks)
-const drawn = computed(() => (view.value.drawn === 'map' ? 'map' : 'none'))
 const flipped = computed(() => view.value.how === 'flip' && view.value.flipped && props.other)
 /** How much of the other covers this one, from the left; %. */
 const covered = computed(() =>
@@ -62,19 +59,18 @@ const onKey = (event: KeyboardEvent): void => {
         @pointermove="onPointer"
         @keydown="onKey"
       >
-        <FramePicture :frame="frame" :alt="name" class="whole" draggable="false" />
-        <ShotCanvas
-          v-if="over && shot && view.how !== 'change'"
-          class="over"
-          :shot="shot"
-          :drawn="drawn"
-          :marks="view.marks"
-          :label="drawn === 'map' ? `Map of stops of ${name}` : `Black and clipped in ${name}`"
+        <FrameShown
+          v-if="view.how !== 'change'"
+          :frame="frame"
+          :name="name"
+          :shot="shots.shot.value"
+          :view="view"
         />
+        <FramePicture v-else :frame="frame" :alt="name" class="whole" />
         <ShotCanvas
-          v-if="view.how === 'change' && shot && shots.stops.value"
+          v-if="view.how === 'change' && shots.shot.value && shots.stops.value"
           class="over"
-          :shot="shot"
+          :shot="shots.shot.value"
           drawn="change"
           :marks="false"
           :change="shots.stops.value"
@@ -86,15 +82,7 @@ const onKey = (event: KeyboardEvent): void => {
           :style="{ clipPath: `inset(0 ${100 - covered}% 0 0)` }"
           data-over
         >
-          <FramePicture :frame="other" :alt="otherName" class="whole" draggable="false" />
-          <ShotCanvas
-            v-if="over && otherShot"
-            class="over"
-            :shot="otherShot"
-            :drawn="drawn"
-            :marks="view.marks"
-            :label="`The same of ${otherName}`"
-          />
+          <FrameShown :frame="other" :name="otherName" :shot="shots.otherShot.value" :view="view" />
         </div>
         <i v-if="view.how === 'wipe'" class="edge" :style="{ left: `${covered}%` }" />
         <i
@@ -107,15 +95,7 @@ const onKey = (event: KeyboardEvent): void => {
     </figure>
     <figure v-if="view.how === 'beside' && other">
       <div class="frame">
-        <FramePicture :frame="other" :alt="otherName" class="whole" />
-        <ShotCanvas
-          v-if="over && otherShot"
-          class="over"
-          :shot="otherShot"
-          :drawn="drawn"
-          :marks="view.marks"
-          :label="`The same of ${otherName}`"
-        />
+        <FrameShown :frame="other" :name="otherName" :shot="shots.otherShot.value" :view="view" />
       </div>
       <figcaption class="small muted">{{ otherName }}</figcaption>
     </figure>
@@ -140,14 +120,10 @@ const onKey = (event: KeyboardEvent): void => {
 .whole {
   width: 100%;
   border: 0;
-  user-select: none;
 }
-.over,
-.over .whole {
+.over {
   position: absolute;
   inset: 0;
-  width: 100%;
-  height: 100%;
   pointer-events: none;
 }
 .edge,

@@ -47,12 +47,15 @@ const step = (by: number): void => {
 watch(id, (now) => {
   if (view.value.other === now) view.value = { ...view.value, other: '', how: 'alone' }
 })
-const onKey = ({ key, target }: KeyboardEvent): void => {
+const onKey = (event: KeyboardEvent): void => {
+  const { key, target } = event
   if (target instanceof HTMLInputElement) return
   if (key === 'f' && other.value)
     view.value = { ...view.value, how: 'flip', flipped: !view.value.flipped }
-  if (key === 'PageUp') step(-1)
-  if (key === 'PageDown') step(1)
+  const by = { PageUp: -1, PageDown: 1 }[key]
+  if (by === undefined) return
+  event.preventDefault()
+  step(by)
 }
 </script>
 

@@ -1,7 +1,7 @@
 /** Reads raw files in a worker. */
 import type { ExifNumbers } from '@core/measure/exif'
 import { fileStem } from '@core/measure/rawFile'
-import type { PairSpot } from '@core/measure/learnCurve'
+import type { PairSpot } from '@core/measure/curveFromPair'
 import type { RawPatch } from '@core/measure/rawPatch'
 import type { Patch } from '@/workers/frame.worker'
 import type { RawWorker } from '@/workers/raw.worker'

@@ -1,12 +1,9 @@
 /** Measures what the numbers in a camera's files mean, by a frame of the run, and adopts it. */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import type { CameraFiles } from '@core/kit/cameraFiles'
-import {
-  curveFromPair,
-  curveFromSteps,
-  type Learned,
-  type PairSpot
-} from '@core/measure/learnCurve'
+import { curveFromPair, type PairSpot } from '@core/measure/curveFromPair'
+import { curveFromSteps } from '@core/measure/curveFromSteps'
+import type { Learned } from '@core/measure/curvePoints'
 import type { PatchLevel } from '@core/measure/patch'
 import { greyFromCard } from '@core/measure/rawPatch'
 import { near } from '@core/plan/sameLight'

@@ -22,8 +22,9 @@ export interface Followed {
   readonly registration: Registration | null
 }
 
-const isMarked = ({ evidence, marks }: Frame): boolean =>
-  (marks?.length ?? 0) > 0 || evidence.some(({ kind }) => kind === 'patch')
+/** A black frame shows nothing to go by. */
+const isMarked = ({ kind, evidence, marks }: Frame): boolean =>
+  kind === 'lit' && ((marks?.length ?? 0) > 0 || evidence.some((each) => each.kind === 'patch'))
 const isInside = ({ x, y }: PicturePoint): boolean => x > 0 && x < 1 && y > 0 && y < 1
 const MIDDLE = { x: 0.5, y: 0.5 }
 

@@ -1,6 +1,6 @@
 /** What a reading in a picture is worth, and what is known of the files of a camera, in words. */
 import type { CameraFiles } from '@core/kit/cameraFiles'
-import type { NoCurve } from '@core/measure/learnCurve'
+import type { NoCurve } from '@core/measure/curvePoints'
 import type { PatchLevel } from '@core/measure/patch'
 import type { Registration } from '@core/measure/register'
 import type { RawGrey } from '@core/measure/rawPatch'
@@ -82,7 +82,7 @@ export function filesWords({ toneCurve, rawGrey }: CameraFiles): string {
 export const NO_CURVE: Record<NoCurve, string> = {
   'too-few':
     'Too few even, grey parts in the light for a curve. A picture with a grey card, bright and ' +
-    'dark parts, tells more.',
+    'dark parts, tells more. A picture made here of a raw file does not count.',
   'too-narrow': 'What it shows is too even for a curve: it should reach from dark to bright.',
   unsteady: 'What the frames show does not go by one curve: they do not belong together.'
 }

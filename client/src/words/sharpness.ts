@@ -51,5 +51,6 @@ export function smearWords(blur: EdgeBlur | null, plan: Plan, fileWidth: number)
   const least = Math.max(LEAST_SMEAR.px, LEAST_SMEAR.ofBlur * discOf(blur.sigmaPx))
   return smear.px < least
     ? `No movement to be seen.${should}`
-    : `Wider ${TOWARDS[smear.directionDeg / 45]!}, as by ${px(smear.px)} of movement.${should}`
+    : `Wider ${TOWARDS[smear.directionDeg / 45]!}, as by ${px(smear.px)} of movement` +
+        `${moves ? '' : ', or by soft shading'}.${should}`
 }

@@ -4,7 +4,7 @@ import { luminanceBy } from '@core/measure/analyse'
 import { edgeBlur, type EdgeBlur } from '@core/measure/edgeBlur'
 import { decodingOf, type Decoding } from '@core/measure/gamut'
 import { withoutCurve } from '@core/measure/toneCurve'
-import { notesOf, openJpeg, pixelsOf } from './jpegPixels'
+import { curveIn, notesOf, openJpeg, pixelsOf } from './jpegPixels'
 
 export interface Part {
   readonly width: number
@@ -41,8 +41,9 @@ async function parts(
 ): Promise<(Part & { readonly fileWidth: number })[]> {
   const bitmap = await openJpeg(file)
   try {
-    const { gamut } = await notesOf(file)
-    const decoding = withoutCurve(decodingOf(gamut), curve)
+    const notes = await notesOf(file)
+    const { gamut } = notes
+    const decoding = withoutCurve(decodingOf(gamut), curveIn(notes, curve))
     const side = Math.min(size(bitmap.width), bitmap.width, bitmap.height)
     const start = (middle: number, all: number): number =>
       Math.round(Math.min(all - side, Math.max(0, middle * all - side / 2)))

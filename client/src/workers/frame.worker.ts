@@ -16,7 +16,7 @@ import type { Gamut } from '@core/measure/gamut'
 import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
 import type { Shot } from '@core/picture/compare'
 import { partAt, tileBlurs } from './edgePixels'
-import { notesOf, openJpeg, pixelsOf, rowsOf } from './jpegPixels'
+import { curveIn, notesOf, openJpeg, pixelsOf, rowsOf } from './jpegPixels'
 import { registered, shotOf } from './shotPixels'
 import { spotsOf, type Spots } from './spotPixels'
 
@@ -95,10 +95,12 @@ const worker = {
   ): Promise<PatchLevel[]> => {
     const bitmap = await openJpeg(file)
     try {
-      const { gamut } = await notesOf(file)
+      const notes = await notesOf(file)
+      const { gamut } = notes
+      const known = curveIn(notes, curve)
       return patches.map(({ x, y, radius }) => {
         const { left, top, size } = patchRect(bitmap.width, bitmap.height, x, y, radius)
-        return patchLevel(pixelsOf(bitmap, left, top, size, size, gamut), gamut, curve)
+        return patchLevel(pixelsOf(bitmap, left, top, size, size, gamut), gamut, known)
       })
     } finally {
       bitmap.close()

@@ -1,6 +1,7 @@
 /** Opens a JPEG in a worker, and gives its pixels. */
 import ExifReader from 'exifreader'
-import { fileNotes, NO_EXIF, type FileNotes } from '@core/measure/exif'
+import type { ToneCurve } from '@core/kit/cameraFiles'
+import { fileNotes, isFromCamera, NO_EXIF, type FileNotes } from '@core/measure/exif'
 import type { Gamut } from '@core/measure/gamut'
 
 /** @throws Error in words for the user */
@@ -69,3 +70,7 @@ export async function notesOf(file: Blob): Promise<FileNotes> {
     return { exif: NO_EXIF, gamut: 'srgb' }
   }
 }
+
+/** The camera's tone curve, where it is in the file. */
+export const curveIn = ({ exif }: FileNotes, curve: ToneCurve): ToneCurve =>
+  isFromCamera(exif) ? curve : []

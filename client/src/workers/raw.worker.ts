@@ -5,8 +5,8 @@
 import * as Comlink from 'comlink'
 import LibRaw, { type LibRawSettings } from 'libraw-wasm'
 import { srgbEncode } from '@core/ambient/blackScale'
-import type { ExifNumbers } from '@core/measure/exif'
-import type { PairSpot } from '@core/measure/learnCurve'
+import { isFromCamera, type ExifNumbers } from '@core/measure/exif'
+import type { PairSpot } from '@core/measure/curveFromPair'
 import { patchRect } from '@core/measure/patch'
 import {
   NOMINAL_RAW_GREY,
@@ -140,8 +140,12 @@ const worker = {
     const jpeg = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
     return { jpeg, exif: (await notesOf(raw)).exif }
   },
-  /** The even spots of a frame, as its JPEG and its raw file have them. */
+  /**
+   * The even spots of a frame, as its JPEG and its raw file have them; none where the JPEG is not
+   * the camera's.
+   */
   pair: async (key: string, raw: Blob, jpeg: Blob): Promise<PairSpot[]> => {
+    if (!isFromCamera((await notesOf(jpeg)).exif)) return []
     const picture = await pictureOf(key, raw)
     const { grid, shape, spots } = await spotsOf(jpeg)
     const { width, height } = picture

@@ -10,7 +10,7 @@ import {
 import { GREY, withoutCurve } from '@core/measure/toneCurve'
 import type { Shot } from '@core/picture/compare'
 import { luminanceOf } from '@core/picture/facts'
-import { notesOf, openJpeg, pixelsOf } from './jpegPixels'
+import { curveIn, notesOf, openJpeg, pixelsOf } from './jpegPixels'
 
 /**
  * @param width of the small picture, px; never larger than the file
@@ -21,7 +21,8 @@ export async function shotOf(file: Blob, width: number, curve: ToneCurve): Promi
   try {
     const across = Math.min(width, bitmap.width)
     const down = Math.max(1, Math.round((across * bitmap.height) / bitmap.width))
-    const { gamut } = await notesOf(file)
+    const notes = await notesOf(file)
+    const { gamut } = notes
     const small = await createImageBitmap(bitmap, {
       resizeWidth: across,
       resizeHeight: down,
@@ -29,7 +30,7 @@ export async function shotOf(file: Blob, width: number, curve: ToneCurve): Promi
     })
     const rgba = pixelsOf(small, 0, 0, across, down, gamut)
     small.close()
-    const decoded = withoutCurve(decodingOf(gamut), curve).linear
+    const decoded = withoutCurve(decodingOf(gamut), curveIn(notes, curve)).linear
     const linear = new Float32Array(across * down * 3)
     for (let p = 0; p < across * down; p++)
       for (let c = 0; c < 3; c++) linear[p * 3 + c] = decoded[rgba[p * 4 + c]!]! / GREY

@@ -4,7 +4,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { cameraFilesSchema, type ToneCurve } from '../kit/cameraFiles'
 import { rendered } from '../../simulator/files'
-import { curveFromPair, curveFromSteps, type PairSpot, type Rung } from './learnCurve'
+import { curveFromPair, type PairSpot } from './curveFromPair'
+import { curveFromSteps, type Rung } from './curveFromSteps'
 import { levelBehind } from './toneCurve'
 
 /** sRGB transfer as the standard writes it. Source: IEC 61966-2-1. */
