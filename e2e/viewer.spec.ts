@@ -11,53 +11,57 @@ const clean = async (page: Page): Promise<void> => {
 const viewer = (page: Page) => page.getByRole('dialog')
 const held = (page: Page, name: string) => viewer(page).getByRole('button', { name, exact: true })
 
-for (const [size, viewport] of [
-  ['desktop', { width: 1280, height: 800 }],
-  ['phone', { width: 390, height: 844 }]
-] as const)
-  test.describe(size, () => {
-    test.use({ viewport })
-    test('a frame: map of stops, black and clipped; held against another side by side, wiped, flipped, by its change', async ({
-      page
-    }) => {
-      await open(page, { id: 'demo-beetle' }, 'run')
-      await page.getByRole('button', { name: 'Look closer at frame 5' }).click()
-      await expect(viewer(page)).toContainText('Frame 5, A and B')
-      await held(page, 'Map of stops').click()
-      await expect(viewer(page).locator('[data-shot="map"]')).toBeVisible()
-      await held(page, 'Map of stops').click()
-      await held(page, 'Black and clipped').click()
-      await expect(viewer(page).locator('[data-shot="none"]')).toBeVisible()
-      await choose(page, 'Held against', /Frame 2/, viewer(page))
-      const words = viewer(page).locator('[data-difference]')
-      await expect(words).toContainText('B switched on')
-      await expect(words).toContainText(/Against frame 2: brighter in \d+\.\d % of it/)
-      await expect(words.locator('[data-both="subject"]')).toContainText(/\+1\.\d/)
-      await expect(
-        viewer(page).getByRole('img', { name: 'Frame 2, A alone', exact: true })
-      ).toBeVisible()
-      await clean(page)
-      await held(page, 'Wipe').click()
-      const stand = viewer(page).locator('[data-stand]')
-      await stand.press('ArrowRight')
-      await expect(viewer(page).locator('[data-over]')).toHaveAttribute(
-        'style',
-        /inset\(0(px)? 48%/
-      )
-      await held(page, 'Flip').click()
-      await expect(viewer(page).locator('figcaption')).toHaveText('Frame 2, A alone')
-      await stand.press('f')
-      await expect(viewer(page).locator('figcaption')).toHaveText('Frame 5, A and B')
-      await held(page, 'Map of the change').click()
-      await expect(viewer(page).locator('[data-shot="change"]')).toBeVisible()
-      await stand.press('PageUp')
-      await expect(viewer(page)).toContainText('Frame 4')
-      const wider = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
-      expect(wider).toBeLessThanOrEqual(0)
-      await stand.press('Escape')
-      await expect(viewer(page)).toHaveCount(0)
-    })
+test('a frame: map of stops, black and clipped; held against another side by side, wiped, flipped, by its change', async ({
+  page
+}) => {
+  await open(page, { id: 'demo-beetle' }, 'run')
+  await page.getByRole('button', { name: 'Look closer at frame 5' }).click()
+  await expect(viewer(page)).toContainText('Frame 5, A and B')
+  await held(page, 'Map of stops').click()
+  await expect(viewer(page).locator('[data-shot="map"]')).toBeVisible()
+  await held(page, 'Map of stops').click()
+  await held(page, 'Black and clipped').click()
+  await expect(viewer(page).locator('[data-shot="none"]')).toBeVisible()
+  await choose(page, 'Held against', /Frame 2/, viewer(page))
+  const words = viewer(page).locator('[data-difference]')
+  await expect(words).toContainText('B switched on')
+  await expect(words).toContainText(/Against frame 2: brighter in \d+\.\d % of it/)
+  await expect(words.locator('[data-both="subject"]')).toContainText(/\+1\.\d/)
+  await expect(
+    viewer(page).getByRole('img', { name: 'Frame 2, A alone', exact: true })
+  ).toBeVisible()
+  await clean(page)
+  await held(page, 'Wipe').click()
+  const stand = viewer(page).locator('[data-stand]')
+  await stand.press('ArrowRight')
+  await expect(viewer(page).locator('[data-over]')).toHaveAttribute('style', /inset\(0(px)? 48%/)
+  await held(page, 'Flip').click()
+  await expect(viewer(page).locator('figcaption')).toHaveText('Frame 2, A alone')
+  await stand.press('f')
+  await expect(viewer(page).locator('figcaption')).toHaveText('Frame 5, A and B')
+  await held(page, 'Map of the change').click()
+  await expect(viewer(page).locator('[data-shot="change"]')).toBeVisible()
+  await stand.press('PageUp')
+  await expect(viewer(page)).toContainText('Frame 4')
+  await stand.press('Escape')
+  await expect(viewer(page)).toHaveCount(0)
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } })
+  test('two frames stand one above the other, and nothing scrolls sideways', async ({ page }) => {
+    await open(page, { id: 'demo-beetle' }, 'run')
+    await page.getByRole('button', { name: 'Look closer at frame 5' }).click()
+    await choose(page, 'Held against', /Frame 2/, viewer(page))
+    const frames = viewer(page).locator('figure')
+    await expect(frames).toHaveCount(2)
+    const [first, second] = [await frames.nth(0).boundingBox(), await frames.nth(1).boundingBox()]
+    expect(second!.y).toBeGreaterThan(first!.y + first!.height - 1)
+    const wider = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+    expect(wider).toBeLessThanOrEqual(0)
+    await clean(page)
   })
+})
 
 /** A bright disc whose rim goes over so many pixels, evenly, and which went so far sideways. */
 const rim = (px: number, sideways: number) => {

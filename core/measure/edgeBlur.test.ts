@@ -27,7 +27,7 @@ const shot = (spread: Spread, grain = 0): GreyPicture => {
   return { width: SIZE, height: SIZE, light }
 }
 const disc = (diameter: number): Spread => {
-  const n = 8
+  const n = 6
   const points: [number, number][] = []
   for (let i = 0; i < n; i++)
     for (let j = 0; j < n; j++) {
@@ -38,7 +38,7 @@ const disc = (diameter: number): Spread => {
 }
 const travel = (length: number, deg: number, blur: Spread): Spread => {
   const rad = (deg * Math.PI) / 180
-  return Array.from({ length: 12 }, (_, i) => ((i + 0.5) / 12 - 0.5) * length).flatMap((at) =>
+  return Array.from({ length: 9 }, (_, i) => ((i + 0.5) / 9 - 0.5) * length).flatMap((at) =>
     blur.map(([x, y]): [number, number] => [x + at * Math.cos(rad), y + at * Math.sin(rad)])
   )
 }
@@ -64,7 +64,7 @@ describe('blur by edges', () => {
         const [less, more] = [disc(px), disc(px * 1.4)].map((each) => edgeBlur(shot(each))!.sigmaPx)
         expect(more).toBeGreaterThan(less!)
       }),
-      { numRuns: 8 }
+      { numRuns: 5 }
     )
   })
   test('an even part has no edges to say', () => {
@@ -76,7 +76,6 @@ describe('blur by edges', () => {
 
 describe('movement by edges', () => {
   test.each([
-    [8, 0],
     [8, 90],
     [14, 0],
     [8, 45]

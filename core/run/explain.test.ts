@@ -54,7 +54,7 @@ const light = (p: Plan, i: number, part: Partial<Plan['lights'][number]>): void 
 }
 const told = (truth: Plan, seed: number, plan = set()) =>
   explain(testFrame(plan, 'f', 'lit'), plan, foundIn(truth, seed))
-const SEEDS = Array.from({ length: 20 }, (_, i) => i + 1)
+const SEEDS = Array.from({ length: 10 }, (_, i) => i + 1)
 
 const TRUTHS: readonly (readonly [string, (p: Plan) => void, (cause: Cause) => boolean])[] = [
   ['nothing wrong', () => undefined, ({ kind }) => kind === 'as-expected'],
@@ -86,13 +86,10 @@ const TRUTHS: readonly (readonly [string, (p: Plan) => void, (cause: Cause) => b
 ]
 
 describe('what explains a frame', () => {
-  test.each(TRUTHS)(
-    '%s: named first in nineteen of twenty, by the full sum',
-    (_, change, right) => {
-      const hits = SEEDS.filter((seed) => right(told(set(change), seed)[0]!.cause))
-      expect(hits.length).toBeGreaterThanOrEqual(19)
-    }
-  )
+  test.each(TRUTHS)('%s: named first in nine of ten, by the full sum', (_, change, right) => {
+    const hits = SEEDS.filter((seed) => right(told(set(change), seed)[0]!.cause))
+    expect(hits.length).toBeGreaterThanOrEqual(9)
+  })
   test('a head that gives 0.8 stop less: its light, whatever the reason, and by how much', () => {
     const weak = set((p) =>
       light(p, 0, {
@@ -116,7 +113,7 @@ describe('what explains a frame', () => {
       told(near, seed).findIndex(({ cause }) => cause.kind === 'distance' && cause.light === 'A')
     )
     // One subject is small against the distance: output may explain as much.
-    expect(ranks.filter((rank) => rank >= 0 && rank <= 2).length).toBeGreaterThanOrEqual(18)
+    expect(ranks.filter((rank) => rank >= 0 && rank <= 2).length).toBeGreaterThanOrEqual(9)
   })
   test('shares sum to one, but for those too small to show', () => {
     for (const seed of SEEDS) {

@@ -35,6 +35,11 @@ const subject: fc.Arbitrary<Subject> = fc
     rotationDeg: fc.double({ min: -180, max: 180, noNaN: true }),
     lying: fc.boolean()
   })
+  // Squeezed flatter, faces are narrower than the step off the surface that is taken below.
+  .filter(({ widthMm, heightMm, depthMm }) => {
+    const sides = [widthMm, heightMm, depthMm]
+    return Math.max(...sides) < 15 * Math.min(...sides)
+  })
   .map(subjectOf)
 const direction: fc.Arbitrary<Vec> = fc
   .tuple(...[0, 1, 2].map(() => fc.double({ min: -1, max: 1, noNaN: true })))
