@@ -46,7 +46,7 @@ const addedBy = ({ linear }: Decoding, share: number): Uint32Array =>
 /** A picture is counted by so many pixels: more tell the shares no better. */
 const ENOUGH_PIXELS = 1_500_000
 
-/** Of a large picture every so manieth row is counted, the middle one of each. */
+/** Of a large picture one row in so many is counted, the middle one of them. */
 export const rowStep = (width: number, height: number): number =>
   Math.max(1, Math.floor((width * height) / ENOUGH_PIXELS))
 

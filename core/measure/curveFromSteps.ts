@@ -36,6 +36,26 @@ const hats = (shown: number, from: number): readonly [at: number, share: number]
   return [at, (shown - from) / KNOT - at]
 }
 
+/** Spots a curve is worked out by; more tell no more, and take longer. */
+const MOST_SPOTS = 60
+
+/** Spots that are told in two frames or more, spread evenly over what they show. */
+function tellingSpots(rungs: readonly Rung[]): number[] {
+  const told = (rungs[0]?.shown ?? [])
+    .map((_, spot) => ({
+      spot,
+      levels: rungs.map(({ shown }) => shown[spot]!).filter((level) => isTold(level))
+    }))
+    // A spot seen once tells nothing of the curve.
+    .filter(({ levels }) => levels.length > 1)
+    .sort((a, b) => a.levels[0]! - b.levels[0]!)
+  const step = Math.max(1, told.length / MOST_SPOTS)
+  return Array.from(
+    { length: Math.min(told.length, MOST_SPOTS) },
+    (_, i) => told[Math.floor(i * step)]!.spot
+  )
+}
+
 interface Sighting {
   readonly spot: number
   readonly shown: number
@@ -49,13 +69,12 @@ interface Sighting {
  * Source: Debevec and Malik 1997, recovering a response from differently exposed pictures.
  */
 export function curveFromSteps(rungs: readonly Rung[]): Learned {
-  const sightings: Sighting[] = rungs.flatMap(({ exposureStops, shown }) =>
-    shown.flatMap((level, spot) => (isTold(level) ? [{ spot, shown: level, exposureStops }] : []))
+  const chosen = tellingSpots(rungs)
+  const told: Sighting[] = rungs.flatMap(({ exposureStops, shown }) =>
+    chosen.flatMap((spot) =>
+      isTold(shown[spot]!) ? [{ spot, shown: shown[spot]!, exposureStops }] : []
+    )
   )
-  const seen = new Map<number, number>()
-  for (const { spot } of sightings) seen.set(spot, (seen.get(spot) ?? 0) + 1)
-  // A spot seen once tells nothing of the curve.
-  const told = sightings.filter(({ spot }) => seen.get(spot)! > 1)
   const exposures = told.map(({ exposureStops }) => exposureStops)
   if (
     told.length < 4 * LEAST_POINTS ||

@@ -82,9 +82,11 @@ describe('movement by edges', () => {
   ])('%d px of travel at %d° is told within a quarter, and where to', (length, deg) => {
     const smear = smearOf(edgeBlur(shot(travel(length, deg, disc(2))))!)!
     expect(Math.abs(smear.px / length - 1)).toBeLessThan(0.25)
-    expect(smear.directionDeg).toBe(deg)
+    expect(smear).toMatchObject({ directionDeg: deg, told: true })
   })
   test('nothing moved: less than a third of the blur', () => {
-    expect(smearOf(edgeBlur(shot(disc(8)))!)!.px).toBeLessThan(8 * 0.3)
+    const smear = smearOf(edgeBlur(shot(disc(8)))!)!
+    expect(smear.px).toBeLessThan(8 * 0.3)
+    expect(smear.told).toBe(false)
   })
 })

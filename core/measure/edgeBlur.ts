@@ -142,22 +142,28 @@ export interface Smear {
   readonly px: number
   /** across, 0, to 135 degrees clockwise */
   readonly directionDeg: number
+  /** whether it is more than grain and shading may look like */
+  readonly told: boolean
 }
+/** Movement under this is not told from grain, px, nor under this share of the blur from shading. */
+const LEAST_SMEAR = { px: 1.5, ofBlur: 0.8 }
 
 /**
  * Movement, by edges that are wider across one direction than across the one square to it: even
  * travel of a length L spreads an edge by L/√12.
  * @returns null where only edges of one direction are seen
  */
-export function smearOf({ byDirection }: EdgeBlur): Smear | null {
+export function smearOf({ byDirection, sigmaPx }: EdgeBlur): Smear | null {
   const pairs = byDirection.flatMap((sigma, i) => {
     const square = byDirection[(i + BLUR_DIRECTIONS / 2) % BLUR_DIRECTIONS]
     return sigma === null || square == null ? [] : [{ i, spread: sigma ** 2 - square ** 2 }]
   })
   if (pairs.length === 0) return null
   const { i, spread } = pairs.reduce((a, b) => (b.spread > a.spread ? b : a))
+  const px = Math.sqrt(12 * Math.max(0, spread))
   return {
-    px: Math.sqrt(12 * Math.max(0, spread)),
-    directionDeg: (i * 180) / BLUR_DIRECTIONS
+    px,
+    directionDeg: (i * 180) / BLUR_DIRECTIONS,
+    told: px >= Math.max(LEAST_SMEAR.px, LEAST_SMEAR.ofBlur * discOf(sigmaPx))
   }
 }

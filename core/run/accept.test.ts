@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { planSchema } from '../plan/plan'
-import { testFrame, testLight, testPlan, testReading } from '../testing'
+import { testCorrection, testFrame, testLight, testPlan, testReading } from '../testing'
 import { accept, isLookedFor } from './accept'
 import type { Cause } from './causes'
 import { litIds } from './frame'
@@ -23,6 +23,42 @@ describe('an explanation accepted', () => {
     expect(litIds(after.frame)).toEqual(['B'])
     expect(after.frame).toMatchObject({ kind: 'lit', evidence: [] })
     expect(after.plan).toBe(plan)
+  })
+  test('what the frame taught while it was thought to show that light goes with it', () => {
+    const taught = {
+      ...plan,
+      corrections: [
+        testCorrection({ frameId: 'f', source: 'A' }),
+        testCorrection({ id: 'other', frameId: 'g' })
+      ]
+    }
+    for (const cause of [
+      { kind: 'not-fired', light: 'A' },
+      { kind: 'other-mark', light: 'A', powerStops: -5 },
+      { kind: 'distance', light: 'A', distanceMm: 230 }
+    ] as const)
+      expect(accepted(cause, taught).plan.corrections.map(({ id }) => id)).toEqual(['other'])
+  })
+  test('a light that serves the background is corrected there', () => {
+    const served = testPlan((p) => {
+      p.lights.push(
+        testLight({
+          id: 'B',
+          role: 'background',
+          at: { distanceMm: 300, azimuthDeg: 160, elevationDeg: 0 },
+          aim: { kind: 'place', place: 'background' }
+        })
+      )
+    })
+    const cause = { kind: 'output', light: 'B', stops: 1 } as const
+    const { plan: now } = accept(
+      served,
+      testFrame(served, 'f', 'lit'),
+      { cause, uncertaintyStops: 0.1 },
+      'new'
+    )
+    expect(now.corrections).toMatchObject([{ source: 'B', place: 'background', stops: 1 }])
+    expect(planSchema.safeParse(now).success).toBe(true)
   })
   test('where no other fired it is a frame without strobes', () => {
     const alone = testFrame({ ...plan, lights: [plan.lights[0]!] }, 'f', 'lit')

@@ -1,5 +1,6 @@
 /** An explanation taken for true: what of the plan changes by it, and what of the frame. */
 import { correctionFor, heldBy } from '../ledger/corrections'
+import { placeServed } from '../ledger/suggest'
 import { withLight } from '../plan/edit'
 import { READ_PLACES, type Correction, type Light, type LightId, type Plan } from '../plan/plan'
 import { samePosition } from '../plan/sameLight'
@@ -8,6 +9,7 @@ import type { Explanation } from './explain'
 import { setBefore } from './expected'
 import { applyCalibration } from './calibrate'
 import { litIds, type Frame } from './frame'
+import { withoutLessons } from './lessons'
 
 export interface Accepted {
   /** the plan, which may have learned */
@@ -60,25 +62,24 @@ export function accept(
 ): Accepted {
   switch (cause.kind) {
     case 'not-fired':
-      return { plan, frame: takenWith(frame, cause.light, { on: false }) }
+      return taken(plan, frame, cause.light, { on: false })
     case 'other-mark':
-      return { plan, frame: takenWith(frame, cause.light, { powerStops: cause.powerStops }) }
+      return taken(plan, frame, cause.light, { powerStops: cause.powerStops })
     case 'distance': {
       const then = lightOf(frame.plan, cause.light)!
       const now = lightOf(plan, cause.light)
       const at = { ...then.at, distanceMm: cause.distanceMm }
+      const after = taken(plan, frame, cause.light, { at })
       // A light that was moved since stands where it was put.
       const still = now !== undefined && samePosition(now.at, then.at)
-      return {
-        plan: still ? changed(plan, cause.light, { at }) : plan,
-        frame: { ...frame, plan: changed(frame.plan, cause.light, { at }) }
-      }
+      return still ? { ...after, plan: changed(after.plan, cause.light, { at }) } : after
     }
     case 'output':
     case 'modifier': {
       const { light: source, stops } = cause
-      const learned = { id, source, place: 'subject', stops, uncertaintyStops }
-      return { plan: corrected(plan, frame, learned), frame }
+      // Where it serves it is measured; what goes past the subject is corrected there alone.
+      const place = placeServed(frame.plan, lightOf(frame.plan, source)!) ?? 'subject'
+      return { plan: corrected(plan, frame, { id, source, place, stops, uncertaintyStops }), frame }
     }
     case 'ambient': {
       const places = cause.read ? READ_PLACES.filter((place) => plan.ambient[place]) : []
@@ -104,9 +105,15 @@ export function accept(
   }
 }
 
-/** The frame as it was really taken; what was said of it was said of another set of lights. */
-function takenWith(frame: Frame, light: LightId, part: Partial<Light>): Frame {
-  const plan = changed(frame.plan, light, part)
-  const kind = litIds({ plan }).length > 0 ? frame.kind : 'black'
-  return { ...frame, kind, plan, evidence: [] }
+/**
+ * The frame as it was really taken. What was said of it was said of another set of lights, and what
+ * that taught goes too.
+ */
+function taken(plan: Plan, frame: Frame, light: LightId, part: Partial<Light>): Accepted {
+  const then = changed(frame.plan, light, part)
+  const kind = litIds({ plan: then }).length > 0 ? frame.kind : 'black'
+  return {
+    plan: withoutLessons(plan, frame.id),
+    frame: { ...frame, kind, plan: then, evidence: [] }
+  }
 }

@@ -9,6 +9,8 @@ import type { Light, LightId, Place, Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
 import { transportOf } from '../set/remembered'
 import { distance, scale, type Vec } from '../set/vec'
+import { setBefore } from './expected'
+import type { Frame } from './frame'
 
 export type Cause =
   | { readonly kind: 'as-expected' }
@@ -31,15 +33,12 @@ export interface Case {
   readonly levels: ReadonlyMap<Place, number>
 }
 export interface Hypothesis {
-  /** how likely before the frame; all sum to about 1 */
+  /** how likely before the frame, against the others */
   readonly prior: number
   readonly cases: readonly Case[]
 }
 
-/**
- * How often each is to blame, and how far figures stray. Source: common practice, no source; the
- * simulated studio's spreads are of the same size.
- */
+/** How often each is to blame; a light's for each light. Source: common practice, no source. */
 const PRIOR = {
   asExpected: 0.45,
   output: 0.16,
@@ -50,7 +49,7 @@ const PRIOR = {
   ambient: 0.06,
   exposure: 0.04
 }
-/** ±, stops; of a distance, its natural logarithm */
+/** How far figures stray: ±, stops; of a distance, its natural logarithm. Common practice, no source. */
 const SPREAD = {
   output: 0.4,
   modifierGuessed: 0.5,
@@ -62,7 +61,7 @@ const SPREAD = {
 const [WIDE, TRIES] = [3, 31]
 /** A lamp that somebody switches on, or a lens that does not close, is worth up to so many stops. */
 const SURPRISE = { from: 0.5, to: 8, step: 0.25 }
-/** Share of the ambient's and the exposure's chance that is such a surprise. */
+/** Share of the ambient's chance that is such a surprise. */
 const SURPRISED = 0.5
 /** A lamp where no ambient was known, stops. */
 const UNKNOWN_AMBIENT = { from: -10, to: 2, step: 0.5 }
@@ -103,7 +102,7 @@ function moved(from: Vec, to: Vec, at: Vec): number {
 }
 
 /** Each light's own causes. */
-function ofLight(plan: Plan, ledger: Ledger, light: Light, share: number): Hypothesis[] {
+function ofLight(plan: Plan, ledger: Ledger, light: Light): Hypothesis[] {
   const { id } = light
   const one = (cause: Cause, weight: number, shift: Shift): Case => ({
     cause,
@@ -123,11 +122,11 @@ function ofLight(plan: Plan, ledger: Ledger, light: Light, share: number): Hypot
   const slipSum = slips.reduce((sum, { weight }) => sum + weight, 0)
   const hypotheses: Hypothesis[] = [
     {
-      prior: PRIOR.notFired * share,
+      prior: PRIOR.notFired,
       cases: [one({ kind: 'not-fired', light: id }, 1, only(id, -Infinity))]
     },
     {
-      prior: PRIOR.otherMark * share,
+      prior: PRIOR.otherMark,
       cases: slips.map(({ stops, weight }) =>
         one(
           { kind: 'other-mark', light: id, powerStops: stops },
@@ -137,7 +136,7 @@ function ofLight(plan: Plan, ledger: Ledger, light: Light, share: number): Hypot
       )
     },
     {
-      prior: PRIOR.output * share,
+      prior: PRIOR.output,
       cases: bell(output).map(([stops, weight]) =>
         one({ kind: 'output', light: id, stops }, weight, only(id, stops))
       )
@@ -147,22 +146,22 @@ function ofLight(plan: Plan, ledger: Ledger, light: Light, share: number): Hypot
     const guessed = light.modifiers.some((each) => each.measured.length === 0)
     const spread = guessed && !known ? SPREAD.modifierGuessed : SPREAD.modifierKnown
     hypotheses.push({
-      prior: PRIOR.modifier * share,
+      prior: PRIOR.modifier,
       cases: bell(spread).map(([stops, weight]) =>
         one({ kind: 'modifier', light: id, stops }, weight, only(id, stops))
       )
     })
   }
-  if (light.mount !== 'lens') hypotheses.push(distanceOf(plan, ledger, light, share))
+  if (light.mount !== 'lens') hypotheses.push(distanceOf(plan, ledger, light))
   return hypotheses
 }
 
-function distanceOf(plan: Plan, ledger: Ledger, light: Light, share: number): Hypothesis {
+function distanceOf(plan: Plan, ledger: Ledger, light: Light): Hypothesis {
   const { scene } = transportOf(plan)
   const head = scene.heads[plan.lights.indexOf(light)]!
   const spots = new Map(scene.places.map((place) => [place.id, place.at]))
   return {
-    prior: PRIOR.distance * share,
+    prior: PRIOR.distance,
     cases: bell(SPREAD.distance).map(([ln, weight]) => {
       const factor = Math.exp(ln)
       const to = scale(head.at, factor)
@@ -182,13 +181,12 @@ function distanceOf(plan: Plan, ledger: Ledger, light: Light, share: number): Hy
 }
 
 /** The ambient's causes: it drifted, or a lamp was switched on. */
-function ofAmbient(ledger: Ledger, shareOfLights: number): Hypothesis {
+function ofAmbient(ledger: Ledger): Hypothesis {
   const known = Object.values(ledger.ambient).some((cell) => cell.state === 'known')
-  const prior = PRIOR.ambient * (shareOfLights > 0 ? 1 : 3)
   if (!known) {
     const levels = evenly(UNKNOWN_AMBIENT)
     return {
-      prior,
+      prior: PRIOR.ambient,
       cases: levels.map((stops) => ({
         cause: { kind: 'ambient', stops, read: false },
         weight: 1 / levels.length,
@@ -204,7 +202,7 @@ function ofAmbient(ledger: Ledger, shareOfLights: number): Hypothesis {
     ...lamps.map((stops) => [stops, SURPRISED / lamps.length] as const)
   ]
   return {
-    prior,
+    prior: PRIOR.ambient,
     cases: tries.map(([stops, weight]) => ({
       cause: { kind: 'ambient', stops, read: true },
       weight,
@@ -226,10 +224,11 @@ function ofExposure(ledger: Ledger): Hypothesis {
 }
 
 /**
- * Every cause there may be for what a frame showed.
- * @param plan the set of the frame, with what other frames taught
+ * Every cause there may be for what a frame showed; the first is that nothing is wrong.
+ * @param now the plan now: what other frames taught
  */
-export function causesOf(plan: Plan): Hypothesis[] {
+export function causesOf(frame: Frame, now: Plan): Hypothesis[] {
+  const plan = setBefore(frame, now)
   const ledger = ledgerOf(plan)
   const lit = plan.lights.filter((light) => light.on)
   return [
@@ -237,9 +236,8 @@ export function causesOf(plan: Plan): Hypothesis[] {
       prior: PRIOR.asExpected,
       cases: [{ cause: { kind: 'as-expected' }, weight: 1, levels: shifted(ledger, () => 0) }]
     },
-    // Each of several lights may be to blame as often as one alone.
-    ...lit.flatMap((light) => ofLight(plan, ledger, light, 1)),
-    ofAmbient(ledger, lit.length),
+    ...lit.flatMap((light) => ofLight(plan, ledger, light)),
+    ofAmbient(ledger),
     ofExposure(ledger)
   ]
 }

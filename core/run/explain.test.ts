@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import { ledgerOf } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
 import { testFrame, testLight, testModifier, testPlan, testReading } from '../testing'
-import type { Cause } from './causes'
+import { causesOf, type Cause } from './causes'
 import { explain, type Found } from './explain'
 
 /** Two lights from either side, ambient read, so that places tell them apart. */
@@ -53,7 +53,7 @@ const light = (p: Plan, i: number, part: Partial<Plan['lights'][number]>): void 
   p.lights[i] = { ...p.lights[i]!, ...part }
 }
 const told = (truth: Plan, seed: number, plan = set()) =>
-  explain(testFrame(plan, 'f', 'lit'), plan, foundIn(truth, seed))
+  explain(causesOf(testFrame(plan, 'f', 'lit'), plan), foundIn(truth, seed))
 const SEEDS = Array.from({ length: 10 }, (_, i) => i + 1)
 
 const TRUTHS: readonly (readonly [string, (p: Plan) => void, (cause: Cause) => boolean])[] = [
@@ -129,7 +129,7 @@ describe('what explains a frame', () => {
       3
     )
     const bent = found.map((each, i) => (i === 1 ? { ...each, level: each.level + 4 } : each))
-    expect(explain(testFrame(plan, 'f', 'lit'), plan, bent)[0]!.cause).toMatchObject({
+    expect(explain(causesOf(testFrame(plan, 'f', 'lit'), plan), bent)[0]!.cause).toMatchObject({
       kind: 'not-fired',
       light: 'A'
     })
@@ -145,11 +145,14 @@ describe('what explains a frame', () => {
       limit: 'at-most',
       uncertaintyStops: 0.3
     })
-    const [first] = explain(testFrame(plan, 'f', 'lit'), plan, ['subject', 'front'].map(black))
+    const [first] = explain(
+      causesOf(testFrame(plan, 'f', 'lit'), plan),
+      ['subject', 'front'].map(black)
+    )
     expect(first!.cause).toEqual({ kind: 'not-fired', light: 'A' })
   })
   test('without a reading at a place of the ledger nothing is said', () => {
     const plan = set()
-    expect(explain(testFrame(plan, 'f', 'lit'), plan, [])).toEqual([])
+    expect(explain(causesOf(testFrame(plan, 'f', 'lit'), plan), [])).toEqual([])
   })
 })

@@ -3,10 +3,9 @@
  * leave fit those that were found (Bayes' rule, each cause's own figure summed over).
  */
 import type { PatchLevel } from '../measure/patch'
-import type { Place, Plan } from '../plan/plan'
-import { causesOf, type Case, type Cause } from './causes'
-import { heldAgainst, setBefore } from './expected'
-import type { Frame } from './frame'
+import type { Place } from '../plan/plan'
+import type { Case, Cause, Hypothesis } from './causes'
+import { heldAgainst } from './expected'
 
 export interface Found extends Pick<PatchLevel, 'level' | 'limit' | 'uncertaintyStops'> {
   readonly place: Place
@@ -94,13 +93,11 @@ function weighedUp(cases: readonly Weighed[]) {
 const LEAST_SHARE = 0.02
 
 /**
- * @param frame a frame of a run
- * @param plan the plan now: what other frames taught
- * @param found what it showed at places of the ledger
+ * @param hypotheses of `causesOf` the frame: they stand as long as frame and plan do
+ * @param found what the frame showed at places of the ledger
  * @returns the likeliest first; none without a reading at a place of the ledger
  */
-export function explain(frame: Frame, plan: Plan, found: readonly Found[]): Explanation[] {
-  const hypotheses = causesOf(setBefore(frame, plan))
+export function explain(hypotheses: readonly Hypothesis[], found: readonly Found[]): Explanation[] {
   const known = hypotheses[0]!.cases[0]!.levels
   const told = found.filter(({ place }) => known.has(place) && place !== 'lens')
   if (told.length === 0) return []

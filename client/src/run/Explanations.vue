@@ -3,6 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Frame } from '@core/run/frame'
 import { accept, isLookedFor } from '@core/run/accept'
+import { causesOf } from '@core/run/causes'
 import { explain, type Explanation, type Found } from '@core/run/explain'
 import { nextMove } from '@core/run/nextMove'
 import { useFrames } from '@/stores/frames'
@@ -20,7 +21,9 @@ const store = usePlan()
 const frames = useFrames()
 
 const MOST = 5
-const list = computed(() => explain(props.frame, store.plan!, props.found).slice(0, MOST))
+/** Kept while the patch moves. */
+const causes = computed(() => causesOf(props.frame, store.plan!))
+const list = computed(() => explain(causes.value, props.found).slice(0, MOST))
 const settings = computed(() => otherSettings(store.plan!, props.frame.plan))
 const clipped = computed(() => props.found.some(({ limit }) => limit === 'at-least'))
 const open = ref(-1)

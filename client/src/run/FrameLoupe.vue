@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** A part of a frame at its own pixels, and of the one it is held against; how sharp it is there. */
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
-import { surfaceShown } from '@core/picture/atPlace'
+import { behindMmAt } from '@core/picture/depthTiles'
 import { worldOf } from '@core/picture/world'
-import { dot } from '@core/set/vec'
 import { cameraFilesOf } from '@core/run/cameraFiles'
 import type { Frame } from '@core/run/frame'
 import { useFrames } from '@/stores/frames'
@@ -21,7 +20,7 @@ const SIDE = 160
 
 type Part = Awaited<ReturnType<typeof readPart>>
 const part = shallowRef<Part | null>(null)
-const otherPart = shallowRef<Part | null>(null)
+const failed = shallowRef(false)
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const otherCanvas = useTemplateRef<HTMLCanvasElement>('otherCanvas')
 
@@ -45,24 +44,19 @@ watch(
     const [frame, other] = asked
     const found = await Promise.all([partOf(frame), other ? partOf(other) : null])
     if (frame !== props.frame || other !== props.other || asked[2] !== props.at) return
-    ;[part.value, otherPart.value] = found
+    part.value = found[0]
+    failed.value = found[0] === null
     if (found[0]) put(canvas.value, found[0])
     if (found[1]) put(otherCanvas.value, found[1])
   },
   { immediate: true }
 )
 
-/** How deep in the set lies what is seen there, by the plan's geometry. */
-const behindMm = computed(() => {
-  const { plan } = props.frame
-  const world = worldOf(plan)
-  const on = (share: number): number => (2 * share - 1) * plan.focus.crop
-  const [x, y] = [on(props.at.x), -on(props.at.y)]
-  const shown = Math.abs(x) > 1 || Math.abs(y) > 1 ? null : surfaceShown(world, x, y)
-  return shown ? -dot(shown.at, world.scene.pose.toCamera) : null
-})
+const world = computed(() => worldOf(props.frame.plan))
+const behindMm = computed(() => behindMmAt(props.frame.plan, world.value, props.at))
 const words = computed(() => {
-  if (!part.value) return ''
+  if (failed.value) return 'This part of the picture cannot be read.'
+  if (!part.value) return 'reading …'
   const { blur, fileWidth } = part.value
   const { plan } = props.frame
   return `${edgeWords(blur, plan, behindMm.value, fileWidth)} ${smearWords(blur, plan, fileWidth)}`
@@ -81,7 +75,7 @@ const words = computed(() => {
         aria-label="The other frame at the same spot"
       />
     </div>
-    <p class="small" role="status">{{ words || 'reading …' }}</p>
+    <p class="small" role="status">{{ words }}</p>
   </section>
 </template>
 

@@ -58,7 +58,8 @@ const onKey = (event: KeyboardEvent): void => {
         }"
       />
     </div>
-    <div class="sizes">
+    <div class="sizes small muted">
+      Patch
       <button type="button" class="push" aria-label="Smaller patch" @click="sized(0.8)">−</button>
       <button type="button" class="push" aria-label="Larger patch" @click="sized(1.25)">+</button>
     </div>
@@ -67,7 +68,6 @@ const onKey = (event: KeyboardEvent): void => {
 
 <style scoped>
 .stand {
-  position: relative;
   max-width: 520px;
 }
 .picture {
@@ -91,15 +91,13 @@ const onKey = (event: KeyboardEvent): void => {
   pointer-events: none;
 }
 .sizes {
-  position: absolute;
-  right: 0.4rem;
-  bottom: 0.4rem;
   display: flex;
   gap: 0.3rem;
+  align-items: center;
+  padding-top: 0.4rem;
 }
 .sizes .push {
   min-width: 44px;
   justify-content: center;
-  background: var(--background);
 }
 </style>

@@ -7,9 +7,10 @@ import { cameraFilesOf } from '@core/run/cameraFiles'
 import type { Frame } from '@core/run/frame'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
+import { expectedBlurPx } from '@core/run/expectedBlur'
 import { sharpDepth, type BlurAtDepth } from '@core/run/sharpDepth'
 import { px } from '@/words/format'
-import { depthWords, expectedBlurPx } from '@/words/sharpness'
+import { depthWords } from '@/words/sharpness'
 import { pictureBytes } from './frameBytes'
 import { readTiles } from './frameReader'
 import SharpnessChart from './SharpnessChart.vue'
@@ -21,6 +22,7 @@ const [ACROSS, DOWN] = [36, 24]
 
 const tiles = shallowRef<readonly BlurAtDepth[] | null>(null)
 const fileWidth = ref(1)
+const failed = ref(false)
 watch(
   () => props.frame,
   async (frame) => {
@@ -31,6 +33,7 @@ watch(
       .then((file) => readTiles(file, spots, ACROSS, toneCurve))
       .catch(() => null)
     if (frame !== props.frame) return
+    failed.value = found === null
     fileWidth.value = found?.fileWidth ?? 1
     tiles.value = (found?.blurs ?? []).flatMap((blur, i) =>
       blur ? [{ behindMm: spots[i]!.behindMm, blurPx: discOf(blur.sigmaPx) }] : []
@@ -46,6 +49,7 @@ const expected = computed(() =>
   }))
 )
 const words = computed(() => {
+  if (failed.value) return 'The picture cannot be read.'
   if (!tiles.value) return 'reading …'
   const { sharpest } = found.value
   return sharpest

@@ -24,6 +24,8 @@ import type { Reading } from './useReading'
 
 /** A card's reflectance, its evenness, and the meter's own step. */
 const CARD_UNCERTAINTY = 0.08
+/** Hot pixels of a card clip whatever the light. */
+const MOST_CLIPPED = 0.01
 /** Where a JPEG shows mid-grey a camera puts it to this; common practice, no source. */
 const PAIR_UNCERTAINTY = 0.12
 
@@ -121,19 +123,14 @@ export function useCameraFiles(frame: () => Frame, reading: Reading, spot: () =>
           shown: spots.map(({ shownStops, grey }) => (grey ? shownStops : NaN))
         })
       }
-      const chosen = tellingSpots(rungs.map(({ shown }) => shown))
-      const learned = curveFromSteps(
-        rungs.map(({ exposureStops, shown }) => ({
-          exposureStops,
-          shown: chosen.map((spot) => shown[spot]!)
-        }))
-      )
+      const learned = curveFromSteps(rungs)
       return { ...reading.files.value, toneCurve: curveOf(learned) }
     })
+
   const fromCard = (offStops: number): Promise<void> =>
     propose(async () => {
       const [patch] = await reading.rawPatches([spot()])
-      if (patch!.clippedShare > 0)
+      if (patch!.clippedShare > MOST_CLIPPED)
         throw new Error('The card is clipped in the raw file. Less light, then measure again.')
       if (patch!.noise) throw new Error('The patch is as good as black: it is no grey card.')
       return withGrey(reading.files.value, greyFromCard(patch!, offStops), CARD_UNCERTAINTY)
@@ -181,23 +178,4 @@ export function useCameraFiles(frame: () => Frame, reading: Reading, spot: () =>
     adopt,
     cancel
   }
-}
-
-/** Spots a curve is worked out by; more tell no more, and take longer. */
-const MOST_SPOTS = 60
-
-/** Spots that are told in two frames or more, spread over what the first shows. */
-function tellingSpots(shown: readonly (readonly number[])[]): number[] {
-  const told = (shown[0] ?? [])
-    .map((_, spot) => ({
-      spot,
-      levels: shown.map((frame) => frame[spot]).filter((level) => Number.isFinite(level))
-    }))
-    .filter(({ levels }) => levels.length > 1)
-    .sort((a, b) => a.levels[0]! - b.levels[0]!)
-  const step = Math.max(1, told.length / MOST_SPOTS)
-  return Array.from(
-    { length: Math.min(told.length, MOST_SPOTS) },
-    (_, i) => told[Math.floor(i * step)]!.spot
-  )
 }

@@ -2,8 +2,8 @@
  * Levels of patches of a frame, by the surest way there is: its raw file where mid-grey is known in
  * it, else its JPEG, with the camera's tone curve where that is known.
  */
-import { computed, ref } from 'vue'
-import { type CameraFiles } from '@core/kit/cameraFiles'
+import { computed, ref, watch } from 'vue'
+import type { CameraFiles } from '@core/kit/cameraFiles'
 import type { PatchLevel } from '@core/measure/patch'
 import { rawGreyOf, rawLevel, type RawPatch } from '@core/measure/rawPatch'
 import { cameraFilesOf } from '@core/run/cameraFiles'
@@ -25,19 +25,23 @@ export function useReading(frame: () => Frame) {
   )
   /** What is known now of the files of the camera that took it. */
   const files = computed(() => cameraFilesOf(frame(), store.plan!))
-  const { isoStops } = frame().plan.settings
-  const grey = computed(() => rawGreyOf(files.value, isoStops))
+  const iso = (): number => frame().plan.settings.isoStops
+  const grey = computed(() => rawGreyOf(files.value, iso()))
   /** what decides what a patch reads: to be read anew when it changes */
   const means = computed(() => ({ files: files.value, raw: hasRaw.value }))
   /** why the raw file could not be read; '' when it could, or was not asked */
   const rawFailure = ref('')
+  watch(
+    () => frame().id,
+    () => (rawFailure.value = '')
+  )
 
   const rawPatches = async (patches: readonly Patch[]): Promise<RawPatch[]> =>
     readRawPatches(frame().id, await raw(), patches)
 
   /** Levels as they are with what is known of the camera's files, or with what may become known. */
   const levelsBy = async (known: CameraFiles, patches: readonly Patch[]): Promise<PatchLevel[]> => {
-    const by = rawGreyOf(known, isoStops)
+    const by = rawGreyOf(known, iso())
     if (hasRaw.value && by.from !== 'nominal' && rawFailure.value === '') {
       try {
         return (await rawPatches(patches)).map((patch) => rawLevel(patch, by))

@@ -136,8 +136,9 @@ export function useRun() {
     const { plan, frame: then } = accept(store.plan!, frame, explanation, nanoid())
     const learned = plan !== store.plan!
     const others = then.evidence.filter((each) => each.place !== said?.place)
-    const after =
-      learned && said ? { ...then, evidence: [...others, said].slice(-MOST_EVIDENCE) } : then
+    // Of a frame that shows another set than was thought, nothing is said yet.
+    const noted = learned && said && then.plan === frame.plan
+    const after = noted ? { ...then, evidence: [...others, said].slice(-MOST_EVIDENCE) } : then
     const put = (which: Frame) => void (frames.shootId === shoot && send(shoot, which))
     const along = { undo: () => put(frame), redo: () => put(after) }
     if (learned) {

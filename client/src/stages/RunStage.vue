@@ -24,6 +24,8 @@ const { camera } = useDevice()
 const chosen = ref<string | null>(null)
 /** the frame that is looked at closely; '' for none */
 const looking = ref('')
+/** Another page may delete every frame there is. */
+const pictured = computed(() => frames.records.some(({ hasImage }) => hasImage))
 
 /** The frame to judge: the one the user picked, or the one the next move asks about. */
 const judging = computed<Frame | null>(() => {
@@ -92,7 +94,7 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
       @remove="remove"
     />
     <WaitingFrames />
-    <FrameViewer v-if="looking" v-model="looking" @close="looking = ''" />
+    <FrameViewer v-if="looking && pictured" v-model="looking" @close="looking = ''" />
   </div>
 </template>
 

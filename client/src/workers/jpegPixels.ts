@@ -51,7 +51,7 @@ export const pixelsOf = (
   gamut: Gamut = 'srgb'
 ): Uint8ClampedArray => drawn(bitmap, { left, top, width, height }, height, gamut)
 
-/** Whole rows from one on, every so manieth. */
+/** Whole rows from one on, one of each `step`. */
 export const rowsOf = (
   bitmap: ImageBitmap,
   top: number,

@@ -5,7 +5,7 @@
 import * as Comlink from 'comlink'
 import LibRaw, { type LibRawSettings } from 'libraw-wasm'
 import { srgbEncode } from '@core/ambient/blackScale'
-import { isFromCamera, type ExifNumbers } from '@core/measure/exif'
+import type { ExifNumbers } from '@core/measure/exif'
 import type { PairSpot } from '@core/measure/curveFromPair'
 import { patchRect } from '@core/measure/patch'
 import {
@@ -140,12 +140,8 @@ const worker = {
     const jpeg = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
     return { jpeg, exif: (await notesOf(raw)).exif }
   },
-  /**
-   * The even spots of a frame, as its JPEG and its raw file have them; none where the JPEG is not
-   * the camera's.
-   */
+  /** The even spots of a frame, as its JPEG and its raw file have them. */
   pair: async (key: string, raw: Blob, jpeg: Blob): Promise<PairSpot[]> => {
-    if (!isFromCamera((await notesOf(jpeg)).exif)) return []
     const picture = await pictureOf(key, raw)
     const { grid, shape, spots } = await spotsOf(jpeg)
     const { width, height } = picture

@@ -1,4 +1,5 @@
-/** The spots of a JPEG that a tone curve can be measured by. */
+/** The spots of a JPEG that a tone curve can be measured by; none are told of one no camera wrote. */
+import { isFromCamera } from '@core/measure/exif'
 import { jpegSpot, spotGrid, type JpegSpot, type SpotGrid } from '@core/measure/greySpots'
 import { notesOf, openJpeg, pixelsOf } from './jpegPixels'
 
@@ -10,10 +11,13 @@ export interface Spots {
   readonly spots: readonly JpegSpot[]
 }
 
+const NOT_TOLD: JpegSpot = { shownStops: NaN, grey: false }
+
 export async function spotsOf(file: Blob): Promise<Spots> {
   const bitmap = await openJpeg(file)
   try {
-    const { gamut } = await notesOf(file)
+    const { gamut, exif } = await notesOf(file)
+    const isCameras = isFromCamera(exif)
     const { width, height } = bitmap
     const grid = spotGrid(width, height)
     const spots: JpegSpot[] = []
@@ -24,7 +28,8 @@ export async function spotsOf(file: Blob): Promise<Spots> {
       for (let column = 0; column < grid.across; column++) {
         const left = Math.floor((column * width) / grid.across)
         const right = Math.floor(((column + 1) * width) / grid.across)
-        spots.push(jpegSpot(partOf(stripe, width, rows, left, right), gamut))
+        const part = partOf(stripe, width, rows, left, right)
+        spots.push(isCameras ? jpegSpot(part, gamut) : NOT_TOLD)
       }
     }
     return { grid, shape: width / height, spots }
