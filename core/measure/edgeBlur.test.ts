@@ -67,6 +67,13 @@ describe('blur by edges', () => {
       { numRuns: 5 }
     )
   })
+  test('grain alone has no width', () => {
+    const light = Float32Array.from({ length: SIZE * SIZE }, (_, i) => {
+      const x = Math.sin(i * 12.9898) * 43758.5453
+      return 0.3 + 0.4 * (x - Math.floor(x))
+    })
+    expect(edgeBlur({ width: SIZE, height: SIZE, light })!.sigmaPx).toBeLessThan(0.3)
+  })
   test('an even part has no edges to say', () => {
     const light = new Float32Array(SIZE * SIZE).fill(0.3)
     expect(edgeBlur({ width: SIZE, height: SIZE, light })).toBeNull()

@@ -29,7 +29,7 @@ const LEAST_EDGES = 6
 const BLUR_DIRECTIONS = 4
 
 export interface EdgeBlur {
-  /** half-width of the blur as a bell, px */
+  /** half-width of the blur as a bell, px; 0: detail finer than edges are told by, or grain */
   readonly sigmaPx: number
   /** pixels on edges it was measured by */
   readonly edges: number
@@ -125,8 +125,6 @@ function measured(
     }
   if (all.length < LEAST_EDGES) return null
   const sigmaPx = median(all)
-  // What is sharper than a pixel is grain.
-  if (sigmaPx === 0) return null
   return {
     sigmaPx,
     edges: all.length,

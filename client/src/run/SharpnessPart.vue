@@ -36,7 +36,7 @@ watch(
     failed.value = found === null
     fileWidth.value = found?.fileWidth ?? 1
     tiles.value = (found?.blurs ?? []).flatMap((blur, i) =>
-      blur ? [{ behindMm: spots[i]!.behindMm, blurPx: discOf(blur.sigmaPx) }] : []
+      blur?.sigmaPx ? [{ behindMm: spots[i]!.behindMm, blurPx: discOf(blur.sigmaPx) }] : []
     )
   },
   { immediate: true }

@@ -18,6 +18,7 @@ export function edgeWords(
   fileWidth: number
 ): string {
   if (!blur) return 'No edges here to tell how sharp it is.'
+  if (blur.sigmaPx === 0) return 'Detail as fine as the pixels: too fine to tell its blur by.'
   const found = `Edges are blurred as by a disc of ${px(discOf(blur.sigmaPx))}`
   return behindMm === null
     ? `${found}.`
