@@ -24,6 +24,14 @@ import {
   type Prop
 } from './plan/plan'
 
+const { process } = globalThis as {
+  readonly process?: { readonly env: Readonly<Record<string, string | undefined>> }
+}
+const LONG = process?.env.FINE_SPARK_LONG !== undefined
+
+/** How much a long test does: a part of it in `npm test`, all of it by `npm run long`. */
+export const longly = (all: number, usually: number): number => (LONG ? all : usually)
+
 export const testCamera = (part: Partial<Camera> = {}): Camera =>
   cameraSchema.parse({
     kind: 'camera',

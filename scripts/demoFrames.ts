@@ -5,7 +5,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { nextMove } from '../core/run/nextMove'
+import { nextMove } from '../core/run/steps'
 import { stops } from '../client/src/words/format'
 import type { Plan } from '../core/plan/plan'
 import { demoShoots } from '../server/demo/shoots/index'

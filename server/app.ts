@@ -19,6 +19,7 @@ import { kitRoutes } from './routes/kit'
 import { pictureRoutes } from './routes/pictures'
 import { practiceRoutes } from './routes/practice'
 import { shootRoutes } from './routes/shoots'
+import { tickRoutes } from './routes/ticks'
 import { deviceHub } from './services/devices'
 import { newFeed } from './services/feed'
 import { watchedFolders } from './services/folders'
@@ -33,6 +34,7 @@ import { kitStore } from './store/kit'
 import { patient } from './store/patient'
 import { shootList } from './store/shootList'
 import { shootStore } from './store/shoots'
+import { tickStore } from './store/ticks'
 
 interface Parts {
   readonly config: Config
@@ -57,6 +59,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   const shoots = patient(shootStore(db))
   const kit = patient(kitStore(db))
   const frames = patient(frameStore(db))
+  const ticks = patient(tickStore(db))
   const feed = newFeed()
   const devices = deviceHub(feed)
   const practice = practiceStudios({
@@ -65,7 +68,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     devices,
     address
   })
-  const taking = intake({ shoots, frames, pictures, feed })
+  const taking = intake({ shoots, frames, ticks, pictures, feed })
   const folders = watchedFolders(patient(folderStore(db)), taking, feed)
   const app = express()
   app.disable('x-powered-by')
@@ -94,9 +97,18 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     (_req, res) => void res.type('application/schema+json').send(JSON.stringify(planJsonSchema()))
   )
   api.use('/shoots/:id/frames', frameRoutes({ store: frames, shoots, pictures, feed }))
+  api.use('/shoots/:id/ticks', tickRoutes({ store: ticks, shoots, feed }))
   api.use('/shoots/:id/folder', folderRoutes(folders, shoots))
   api.use('/shoots/:id/practice', practiceRoutes(practice, shoots))
-  api.use('/shoots', shootRoutes(shoots, patient(shootList(db)), shootService({ shoots, kit })))
+  api.use(
+    '/shoots',
+    shootRoutes({
+      store: shoots,
+      list: patient(shootList(db)),
+      service: shootService({ shoots, kit }),
+      feed
+    })
+  )
   api.use('/kit', kitRoutes(kit))
   api.use('/pictures', pictureRoutes())
   api.use('/devices', deviceRoutes(devices, taking, shoots))

@@ -11,6 +11,7 @@ import * as schemas from '@core/api/api'
 import * as devices from '@core/api/devices'
 import { folderSchema, watchSchema } from '@core/api/folder'
 import { pictureFileQuery } from '@core/api/pictureFile'
+import { tickSchema } from '@core/run/tick'
 
 extendZodWithOpenApi(z)
 
@@ -89,6 +90,18 @@ const ROUTES: readonly Route[] = [
     '/api/shoots/{id}/plan',
     'The plan document as a file',
     { params: id, returns: planSchema }
+  ],
+  [
+    'get',
+    '/api/shoots/{id}/ticks',
+    'What was said of the steps of the run, in the order it arrived',
+    { params: id, returns: z.array(tickSchema) }
+  ],
+  [
+    'put',
+    '/api/shoots/{id}/ticks/{tickId}',
+    'Say something of a step; the same name again changes nothing',
+    { params: schemas.tickParams, body: tickSchema, status: 204 }
   ],
   [
     'get',

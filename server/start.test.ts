@@ -9,6 +9,12 @@ import { readConfig } from './config'
 import { startServer } from '../e2e/server'
 
 const folder = () => mkdtempSync(join(tmpdir(), 'fine-spark-start-'))
+/** A folder in use: it takes no demo data any more, which takes seconds. */
+const inUse = () => {
+  const dataDir = folder()
+  copyFileSync('server/migrations/fixtures/version4.sqlite', join(dataDir, 'fine-spark.sqlite'))
+  return dataDir
+}
 
 /** A start that is to fail: what it said, on which exit code. */
 const failing = (settings: Record<string, string>) =>
@@ -66,7 +72,7 @@ describe('a folder that cannot be served', () => {
     expect(readFileSync(join(dataDir, 'fine-spark.sqlite'), 'utf8')).toBe(text)
   })
   test('a newer program wrote it', async () => {
-    const dataDir = folder()
+    const dataDir = inUse()
     const first = await startServer(dataDir)
     await first.stop()
     const db = new Database(join(dataDir, 'fine-spark.sqlite'))
@@ -79,7 +85,7 @@ describe('a folder that cannot be served', () => {
     expect(plain(said)).toMatch(/written by a newer Fine Spark \(999_later\)/)
   })
   test('the port is taken', async () => {
-    const first = await startServer()
+    const first = await startServer(inUse())
     const { code, said } = await failing({ DATA_DIR: folder(), PORT: new URL(first.url).port })
     expect(code).toBe(1)
     expect(plain(said)).toContain('Another program already uses that port')
@@ -97,7 +103,7 @@ describe('one server a folder', () => {
     for (const { said } of starts) plain(said)
   })
   test('a second one is refused while the first goes on; killed, it leaves no lock behind', async () => {
-    const dataDir = folder()
+    const dataDir = inUse()
     const first = await startServer(dataDir)
     const { code, said } = await failing({ DATA_DIR: dataDir })
     expect([code, plain(said)]).toEqual([
@@ -114,12 +120,12 @@ describe('one server a folder', () => {
 
 describe('open to the network', () => {
   test.each(['0.0.0.0', '::'])('HOST=%s says who may write', async (host) => {
-    const { said } = await failing({ DATA_DIR: folder(), HOST: host })
+    const { said } = await failing({ DATA_DIR: inUse(), HOST: host })
     expect(said).toContain('Fine Spark is ready: http://127.0.0.1:')
     expect(said).toContain('Everybody on this network may open it, and read and change everything')
   })
   test('numbers are let in, foreign names are not; one address may not ask without end', async () => {
-    const server = await startServer(undefined, undefined, { HOST: '::' })
+    const server = await startServer(inUse(), undefined, { HOST: '::' })
     const { port } = new URL(server.url)
     for (const name of ['127.0.0.1', '[::1]'])
       expect((await fetch(`http://${name}:${port}/api/health`)).status).toBe(200)
@@ -135,14 +141,13 @@ describe('open to the network', () => {
     await server.stop()
   })
   test('only this machine: no such words, and no limit', async () => {
-    const { said } = await failing({ DATA_DIR: folder() })
+    const { said } = await failing({ DATA_DIR: inUse() })
     expect(said).not.toContain('Everybody')
   })
 })
 
 test('a clock that jumps: versions go on counting, the list still shows everything', async () => {
-  const dataDir = folder()
-  copyFileSync('server/migrations/fixtures/version4.sqlite', join(dataDir, 'fine-spark.sqlite'))
+  const dataDir = inUse()
   const db = new Database(join(dataDir, 'fine-spark.sqlite'))
   db.exec("update shoots set updated_at = '2099-01-01T00:00:00.000Z'")
   db.close()

@@ -7,11 +7,12 @@ import { givenDocuments } from './given'
 import { oddInputs } from './inputs'
 import { chance } from './random'
 import { oddRequests } from './requests'
+import { longly } from '@core/testing'
 
 usePlainMessages()
 
 test('odd inputs to everything that reads or computes', async () => {
-  const report = oddInputs(20_000, await givenDocuments(), chance(3))
+  const report = oddInputs(longly(20_000, 6_000), await givenDocuments(), chance(3))
   expect(report.failures).toEqual([])
 }, 300_000)
 

@@ -13,6 +13,7 @@ export type Stage = z.infer<typeof stageSchema>
 
 export const idParams = z.strictObject({ id: idSchema })
 export const frameParams = z.strictObject({ id: idSchema, frameId: idSchema })
+export const tickParams = z.strictObject({ id: idSchema, tickId: idSchema })
 /** The client names what it makes, so that a request sent twice makes it once. */
 export const newIdQuery = z.strictObject({ id: idSchema.optional() })
 

@@ -181,6 +181,10 @@ export const practiceSchema = z.strictObject({
 /** What a page is told over its event stream. */
 export const feedEventSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('frames'), shootId: idSchema }),
+  z
+    .strictObject({ kind: z.literal('plan'), shootId: idSchema, version: z.number().int().min(1) })
+    .describe('its plan has this version now'),
+  z.strictObject({ kind: z.literal('ticks'), shootId: idSchema }),
   z.strictObject({ kind: z.literal('devices') }),
   z.strictObject({ kind: z.literal('everything') }).describe('too much was missed: look again')
 ])

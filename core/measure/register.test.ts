@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { carried, register, type GreyPicture, type Registration } from './register'
+import { longly } from '../testing'
 
 /** Blobs and a bar, somewhere of their own by seed; light at a point of the set. */
 const setOf = (seed: number) => {
@@ -82,7 +83,7 @@ describe('a frame registered against the one before', () => {
         expect(found).not.toBeNull()
         expect(missOf(found!, moved)).toBeLessThan(0.005)
       }),
-      { numRuns: 6, seed: 7 }
+      { numRuns: longly(6, 3), seed: 7 }
     )
   })
   test('property: another exposure and light from another side do not move them', () => {
@@ -91,7 +92,7 @@ describe('a frame registered against the one before', () => {
         const found = register(shot(seed, NONE, 0.1), shot(seed, moved, 0.8, 0.2))
         if (found) expect(missOf(found, moved)).toBeLessThan(0.01)
       }),
-      { numRuns: 5, seed: 8 }
+      { numRuns: longly(5, 2), seed: 8 }
     )
   })
   test('a frame on a stand that did not move is not moved, wherever the light comes from', () => {

@@ -13,6 +13,7 @@ import { movement } from './movement'
 import { runsOf, type ProfilePoint } from './profile'
 import { nearestOf, openingOf, trianglesOf, volumeOf } from './testing'
 import { vessel } from './vessel'
+import { longly } from '../testing'
 
 const MESHES: Readonly<Record<string, Mesh>> = {
   bottle: lathe(BOTTLE),
@@ -101,7 +102,7 @@ describe('the tree of a mesh', () => {
           expect(ray[7]).toBeLessThan(want.along + 1e-4)
         }
       }),
-      { numRuns: 60 }
+      { numRuns: longly(60, 20) }
     )
   })
 

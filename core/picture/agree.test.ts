@@ -1,16 +1,16 @@
-// checks: picture (161 seeded sets, two ways of finding the same light)
+// checks: picture (seeded sets, two ways of finding the same light)
 /** The picture against the ledger: the same light at the same place, by two ways of finding it. */
 import { describe, expect, it } from '@jest/globals'
 import { GROUPS, setOf } from '../truth/sets'
 import type { Plan } from '../plan/plan'
 import { computeTransport } from '../set/transport'
-import { testProp } from '../testing'
+import { longly, testProp } from '../testing'
 import { placeShown, surfaceShown } from './atPlace'
 import { FIRST_LIGHT, meanAt } from './testing'
 import { tracerOf } from './trace'
 import { worldOf, type World } from './world'
 
-const SEEDS = 15
+const SEEDS = longly(15, 7)
 const SAMPLES = [400, 1600, 6400, 20000]
 /** So many rounds at most, until the picture's own error is a share of its light. */
 const [ROUNDS, SURE] = [3, 0.035] as const

@@ -1,7 +1,15 @@
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { FINISHES, PROP_SHAPES, RESTS, SHAPES, type Plan } from '../plan/plan'
-import { testCard, testLight, testModifier, testPlan, testProp, testStrobe } from '../testing'
+import {
+  longly,
+  testCard,
+  testLight,
+  testModifier,
+  testPlan,
+  testProp,
+  testStrobe
+} from '../testing'
 import { momentGroups } from './moment'
 import { pictureOf } from './picture'
 import { newFilm } from './film'
@@ -121,6 +129,6 @@ it('every set gives light that is a number and not less than none, traced and cl
       for (const values of [light, raw, spread])
         expect(values.every((value) => value >= 0 && Number.isFinite(value))).toBe(true)
     }),
-    { numRuns: 200 }
+    { numRuns: longly(200, 60) }
   )
 })

@@ -4,7 +4,7 @@ import fc from 'fast-check'
 import { TUBE } from '../model/profiles'
 import type { Plan, Prop } from '../plan/plan'
 import { SIDE, HIT } from '../set/surface'
-import { testPlan, testProp } from '../testing'
+import { longly, testPlan, testProp } from '../testing'
 import { clearOf, crossFace, mediumOf, newCrossing, NO_BODY } from './clear'
 import { linearOf } from './colour'
 import { face, joined, meanAt } from './testing'
@@ -140,6 +140,6 @@ test('property: along any line, whatever lies within what, a medium is where its
         ray[6] = next + 1e-9
       }
     }),
-    { numRuns: 400 }
+    { numRuns: longly(400, 120) }
   )
 })

@@ -6,7 +6,7 @@ import { testCorrection, testFrame, testLight, testPlan, testReading } from '../
 import { accept, isLookedFor } from './accept'
 import type { Cause } from './causes'
 import { litIds } from './frame'
-import { nextMove } from './nextMove'
+import { nextMove } from './steps'
 
 const plan = testPlan((p) => {
   p.ambient = { ...p.ambient, subject: testReading(9), background: testReading(9) }

@@ -13,7 +13,7 @@ import { changesBetween } from './changes'
 import { frameSchema, litIds, logFrame, type Evidence, type Frame } from './frame'
 import { lessonsOf, withLessons, withoutLessons } from './lessons'
 import { mergeFrames } from './merge'
-import { nextMove } from './nextMove'
+import { nextMove } from './steps'
 
 const judged = (
   levelStops: number,

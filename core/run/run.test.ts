@@ -18,7 +18,7 @@ import {
 } from '../testing'
 import { changesBetween } from './changes'
 import { logFrame, type Evidence, type Frame } from './frame'
-import { nextMove } from './nextMove'
+import { nextMove } from './steps'
 import { calibrate, measuredLevel, applyCalibration } from './calibrate'
 
 const TAKEN_AT = '2026-11-24T10:00:00.000Z'

@@ -8,7 +8,7 @@ import type { Plan } from '../plan/plan'
 import { placeInPicture } from '../set/placeInPicture'
 import { testFrame, testLight, testPlan, testReading } from '../testing'
 import type { Evidence, Frame } from './frame'
-import { nextMove } from './nextMove'
+import { nextMove } from './steps'
 
 const judged = (levelStops: number, place = 'subject'): Evidence => ({
   kind: 'judged',

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Light, Plan, Position } from '../plan/plan'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { longly, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { bodyDepthMm, bodyId, frontDiameterMm } from './bodies'
 import { inTheWay } from './inTheWay'
 import { sceneOf } from './scene'
@@ -72,7 +72,7 @@ describe('a head in another’s light', () => {
           expect(Math.abs(got - want)).toBeLessThan(0.05)
         }
       ),
-      { numRuns: 40, seed: 4 }
+      { numRuns: longly(40, 16), seed: 4 }
     )
     expect(partly).toBeGreaterThan(4)
   })

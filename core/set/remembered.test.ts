@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Light, Plan } from '../plan/plan'
-import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { longly, testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
 import { dropStandIn, hearOfStandIns, settle, standIn, transportOf } from './remembered'
 import { computeTransport, type Transport } from './transport'
 
@@ -110,7 +110,7 @@ test('property: after any chain of changes what is remembered is what would be w
         expectSame(transportOf(plan), computeTransport(plan))
       }
     }),
-    { numRuns: 60 }
+    { numRuns: longly(60, 24) }
   )
 })
 
@@ -148,7 +148,7 @@ test('property: a stand-in has its own straight light and the bounces last known
         last = { plan, transport: anew }
       })
     }),
-    { numRuns: 60 }
+    { numRuns: longly(60, 24) }
   )
 })
 

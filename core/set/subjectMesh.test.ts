@@ -3,7 +3,7 @@ import { describe, expect, it, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
 import type { Plan } from '../plan/plan'
-import { testLight, testPlan } from '../testing'
+import { longly, testLight, testPlan } from '../testing'
 import { highlightOn } from './highlight'
 import { mirrorZones } from './mirror'
 import { sceneOf } from './scene'
@@ -59,7 +59,7 @@ describe('places on a subject of triangles', () => {
         // The edges of a movement's plates are so narrow that the next face may be met.
         if (each.shape !== 'movement') expect(dot(met!.normal, normal)).toBeGreaterThan(0.97)
       }),
-      { numRuns: 60 }
+      { numRuns: longly(60, 20) }
     )
   })
 

@@ -12,6 +12,7 @@ import { showsInFrame } from '../set/inFrame'
 import { marksBetween, marksOf } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
 import {
+  longly,
   testCamera,
   testLens,
   testLight,
@@ -266,7 +267,7 @@ describe('ways against exhaustive search', () => {
             Math.min(...ways.filter((way) => way.group === group).map((way) => way.score))
           ).toBeCloseTo(score, 6)
       }),
-      { numRuns: 10, endOnFailure: true }
+      { numRuns: longly(10, 4), endOnFailure: true }
     )
   })
 })

@@ -4,6 +4,7 @@ import { compare, offBy, straightOffBy, type Compared } from './compare'
 import { GROUPS, type Group } from './sets'
 import type { World } from './things'
 import { bounced, randomOf, straight } from './tracer'
+import { longly } from '../testing'
 
 const at = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))]!
@@ -65,7 +66,7 @@ describe('the reference', () => {
   })
 })
 
-const SETS = 18
+const SETS = longly(18, 8)
 const cells = new Map<Group, Compared[]>()
 beforeAll(() => {
   for (const group of GROUPS)
@@ -81,7 +82,7 @@ describe.each(GROUPS)('%s', (group) => {
   // What the reference's own noise may explain, two standard errors of it, is no fault.
   const off = () => cells.get(group)!.map((cell) => Math.max(0, offBy(cell) - 2 * cell.noise))
   test('half of all cells to 0.02 stop, 95 of 100 to a tenth', () => {
-    expect(off().length).toBeGreaterThan(60)
+    expect(off().length).toBeGreaterThan(2 * SETS)
     expect(at(off(), 0.5)).toBeLessThanOrEqual(0.02)
     expect(at(off(), 0.95)).toBeLessThanOrEqual(0.1)
   })
@@ -98,6 +99,6 @@ describe.each(GROUPS)('%s', (group) => {
 
 test('no cell lies beyond 0.3 stop', () => {
   const all = [...cells.values()].flat()
-  expect(all.length).toBeGreaterThan(800)
+  expect(all.length).toBeGreaterThan(44 * SETS)
   expect(all.filter((cell) => offBy(cell) - 2 * cell.noise > 0.3)).toEqual([])
 })

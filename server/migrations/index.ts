@@ -14,6 +14,7 @@ import * as subjects from './011_subjects'
 import * as props from './012_props'
 import * as raw from './013_raw'
 import * as files from './014_files'
+import * as ticks from './015_ticks'
 
 interface Migration {
   readonly name: string
@@ -35,7 +36,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '011_subjects', ...subjects },
   { name: '012_props', ...props },
   { name: '013_raw', ...raw },
-  { name: '014_files', ...files }
+  { name: '014_files', ...files },
+  { name: '015_ticks', ...ticks }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

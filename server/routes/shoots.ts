@@ -12,6 +12,7 @@ import { shorten } from '@core/text'
 import { conflict, gone, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import { found } from '../services/found'
+import type { Feed } from '../services/feed'
 import type { ShootService } from '../services/shoots'
 import type { ShootList } from '../store/shootList'
 import type { SaveResult, ShootStore } from '../store/shoots'
@@ -26,8 +27,20 @@ function saved(result: SaveResult): Shoot {
 const fileName = (title: string): string =>
   `${shorten(title.replace(/[^\p{L}\p{N} _-]/gu, '').trim(), 60).trim() || 'plan'}.plan.json`
 
-export function shootRoutes(store: ShootStore, list: ShootList, service: ShootService): Router {
+interface Parts {
+  readonly store: ShootStore
+  readonly list: ShootList
+  readonly service: ShootService
+  readonly feed: Feed
+}
+
+export function shootRoutes({ store, list, service, feed }: Parts): Router {
   const router = Router()
+  /** What was saved, told to whoever else has it open. */
+  const told = (shoot: Shoot): Shoot => {
+    feed.say({ kind: 'plan', shootId: shoot.id, version: shoot.version })
+    return shoot
+  }
   const find = async (params: unknown) => found(await store.get(parse(idParams, params).id))
   router.get('/', async (_req, res) => void res.json(await list.list()))
   router.post('/', async (req, res) => {
@@ -42,12 +55,12 @@ export function shootRoutes(store: ShootStore, list: ShootList, service: ShootSe
   router.put('/:id', async (req, res) => {
     const { id } = parse(idParams, req.params)
     const { version, plan, write } = parse(savePlanSchema, req.body)
-    res.json(saved(await store.save(id, version, plan, write)))
+    res.json(told(saved(await store.save(id, version, plan, write))))
   })
   router.patch('/:id', async (req, res) => {
     const { version, title } = parse(renameSchema, req.body)
     const shoot = await find(req.params)
-    res.json(saved(await store.save(shoot.id, version, { ...shoot.plan, title })))
+    res.json(told(saved(await store.save(shoot.id, version, { ...shoot.plan, title }))))
   })
   router.put('/:id/stage', async (req, res) => {
     if (

@@ -8,12 +8,15 @@ import type { Filed } from '@core/api/devices'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import { fileStem, isRawHead } from '@core/measure/rawFile'
 import type { Plan } from '@core/plan/plan'
-import { asFileSays, askedNow, type Asked } from '@core/run/asked'
+import { asFileSays, askedBy, planAsked, type Asked } from '@core/run/asked'
 import { logFrame, type Frame } from '@core/run/frame'
+import { nextMove } from '@core/run/steps'
+import { notesOf as runNotesOf } from '@core/run/tick'
 import { shorten } from '@core/text'
 import { invalid } from '../http/problem'
 import type { FrameStore } from '../store/frames'
 import type { ShootStore } from '../store/shoots'
+import type { TickStore } from '../store/ticks'
 import type { Feed } from './feed'
 import { found } from './found'
 import type { PictureStore } from './pictures'
@@ -22,6 +25,7 @@ import { analysisOf, notesOf } from './readPicture'
 interface Parts {
   readonly shoots: ShootStore
   readonly frames: FrameStore
+  readonly ticks: TickStore
   readonly pictures: PictureStore
   readonly feed: Feed
 }
@@ -37,7 +41,7 @@ interface Told {
   readonly at?: Date | null
 }
 
-export function intake({ shoots, frames, pictures, feed }: Parts) {
+export function intake({ shoots, frames, ticks, pictures, feed }: Parts) {
   /** One after the other: the same file sent twice at once is one frame, and frames keep order. */
   const inTurn = pLimit(1)
   /** by frame, as its camera's clock says */
@@ -46,6 +50,10 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
     const { frames: records, plans } = await frames.list(shootId)
     return records.map(({ frame, plan }) => ({ ...frame, plan: plans[plan]! }))
   }
+
+  /** What the run asks for next. */
+  const askedNow = async (shootId: string, plan: Plan): Promise<Asked> =>
+    askedBy(nextMove(plan, await runOf(shootId), runNotesOf(await ticks.list(shootId)), Date.now()))
 
   /**
    * A raw file joins the newest frame whose picture bears its name; of two cameras that name theirs
@@ -79,9 +87,11 @@ export function intake({ shoots, frames, pictures, feed }: Parts) {
     const { plan }: { readonly plan: Plan } = found(await shoots.get(shootId))
     const notes = notesOf(bytes)
     const now = new Date()
-    const frame = logFrame(plan, {
+    const meant = asked ?? asFileSays(await askedNow(shootId, plan), notes.exif.flashFired)
+    const frame = logFrame(planAsked(plan, meant), {
       id: nanoid(),
-      ...(asked ?? asFileSays(askedNow(plan, await runOf(shootId)), notes.exif.flashFired)),
+      kind: meant.kind,
+      fired: meant.fired,
       takenAt: (at ?? takenAtFromExif(notes.exif, now) ?? now).toISOString(),
       named: settingsFromExif(notes.exif, plan.camera.step),
       fileName: shorten(name, 200),

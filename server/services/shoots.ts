@@ -11,6 +11,7 @@ import { found } from './found'
 import { invalid, ProblemError } from '../http/problem'
 import { copyFrames, hashOf } from '../store/frames'
 import type { KitStore } from '../store/kit'
+import { copyTicks } from '../store/ticks'
 import type { CreateResult, ShootStore } from '../store/shoots'
 
 interface Stores {
@@ -81,7 +82,10 @@ export const shootService = ({ shoots, kit }: Stores) => ({
         stage,
         origin: originOf('copy', of)
       }),
-      (trx) => copyFrames(trx, of, id)
+      async (trx) => {
+        await copyFrames(trx, of, id)
+        await copyTicks(trx, of, id)
+      }
     )
     return result.kind === 'missing' || result.kind === 'unreadable' ? found(result) : made(result)
   },

@@ -5,6 +5,7 @@
 import type { KitItem } from '@core/kit/kit'
 import type { Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
+import type { Tick } from '@core/run/tick'
 import type {
   FrameRecord,
   Health,
@@ -125,6 +126,10 @@ export const api = {
     json<Folder>(call('PUT', `/shoots/${shootId}/folder`, { path, all })),
   unwatchFolder: (shootId: string) => done(call('DELETE', `/shoots/${shootId}/folder`)),
   stopPractice: (shootId: string) => done(call('DELETE', `/shoots/${shootId}/practice`)),
+
+  ticks: (shootId: string) => json<Tick[]>(call('GET', `/shoots/${shootId}/ticks`)),
+  putTick: (shootId: string, tick: Tick) =>
+    done(call('PUT', `/shoots/${shootId}/ticks/${tick.id}`, tick)),
 
   frames: (shootId: string) => json<RunFrames>(call('GET', `/shoots/${shootId}/frames`)),
   putFrame: (shootId: string, frame: Frame, version: number | null) =>

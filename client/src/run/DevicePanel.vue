@@ -3,7 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Truth } from '@core/api/devices'
 import { askedBy } from '@core/run/asked'
-import type { NextMove } from '@core/run/nextMove'
+import type { NextMove } from '@core/run/moves'
 import { api } from '@/api/client'
 import HelpTip from '@/instruments/HelpTip.vue'
 import { useDevices } from '@/stores/devices'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The next move in large type, and the one button that carries it out. */
 import { computed } from 'vue'
-import type { NextMove } from '@core/run/nextMove'
+import type { NextMove } from '@core/run/moves'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { usePlan } from '@/stores/plan'
 import { CONTROL_NAMES } from '@/words/names'

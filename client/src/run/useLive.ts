@@ -7,6 +7,8 @@ import { useFolder } from '@/stores/folder'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
+import { useSaving } from '@/stores/saving'
+import { useTicks } from '@/stores/ticks'
 import { settingsDiffer } from '@/words/run'
 
 export function useLive(): void {
@@ -14,6 +16,8 @@ export function useLive(): void {
   const devices = useDevices()
   const folder = useFolder()
   const plan = usePlan()
+  const saving = useSaving()
+  const ticks = useTicks()
   const notices = useNotices()
   const seen = useDocumentVisibility()
   let source: EventSource | null = null
@@ -30,12 +34,13 @@ export function useLive(): void {
     })
   }
   const take = (event: FeedEvent): void => {
-    if (
-      event.kind !== 'devices' &&
-      (event.kind === 'everything' || event.shootId === frames.shootId)
-    )
-      void lookAtFrames()
-    if (event.kind !== 'frames') lookAtDevices()
+    const all = event.kind === 'everything'
+    const mine = 'shootId' in event && event.shootId === frames.shootId
+    if (all || (mine && event.kind === 'frames')) void lookAtFrames()
+    if (all || (mine && event.kind === 'ticks')) void ticks.lookAgain()
+    if (all) void saving.follow(frames.shootId, Infinity)
+    else if (mine && event.kind === 'plan') void saving.follow(event.shootId, event.version)
+    if (all || event.kind === 'devices') lookAtDevices()
   }
   const lookAtDevices = (): void => {
     void devices.lookAgain()

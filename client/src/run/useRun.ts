@@ -9,7 +9,7 @@ import { applyCalibration, calibrate, type Calibration } from '@core/run/calibra
 import type { Explanation } from '@core/run/explain'
 import { logFrame, type Evidence, type Frame, type FrameMark } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
-import { nextMove } from '@core/run/nextMove'
+import { nextMove } from '@core/run/steps'
 import { shorten } from '@core/text'
 import { api, type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'

@@ -17,12 +17,14 @@ import { useLive } from '@/run/useLive'
 import { usePicture } from '@/stores/picture'
 import { usePlan } from '@/stores/plan'
 import { useSaving } from '@/stores/saving'
+import { useTicks } from '@/stores/ticks'
 
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const plan = usePlan()
 const saving = useSaving()
 const frames = useFrames()
+const ticks = useTicks()
 const kit = useKit()
 const failure = ref('')
 useLive()
@@ -34,7 +36,12 @@ const load = async (): Promise<void> => {
   failure.value = ''
   plan.plan = null
   try {
-    const [current] = await Promise.all([saving.load(id), frames.load(id), kit.load()])
+    const [current] = await Promise.all([
+      saving.load(id),
+      frames.load(id),
+      ticks.load(id),
+      kit.load()
+    ])
     if (!current || id !== props.id) return
     await saving.reach(route.name as Stage, STAGES)
     void loadStagesAhead()

@@ -185,6 +185,20 @@ export function saveSession(shoot: Shoot, draft: Draft | null, ports: SavePorts)
       plan = taken
       acknowledge(at, taken)
     },
+    /**
+     * News that the server has another version. With nothing unsaved here it is taken up; a change
+     * of one's own meets it when it is sent.
+     * @returns the plan that was taken up, or null
+     */
+    follow: async (news: number): Promise<Plan | null> => {
+      if (news <= version || state.value !== 'saved' || running) return null
+      const before = plan
+      const at = await ports.shoot(id)
+      if (ended || plan !== before || state.value !== 'saved' || at.version <= version) return null
+      plan = at.plan
+      acknowledge(at, plan)
+      return plan
+    },
     /** The page goes away: what is waiting is kept here, and sent if there is still time. */
     leavePage: (): void => {
       if (plan === savedPlan) return

@@ -63,6 +63,14 @@ export const useSaving = defineStore('saving', () => {
     session.value.takeTheirs(store.plan!)
   }
 
+  /** Another screen has saved this shoot: this one shows it too, as one step that can be undone. */
+  const follow = async (shootId: string, version: number): Promise<void> => {
+    const open = session.value
+    if (open?.id !== shootId) return
+    const plan = await open.follow(version).catch(() => null)
+    if (plan && open === session.value) store.replace(plan, 'what another screen changed')
+  }
+
   addEventListener('pagehide', () => session.value?.leavePage())
 
   const reach = async (next: Stage, order: readonly Stage[]): Promise<void> => {
@@ -84,6 +92,7 @@ export const useSaving = defineStore('saving', () => {
     save: async () => session.value?.write(),
     keepMine: async () => session.value?.keepMine(),
     takeTheirs,
+    follow,
     reach
   }
 })

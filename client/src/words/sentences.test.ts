@@ -7,7 +7,7 @@ import { evaluate } from '@core/ledger/evaluate'
 import type { Place, Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
-import type { NextMove } from '@core/run/nextMove'
+import type { NextMove } from '@core/run/moves'
 import {
   testCard,
   testCorrection,

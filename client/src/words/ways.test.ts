@@ -9,7 +9,7 @@ import { freezing } from '@core/advise/freezing'
 import { judgeGoals } from '@core/solve/goals'
 import { relaxations, takeRelaxation } from '@core/solve/relax'
 import { findWays } from '@core/solve/ways'
-import { testCamera, testLight, testPlan, testStrobe } from '@core/testing'
+import { longly, testCamera, testLight, testPlan, testStrobe } from '@core/testing'
 import { durationFrom, freezeMoveWords, lightFreezeWords } from './freeze'
 import {
   bindingWords,
@@ -138,7 +138,7 @@ describe('goals and ways in words', () => {
             expect(missed).toEqual([])
           }
       }),
-      { numRuns: 40, endOnFailure: true }
+      { numRuns: longly(40, 14), endOnFailure: true }
     )
   })
   test('the same on plans known to have ways with a light moved nearer, and to have none', () => {

