@@ -60,7 +60,7 @@ test('a shoot is practised on desktop and phone at once: frames come to both, th
   await truth.getByRole('button', { name: 'Back to the run' }).click()
   await expect(phone.locator('[data-frame="2"]')).toContainText('in the picture')
   await clean(phone)
-  await phone.getByRole('button', { name: 'Test flash' }).click()
+  await phone.getByRole('button', { name: 'Test flash', exact: true }).click()
   await expect(take(phone)).toBeVisible()
   await phone.getByRole('button', { name: 'End practice' }).click()
   // What was true is told at the end: nobody knows it afterwards.

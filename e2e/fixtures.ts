@@ -17,6 +17,22 @@ interface Fixtures {
   readonly newShoot: (look?: string, title?: string) => Promise<Shoot>
 }
 
+/** Says that set and strobes are ready, so that the run begins with its first frame. */
+export async function ready(request: APIRequestContext, shootId: string): Promise<void> {
+  for (const step of ['prepare', 'test-flash'])
+    await request.put(`/api/shoots/${shootId}/ticks/${step}`, {
+      data: {
+        kind: 'step',
+        id: step,
+        at: '2026-11-27T10:00:00.000Z',
+        step,
+        mark: 'done',
+        after: null,
+        why: ''
+      }
+    })
+}
+
 export const test = base.extend<Fixtures, { server: RunningServer }>({
   server: [
     async ({}, use) => {
@@ -59,6 +75,7 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
         focus: { ...plan.focus, blur: { kind: 'circle', mm: 0.06 } }
       }
       const powered = withBestPower(stopped as typeof plan, 0)
+      await ready(request, id)
       return (await (
         await request.put(`/api/shoots/${id}`, {
           data: { version, plan: powered }
@@ -117,8 +134,11 @@ export const rowOf = (page: Page, id: string) =>
   page.getByRole('row').filter({ has: page.locator(`a[href*="/shoots/${id}/"]`) })
 
 /** A copy of a shoot, without its frames. */
-export const copyOf = async (request: APIRequestContext, id: string) =>
-  (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }
+export const copyOf = async (request: APIRequestContext, id: string) => {
+  const copy = (await (await request.post(`/api/shoots/${id}/duplicate`)).json()) as { id: string }
+  await ready(request, copy.id)
+  return copy
+}
 
 /** Takes frames in a simulated studio, always the same by its seed. In studio 1 every flash comes. */
 export async function practise(page: Page, seed: number): Promise<void> {

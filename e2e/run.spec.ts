@@ -334,7 +334,16 @@ test('deleting a frame can be undone; two changes at once are named', async ({
   await open(page, await newShoot(), 'run')
   await page.getByRole('button', { name: 'Log black frame without' }).click()
   await type(page, 'Aperture', '11')
+  // A second change asks first; unasked for, nothing is changed.
   await type(page, 'ISO', '200')
+  const asks = page.getByRole('dialog', { name: 'Two changes at once?' })
+  await expect(asks).toContainText('Aperture f/16 → f/11 (+1.0)')
+  await expect(asks).toContainText('ISO 100 → 200 (+1.0)')
+  await asks.getByRole('button', { name: 'Take a frame first' }).click()
+  await expect(figure(page, 'ISO')).toHaveValue('100')
+  await type(page, 'ISO', '200')
+  await asks.getByRole('button', { name: 'Change both' }).click()
+  await expect(figure(page, 'ISO')).toHaveValue('200')
   await page.getByRole('button', { name: 'Log black frame without' }).click()
   await expect(page.locator('[data-frame="2"]')).toContainText(
     'Aperture f/16 → f/11 (+1.0), ISO 100 → 200 (+1.0)'

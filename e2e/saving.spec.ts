@@ -1,5 +1,26 @@
 import type { RunFrames } from '../core/api/api'
+import type { Page } from '@playwright/test'
 import { expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
+
+/** A page that hears no news: it does not follow what others save. */
+const deaf = (page: Page) => page.route('**/api/feed', () => {})
+
+test('what one screen changes the other shows by itself, and can undo', async ({
+  page,
+  context,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  const other = await context.newPage()
+  await open(other, shoot, 'subject')
+  await page.bringToFront()
+  await open(page, shoot, 'subject')
+  await type(other, 'Width', '31')
+  await expect(figure(page, 'Width')).toHaveValue('31 mm')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(figure(page, 'Width')).toHaveValue('22 mm')
+  await expect(figure(other, 'Width')).toHaveValue('22 mm')
+})
 
 test('two tabs on one shoot: the later writer is told, and may keep its own', async ({
   page,
@@ -10,6 +31,7 @@ test('two tabs on one shoot: the later writer is told, and may keep its own', as
   expected.push(/409/)
   const shoot = await newShoot()
   const other = await context.newPage()
+  await deaf(page)
   await open(page, shoot, 'subject')
   await open(other, shoot, 'subject')
   await type(other, 'Width', '31')
@@ -30,6 +52,7 @@ test('… or take theirs, and undo that', async ({ page, context, newShoot, expe
   expected.push(/409/)
   const shoot = await newShoot()
   const other = await context.newPage()
+  await deaf(page)
   await open(page, shoot, 'subject')
   await open(other, shoot, 'subject')
   await type(other, 'Width', '31')

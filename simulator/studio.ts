@@ -5,6 +5,7 @@ import { withOnly } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
 import { shutterOf } from '@core/plan/shutterInUse'
 import { expectedReading } from '@core/run/metering'
+import type { Part } from '@core/run/part'
 import { dialMarks } from '@core/scales/dial'
 import { marksBetween, marksOf } from '@core/scales/marks'
 import { formatMeter } from '@core/scales/meter'
@@ -39,6 +40,14 @@ const done: Answer = { ok: true }
 const DUST = 0.02
 const isMark = (marks: readonly { readonly stops: number }[], stops: number): boolean =>
   marks.some((mark) => Math.abs(mark.stops - stops) < DUST)
+
+/** The set with only some of a light's modifiers on. */
+const carrying = (plan: Plan, { light: id, on }: Part): Plan => ({
+  ...plan,
+  lights: plan.lights.map((light) =>
+    light.id === id ? { ...light, modifiers: light.modifiers.slice(0, on) } : light
+  )
+})
 
 /** What a studio of a plan has to offer. */
 export const offerOf = (plan: Plan, shootId: string): DeviceOffer => ({
@@ -231,7 +240,12 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
           fire(plan, command.lights)
           return done
         case 'trigger':
-          for (const file of await takeFrame(plan, command.lights, say)) await deliver(file)
+          for (const file of await takeFrame(
+            command.part ? carrying(plan, command.part) : plan,
+            command.lights,
+            say
+          ))
+            await deliver(file)
           return done
         case 'read-meter':
           return readMeter(plan, command)

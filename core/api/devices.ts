@@ -62,7 +62,11 @@ export const commandSchema = z.discriminatedUnion('do', [
     .strictObject({
       do: z.literal('trigger'),
       kind: z.enum(['black', 'lit']),
-      lights: lightsSchema.describe('that fire')
+      lights: lightsSchema.describe('that fire'),
+      part: z
+        .strictObject({ light: lightIdSchema, on: z.number().int().min(0).max(8) })
+        .optional()
+        .describe('this light carries only the first so many of its modifiers, put on by hand')
     })
     .describe('answered when the files of the frame have been sent'),
   z.strictObject({

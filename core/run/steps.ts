@@ -153,9 +153,7 @@ function stepMoves({ plan, frames: all, notes, nowMs }: RunSoFar, evaluation: Ev
       case 'prepare':
         return again || all.length === 0 ? { kind: 'prepare' } : null
       case 'test-flash':
-        return again || all.every(({ kind }) => kind === 'black')
-          ? { kind: 'test-flash', lights: ids }
-          : null
+        return again || all.length === 0 ? { kind: 'test-flash', lights: ids } : null
       case 'black':
         return ambientMove(plan, evaluation, framesFor(key), again && tick.after !== null)
       case 'together':
@@ -202,21 +200,18 @@ export function stepNow(steps: readonly RunStep[]): RunStep | null {
 }
 
 /** Nothing is left to do, and the user has said so. */
-const ALL_DONE: NextMove = { kind: 'done', missStops: 0, wishes: [] }
+export const ALL_DONE: NextMove = { kind: 'done', missStops: 0, wishes: [] }
 
-/**
- * The first move that frames and figures ask for, whether or not anybody said that set and strobes
- * are ready.
- * @param frames the run so far, oldest first
- */
+/** The first move that frames and figures ask for, whether or not set and strobes are said ready. */
+export const frameMove = (steps: readonly RunStep[]): NextMove =>
+  stepNow(steps.filter(({ key }) => key !== 'prepare' && key !== 'test-flash'))?.move ?? ALL_DONE
+
+/** @param frames the run so far, oldest first */
 export function nextMove(
   plan: Plan,
   frames: readonly Frame[],
   notes: RunNotes = NO_NOTES,
   nowMs = 0
 ): NextMove {
-  const steps = runSteps({ plan, frames, notes, nowMs }).filter(
-    ({ key }) => key !== 'prepare' && key !== 'test-flash'
-  )
-  return stepNow(steps)?.move ?? ALL_DONE
+  return frameMove(runSteps({ plan, frames, notes, nowMs }))
 }

@@ -74,4 +74,10 @@ export function deviceRoutes(devices: DeviceHub, intake: Intake, shoots: ShootSt
 
 /** What the frame of a command was meant to show; null where the run must say. */
 const meant = (command: ReturnType<DeviceHub['asked']>['command']): Asked | null =>
-  command.do === 'trigger' ? { kind: command.kind, fired: command.lights } : null
+  command.do === 'trigger'
+    ? {
+        kind: command.kind,
+        fired: command.lights,
+        ...(command.part ? { part: command.part } : {})
+      }
+    : null

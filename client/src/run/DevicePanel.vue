@@ -2,29 +2,31 @@
 /** The camera that is connected: takes what the run asks for. Without one, a studio to practise in. */
 import { computed, ref, watch } from 'vue'
 import type { Truth } from '@core/api/devices'
-import { askedBy } from '@core/run/asked'
-import type { NextMove } from '@core/run/moves'
+import type { LightId } from '@core/plan/plan'
+import type { Asked } from '@core/run/asked'
 import { api } from '@/api/client'
 import HelpTip from '@/instruments/HelpTip.vue'
 import { useDevices } from '@/stores/devices'
 import { useFolder } from '@/stores/folder'
 import { useFrames } from '@/stores/frames'
-import { usePlan } from '@/stores/plan'
 import { clockWords, levelWords, takeWords } from '@/words/devices'
 import FolderPanel from './FolderPanel.vue'
 import TruthDialog from './TruthDialog.vue'
-import { useDevice } from './useDevice'
+import type { useDevice } from './useDevice'
 
-const props = defineProps<{ move: NextMove }>()
+const props = defineProps<{
+  asked: Asked
+  device: ReturnType<typeof useDevice>
+  /** lights that are on and that this device can fire */
+  lights: readonly LightId[]
+}>()
 const devices = useDevices()
 const frames = useFrames()
 const folder = useFolder()
 /** which folder is being said */
 const choosing = ref(false)
-const store = usePlan()
-const { camera, busy, failure, take, testFlash, doing, cancel } = useDevice()
+const { camera, busy, failure, take, testFlash, doing, cancel } = props.device
 
-const asked = computed(() => askedBy(props.move))
 const charging = computed(() => camera.value?.state.charging ?? [])
 const truth = ref<Truth | null>(null)
 
@@ -70,14 +72,6 @@ const stop = (): Promise<unknown> =>
     await api.stopPractice(frames.shootId)
     await devices.lookAgain()
   })
-/** Lights that are on and that this device can fire. */
-const lights = computed(() =>
-  store
-    .plan!.lights.filter(
-      ({ id, on }) => on && camera.value?.offer.strobes.some(({ light }) => light === id)
-    )
-    .map(({ id }) => id)
-)
 </script>
 
 <template>

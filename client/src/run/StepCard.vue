@@ -1,33 +1,64 @@
 <script setup lang="ts">
-/** The next move in large type, and the one button that carries it out. */
+/** The step to do now in large type, and the one button that carries it out. */
 import { computed } from 'vue'
 import type { NextMove } from '@core/run/moves'
+import type { RunStep } from '@core/run/steps'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { usePlan } from '@/stores/plan'
-import { CONTROL_NAMES } from '@/words/names'
 import { moveWords } from '@/words/moves'
+import { settingsFor, stepName } from '@/words/steps'
+import OutcomeLine from './OutcomeLine.vue'
+import StepSettings from './StepSettings.vue'
+import type { Main } from './useMain'
 
-const props = defineProps<{ move: NextMove }>()
+const props = defineProps<{
+  steps: readonly RunStep[]
+  step: RunStep | null
+  move: NextMove
+  main: Main | null
+}>()
+defineEmits<{ skip: []; finish: [] }>()
 const store = usePlan()
 const words = computed(() => moveWords(store.plan!, props.move))
-
-const act = (): void => {
-  if (props.move.kind === 'set-power') store.replace(props.move.after, `power ${props.move.light}`)
-  else if (props.move.kind === 'darken' && props.move.move)
-    store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
-  else if (props.move.kind === 'ride')
-    store.replace(props.move.move.after, CONTROL_NAMES[props.move.move.control].toLowerCase())
-}
+const settings = computed(() => settingsFor(store.plan!, props.move))
+const place = computed(() => {
+  const counted = props.steps.filter(({ key }) => key !== 'recheck')
+  const at = counted.findIndex(({ key }) => key === props.step?.key)
+  return at < 0 ? '' : `Step ${at + 1} of ${counted.length} · `
+})
+const name = computed(() =>
+  props.step ? stepName(store.plan!, props.step.key) : 'All steps are done'
+)
 </script>
 
 <template>
-  <section class="step" aria-label="Next move" :data-move="move.kind">
-    <p class="small muted">Next</p>
+  <section class="step" aria-label="Next move" :data-move="move.kind" :data-now="step?.key ?? ''">
+    <p class="small muted">{{ place }}{{ name }}</p>
     <h2 class="head" aria-live="polite">{{ words.head }}</h2>
+    <StepSettings :settings="settings" />
     <p class="detail">{{ words.detail }}</p>
-    <button v-if="words.act" type="button" class="push main act" @click="act">
-      {{ words.act }}
-    </button>
+    <OutcomeLine />
+    <div class="acts">
+      <button v-if="words.act" type="button" class="push main act" @click="main?.act()">
+        {{ move.kind === 'test-flash' ? main?.label : words.act }}
+      </button>
+      <button
+        v-if="step?.key === 'variations'"
+        type="button"
+        class="push act"
+        @click="$emit('finish')"
+      >
+        All frames are taken
+      </button>
+      <button
+        v-if="step && step.key !== 'variations'"
+        type="button"
+        class="push bare muted"
+        @click="$emit('skip')"
+      >
+        Skip
+      </button>
+    </div>
     <PowerRemedies
       v-if="move.kind === 'no-power-fits' || move.kind === 'power-locked'"
       :id="move.light"
@@ -46,7 +77,7 @@ const act = (): void => {
   border-left: 3px solid var(--accent);
   padding: 0.2rem 0 0.4rem 1.1rem;
   display: grid;
-  gap: 0.5rem;
+  gap: 0.6rem;
   justify-items: start;
 }
 .head {
@@ -56,6 +87,12 @@ const act = (): void => {
 .detail {
   font-size: 1.0625rem;
   max-width: 56ch;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  width: 100%;
 }
 .act {
   min-height: 52px;
@@ -67,7 +104,7 @@ const act = (): void => {
 }
 @media (max-width: 760px) {
   .act {
-    width: 100%;
+    flex: 1 0 100%;
     justify-content: center;
   }
 }

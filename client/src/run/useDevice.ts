@@ -2,7 +2,7 @@
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { Command, Device } from '@core/api/devices'
 import type { LightId, Plan } from '@core/plan/plan'
-import type { Asked } from '@core/run/asked'
+import { planAsked, type Asked } from '@core/run/asked'
 import type { Metering } from '@core/run/metering'
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
@@ -99,14 +99,14 @@ export function useDevice() {
     })
 
   /** Sets camera and strobes as planned, and takes a frame. */
-  const take = (device: Device, { kind, fired }: Asked): Promise<unknown> =>
+  const take = (device: Device, asked: Asked): Promise<unknown> =>
     doing('setting', async (signal) => {
       // A device may look at the plan itself.
       await saving.save()
-      const plan = store.plan!
+      const plan = planAsked(store.plan!, asked)
       const shoot = frames.shootId
-      const lights =
-        kind === 'black' ? [] : (fired ?? plan.lights.filter(({ on }) => on).map(({ id }) => id))
+      const lights = plan.lights.filter(({ on }) => on).map(({ id }) => id)
+      const { kind, part } = asked
       const ask = (command: Command | null): Promise<unknown> =>
         command ? devices.ask(device, shoot, command, signal) : Promise.resolve()
       await ask(cameraCommand(plan))
@@ -114,7 +114,7 @@ export function useDevice() {
       await devices.lookAgain()
       await charged(device, lights, signal)
       busy.value = 'taking the frame'
-      await ask({ do: 'trigger', kind, lights: [...lights] })
+      await ask({ do: 'trigger', kind, lights, ...(part ? { part } : {}) })
       await frames.lookAgain()
     })
 

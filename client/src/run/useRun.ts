@@ -1,20 +1,22 @@
 /** The run of the open shoot: the next move, logging frames, taking readings in. */
+import { useNow } from '@vueuse/core'
 import { nanoid } from 'nanoid'
 import { computed } from 'vue'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import { accept } from '@core/run/accept'
-import { askedBy } from '@core/run/asked'
+import { askedBy, planAsked } from '@core/run/asked'
 import { fileStem } from '@core/measure/rawFile'
 import { applyCalibration, calibrate, type Calibration } from '@core/run/calibrate'
 import type { Explanation } from '@core/run/explain'
 import { logFrame, type Evidence, type Frame, type FrameMark } from '@core/run/frame'
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
-import { nextMove } from '@core/run/steps'
+import { ALL_DONE, frameMove, runSteps, stepNow } from '@core/run/steps'
 import { shorten } from '@core/text'
 import { api, type ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
+import { useTicks } from '@/stores/ticks'
 import { causeWords } from '@/words/causes'
 import { calibrationWords, settingsDiffer } from '@/words/run'
 import type { FrameReading } from '@/workers/frame.worker'
@@ -26,8 +28,22 @@ export function useRun() {
   const store = usePlan()
   const frames = useFrames()
   const notices = useNotices()
+  const ticks = useTicks()
 
-  const move = computed(() => nextMove(store.plan!, frames.frames))
+  const now = useNow({ interval: 20_000 })
+  const steps = computed(() =>
+    runSteps({
+      plan: store.plan!,
+      frames: frames.frames,
+      notes: ticks.notes,
+      nowMs: now.value.getTime()
+    })
+  )
+  /** null when all is done */
+  const step = computed(() => stepNow(steps.value))
+  const move = computed(() => step.value?.move ?? ALL_DONE)
+  /** what a frame taken now is meant to show */
+  const asked = computed(() => askedBy(frameMove(steps.value)))
 
   const send = async (shoot: string, frame: Frame, image: Blob | null = null): Promise<void> => {
     try {
@@ -53,9 +69,10 @@ export function useRun() {
   ): Promise<Frame | null> => {
     const plan = store.plan!
     const named = reading ? settingsFromExif(reading.exif, plan.camera.step) : null
-    const asked = askedBy(move.value)
-    const now = new Date()
-    const said = reading && takenAtFromExif(reading.exif, now)
+    // A frame asked for with one light alone is logged so, whatever is on in the plan.
+    const meant = kind === asked.value.kind ? asked.value : { kind, fired: undefined }
+    const at = new Date()
+    const said = reading && takenAtFromExif(reading.exif, at)
     const before = frames.frames.findIndex(
       ({ fileName, takenAt }) => file?.name === fileName && takenAt === said?.toISOString()
     )
@@ -63,12 +80,11 @@ export function useRun() {
       notices.say(`${file.name} is there already, as frame ${before + 1}.`)
       return null
     }
-    const frame = logFrame(plan, {
+    const frame = logFrame(planAsked(plan, meant), {
       id: nanoid(),
       kind,
-      takenAt: (said ?? now).toISOString(),
-      // A frame asked for with one light alone is logged so, whatever is on in the plan.
-      fired: kind === asked.kind ? asked.fired : undefined,
+      takenAt: (said ?? at).toISOString(),
+      fired: meant.fired,
       named,
       fileName: file ? shorten(file.name, 200) : null,
       analysis: reading?.analysis ?? null
@@ -175,5 +191,5 @@ export function useRun() {
     })
   }
 
-  return { store, frames, move, log, addRaw, judge, explain, keepMarks, remove }
+  return { store, frames, steps, step, move, asked, log, addRaw, judge, explain, keepMarks, remove }
 }

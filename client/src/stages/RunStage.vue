@@ -4,7 +4,6 @@
  * next.
  */
 import { computed, ref } from 'vue'
-import { askedBy } from '@core/run/asked'
 import type { Frame } from '@core/run/frame'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import DevicePanel from '@/run/DevicePanel.vue'
@@ -15,12 +14,18 @@ import JudgePanel from '@/run/JudgePanel.vue'
 import LastFrame from '@/run/LastFrame.vue'
 import RunKnobs from '@/run/RunKnobs.vue'
 import StepCard from '@/run/StepCard.vue'
+import SecondChange from '@/run/SecondChange.vue'
+import StepList from '@/run/StepList.vue'
 import { useDevice } from '@/run/useDevice'
+import { useMain } from '@/run/useMain'
 import { useRun } from '@/run/useRun'
 import WaitingFrames from '@/run/WaitingFrames.vue'
 
-const { store, frames, move, log, addRaw, judge, explain, keepMarks, remove } = useRun()
-const { camera } = useDevice()
+const run = useRun()
+const { store, frames, move, asked, log, addRaw, judge, explain, keepMarks, remove } = run
+const device = useDevice()
+const { camera } = device
+const { main, canFire, steps, finish } = useMain(run, device)
 const chosen = ref<string | null>(null)
 /** the frame that is looked at closely; '' for none */
 const looking = ref('')
@@ -32,7 +37,6 @@ const judging = computed<Frame | null>(() => {
   const id = chosen.value ?? (move.value.kind === 'judge' ? move.value.frame.id : null)
   return frames.frames.find((frame) => frame.id === id) ?? null
 })
-const expected = computed(() => askedBy(move.value).kind)
 
 /** A slow server answers late: by then the frame may be judged, or another logged. */
 let logged = 0
@@ -62,12 +66,19 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
   <div class="stage run-stage">
     <h1 class="hidden-label">Run</h1>
     <div class="now">
-      <StepCard :move="move" />
+      <StepCard
+        :steps="run.steps.value"
+        :step="run.step.value"
+        :move="move"
+        :main="main"
+        @skip="steps.skip(run.step.value!)"
+        @finish="finish"
+      />
       <RunKnobs />
       <AmbientAge brief />
-      <DevicePanel :move="move" />
+      <DevicePanel :asked="asked" :device="device" :lights="canFire" />
       <FrameIntake
-        :expected="expected"
+        :expected="asked.kind"
         :quiet="judging !== null || camera !== null"
         :folded="camera !== null"
         :log="onLogged"
@@ -85,14 +96,18 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
       />
       <LastFrame v-else />
     </div>
-    <FrameList
-      :frames="frames.records"
-      :plan="store.plan!"
-      :chosen="judging?.id ?? ''"
-      @choose="chosen = $event"
-      @look="looking = $event"
-      @remove="remove"
-    />
+    <div class="beside">
+      <StepList :steps="run.steps.value" :due="run.step.value?.key ?? null" />
+      <FrameList
+        :frames="frames.records"
+        :plan="store.plan!"
+        :chosen="judging?.id ?? ''"
+        @choose="chosen = $event"
+        @look="looking = $event"
+        @remove="remove"
+      />
+    </div>
+    <SecondChange />
     <WaitingFrames />
     <FrameViewer v-if="looking && pictured" v-model="looking" @close="looking = ''" />
   </div>
@@ -103,7 +118,8 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
   grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
   gap: 1.5rem 2.4rem;
 }
-.now {
+.now,
+.beside {
   display: grid;
   gap: 1.2rem;
   align-content: start;

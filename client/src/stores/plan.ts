@@ -33,6 +33,9 @@ const MOST_STEPS = 300
 
 type Recipe = (draft: Plan) => void
 
+/** Looks at a change before it is made; false holds it up, and it is for the guard to go on. */
+export type Guard = (before: Plan, next: Plan, goOn: () => void) => boolean
+
 /**
  * What the schema refuses of a change. Parts that stayed the same objects have been checked before.
  */
@@ -97,11 +100,23 @@ export const usePlan = defineStore('plan', () => {
     return faults
   }
 
-  const take = (next: Plan, label: string, mergeKey: string, along?: Along): readonly Fault[] => {
+  const guard = shallowRef<Guard | null>(null)
+
+  const take = (
+    next: Plan,
+    label: string,
+    mergeKey: string,
+    along?: Along,
+    asked = true
+  ): readonly Fault[] => {
     const before = plan.value
     if (!before) return []
     const faults = faultsIn(before, next)
     if (faults.length > 0) return faults
+    const goOn = (): void => {
+      if (plan.value === before) take(next, label, mergeKey, along, false)
+    }
+    if (asked && guard.value?.(before, next, goOn) === false) return []
     const now = performance.now()
     // A drag is one step however long it takes.
     const merge =
@@ -156,6 +171,8 @@ export const usePlan = defineStore('plan', () => {
     lightLate: light.late,
     past,
     future,
+    /** asked before every change but undo and redo */
+    guard,
     open,
     replace,
     update,

@@ -7,6 +7,7 @@ import type { LightId, Plan } from '@core/plan/plan'
 import type { NextMove } from '@core/run/moves'
 import { withOnly } from '@core/plan/edit'
 import { judgedAt } from '@core/run/calibrate'
+import { partPlan } from '@core/run/part'
 import { expectedReading } from '@core/run/metering'
 import { controlValue } from './changes'
 import { mm, stopCount, stops } from './format'
@@ -63,6 +64,22 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
   const power = (id: string) => formatPower(of(id).strobe.dial, of(id).powerStops)
   const named = (id: string) => (plan.lights.length === 1 ? '' : `${id} ${of(id).name}: `)
   switch (move.kind) {
+    case 'prepare':
+      return {
+        head: 'Set it up as planned.',
+        detail:
+          'Subject on its mark, focus by hand on its plane and left alone, the space behind ' +
+          'cleared, cells full. From here on the camera stays as it is.',
+        act: 'It stands'
+      }
+    case 'test-flash':
+      return {
+        head: move.lights.length === 1 ? 'Fire the strobe once.' : 'Fire every light once.',
+        detail:
+          'A light that does not answer costs every frame after it: look at trigger, channel and ' +
+          'cells now.',
+        act: move.lights.length === 1 ? 'It fired' : 'All of them fired'
+      }
     case 'take-black':
       return {
         head:
@@ -188,6 +205,31 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
           `Camera stays at ${settingsOf(plan)}. The subject should land within ` +
           `${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` +
           meterWords(plan, move.lights)
+      }
+    case 'take-part': {
+      const { light, on } = move.part
+      const { modifiers } = of(light)
+      const off = modifiers.slice(on).map((each) => each.name)
+      const at = partPlan(plan, move.part).lights.find(({ id }) => id === light)!
+      return {
+        head:
+          `${light} alone${on === 0 ? ', bare' : ` with ${modifiers[on - 1]!.name}`}, ` +
+          `${formatPower(at.strobe.dial, at.powerStops)}. Take a frame.`,
+        detail:
+          `${off.join(' and ')} off, every other strobe off. With the frame after it this tells ` +
+          `what ${off.length === 1 ? 'it takes' : 'each of them takes'}.`
+      }
+    }
+    case 'set-shutter':
+      return {
+        head:
+          `${CONTROL_NAMES.shutter} ${controlValue(plan, 'shutter', move.from)} → ` +
+          controlValue(plan, 'shutter', move.to),
+        detail: move.locked
+          ? 'It brings the background to where it is wanted, and is locked: unlock it on the strip.'
+          : 'Brings the background to where it is wanted; a flash that falls whole within it stays ' +
+            'as it is.',
+        ...(move.locked ? {} : { act: 'Done, it is set' })
       }
     case 'ride':
       return {
