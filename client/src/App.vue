@@ -10,7 +10,7 @@ const notices = useNotices()
     <v-snackbar
       :model-value="notices.current !== null"
       :timeout="notices.current?.act ? 9000 : 6000"
-      location="bottom"
+      :location="$route.meta.bare ? 'top' : 'bottom'"
       color="raised"
       @update:model-value="notices.clear()"
     >

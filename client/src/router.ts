@@ -1,6 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import ShootsScreen from './screens/ShootsScreen.vue'
-import { STAGE_PAGES } from './stages/pages'
+import { COMPANION_PAGE, STAGE_PAGES } from './stages/pages'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -59,6 +59,12 @@ export const router = createRouter({
           name: 'run',
           component: STAGE_PAGES.run,
           meta: { title: 'Run' }
+        },
+        {
+          path: 'companion',
+          name: 'companion',
+          component: COMPANION_PAGE,
+          meta: { title: 'At the set', bare: true }
         }
       ]
     },

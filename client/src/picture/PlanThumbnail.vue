@@ -4,13 +4,16 @@ import { useIntersectionObserver } from '@vueuse/core'
 import { onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Plan } from '@core/plan/plan'
 import { usePicture } from '@/stores/picture'
-import { thumbnail } from './thumbnails'
+import { thumbnail, type ThumbnailSize } from './thumbnails'
 import { useAsked } from './useAsked'
 
 const props = defineProps<{
   /** or what fetches it, asked when it is needed */
   plan: Plan | (() => Promise<Plan>)
   label: string
+  size?: ThumbnailSize
+  /** traced on a phone too */
+  wanted?: boolean
 }>()
 const store = usePicture()
 const { asked } = useAsked()
@@ -22,12 +25,16 @@ let left = false
 useIntersectionObserver(box, ([entry]) => (seen.value ||= entry?.isIntersecting ?? false))
 
 watch(
-  [() => props.plan, seen, () => asked.value && !store.paused],
+  [() => props.plan, seen, () => (asked.value || props.wanted) && !store.paused],
   async ([plan, inSight, wished]) => {
     if (!inSight || !wished) return
     const still = (): boolean => !left && props.plan === plan
     try {
-      const made = await thumbnail(typeof plan === 'function' ? await plan() : plan, still)
+      const made = await thumbnail(
+        typeof plan === 'function' ? await plan() : plan,
+        still,
+        props.size
+      )
       if (made && still()) image.value = made
     } catch {
       // What stands inside stays.

@@ -11,26 +11,33 @@ import { factorsOf } from '@core/picture/sources'
 import type { Plan } from '@core/plan/plan'
 import { developIn, startWorker, type PictureRemote } from './pictureWorker'
 
-const WIDTH = 108
-const SAMPLES = 10
+/** Small ones stand in lists, large ones beside a frame. */
+export type ThumbnailSize = 'small' | 'large'
+const WIDTHS: Readonly<Record<ThumbnailSize, number>> = { small: 108, large: 300 }
+const SAMPLES: Readonly<Record<ThumbnailSize, number>> = { small: 10, large: 14 }
 /** Lights kept for other plans of the same. */
 const MOST_KEPT = 12
 
-const kept: { readonly plan: Plan; readonly picture: Picture }[] = []
+const kept: {
+  readonly plan: Plan
+  readonly size: ThumbnailSize
+  readonly picture: Picture
+}[] = []
 let worker: PictureRemote | null = null
 let last: Promise<unknown> = Promise.resolve()
 
-async function trace(plan: Plan): Promise<Picture> {
+async function trace(plan: Plan, size: ThumbnailSize): Promise<Picture> {
   const { sensorHeightMm, sensorWidthMm } = plan.camera
+  const width = WIDTHS[size]
   worker ??= startWorker(() => undefined)
   await worker.begin(plan, null)
   const film = await worker.trace({
     key: 'thumbnail',
-    width: WIDTH,
-    height: Math.max(1, Math.round((WIDTH * sensorHeightMm) / sensorWidthMm)),
+    width,
+    height: Math.max(1, Math.round((width * sensorHeightMm) / sensorWidthMm)),
     stripe: { first: 0, step: 1 },
     window: WHOLE,
-    samples: SAMPLES * groupsOfWhole(plan).length
+    samples: SAMPLES[size] * groupsOfWhole(plan).length
   })
   return developIn(worker, [film!], 0)
 }
@@ -49,12 +56,16 @@ function drawn(traced: Plan, picture: Picture, plan: Plan): ImageData {
   return image
 }
 
-async function make(plan: Plan, wanted: () => boolean): Promise<ImageData | null> {
+async function make(
+  plan: Plan,
+  size: ThumbnailSize,
+  wanted: () => boolean
+): Promise<ImageData | null> {
   if (!wanted()) return null
-  const known = kept.find((each) => sameLight(each.plan, plan))
+  const known = kept.find((each) => each.size === size && sameLight(each.plan, plan))
   if (known) return drawn(known.plan, known.picture, plan)
-  const picture = await trace(plan)
-  kept.unshift({ plan, picture })
+  const picture = await trace(plan, size)
+  kept.unshift({ plan, size, picture })
   if (kept.length > MOST_KEPT) kept.pop()
   return drawn(plan, picture, plan)
 }
@@ -63,8 +74,12 @@ async function make(plan: Plan, wanted: () => boolean): Promise<ImageData | null
  * A small picture of a plan, when its turn has come.
  * @param wanted whether somebody still wants it by then
  */
-export function thumbnail(plan: Plan, wanted: () => boolean): Promise<ImageData | null> {
-  const mine = last.then(() => make(plan, wanted))
+export function thumbnail(
+  plan: Plan,
+  wanted: () => boolean,
+  size: ThumbnailSize = 'small'
+): Promise<ImageData | null> {
+  const mine = last.then(() => make(plan, size, wanted))
   last = mine.catch(() => null)
   return mine
 }

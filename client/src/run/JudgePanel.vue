@@ -4,18 +4,16 @@
  * is.
  */
 import { computed, ref, useId } from 'vue'
-import { CLIP_LEVEL } from '@core/ambient/blackScale'
 import { parseStops } from '@core/scales/stops'
 import type { Place } from '@core/plan/plan'
 import type { Explanation } from '@core/run/explain'
-import { litIds, type Evidence, type Frame, type FrameMark } from '@core/run/frame'
-import { goalOf } from '@core/ledger/suggest'
+import type { Evidence, Frame, FrameMark } from '@core/run/frame'
 import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
-import { stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { frameWords } from '@/words/run'
+import { asEvidence, eyeChoices, rightLevel, type EyeChoice } from './eyeChoices'
 import MeterReading from './MeterReading.vue'
 import PictureMark from './PictureMark.vue'
 
@@ -43,56 +41,27 @@ const ways = computed(() => [
 const chosenWay = ref<string | null>(null)
 const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye'))
 
-const OFF = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 2]
-const shows = computed(() => {
-  const { goals, look } = store.plan!
-  const exact = (title: string, level: number) => ({ title, level, limit: 'exact' as const })
-  if (look === 'daylight-fill' || goals.backgroundLeastStops !== null)
-    return [
-      exact('As a grey card', 0),
-      exact('A stop under', -1),
-      exact('Two under', -2),
-      exact('Dark, but there', -3)
-    ]
-  return [
-    {
-      title: 'Nothing shows',
-      level: Math.min(-7, goals.backgroundStops),
-      limit: 'at-most' as const
-    },
-    exact('Barely shows', -5),
-    exact('Dark, but there', -3)
-  ]
-})
+const choices = computed(() => eyeChoices(store.plan!, props.frame))
+const pickChoice = (choice: EyeChoice): void =>
+  emit('judge', props.frame, asEvidence(props.frame, choice))
 
 const choose = (value: string): void => {
   chosenWay.value = value
   error.value = ''
 }
 
-type Limit = Extract<Evidence, { kind: 'judged' }>['limit']
 const typed = ref('')
 const error = ref('')
-const judged = (levelStops: number, limit: Limit = 'exact'): void =>
-  emit('judge', props.frame, { kind: 'judged', place: place.value, levelStops, limit })
-/**
- * What right means at the judged place: its goal, for a light judged alone what that light is to
- * give there.
- */
-const right = computed(() => {
-  if (black.value) return 0
-  const { plan } = props.frame
-  const ids = litIds(props.frame)
-  const light = plan.lights.find((each) => each.id === ids[0])
-  return ids.length === 1 && light
-    ? (goalOf(plan, light)?.stops ?? plan.goals.subjectStops)
-    : plan.goals.subjectStops
-})
 const submitTyped = (): void => {
   const value = parseStops(typed.value)
   if (value === null || Math.abs(value) > 12)
     return void (error.value = 'not understood: type stops, like −1 1/3 or +0.5')
-  judged(right.value + value)
+  emit('judge', props.frame, {
+    kind: 'judged',
+    place: place.value,
+    levelStops: rightLevel(store.plan!, props.frame) + value,
+    limit: 'exact'
+  })
 }
 </script>
 
@@ -116,39 +85,28 @@ const submitTyped = (): void => {
       <button type="button" class="push bare" @click="emit('close')">Later</button>
     </div>
 
-    <template v-if="way === 'eye'">
-      <div v-if="black" class="choices">
-        <button
-          v-for="each in shows"
-          :key="each.title"
-          type="button"
-          class="push"
-          @click="judged(each.level, each.limit)"
-        >
-          {{ each.title }}
-        </button>
-      </div>
-      <div
-        v-else
-        class="choices"
-        role="group"
-        :aria-label="`Stops the ${placeName(store.plan!, place).toLowerCase()} is off`"
+    <div
+      v-if="way === 'eye'"
+      class="choices"
+      role="group"
+      :aria-label="
+        black
+          ? 'What shows in it'
+          : `Stops the ${placeName(store.plan!, place).toLowerCase()} is off`
+      "
+    >
+      <button
+        v-for="each in choices"
+        :key="each.title"
+        type="button"
+        class="push"
+        :class="{ num: /\d/.test(each.title), last: each.limit === 'at-least' }"
+        :aria-label="each.label"
+        @click="pickChoice(each)"
       >
-        <button
-          v-for="off in OFF"
-          :key="off"
-          type="button"
-          class="push num"
-          :aria-label="off === 0 ? 'Right' : `${stops(off)} stops`"
-          @click="judged(right + off)"
-        >
-          {{ off === 0 ? 'right' : stops(off) }}
-        </button>
-        <button type="button" class="push last" @click="judged(CLIP_LEVEL, 'at-least')">
-          blown out
-        </button>
-      </div>
-    </template>
+        {{ each.title }}
+      </button>
+    </div>
 
     <PictureMark
       v-if="way === 'picture'"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The step to do now in large type, and the one button that carries it out. */
+import { mdiCellphone } from '@mdi/js'
 import { computed } from 'vue'
 import type { NextMove } from '@core/run/moves'
 import type { RunStep } from '@core/run/steps'
@@ -33,7 +34,12 @@ const name = computed(() =>
 
 <template>
   <section class="step" aria-label="Next move" :data-move="move.kind" :data-now="step?.key ?? ''">
-    <p class="small muted">{{ place }}{{ name }}</p>
+    <p class="top small muted">
+      {{ place }}{{ name }}
+      <router-link class="push bare" :to="{ name: 'companion', params: $route.params }">
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiCellphone" /></svg>At the set
+      </router-link>
+    </p>
     <h2 class="head" aria-live="polite">{{ words.head }}</h2>
     <StepSettings :settings="settings" />
     <p class="detail">{{ words.detail }}</p>
@@ -79,6 +85,12 @@ const name = computed(() =>
   display: grid;
   gap: 0.6rem;
   justify-items: start;
+}
+.top {
+  display: flex;
+  width: 100%;
+  align-items: center;
+  justify-content: space-between;
 }
 .head {
   font: 500 clamp(1.75rem, 1.2rem + 2vw, 2.5rem)/1.12 var(--sans);

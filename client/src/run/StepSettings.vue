@@ -37,7 +37,10 @@ li + li {
 }
 .source-mark {
   justify-self: start;
-  font-size: 1.05rem;
+  align-self: center;
+  width: 1.7rem;
+  height: 1.7rem;
+  font-size: 1rem;
 }
 .camera {
   color: var(--muted);

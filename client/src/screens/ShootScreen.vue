@@ -83,9 +83,12 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 </script>
 
 <template>
-  <div class="work" :class="{ docked: showsDock(route.name) }">
-    <WorkHeader />
-    <StageRail />
+  <div
+    class="work"
+    :class="{ docked: showsDock(route.name) && !route.meta.bare, bare: route.meta.bare }"
+  >
+    <WorkHeader v-if="!route.meta.bare" />
+    <StageRail v-if="!route.meta.bare" />
     <main v-if="plan.plan && saving.id === id && frames.shootId === id" :key="id">
       <router-view />
     </main>
@@ -100,8 +103,8 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
     <main v-else class="stage">
       <v-progress-linear indeterminate color="primary" aria-label="Opening the shoot" />
     </main>
-    <PlanStrip v-if="plan.plan" />
-    <PictureWindow v-if="plan.plan" />
+    <PlanStrip v-if="plan.plan && !route.meta.bare" />
+    <PictureWindow v-if="plan.plan && !route.meta.bare" />
     <ConflictDialog />
   </div>
 </template>
@@ -115,6 +118,9 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
 /* Room for the picture beside the stages that do not show it themselves. */
 .work.docked {
   grid-template-columns: clamp(112px, 12.5vw, 280px) minmax(0, 1fr);
+}
+.work.bare {
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
 }
 .work > :deep(header),
 .work > :deep(footer) {
@@ -133,7 +139,7 @@ h1 {
   font: 500 1.3rem var(--sans);
 }
 @media (max-width: 760px) {
-  .work,
+  .work:not(.bare),
   .work.docked {
     grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
   }

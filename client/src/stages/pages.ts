@@ -14,6 +14,9 @@ export const STAGE_PAGES: Readonly<Record<Stage, Load>> = {
   run: () => import('./RunStage.vue')
 }
 
+/** The run in the hand. */
+export const COMPANION_PAGE: Load = () => import('../companion/CompanionScreen.vue')
+
 let ahead = false
 /** Whether pages are being loaded that nobody has asked for yet. */
 export const isLoadingAhead = (): boolean => ahead
@@ -24,6 +27,6 @@ export const isLoadingAhead = (): boolean => ahead
  */
 export async function loadStagesAhead(): Promise<void> {
   ahead = true
-  await Promise.allSettled(Object.values(STAGE_PAGES).map((load) => load()))
+  await Promise.allSettled([...Object.values(STAGE_PAGES), COMPANION_PAGE].map((load) => load()))
   ahead = false
 }

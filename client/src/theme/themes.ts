@@ -20,7 +20,8 @@ const theme = (dark: boolean, colors: Record<string, string>): ThemeDefinition =
     'on-surface-variant': colors.background!,
     secondary: colors.muted!,
     'on-background': colors.text!,
-    'on-surface': colors.text!
+    'on-surface': colors.text!,
+    'on-raised': colors.text!
   },
   variables: {
     'border-color': colors.line!,

@@ -19,6 +19,8 @@ import { goalName, missWords } from './ways'
 export interface MoveWords {
   readonly head: string
   readonly detail: string
+  /** the head where the figures stand beside it */
+  readonly brief?: string
   /** what the button that carries it out says; none where the hand is needed */
   readonly act?: string
 }
@@ -135,6 +137,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
         head:
           `${named(move.light)}Power ${formatPower(of(move.light).strobe.dial, move.from)} → ` +
           `${formatPower(of(move.light).strobe.dial, move.to)}`,
+        brief: `Turn ${move.light} ${move.to > move.from ? 'up' : 'down'} ${stopCount(move.to - move.from)}.`,
         detail:
           `${stops(move.to - move.from)} stops` +
           (Math.abs(move.errorStops) >= 0.05
@@ -192,6 +195,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
           head:
             `Only ${move.lights[0]} ${of(move.lights[0]!).name} on, ${power(move.lights[0]!)}. ` +
             'Take a frame.',
+          brief: `Only ${move.lights[0]} on. Take a frame.`,
           detail:
             `Every other strobe off, camera stays at ${settingsOf(plan)}. This measures what ` +
             `${move.lights[0]} does by itself.${meterWords(plan, move.lights)}`
@@ -201,6 +205,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
           plan.lights.length === 1
             ? `Strobe on, ${power(move.lights[0]!)}. Take a frame.`
             : `All on: ${move.lights.map((id) => `${id} ${power(id)}`).join(', ')}. Take a frame.`,
+        brief: `${plan.lights.length === 1 ? 'Strobe' : 'All'} on. Take a frame.`,
         detail:
           `Camera stays at ${settingsOf(plan)}. The subject should land within ` +
           `${stopCount(plan.goals.toleranceStops)} of ${stops(plan.goals.subjectStops)}.` +
@@ -215,6 +220,9 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
         head:
           `${light} alone${on === 0 ? ', bare' : ` with ${modifiers[on - 1]!.name}`}, ` +
           `${formatPower(at.strobe.dial, at.powerStops)}. Take a frame.`,
+        brief:
+          `Only ${light} on${on === 0 ? ', bare' : `, with ${modifiers[on - 1]!.name}`}. ` +
+          'Take a frame.',
         detail:
           `${off.join(' and ')} off, every other strobe off. With the frame after it this tells ` +
           `what ${off.length === 1 ? 'it takes' : 'each of them takes'}.`

@@ -81,15 +81,13 @@ const camera = ({ settings }: Plan): Setting => ({
   note: settings.ndStops > 0 ? `ND ${settings.ndStops} stops` : ''
 })
 
+const degrees = (value: number): string => `${Math.round(value)}°`.replace('-', '−')
 const power = (light: Light): string => formatPower(light.strobe.dial, light.powerStops)
 const standing = ({ mount, at, modifiers }: Light): string =>
   [
     ...(mount === 'lens'
       ? ['at the lens']
-      : [
-          `${mm(at.distanceMm)}, ${Math.round(at.azimuthDeg)}° round, ` +
-            `${Math.round(at.elevationDeg)}° up`
-        ]),
+      : [`${mm(at.distanceMm)}, ${degrees(at.azimuthDeg)} round, ${degrees(at.elevationDeg)} up`]),
     ...modifiers.map(({ name }) => name)
   ].join(', ')
 
