@@ -16,6 +16,7 @@ import { feedRoutes } from './routes/feed'
 import { folderRoutes } from './routes/folder'
 import { frameRoutes } from './routes/frames'
 import { kitRoutes } from './routes/kit'
+import { pairingRoutes } from './routes/pairing'
 import { pictureRoutes } from './routes/pictures'
 import { practiceRoutes } from './routes/practice'
 import { shootRoutes } from './routes/shoots'
@@ -24,6 +25,7 @@ import { deviceHub } from './services/devices'
 import { newFeed } from './services/feed'
 import { watchedFolders } from './services/folders'
 import { intake } from './services/intake'
+import { pairing } from './services/pairing'
 import type { PictureStore } from './services/pictures'
 import { practiceStudios } from './services/practice'
 import { shootService } from './services/shoots'
@@ -31,6 +33,7 @@ import type { Space } from './services/space'
 import { folderStore } from './store/folders'
 import { frameStore } from './store/frames'
 import { kitStore } from './store/kit'
+import { pairingStore } from './store/pairings'
 import { patient } from './store/patient'
 import { shootList } from './store/shootList'
 import { shootStore } from './store/shoots'
@@ -71,10 +74,19 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   const taking = intake({ shoots, frames, ticks, pictures, feed })
   const folders = watchedFolders(patient(folderStore(db)), taking, feed)
   const app = express()
+  const door = pairing({
+    app: () => app,
+    store: patient(pairingStore(db)),
+    dataDir: config.dataDir,
+    port: () => Number(new URL(address() ?? 'http://127.0.0.1:0').port)
+  })
   app.disable('x-powered-by')
   app.set('query parser', 'simple')
   app.use(nonce, headers, refuseForeign(config.host), compression())
-  if (isOpen(config.host)) app.use(limitRate())
+  const limit = limitRate()
+  app.use((req, res, next) =>
+    isOpen(config.host) || res.locals.paired ? limit(req, res, next) : next()
+  )
 
   const api = express.Router()
   api.use((_req, res, next) => {
@@ -113,6 +125,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   api.use('/pictures', pictureRoutes())
   api.use('/devices', deviceRoutes(devices, taking, shoots))
   api.use('/feed', feedRoutes(feed))
+  api.use('/pairing', pairingRoutes(door))
   api.use(noSuchRoute)
   app.use('/api', api)
 
@@ -121,10 +134,15 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   app.use(errorHandler(log))
   const end = async (): Promise<void> => {
     practice.stopAll()
+    door.end()
     endEventStreams()
     await folders.endAll()
   }
-  return { app, begin: folders.resume, end }
+  const begin = async (): Promise<void> => {
+    await folders.resume()
+    await door.resume()
+  }
+  return { app, begin, end }
 }
 
 /** The built client; every other address is one of its routes. */

@@ -1,5 +1,4 @@
 /** Starts the server: database, demo data on the first run, listening, a clean stop. */
-import { networkInterfaces } from 'node:os'
 import type { AddressInfo } from 'node:net'
 import type { Server } from 'node:http'
 import { pino } from 'pino'
@@ -8,6 +7,7 @@ import { createApp } from './app'
 import { readConfig, type Config } from './config'
 import { loadDemo } from './demo/load'
 import { isOpen } from './http/security'
+import { addressesHere, urlOf } from './services/addresses'
 import { lockFolder } from './services/folderLock'
 import { pictureStore } from './services/pictures'
 import { diskSpace } from './services/space'
@@ -20,22 +20,9 @@ usePlainMessages()
 /** A picture of 60 MB over a slow network takes minutes; a request that only dawdles does not. */
 const TIMEOUTS = { requestTimeout: 300_000, headersTimeout: 20_000, keepAliveTimeout: 10_000 }
 
-const urlOf = (host: string, port: number): string =>
-  `http://${host.includes(':') ? `[${host}]` : host}:${port}/`
-
-/** Where others may reach a server that listens on every address. */
-const addressesOf = (host: string): string[] =>
-  Object.values(networkInterfaces())
-    .flatMap((list) => list ?? [])
-    .filter(({ internal, family, address }) => {
-      const reachable = family === 'IPv4' || (host !== '0.0.0.0' && !address.startsWith('fe80'))
-      return !internal && reachable
-    })
-    .map(({ address }) => address)
-
 function greet({ host }: Config, port: number): void {
   if (isOpen(host)) {
-    const addresses = addressesOf(host).map((address) => urlOf(address, port))
+    const addresses = addressesHere(host !== '0.0.0.0').map((address) => urlOf(address, port))
     console.log(
       'Everybody on this network may open it, and read and change everything in it' +
         (addresses.length ? `: ${addresses.join(' ')}` : '.')

@@ -5,9 +5,9 @@ import { ledgerOf } from '../core/ledger/ledger'
 import type { Plan } from '../core/plan/plan'
 import { placeInPicture } from '../core/set/placeInPicture'
 import { parseMeter } from '../core/scales/meter'
-import { testLight, testPlan, testReading, testStrobe } from '../core/testing'
+import { testLight, testModifier, testPlan, testReading, testStrobe } from '../core/testing'
 import { testStudio } from './testing'
-import { cameraTruth, headTruth, misses } from './truth'
+import { cameraTruth, headTruth, misses, modifierTruth } from './truth'
 
 /** A studio none of whose first flashes is missed. */
 const firing = (from: number, many = 8): number => {
@@ -103,6 +103,27 @@ test('without flash only the ambient is in the frame', async () => {
   const lit = await studio.obey(trigger)
   const level = ({ files }: typeof black) => rawLevel(files[1]!.bytes, spot.x, spot.y, 0.6)
   expect(level(black)).toBeLessThan(level(lit) - 4)
+})
+
+test('with a modifier off its light is in the frame as it is without: its true loss comes back', async () => {
+  const snoot = testModifier({ id: 'snoot', name: 'Snoot', lossStops: 2, beam: { kind: 'keep' } })
+  const plan = sheet()
+  plan.lights[0]!.modifiers = [snoot]
+  const spot = placeInPicture(plan, 'subject')!
+  const seed = firing(1)
+  const studio = testStudio(plan, seed)
+  await studio.obey(camera(plan))
+  await studio.obey(power(-4))
+  const level = async (part?: { light: 'A'; on: number }) => {
+    const { files } = await studio.obey({ ...trigger, ...(part ? { part } : {}) } as Command)
+    studio.pass(30)
+    return rawLevel(files[1]!.bytes, spot.x, spot.y, cameraTruth(seed).headroomStops)
+  }
+  const off = (await level({ light: 'A', on: 0 })) - (await level())
+  const truth = modifierTruth(seed, snoot)
+  expect(off).toBeGreaterThan(1)
+  // The ambient in both frames is a little of it.
+  expect(Math.abs(off - (2 - truth))).toBeLessThan(0.15)
 })
 
 test('past what its curtains do, a band of the frame stays dark: 1 − t/T', async () => {

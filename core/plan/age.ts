@@ -29,3 +29,21 @@ export const readingAges = (plan: Pick<Plan, 'ambient' | 'look'>, now: number): 
       }
     ]
   })
+
+/**
+ * The plan after somebody has looked, or says, that the ambient is still as it was read.
+ * @param takenAt ISO 8601, UTC
+ */
+export function stillAsRead<P extends Pick<Plan, 'ambient' | 'look'>>(plan: P, takenAt: string): P {
+  const { look } = plan
+  const at = Date.parse(takenAt)
+  const again = (reading: P['ambient']['subject']): typeof reading =>
+    reading && (reading.takenAt === null || Date.parse(reading.takenAt) < at)
+      ? { ...reading, takenAt, look }
+      : reading
+  const { subject, background } = plan.ambient
+  const [newSubject, newBackground] = [again(subject), again(background)]
+  return newSubject === subject && newBackground === background
+    ? plan
+    : { ...plan, ambient: { ...plan.ambient, subject: newSubject, background: newBackground } }
+}

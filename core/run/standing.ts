@@ -4,6 +4,7 @@ import { BLACK_VALUE } from '../measure/analyse'
 import type { Light, LightId, Plan } from '../plan/plan'
 import { near, sameKit, sameParts, samePosition } from '../plan/sameLight'
 import { shutterOf } from '../plan/shutterInUse'
+import { usesHighSpeedSync } from '../plan/sync'
 import { litIds, type Frame } from './frame'
 import { withPart, type Part } from './part'
 
@@ -28,7 +29,8 @@ const sameIds = (a: readonly LightId[], b: readonly LightId[]): boolean =>
 
 /** Whether a single flash falls whole within the shutter’s time: then that time is nothing to it. */
 const flashIsWhole = (plan: Plan): boolean =>
-  !plan.settings.highSpeedSync && plan.settings.shutterStops <= shutterOf(plan).syncStops + 1e-6
+  plan.settings.shutterStops <= shutterOf(plan).syncStops + 1e-6 &&
+  plan.lights.every((light) => !light.on || !usesHighSpeedSync(plan, light))
 
 /** Somebody looked, or the file shows by itself that 99 % of the picture is as black as wanted. */
 export const isSeen = (frame: Frame, backgroundStops: number): boolean =>

@@ -76,6 +76,10 @@ function ordered(usual: readonly StepKey[], wanted: readonly StepKey[]): StepKey
   return list
 }
 
+/** Whether the ambient alone stays under what each light is to give. */
+const leavesSubject = (plan: Plan): boolean =>
+  Object.values(evaluate(plan).suggestions).every((each) => each?.state !== 'ambient-alone')
+
 const isBackground = ({ place }: GoalResult): boolean => place?.startsWith('background') ?? false
 
 /** What each step still asks for. */
@@ -108,7 +112,7 @@ function stepMoves({ plan, frames: all, notes, nowMs }: RunSoFar, evaluation: Ev
         lights: ids,
         alone: false
       }) ??
-      goalMoves(wantsBlack(plan) ? hard : hard.filter((goal) => !isBackground(goal)))
+      (wantsBlack(plan) ? goalMoves(hard) : null)
     )
   }
   /** The time that brings the background to where it is wanted, and a frame with it. */
@@ -116,9 +120,9 @@ function stepMoves({ plan, frames: all, notes, nowMs }: RunSoFar, evaluation: Ev
     const low = hard.filter(isBackground)
     const span = low.length > 0 ? backgroundSpan(plan) : null
     const from = plan.settings.shutterStops
-    if (span) {
-      const to = Math.min(Math.max(from, span.slowestStops), span.fastestStops)
-      const after = { ...plan, settings: { ...plan.settings, shutterStops: to } }
+    const to = span && Math.min(Math.max(from, span.slowestStops), span.fastestStops)
+    const after = { ...plan, settings: { ...plan.settings, shutterStops: to ?? from } }
+    if (to !== null && leavesSubject(after)) {
       return { kind: 'set-shutter', from, to, after, locked: isCameraLocked(plan, 'shutter') }
     }
     return (
@@ -126,7 +130,7 @@ function stepMoves({ plan, frames: all, notes, nowMs }: RunSoFar, evaluation: Ev
         kind: 'take-lit',
         lights: ids,
         alone: false
-      }) ?? goalMoves(low)
+      }) ?? goalMoves(hard)
     )
   }
 

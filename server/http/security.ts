@@ -33,7 +33,8 @@ export function refuseForeign(configuredHost: string): RequestHandler {
     const name = hostName(asked)
     // Listening on every address means to be reached by addresses we cannot know: numbers are let
     // in, names other than this machine's own are not.
-    if (!allowed.has(name) && !(isOpen(configuredHost) && IS_NUMBER.test(name)))
+    const numbers = isOpen(configuredHost) || res.locals.paired === true
+    if (!allowed.has(name) && !(numbers && IS_NUMBER.test(name)))
       return send(
         res,
         new ProblemError(

@@ -1,24 +1,16 @@
 /** The folder that is watched for a shoot. Only on this machine is it said which. */
-import { Router, type Request } from 'express'
+import { Router } from 'express'
 import { idParams } from '@core/api/api'
 import { watchSchema } from '@core/api/folder'
-import { notFound, ProblemError } from '../http/problem'
+import { needLocal } from '../http/local'
+import { notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import { found } from '../services/found'
 import type { WatchedFolders } from '../services/folders'
 import type { ShootStore } from '../store/shoots'
 
-const LOCAL = ['127.0.0.1', '::1', '::ffff:127.0.0.1']
-
 /** Others on the network may use the app, not look through the disk. */
-function needLocal({ socket }: Request): void {
-  if (!LOCAL.includes(socket.remoteAddress ?? ''))
-    throw new ProblemError(
-      403,
-      'Only on the server’s own machine',
-      'Which folder is watched can be said on the machine the server runs on only.'
-    )
-}
+const WHERE = 'Which folder is watched can be said on the machine the server runs on only.'
 
 export function folderRoutes(folders: WatchedFolders, shoots: ShootStore): Router {
   const router = Router({ mergeParams: true })
@@ -26,7 +18,7 @@ export function folderRoutes(folders: WatchedFolders, shoots: ShootStore): Route
     res.json(folders.state(parse(idParams, req.params).id))
   })
   router.put('/', async (req, res) => {
-    needLocal(req)
+    needLocal(req, res, WHERE)
     const { id } = parse(idParams, req.params)
     const { path, all } = parse(watchSchema, req.body)
     res.json(await folders.watch(found(await shoots.get(id)).id, path, all))

@@ -19,6 +19,7 @@ import type {
 } from '@core/api/api'
 import type { Answer, Command, Device } from '@core/api/devices'
 import type { Folder } from '@core/api/folder'
+import type { Pairing } from '@core/api/pairing'
 import type { PictureFileQuery } from '@core/api/pictureFile'
 import { makeOnce } from './repeat'
 
@@ -114,6 +115,9 @@ export const api = {
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),
   restoreKit: (id: string) => done(call('POST', `/kit/${id}/restore`)),
 
+  pairing: () => json<Pairing | null>(call('GET', '/pairing')),
+  letIn: (secure: boolean) => json<Pairing>(call('PUT', '/pairing', { secure })),
+  shutOut: () => done(call('DELETE', '/pairing')),
   devices: () => json<Device[]>(call('GET', '/devices')),
   /** @param id names the command: sent again, it is done once */
   ask: (device: string, id: string, shootId: string, command: Command, signal: AbortSignal) =>

@@ -10,7 +10,8 @@ defineProps<{
   big: Main | null
   /** what a device is at; '' for nothing */
   busy: string
-  canSkip: boolean
+  /** what passing the step over is called; '' where it cannot be */
+  skip: string
   canFinish: boolean
 }>()
 defineEmits<{ skip: []; finish: []; waitNoLonger: [] }>()
@@ -46,7 +47,9 @@ const verdicts = computed(() => store.evaluation!.verdicts.filter(({ id }) => SH
         <button type="button" class="push" @click="$emit('waitNoLonger')">Do not wait</button>
       </template>
       <template v-else>
-        <button v-if="canSkip" type="button" class="push side" @click="$emit('skip')">Skip</button>
+        <button v-if="skip" type="button" class="push side" @click="$emit('skip')">
+          {{ skip }}
+        </button>
         <button v-if="canFinish" type="button" class="push side" @click="$emit('finish')">
           Finish
         </button>

@@ -8,6 +8,7 @@ import { useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { planAsked } from '@core/run/asked'
 import type { Evidence } from '@core/run/frame'
+import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { keep, readKept } from '@/kept/storage'
 import OutcomeLine from '@/run/OutcomeLine.vue'
 import SecondChange from '@/run/SecondChange.vue'
@@ -69,6 +70,13 @@ const big = computed(() => {
   const now = offer.value
   return now && { label: now.label, act: () => judge(now.evidence) }
 })
+const skipLabel = computed(() =>
+  step.value === null || step.value.key === 'variations'
+    ? ''
+    : step.value.key === 'recheck'
+      ? 'As before'
+      : 'Skip'
+)
 const skip = (): void => void (step.value && steps.skip(step.value))
 const voice = useVoice(() =>
   [
@@ -82,7 +90,7 @@ useRemote(() =>
     ? { more: () => (more.value = false) }
     : {
         ...(device.busy.value || !big.value ? {} : { main: big.value.act }),
-        ...(step.value && step.value.key !== 'variations' ? { skip } : {}),
+        ...(skipLabel.value ? { skip } : {}),
         say: voice.say,
         more: () => (more.value = true)
       }
@@ -133,6 +141,10 @@ useRemote(() =>
         <p v-else class="detail">{{ words.detail }}</p>
         <OutcomeLine v-if="!judging" />
         <p v-if="device.failure.value" role="alert" class="miss">{{ device.failure.value }}</p>
+        <PowerRemedies
+          v-if="move.kind === 'no-power-fits' || move.kind === 'power-locked'"
+          :id="move.light"
+        />
         <router-link
           v-if="['no-power-fits', 'power-locked', 'goal-missed', 'all-off'].includes(move.kind)"
           class="push"
@@ -145,7 +157,7 @@ useRemote(() =>
       v-if="!more"
       :big="big"
       :busy="device.busy.value && (device.camera.value?.state.busy?.doing ?? device.busy.value)"
-      :can-skip="step !== null && step.key !== 'variations'"
+      :skip="skipLabel"
       :can-finish="step?.key === 'variations'"
       @skip="skip"
       @finish="finish"

@@ -2,7 +2,7 @@
 /** How old the ambient readings are, and whether they should be taken again. */
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
-import { readingAges } from '@core/plan/age'
+import { readingAges, stillAsRead } from '@core/plan/age'
 import { usePlan } from '@/stores/plan'
 import StepField from './StepField.vue'
 
@@ -29,15 +29,8 @@ const why = computed(() =>
     ? 'The look has changed since the ambient was read'
     : `Ambient drifts: it was read ${said(Math.max(...due.value.map((each) => each.minutes ?? 0)))}`
 )
-const still = (): void => {
-  const takenAt = new Date().toISOString()
-  store.update('ambient still the same', (draft) => {
-    for (const place of ['subject', 'background'] as const) {
-      const reading = draft.ambient[place]
-      if (reading) Object.assign(reading, { takenAt, look: draft.look })
-    }
-  })
-}
+const still = (): void =>
+  void store.replace(stillAsRead(store.plan!, new Date().toISOString()), 'ambient still the same')
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The step to do now in large type, and the one button that carries it out. */
-import { mdiCellphone } from '@mdi/js'
-import { computed } from 'vue'
+import { mdiCellphone, mdiQrcode } from '@mdi/js'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { NextMove } from '@core/run/moves'
 import type { RunStep } from '@core/run/steps'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
@@ -20,6 +20,10 @@ const props = defineProps<{
 }>()
 defineEmits<{ skip: []; finish: [] }>()
 const store = usePlan()
+/** Only the machine the server runs on lets others in. */
+const onPhone = !['localhost', '127.0.0.1', '[::1]'].includes(location.hostname)
+const pairing = ref(false)
+const PairDialog = defineAsyncComponent(() => import('@/companion/PairDialog.vue'))
 const words = computed(() => moveWords(store.plan!, props.move))
 const settings = computed(() => settingsFor(store.plan!, props.move))
 const place = computed(() => {
@@ -36,9 +40,14 @@ const name = computed(() =>
   <section class="step" aria-label="Next move" :data-move="move.kind" :data-now="step?.key ?? ''">
     <p class="top small muted">
       {{ place }}{{ name }}
-      <router-link class="push bare" :to="{ name: 'companion', params: $route.params }">
-        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiCellphone" /></svg>At the set
-      </router-link>
+      <span class="ways-in">
+        <button v-if="!onPhone" type="button" class="push bare" @click="pairing = true">
+          <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiQrcode" /></svg>Phone
+        </button>
+        <router-link class="push bare" :to="{ name: 'companion', params: $route.params }">
+          <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiCellphone" /></svg>At the set
+        </router-link>
+      </span>
     </p>
     <h2 class="head" aria-live="polite">{{ words.head }}</h2>
     <StepSettings :settings="settings" />
@@ -62,9 +71,10 @@ const name = computed(() =>
         class="push bare muted"
         @click="$emit('skip')"
       >
-        Skip
+        {{ step.key === 'recheck' ? 'Nothing has changed' : 'Skip' }}
       </button>
     </div>
+    <PairDialog v-if="pairing" @close="pairing = false" />
     <PowerRemedies
       v-if="move.kind === 'no-power-fits' || move.kind === 'power-locked'"
       :id="move.light"
@@ -91,6 +101,10 @@ const name = computed(() =>
   width: 100%;
   align-items: center;
   justify-content: space-between;
+}
+.ways-in {
+  display: flex;
+  gap: 0.3rem;
 }
 .head {
   font: 500 clamp(1.75rem, 1.2rem + 2vw, 2.5rem)/1.12 var(--sans);

@@ -2,6 +2,7 @@
 import { useNow } from '@vueuse/core'
 import { nanoid } from 'nanoid'
 import { computed } from 'vue'
+import { stillAsRead } from '@core/plan/age'
 import { settingsFromExif, takenAtFromExif } from '@core/measure/exif'
 import { accept } from '@core/run/accept'
 import { askedBy, planAsked } from '@core/run/asked'
@@ -125,9 +126,11 @@ export function useRun() {
       await send(shoot, { ...now, evidence: [...others, ...said].slice(-MOST_EVIDENCE) })
     }
     const along = { undo: () => void say(before), redo: () => void say([evidence]) }
-    if (calibration.kind === 'nothing') notices.say(calibrationWords(calibration), along.undo)
+    const applied = applyCalibration(store.plan!, calibration)
+    // A frame without flash that was looked at is the ambient read again.
+    const after = frame.kind === 'black' ? stillAsRead(applied, frame.takenAt) : applied
+    if (after === store.plan!) notices.say(calibrationWords(calibration), along.undo)
     else {
-      const after = applyCalibration(store.plan!, calibration)
       if (store.replace(after, 'your reading', '', along).length > 0) return calibration
       notices.say(calibrationWords(calibration))
     }

@@ -1,4 +1,5 @@
 /** What the user does with the steps of a run: tick, skip, repeat, put in another order. */
+import { stillAsRead } from '@core/plan/age'
 import type { LightId } from '@core/plan/plan'
 import type { RunStep } from '@core/run/steps'
 import type { StepKey } from '@core/run/tick'
@@ -24,6 +25,11 @@ export function useSteps(steps: () => readonly RunStep[]) {
 
   const done = ({ key }: RunStep): void => ticks.sayOf(key, 'done')
   const skip = (step: RunStep, why = ''): void => {
+    // Not to look again is to say that nothing has changed.
+    if (step.key === 'recheck') {
+      store.replace(stillAsRead(store.plan!, new Date().toISOString()), 'ambient still the same')
+      return
+    }
     ticks.sayOf(step.key, 'skipped', { why })
     if (why === '') notices.say(`${nameOf(step.key)} skipped`, () => back(step))
   }

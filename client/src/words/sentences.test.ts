@@ -328,13 +328,13 @@ describe('the run', () => {
     ],
     [
       two,
-      { kind: 'done', frame: frame('lit'), missStops: 0.01, wishes: [] },
+      { kind: 'done', missStops: 0.01, wishes: [] },
       'Right. Keep this light.',
       /The subject is on the goal\./
     ],
     [
       two,
-      { kind: 'done', frame: frame('lit'), missStops: -0.2, wishes: [] },
+      { kind: 'done', missStops: -0.2, wishes: [] },
       'Right. Keep this light.',
       /The subject is −0\.2 off\./
     ]
