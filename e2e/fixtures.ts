@@ -18,7 +18,7 @@ interface Fixtures {
 }
 
 /** Says that set and strobes are ready, so that the run begins with its first frame. */
-export async function ready(request: APIRequestContext, shootId: string): Promise<void> {
+async function ready(request: APIRequestContext, shootId: string): Promise<void> {
   for (const step of ['prepare', 'test-flash'])
     await request.put(`/api/shoots/${shootId}/ticks/${step}`, {
       data: {

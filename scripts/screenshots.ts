@@ -128,18 +128,37 @@ const SHOTS: readonly Shot[] = [
     phone: true,
     spare: true as const
   })),
-  ...['light', 'run'].map((name) => ({
+  ...['light'].map((name) => ({
     name: `phone-${name}`,
     path: `${beetle}/${name}`,
-    phone: true,
-    ...(name === 'run' && { before: practised })
+    phone: true
   })),
   ...['subject', 'focus', 'dark', 'freeze'].map((name) => ({
     name: `phone-${name}`,
     path: `${beetle}/${name}`,
     phone: true,
     spare: true as const
-  }))
+  })),
+  {
+    name: 'phone-run',
+    path: `${beetle}/companion`,
+    phone: true,
+    before: async (page) => {
+      const again = {
+        kind: 'step',
+        id: 'shown',
+        at: '2026-11-27T10:00:00.000Z',
+        step: 'light-A',
+        mark: 'again',
+        after: 'beetle-5',
+        why: ''
+      }
+      await page.request.put(`${server.url}/api${beetle}/ticks/shown`, { data: again })
+      await page.getByText('Only A on').waitFor()
+      await page.getByRole('button', { name: 'Predict it' }).tap()
+      await page.locator('[data-thumbnail]').waitFor()
+    }
+  }
 ]
 
 const server = await startServer()

@@ -6,15 +6,19 @@ import type { Main } from '@/run/useMain'
 import { usePlan } from '@/stores/plan'
 import { STATE_MARKS, STATE_WORDS, VERDICT_NAMES } from '@/words/names'
 
-defineProps<{
+const props = defineProps<{
   big: Main | null
+  /** what the buttons do has just changed */
+  settling: boolean
   /** what a device is at; '' for nothing */
   busy: string
   /** what passing the step over is called; '' where it cannot be */
   skip: string
   canFinish: boolean
 }>()
-defineEmits<{ skip: []; finish: []; waitNoLonger: [] }>()
+const emit = defineEmits<{ skip: []; finish: []; waitNoLonger: [] }>()
+const act = (): void => void (props.settling || props.big?.act())
+const skipIt = (): void => void (props.settling || emit('skip'))
 const store = usePlan()
 const settings = computed(() => {
   const { apertureStops, shutterStops, isoStops } = store.plan!.settings
@@ -47,13 +51,25 @@ const verdicts = computed(() => store.evaluation!.verdicts.filter(({ id }) => SH
         <button type="button" class="push" @click="$emit('waitNoLonger')">Do not wait</button>
       </template>
       <template v-else>
-        <button v-if="skip" type="button" class="push side" @click="$emit('skip')">
+        <button
+          v-if="skip"
+          type="button"
+          class="push side"
+          :aria-disabled="settling"
+          @click="skipIt"
+        >
           {{ skip }}
         </button>
         <button v-if="canFinish" type="button" class="push side" @click="$emit('finish')">
           Finish
         </button>
-        <button type="button" class="push main big" :disabled="!big" @click="big?.act()">
+        <button
+          type="button"
+          class="push main big"
+          :disabled="!big"
+          :aria-disabled="settling"
+          @click="act"
+        >
           {{ big?.label ?? 'At the desk first' }}
         </button>
       </template>

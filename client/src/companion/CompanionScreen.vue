@@ -26,6 +26,7 @@ import CompanionMore from './CompanionMore.vue'
 import CompanionPictures from './CompanionPictures.vue'
 import { useRemote } from './useRemote'
 import { useSetTheme } from './useSetTheme'
+import { useSettling } from './useSettling'
 import { useVoice } from './useVoice'
 
 const AUTO = 'fine-spark-auto-read'
@@ -46,7 +47,11 @@ onMounted(() => void lock.request('screen').catch(() => {}))
 
 const words = computed(() => moveWords(store.plan!, move.value))
 const settings = computed(() => settingsFor(store.plan!, move.value))
-const meant = computed(() => planAsked(store.plan!, run.asked.value))
+/** Nothing is taken yet: what all of it is for. */
+const beginning = computed(() => ['prepare', 'test-flash'].includes(move.value.kind))
+const meant = computed(() =>
+  beginning.value ? store.plan! : planAsked(store.plan!, run.asked.value)
+)
 const counted = computed(() => run.steps.value.filter(({ key }) => key !== 'recheck'))
 const at = computed(() => counted.value.findIndex(({ key }) => key === step.value?.key))
 const name = computed(() =>
@@ -63,6 +68,8 @@ const offer = shallowRef<{ label: string; evidence: Evidence } | null>(null)
 watch(judging, (frame) => frame || (offer.value = null))
 const judge = (evidence: Evidence): void =>
   void (judging.value && run.judge(judging.value, evidence))
+
+const settling = useSettling(() => [move.value.kind, step.value?.key, judging.value?.id])
 
 /** The big button, whatever it does just now. */
 const big = computed(() => {
@@ -89,8 +96,8 @@ useRemote(() =>
   more.value
     ? { more: () => (more.value = false) }
     : {
-        ...(device.busy.value || !big.value ? {} : { main: big.value.act }),
-        ...(skipLabel.value ? { skip } : {}),
+        ...(device.busy.value || settling.value || !big.value ? {} : { main: big.value.act }),
+        ...(skipLabel.value && !settling.value ? { skip } : {}),
         say: voice.say,
         more: () => (more.value = true)
       }
@@ -120,10 +127,10 @@ useRemote(() =>
     />
     <div v-else class="body">
       <CompanionPictures
-        v-if="!judging || !hasImage"
+        v-if="!judging"
         class="pictures"
         :meant="meant"
-        :kind="run.asked.value.kind"
+        :kind="beginning ? 'lit' : run.asked.value.kind"
       />
       <section class="words" aria-label="Next move" :data-move="move.kind">
         <p class="muted">{{ name }}</p>
@@ -156,6 +163,7 @@ useRemote(() =>
     <CompanionBar
       v-if="!more"
       :big="big"
+      :settling="settling"
       :busy="device.busy.value && (device.camera.value?.state.busy?.doing ?? device.busy.value)"
       :skip="skipLabel"
       :can-finish="step?.key === 'variations'"

@@ -7,7 +7,7 @@ import { onBeforeUnmount, onMounted } from 'vue'
 export type Act = 'main' | 'skip' | 'up' | 'down' | 'say' | 'more'
 
 /** By the names of UI Events KeyboardEvent key values (W3C). */
-export const KEYS: Readonly<Record<string, Act>> = {
+const KEYS: Readonly<Record<string, Act>> = {
   Enter: 'main',
   ' ': 'main',
   PageDown: 'main',

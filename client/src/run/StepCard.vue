@@ -66,12 +66,12 @@ const name = computed(() =>
         All frames are taken
       </button>
       <button
-        v-if="step && step.key !== 'variations'"
+        v-if="step && step.key !== 'variations' && step.key !== 'recheck'"
         type="button"
         class="push bare muted"
         @click="$emit('skip')"
       >
-        {{ step.key === 'recheck' ? 'Nothing has changed' : 'Skip' }}
+        Skip
       </button>
     </div>
     <PairDialog v-if="pairing" @close="pairing = false" />

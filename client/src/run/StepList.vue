@@ -1,23 +1,13 @@
 <script setup lang="ts">
 /** All steps of the run in their order: which are done, which is due; skipped, repeated, moved. */
-import {
-  mdiArrowDown,
-  mdiArrowUp,
-  mdiCheck,
-  mdiCircleOutline,
-  mdiCircleSlice8,
-  mdiRepeat,
-  mdiSkipNext
-} from '@mdi/js'
+import { mdiCheck, mdiCircleOutline, mdiCircleSlice8, mdiSkipNext } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { lightOf, partOf, type RunStep } from '@core/run/steps'
+import type { RunStep } from '@core/run/steps'
 import type { StepKey } from '@core/run/tick'
-import { usePlan } from '@/stores/plan'
-import { stepWhy } from '@/words/steps'
+import StepActions from './StepActions.vue'
 import { useSteps } from './useSteps'
 
 const props = defineProps<{ steps: readonly RunStep[]; due: StepKey | null }>()
-const store = usePlan()
 const actions = useSteps(() => props.steps)
 /** the row that is opened */
 const opened = ref<StepKey | ''>('')
@@ -41,23 +31,11 @@ const rows = computed(() =>
           : { done: 'done', skipped: 'skipped', open: 'to do' }[step.state]
     }))
 )
-/** A light whose modifiers could go on one at a time. */
-const partsOf = (key: StepKey) => {
-  const lit = store.plan!.lights.filter(({ on }) => on)
-  const id = lightOf(key) ?? (key === 'together' && lit.length === 1 ? lit[0]!.id : null)
-  const light = partOf(key) ? undefined : store.plan!.lights.find((each) => each.id === id)
-  return light && light.modifiers.length > 0 ? light : null
-}
 const onKey = (event: KeyboardEvent, key: StepKey): void => {
   if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return
   event.preventDefault()
   actions.move(key, event.key === 'ArrowUp' ? -1 : 1)
 }
-const sayWhy = (event: Event, step: RunStep): void => {
-  const { value } = event.target as HTMLInputElement
-  if (value.trim() !== (step.tick?.why ?? '')) actions.skip(step, value.trim())
-}
-const why = (step: RunStep): string => (step.tick?.kind === 'step' ? step.tick.why : '')
 </script>
 
 <template>
@@ -83,67 +61,13 @@ const why = (step: RunStep): string => (step.tick?.kind === 'step' ? step.tick.w
           <span class="name">{{ row.name }}</span>
           <span class="small muted">{{ row.says }}</span>
         </button>
-        <div v-if="opened === row.key" class="more">
-          <p class="small muted">{{ stepWhy(store.plan!, row.key) }}</p>
-          <div class="acts">
-            <button
-              v-if="row.state === 'open' && row.key !== 'recheck'"
-              type="button"
-              class="push"
-              @click="actions.skip(row.step)"
-            >
-              <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiSkipNext" /></svg>Skip
-            </button>
-            <button
-              v-if="row.state !== 'open'"
-              type="button"
-              class="push"
-              @click="actions.again(row.step)"
-            >
-              <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiRepeat" /></svg
-              >{{ row.state === 'done' ? 'Once more' : 'Take it up' }}
-            </button>
-            <button
-              v-if="row.state === 'open' && !row.now"
-              type="button"
-              class="push"
-              @click="actions.next(row.key, due)"
-            >
-              Do it now
-            </button>
-            <template v-if="row.key !== 'recheck'">
-              <button
-                type="button"
-                class="push bare"
-                :aria-label="`${row.name} earlier`"
-                @click="actions.move(row.key, -1)"
-              >
-                <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiArrowUp" /></svg>
-              </button>
-              <button
-                type="button"
-                class="push bare"
-                :aria-label="`${row.name} later`"
-                @click="actions.move(row.key, 1)"
-              >
-                <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiArrowDown" /></svg>
-              </button>
-            </template>
-          </div>
-          <label v-if="row.state === 'skipped'" class="small why"
-            >Why <span class="muted">(if it matters later)</span
-            ><input :value="why(row.step)" maxlength="200" @change="sayWhy($event, row.step)"
-          /></label>
-          <label v-if="partsOf(row.key)" class="small tick"
-            ><input
-              type="checkbox"
-              :checked="actions.inParts(partsOf(row.key)!.id)"
-              @change="
-                actions.setParts(partsOf(row.key)!.id, ($event.target as HTMLInputElement).checked)
-              "
-            />Modifiers of {{ partsOf(row.key)!.id }} one at a time, a frame for each</label
-          >
-        </div>
+        <StepActions
+          v-if="opened === row.key"
+          :step="row.step"
+          :now="row.now"
+          :due="due"
+          :actions="actions"
+        />
       </li>
     </ol>
   </section>
@@ -179,36 +103,6 @@ li {
 .skipped .name,
 .done .name {
   color: var(--muted);
-}
-.more {
-  display: grid;
-  gap: 0.6rem;
-  padding: 0.1rem 0 0.8rem 1.9rem;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem;
-}
-.why input {
-  display: block;
-  width: 100%;
-  min-height: 40px;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  color: var(--bright);
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 0.6rem;
-  min-height: 40px;
-}
-.tick input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--accent);
 }
 @media (max-width: 760px) {
   .line {

@@ -60,6 +60,10 @@ li + li {
   font-size: 2rem;
 }
 @media (max-width: 760px) {
+  .camera + .value {
+    font-size: 1.1rem;
+    white-space: nowrap;
+  }
   li {
     grid-template-columns: 2.6rem minmax(0, 1fr);
   }
