@@ -4,6 +4,7 @@
  */
 import { isMainThread } from 'node:worker_threads'
 import { client, dragged, home, pictured, start } from './browser'
+import { converge } from './converge'
 import { ledger, set, solve } from './core'
 import type { Figure } from './figures'
 import { measure } from './measure'
@@ -25,10 +26,11 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
   pictured,
   studio,
   measure,
+  converge,
   truth
 }
 /** Takes minutes: only where it is asked for. */
-const ON_REQUEST = ['truth']
+const ON_REQUEST = ['converge', 'truth']
 
 async function main(): Promise<void> {
   const args = process.argv.slice(2)

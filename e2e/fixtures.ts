@@ -72,6 +72,8 @@ export const test = base.extend<Fixtures, { server: RunningServer }>({
       const stopped = {
         ...plan,
         settings: { ...plan.settings, apertureStops: 8 },
+        // Tests of one server share its kit: what another measured of this camera is not known here.
+        camera: { ...plan.camera, files: { rawGrey: [], toneCurve: [] } },
         focus: { ...plan.focus, blur: { kind: 'circle', mm: 0.06 } }
       }
       const powered = withBestPower(stopped as typeof plan, 0)

@@ -1,4 +1,11 @@
+import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
+import type { KitRecord } from '../core/api/api'
+import type { Modifier } from '../core/kit/kit'
+import { ledgerOf } from '../core/ledger/ledger'
+import type { Plan } from '../core/plan/plan'
+import { logFrame, type Frame } from '../core/run/frame'
+import { withPart } from '../core/run/part'
 import { expect, test } from './fixtures'
 
 const dialog = (page: Page) => page.getByRole('dialog')
@@ -174,6 +181,95 @@ test('a plan says when its kit’s figures have moved on, and takes them', async
   })
   await page.goto(`/shoots/${shoot.id}/focus`)
   await expect(page.getByText('The kit’s figures have changed since.')).toBeVisible()
-  await page.getByRole('button', { name: 'Update' }).click()
+  await page.getByRole('button', { name: /^Update / }).click()
   await expect(page.getByText('The kit’s figures have changed since.')).toBeHidden()
+})
+
+test('earlier figures of an item: what was changed when, and back to them', async ({ page }) => {
+  await page.goto('/kit')
+  const item = page.getByRole('listitem').filter({ hasText: 'Honeycomb grid, 40°' })
+  await item.getByRole('button', { name: 'Honeycomb grid, 40°', exact: true }).click()
+  await dialog(page).getByText('Its earlier figures').click()
+  // The demo's grid was guessed first.
+  const versions = dialog(page).getByRole('list').getByRole('listitem')
+  await expect(versions.first()).toContainText('+0.5 stops → +1.0 stops')
+  const had = await versions.count()
+  await field(page, 'Loss in the material').fill('1 1/3')
+  await dialog(page).getByRole('button', { name: 'Save' }).click()
+  await item.getByRole('button', { name: 'Honeycomb grid, 40°', exact: true }).click()
+  await dialog(page).getByText('Its earlier figures').click()
+  await expect(versions).toHaveCount(had + 1)
+  await expect(versions.first()).toContainText('→ +1.3 stops')
+  await versions
+    .first()
+    .getByRole('button', { name: /figures before/ })
+    .click()
+  await expect(field(page, 'Loss in the material')).toHaveValue(/1\.0/)
+  await expect(dialog(page).getByText('They count once you save')).toBeVisible()
+  await dialog(page).getByRole('button', { name: 'Save' }).click()
+  await item.getByRole('button', { name: 'Honeycomb grid, 40°', exact: true }).click()
+  await expect(field(page, 'Loss in the material')).toHaveValue(/1\.0/)
+})
+
+test('what frames say of the kit: a loss told by frames with and without, adopted, taken up in the plan, undone', async ({
+  page,
+  request,
+  newShoot
+}) => {
+  // A modifier of its own: its figure says one stop, its frames 1.8.
+  const kit = (await (await request.get('/api/kit?kind=modifier')).json()) as KitRecord[]
+  const grid = kit.find(({ item }) => item.id === 'grid-40')!.item as Modifier
+  const item = { ...grid, id: 'worn-grid', name: 'Worn grid' }
+  await request.put('/api/kit/worn-grid', { data: { version: null, item } })
+  const { id, plan, version } = await newShoot('black-still', 'With a worn grid')
+  const with_ = { ...plan, lights: [{ ...plan.lights[0]!, modifiers: [item] }] }
+  await request.put(`/api/shoots/${id}`, { data: { version, plan: with_ } })
+  const taken = (name: string, of: Plan, offStops: number) => {
+    const frame: Frame = {
+      ...logFrame(of, { id: name, kind: 'lit', takenAt: '2026-11-27T10:00:00.000Z' }),
+      evidence: [
+        {
+          kind: 'patch',
+          place: 'subject',
+          x: 0.5,
+          y: 0.5,
+          radius: 0.02,
+          levelStops: ledgerOf(of).totals.subject! + offStops,
+          limit: 'exact',
+          uncertaintyStops: 0.1
+        }
+      ]
+    }
+    return request.put(`/api/shoots/${id}/frames/${name}`, { data: { version: null, frame } })
+  }
+  const bare = withPart(with_, { light: 'A', on: 0 })
+  for (const n of [1, 2, 3]) {
+    await taken(`on${n}`, with_, -0.8)
+    await taken(`bare${n}`, bare, 0)
+  }
+  await taken('stray', with_, 3)
+
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Look through the frames of all shoots' }).click()
+  const row = page.locator('[data-fit="worn-grid"]')
+  await expect(row).toContainText(/Loss 1 → 1\.[678] ± 0\.1 stops/)
+  await expect(row).toContainText('4 readings in 1 shoot')
+  await expect(page.getByText('With a worn grid: +3.0 against the kit’s figures')).toBeVisible()
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await row.getByRole('button', { name: 'Adopt for Worn grid' }).click()
+  await expect(row.getByRole('button')).toHaveCount(0)
+  await expect(row).toContainText('not told from nothing yet')
+
+  // The shoot has its own copy until it is updated there.
+  await page.goto(`/shoots/${id}/light`)
+  await expect(page.getByText('The kit’s figures have changed since.').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Update Worn grid' }).click()
+  await expect(page.getByText('The kit’s figures have changed since.')).toHaveCount(0)
+  await page.goto('/kit')
+  const listed = page.getByRole('listitem').filter({ hasText: 'Worn grid' })
+  await listed.getByRole('button', { name: 'Worn grid', exact: true }).click()
+  await dialog(page).getByText('Its earlier figures').click()
+  await expect(dialog(page).getByRole('list').getByRole('listitem')).toContainText(
+    /\+1\.0 stops → \+1\.[678] stops/
+  )
 })

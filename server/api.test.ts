@@ -4,7 +4,15 @@ import sharp from 'sharp'
 import { evaluate } from '@core/ledger/evaluate'
 import { openPlan } from '@core/plan/open'
 import { PLAN_VERSION, type Plan } from '@core/plan/plan'
-import type { FrameRecord, KitRecord, Problem, RunFrames, Shoot, ShootSummary } from '@core/api/api'
+import type {
+  FrameRecord,
+  KitRecord,
+  KitVersion,
+  Problem,
+  RunFrames,
+  Shoot,
+  ShootSummary
+} from '@core/api/api'
 import { loadDemo } from './demo/load'
 import { testFrame } from '@core/testing'
 import { testServer } from './testing'
@@ -208,6 +216,37 @@ describe('kit', () => {
     expect(
       (await get<KitRecord[]>('/api/kit')).some((record) => record.item.id === 'snoot-45')
     ).toBe(true)
+  })
+  test('what an item said before is kept, newest first; what was not changed is no version', async () => {
+    const grid = (await get<KitRecord[]>('/api/kit?kind=modifier'))[0]!
+    const { id } = grid.item
+    const history = () => get<KitVersion[]>(`/api/kit/${id}/history`)
+    const put = (version: number, item: unknown) =>
+      server.call('PUT', `/api/kit/${id}`, { version, item })
+    const first = (await history()).length
+    await put(grid.version, { ...grid.item, lossStops: 1.1 })
+    await put(grid.version + 1, { ...grid.item, lossStops: 1.2 })
+    await put(grid.version + 2, { ...grid.item, lossStops: 1.2 })
+    // Refused, so nothing changed.
+    await put(grid.version, { ...grid.item, lossStops: 9 })
+    const kept = (await history()).slice(0, (await history()).length - first)
+    expect(kept.map(({ item }) => (item as { lossStops: number }).lossStops)).toEqual([
+      1.1,
+      (grid.item as { lossStops: number }).lossStops
+    ])
+    expect(kept.map(({ version }) => version)).toEqual([grid.version + 1, grid.version])
+    expect((await server.call('GET', '/api/kit/nothing/history')).status).toBe(404)
+  })
+  test('of an item changed without end the last hundred versions are kept', async () => {
+    const item = { ...(await get<KitRecord[]>('/api/kit?kind=modifier'))[0]!.item, id: 'often' }
+    await server.call('PUT', '/api/kit/often', { version: null, item })
+    for (let version = 1; version <= 104; version++)
+      await server.call('PUT', '/api/kit/often', {
+        version,
+        item: { ...item, name: `n${version}` }
+      })
+    const kept = await get<KitVersion[]>('/api/kit/often/history')
+    expect([kept.length, kept[0]!.version, kept.at(-1)!.version]).toEqual([100, 104, 5])
   })
   test('figures are checked and named', async () => {
     const answer = await server.call('PUT', '/api/kit/x', {

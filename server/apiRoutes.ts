@@ -237,6 +237,12 @@ export const ROUTES: readonly Route[] = [
   ],
   ['get', '/api/kit/{id}', 'One item as it is stored', { params: id, returns: kitItemSchema }],
   [
+    'get',
+    '/api/kit/{id}/history',
+    'What an item said before, newest first',
+    { params: id, returns: z.array(schemas.kitVersionSchema) }
+  ],
+  [
     'put',
     '/api/kit/{id}',
     'Add or change an item',

@@ -12,7 +12,9 @@ import type { Plan } from '@core/plan/plan'
 import { kitItemSchema } from '@core/kit/kit'
 import { calibrate } from '@core/run/calibrate'
 import { logFrame, type Evidence } from '@core/run/frame'
-import { nextMove } from '@core/run/steps'
+import { askedBy, planAsked } from '@core/run/asked'
+import { nextMove, runSteps } from '@core/run/steps'
+import { notesOf, type Tick } from '@core/run/tick'
 import { rebuildFrame } from '@core/run/rebuild'
 import { dialMarks, dialSchema, parsePower } from '@core/scales/dial'
 import { parseMeter } from '@core/scales/meter'
@@ -133,6 +135,35 @@ const figures: Test = (by, { plans }) => {
   if (!opened.ok) return null
   return hasNan(evaluate(opened.plan)) ? `NaN evaluating ${JSON.stringify(opened.plan)}` : null
 }
+/** Something said of a step that may not even be there. */
+function oddTick(by: Chance): Tick {
+  const step = () =>
+    by.pick([
+      'prepare',
+      'black',
+      'light-A',
+      'light-H',
+      'part-A-0',
+      'part-B-7',
+      'together',
+      'background',
+      'variations',
+      'recheck'
+    ])
+  const said = { id: text(by, 3) || 'x', at: '2026-11-24T10:00:00.000Z' }
+  return by.pick<Tick>([
+    {
+      ...said,
+      kind: 'step',
+      step: step(),
+      mark: by.pick(['done', 'skipped', 'again']),
+      after: by.pick([null, 'f', 'gone']),
+      why: ''
+    },
+    { ...said, kind: 'order', steps: [step(), step(), step()] },
+    { ...said, kind: 'parts', light: by.pick(['A', 'B', 'H']), on: by.next() < 0.7 }
+  ])
+}
 const readings: Test = (by, { plans }) => {
   const plan = by.pick(plans)
   const other = openPlan(mutated(plan, by))
@@ -160,7 +191,12 @@ const readings: Test = (by, { plans }) => {
         }
   const now = other.ok ? other.plan : plan
   const result = calibrate(now, frame, evidence, 'c')
-  nextMove(now, [{ ...frame, evidence: [evidence] }])
+  const run = [{ ...frame, evidence: [evidence] }]
+  const notes = notesOf(Array.from({ length: by.below(6) }, () => oddTick(by)))
+  nextMove(now, run, notes, Date.now())
+  const steps = runSteps({ plan: now, frames: run, notes, nowMs: Date.now() })
+  if (new Set(steps.map(({ key }) => key)).size !== steps.length) return 'a step stands twice'
+  for (const { move } of steps) if (move) planAsked(now, askedBy(move))
   return hasNan(result) ? `NaN judging ${JSON.stringify(evidence)}` : null
 }
 const files: Test = (by) => {

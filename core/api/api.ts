@@ -81,6 +81,12 @@ export const stageBodySchema = z.strictObject({ stage: stageSchema })
 const useSchema = z.object({ shootId: idSchema, title: z.string() })
 export const kitRecordSchema = z.object({ item: kitItemSchema, version, uses: z.array(useSchema) })
 export type KitRecord = z.infer<typeof kitRecordSchema>
+export const kitVersionSchema = z.object({
+  version,
+  until: z.iso.datetime().describe('when it was changed'),
+  item: kitItemSchema
+})
+export type KitVersion = z.infer<typeof kitVersionSchema>
 export const saveKitSchema = z.strictObject({
   version: version.nullable().describe('null for a new item'),
   item: kitItemSchema

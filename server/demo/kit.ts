@@ -237,3 +237,8 @@ export function demoItem<K extends KitItem['kind']>(
   if (!found) throw new RangeError(`no demo ${kind} ${id}`)
   return found as Extract<KitItem, { kind: K }>
 }
+
+/** What some of it was thought to do before it was measured. */
+export const EARLIER_KIT: Readonly<Record<string, KitItem>> = {
+  'grid-40': { ...demoItem('modifier', 'grid-40'), lossStops: 0.5 }
+}

@@ -4,7 +4,7 @@ import type { PictureStore } from '../services/pictures'
 import { frameStore } from '../store/frames'
 import { kitStore } from '../store/kit'
 import { shootStore } from '../store/shoots'
-import { DEMO_KIT } from './kit'
+import { DEMO_KIT, EARLIER_KIT } from './kit'
 import { demoShoots } from './shoots/index'
 
 const FACT = 'demo-loaded'
@@ -21,7 +21,9 @@ export async function loadDemo(db: Knex, pictures: PictureStore): Promise<void> 
       })
   await db.transaction(async (trx) => {
     const kit = kitStore(trx)
-    for (const item of DEMO_KIT) await kit.save(item, null)
+    for (const item of DEMO_KIT) await kit.save(EARLIER_KIT[item.id] ?? item, null)
+    // What was guessed first and measured later stays to be looked at.
+    for (const item of DEMO_KIT) if (EARLIER_KIT[item.id]) await kit.save(item, 1)
     for (const shoot of shoots) {
       const { id, plan, stage, at } = shoot
       await shootStore(trx).create({ id, plan, stage, at })

@@ -38,5 +38,7 @@ export async function migrateDocuments(knex: Knex): Promise<void> {
     return opened.ok ? opened.plan : null
   })
   await migrateColumn(knex, ['kit', 'id', 'item'], parsed(migrateKitItem))
+  if (await knex.schema.hasTable('kit_history'))
+    await migrateColumn(knex, ['kit_history', 'seq', 'item'], parsed(migrateKitItem))
   await migrateColumn(knex, ['frames', 'seq', 'frame'], parsed(migrateFrame))
 }

@@ -15,6 +15,7 @@ import * as props from './012_props'
 import * as raw from './013_raw'
 import * as files from './014_files'
 import * as ticks from './015_ticks'
+import * as kitHistory from './016_kit_history'
 
 interface Migration {
   readonly name: string
@@ -37,7 +38,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '012_props', ...props },
   { name: '013_raw', ...raw },
   { name: '014_files', ...files },
-  { name: '015_ticks', ...ticks }
+  { name: '015_ticks', ...ticks },
+  { name: '016_kit_history', ...kitHistory }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -18,6 +18,11 @@ export function kitRoutes(store: KitStore): Router {
     if (stored === null) throw notFound('kit item')
     res.attachment(`${id}.kit.json`).type('application/json').send(stored)
   })
+  router.get('/:id/history', async (req, res) => {
+    const { id } = parse(idParams, req.params)
+    if ((await store.stored(id)) === null) throw notFound('kit item')
+    res.json(await store.history(id))
+  })
   router.put('/:id', async (req, res) => {
     const { id } = parse(idParams, req.params)
     const { item, version } = parse(saveKitSchema, req.body)

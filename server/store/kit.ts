@@ -1,7 +1,8 @@
 /** Kit in the database, with the shoots that use each item. */
 import type { Knex } from 'knex'
 import { kitItemSchema, type KitItem, type KitKind } from '@core/kit/kit'
-import type { KitRecord, UnreadableItem } from '@core/api/api'
+import type { KitRecord, KitVersion, UnreadableItem } from '@core/api/api'
+import { keepVersion, versionsOf } from './kitHistory'
 import { faultWords, openStored, parseJson } from './stored'
 
 interface Row {
@@ -90,6 +91,7 @@ export function kitStore(db: Knex) {
       const text = JSON.stringify(item)
       const row = { id: item.id, kind: item.kind, item: text, version: (version ?? 0) + 1 }
       return db.transaction(async (trx) => {
+        const before = await trx<Row>('kit').where({ id: item.id }).first()
         const written =
           version === null
             ? (await trx<Row>('kit').insert(row).onConflict('id').ignore().returning('id')).length
@@ -97,6 +99,8 @@ export function kitStore(db: Knex) {
                 .where({ id: item.id, version })
                 .whereNull('deleted_at')
                 .update(row)
+        if (version !== null && written > 0 && before && before.item !== text)
+          await keepVersion(trx, item.id, before.version, before.item)
         const now = await trx<Row>('kit').where({ id: item.id }).first()
         if (!now || now.deleted_at !== null) return { kind: 'missing' as const }
         if (written === 0 && !(now.version === row.version && now.item === text))
@@ -104,6 +108,9 @@ export function kitStore(db: Knex) {
         return { kind: 'saved' as const, record: (await toRecords(trx, [now]))[0]! }
       })
     },
+
+    /** What an item said before, newest first. */
+    history: (id: string): Promise<KitVersion[]> => versionsOf(db, id),
 
     setDeleted: async (id: string, deleted: boolean): Promise<boolean> =>
       (await db<Row>('kit')

@@ -10,6 +10,7 @@ import type {
   FrameRecord,
   Health,
   KitRecord,
+  KitVersion,
   Problem,
   RunFrames,
   Shoot,
@@ -110,6 +111,7 @@ export const api = {
   kit: () => json<KitRecord[]>(call('GET', '/kit')),
   saveKit: (item: KitItem, version: number | null) =>
     json<KitRecord>(call('PUT', `/kit/${item.id}`, { item, version })),
+  kitHistory: (id: string) => json<KitVersion[]>(call('GET', `/kit/${id}/history`)),
   unreadableKit: () => json<UnreadableItem[]>(call('GET', '/kit/unreadable')),
   kitItemUrl: (id: string) => `/api/kit/${id}`,
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),

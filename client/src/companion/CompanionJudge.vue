@@ -3,19 +3,17 @@
  * What the frame showed, by whichever way is nearest to hand: read from its own file, by eye, or with
  * a flash meter. What would be noted is offered to the big button.
  */
-import { computed, ref, shallowRef, watch } from 'vue'
-import type { PatchLevel } from '@core/measure/patch'
+import { computed, ref, watch } from 'vue'
 import { judgedAt } from '@core/run/calibrate'
 import { expectedLevels } from '@core/run/expected'
 import type { Evidence, Frame } from '@core/run/frame'
 import { aspectOf } from '@/run/frameView'
 import { asEvidence, eyeChoices } from '@/run/eyeChoices'
 import MeterReading from '@/run/MeterReading.vue'
-import PatchPicture, { type PatchSpot } from '@/run/PatchPicture.vue'
-import { useFollowed } from '@/run/useFollowed'
-import { useReading } from '@/run/useReading'
+import PatchPicture from '@/run/PatchPicture.vue'
+import { PATCH_RADIUS, usePatch } from '@/run/usePatch'
 import { usePlan } from '@/stores/plan'
-import { limitSign, stops } from '@/words/format'
+import { stops } from '@/words/format'
 import { placeName } from '@/words/names'
 import { patchWords } from '@/words/readings'
 import { useRemote } from './useRemote'
@@ -39,50 +37,16 @@ const ways = computed<readonly { way: Way; title: string }[]>(() => [
   { way: 'eye', title: 'By eye' },
   ...(props.frame.kind === 'lit' ? [{ way: 'meter' as const, title: 'Flash meter' }] : [])
 ])
-const place = computed(() => judgedAt(props.frame)[0]!)
+const patch = usePatch(
+  () => props.frame,
+  judgedAt(props.frame)[0]!,
+  PATCH_RADIUS,
+  () => props.hasImage
+)
+const { place, reading, spot, level, failure, evidence: byFile } = patch
 const expected = computed(() => expectedLevels(props.frame, store.plan!).get(place.value) ?? null)
-
-const reading = useReading(() => props.frame)
-const { followed, startOf } = useFollowed(() => props.frame, reading)
-const spot = shallowRef<PatchSpot>({ ...startOf(place.value), radius: 0.025 })
-/** Where the user put it, it stays. */
-let start = spot.value
-watch(followed, () => {
-  if (spot.value === start) spot.value = start = { ...start, ...startOf(place.value) }
-})
-const level = shallowRef<PatchLevel | null>(null)
-const failure = ref('')
-watch(
-  [spot, reading.means, () => props.hasImage],
-  async () => {
-    if (!props.hasImage) return
-    const at = spot.value
-    failure.value = ''
-    try {
-      const [found] = await reading.levels([at])
-      if (at === spot.value) level.value = found!
-    } catch (error) {
-      failure.value = (error as Error).message
-    }
-  },
-  { immediate: true }
-)
 const says = computed(() =>
-  level.value
-    ? `${limitSign(level.value.limit)}${stops(level.value.level)} ± ` +
-      level.value.uncertaintyStops.toFixed(1)
-    : 'reading …'
-)
-const byFile = computed<Evidence | null>(
-  () =>
-    level.value && {
-      kind: 'patch',
-      place: place.value,
-      ...spot.value,
-      levelStops: level.value.level,
-      limit: level.value.limit,
-      uncertaintyStops: level.value.uncertaintyStops
-    }
+  level.value ? `${patch.says.value} ± ${level.value.uncertaintyStops.toFixed(1)}` : 'reading …'
 )
 watch(byFile, (evidence) => {
   // A patch that is clipped or doubtful is for the user to move first.

@@ -59,7 +59,7 @@ const qr = computed(() => {
     aria-labelledby="pair-title"
     @update:model-value="emit('close')"
   >
-    <div class="panel">
+    <div class="dialog-panel">
       <h2 id="pair-title">A phone at the set</h2>
       <template v-if="pairing">
         <div class="code">
@@ -119,7 +119,7 @@ const qr = computed(() => {
             <li>Take it out there again when you no longer need it.</li>
           </ol>
         </div>
-        <div class="row">
+        <div class="dialog-acts">
           <button type="button" class="push" :disabled="busy" @click="letIn(!pairing.secure)">
             {{ pairing.secure ? 'Plain http, new code' : 'Use https, new code' }}
           </button>
@@ -134,7 +134,7 @@ const qr = computed(() => {
           A phone in the same network can be the companion: the step in large type, two targets
           under the thumb. It comes in by a code; without it nobody on the network does.
         </p>
-        <div class="row">
+        <div class="dialog-acts">
           <button type="button" class="push main" :disabled="busy" @click="letIn(false)">
             Show a code
           </button>
@@ -149,14 +149,6 @@ const qr = computed(() => {
 </template>
 
 <style scoped>
-.panel {
-  background: var(--raised);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  padding: 1.2rem;
-  display: grid;
-  gap: 0.9rem;
-}
 .code {
   display: grid;
   grid-template-columns: 13rem minmax(0, 1fr);
@@ -189,11 +181,6 @@ ol {
   padding: 0.4rem 0 0 1.2rem;
   display: grid;
   gap: 0.3rem;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.6rem;
 }
 @media (max-width: 600px) {
   .code {

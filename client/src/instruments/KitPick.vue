@@ -3,12 +3,12 @@
  * Which item of the kit the plan uses. The plan keeps its own copy; when the kit's figures have
  * moved on, it says so.
  */
-import { dequal } from 'dequal/lite'
 import { computed } from 'vue'
 import type { KitItem, KitKind } from '@core/kit/kit'
 import { useKit } from '@/stores/kit'
 import { itemLine } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
+import KitMoved from './KitMoved.vue'
 
 const props = defineProps<{ kind: KitKind; item: KitItem | null; optional?: string }>()
 const emit = defineEmits<{ pick: [item: KitItem | null] }>()
@@ -20,11 +20,6 @@ const items = computed(() => {
   const all = [...known, ...gone].map((each) => ({ value: each.id, title: each.name }))
   return props.optional ? [{ value: '', title: props.optional }, ...all] : all
 })
-const fresh = computed(
-  () => kit.ofKind(props.kind).find((each) => each.id === props.item?.id) ?? null
-)
-const moved = computed(() => fresh.value !== null && !dequal(fresh.value, props.item))
-
 const pick = (id: string): void =>
   emit(
     'pick',
@@ -44,10 +39,7 @@ const pick = (id: string): void =>
       @update:model-value="pick($event)"
     />
     <p v-if="item" class="small muted">{{ itemLine(item) }}</p>
-    <p v-if="moved" class="small">
-      <span class="near">The kit’s figures have changed since.</span>
-      <button type="button" class="push bare" @click="emit('pick', fresh)">Update</button>
-    </p>
+    <KitMoved v-if="item" :item="item" />
   </div>
 </template>
 

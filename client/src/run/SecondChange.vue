@@ -15,7 +15,7 @@ const { held, answer } = useOneChange()
     aria-labelledby="second-title"
     @update:model-value="answer(false)"
   >
-    <div v-if="held" class="panel">
+    <div v-if="held" class="dialog-panel">
       <h2 id="second-title">Two changes at once?</h2>
       <p>
         Since the last frame:
@@ -23,7 +23,7 @@ const { held, answer } = useOneChange()
         <span class="bright">{{ changesWords(store.plan!, held.added) }}</span> as well, the next
         frame does not tell which of them did what.
       </p>
-      <div class="row">
+      <div class="dialog-acts">
         <button type="button" class="push main" @click="answer(false)">Take a frame first</button>
         <button type="button" class="push" @click="answer(true)">Change both</button>
       </div>
@@ -32,20 +32,7 @@ const { held, answer } = useOneChange()
 </template>
 
 <style scoped>
-.panel {
-  background: var(--raised);
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  padding: 1.2rem;
-  display: grid;
-  gap: 0.9rem;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.6rem;
-}
-.row .push {
+.dialog-acts .push {
   min-height: 52px;
 }
 </style>

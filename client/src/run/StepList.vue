@@ -51,7 +51,7 @@ const onKey = (event: KeyboardEvent, key: StepKey): void => {
       >
         <button
           type="button"
-          class="line"
+          class="entry"
           :aria-expanded="opened === row.key"
           :aria-current="row.now ? 'step' : undefined"
           @click="opened = opened === row.key ? '' : row.key"
@@ -77,7 +77,7 @@ const onKey = (event: KeyboardEvent, key: StepKey): void => {
 li {
   border-bottom: 1px solid var(--line);
 }
-.line {
+.entry {
   display: grid;
   grid-template-columns: 1.4rem 1fr auto;
   align-items: center;
@@ -86,14 +86,14 @@ li {
   min-height: 40px;
   text-align: left;
 }
-.line svg {
+.entry svg {
   width: 18px;
   fill: var(--muted);
 }
-.done .line svg {
+.done .entry svg {
   fill: var(--ok);
 }
-.now .line svg {
+.now .entry svg {
   fill: var(--accent);
 }
 .now .name {
@@ -105,7 +105,7 @@ li {
   color: var(--muted);
 }
 @media (max-width: 760px) {
-  .line {
+  .entry {
     min-height: 52px;
   }
 }

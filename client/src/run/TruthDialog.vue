@@ -34,7 +34,7 @@ const notes = computed(() => truthNotes(props.truth, store.plan!))
     aria-labelledby="truth-title"
     @update:model-value="emit('close')"
   >
-    <div class="panel">
+    <div class="dialog-panel">
       <h2 id="truth-title">What was true in this studio</h2>
       <div class="scroll" tabindex="0" role="group" aria-label="Found against true">
         <table>
@@ -85,14 +85,6 @@ const notes = computed(() => truthNotes(props.truth, store.plan!))
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 0.9rem;
-  padding: 1.2rem 1.4rem;
-  background: var(--surface);
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-}
 .scroll {
   overflow-x: auto;
 }
@@ -111,7 +103,7 @@ td {
   white-space: nowrap;
 }
 @media (max-width: 760px) {
-  .panel {
+  .dialog-panel {
     padding: 1rem;
   }
   td {

@@ -30,7 +30,7 @@ const differences = computed(() => {
     max-width="640"
     aria-labelledby="conflict-title"
   >
-    <div v-if="saving.theirs" class="panel">
+    <div v-if="saving.theirs" class="dialog-panel">
       <h2 id="conflict-title">This shoot was changed elsewhere</h2>
       <p>
         Another tab or machine saved it {{ when(saving.theirs.updatedAt) }}. Nothing is lost yet:
@@ -57,7 +57,7 @@ const differences = computed(() => {
           and {{ differences.length - 12 }} more
         </p>
       </div>
-      <div class="row">
+      <div class="dialog-acts">
         <button type="button" class="push main" @click="saving.keepMine()">Keep mine</button>
         <button type="button" class="push" @click="saving.takeTheirs()">
           Take theirs (undo brings mine back)
@@ -68,14 +68,6 @@ const differences = computed(() => {
 </template>
 
 <style scoped>
-.panel {
-  background: var(--raised);
-  border: 1px solid var(--rule);
-  padding: 1.2rem;
-  display: grid;
-  gap: 0.9rem;
-  border-radius: 3px;
-}
 .scroll {
   overflow: auto;
   max-height: 40vh;
@@ -90,10 +82,5 @@ th {
   font-size: 0.875rem;
   max-width: 14rem;
   overflow-wrap: anywhere;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.6rem;
 }
 </style>

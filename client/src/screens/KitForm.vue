@@ -3,7 +3,7 @@
  * Add or change a kit item. Every figure is checked by the same schema as on the server; faults
  * stand at their field.
  */
-import { computed, ref } from 'vue'
+import { computed, ref, toRaw } from 'vue'
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { faultsOf } from '@core/plan/open'
 import { valueIn, withValueIn } from '@core/plan/path'
@@ -14,6 +14,7 @@ import { KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
 import KitField from './KitField.vue'
+import KitHistory from './KitHistory.vue'
 import ModifierFields from './ModifierFields.vue'
 import StrobeFields from './StrobeFields.vue'
 import { useKitSaving } from './useKitSaving'
@@ -59,6 +60,14 @@ const takeClass = (start: HeadStart): void => {
     ...draft.value,
     ...(at('durationsFrom') === 'typical' ? typical : { headClass, quench })
   }
+}
+
+/** Whether the earlier figures are looked at, and whether some stand in the fields. */
+const earlier = ref(false)
+const takenBack = ref(false)
+const takeEarlier = (item: KitItem): void => {
+  draft.value = structuredClone(toRaw(item)) as unknown as Draft
+  takenBack.value = true
 }
 
 const saving = useKitSaving(props.item.id, props.version, () => emit('close'))
@@ -114,7 +123,18 @@ const takeTheirs = (): void => {
           :faults="faults"
           @put="put"
         />
+        <details
+          v-if="version !== null"
+          class="earlier"
+          @toggle="earlier = ($event.target as HTMLDetailsElement).open"
+        >
+          <summary class="muted">Its earlier figures</summary>
+          <KitHistory v-if="earlier" :item="item" @take="takeEarlier" />
+        </details>
       </div>
+      <p v-if="takenBack" class="small near" role="status">
+        Earlier figures are in the fields. They count once you save; Cancel leaves all as it is.
+      </p>
       <p v-if="failure" role="alert" class="miss">{{ failure }}</p>
       <div class="row">
         <template v-if="saving.theirs.value">
@@ -146,7 +166,8 @@ const takeTheirs = (): void => {
   padding: 1.1rem 1.2rem;
   display: grid;
   gap: 0.9rem;
-  grid-template-rows: auto minmax(0, 1fr) auto auto;
+  grid-template-rows: auto minmax(0, 1fr);
+  grid-auto-rows: auto;
   max-height: 90dvh;
 }
 .scroll {
@@ -171,6 +192,15 @@ const takeTheirs = (): void => {
 .scroll :deep(legend) {
   color: var(--muted);
   padding: 0 0.5rem 0 0;
+}
+.earlier {
+  margin-top: 1rem;
+  border-top: 1px solid var(--line);
+  padding-top: 0.6rem;
+}
+.earlier summary {
+  cursor: pointer;
+  min-height: 2.2rem;
 }
 .row {
   display: flex;

@@ -12,6 +12,7 @@ import { itemLine, newItem } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
 import HomeHeader from './HomeHeader.vue'
 import KitForm from './KitForm.vue'
+import KitFromFrames from './KitFromFrames.vue'
 
 const kit = useKit()
 const notices = useNotices()
@@ -132,6 +133,7 @@ const remove = async (record: KitRecord): Promise<void> => {
         </ul>
       </section>
     </div>
+    <KitFromFrames v-if="kit.records !== null" />
     <KitForm
       v-if="editing"
       :item="editing.item"

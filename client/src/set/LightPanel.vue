@@ -8,6 +8,7 @@ import type { Modifier, Strobe } from '@core/kit/kit'
 import { copyLight, removeLight } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
 import { chooseOnDial } from '@core/scales/dial'
+import KitMoved from '@/instruments/KitMoved.vue'
 import KitPick from '@/instruments/KitPick.vue'
 import LockButton from '@/instruments/LockButton.vue'
 import PowerAdvice from '@/instruments/PowerAdvice.vue'
@@ -114,7 +115,8 @@ const copy = (): void => {
     <ul v-if="light.modifiers.length" class="worn" aria-label="On the head">
       <li v-for="modifier in light.modifiers" :key="modifier.id">
         <span
-          >{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small></span
+          >{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small
+          ><KitMoved :item="modifier" /></span
         ><button
           type="button"
           class="push bare"

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+/**
+ * What the frames of all shoots say of the kit's figures: off by how much, how sure, by which
+ * readings; each taken over by itself.
+ */
+import { computed, ref } from 'vue'
+import type { ApiProblem } from '@/api/client'
+import HelpTip from '@/instruments/HelpTip.vue'
+import { useKit } from '@/stores/kit'
+import { useNotices } from '@/stores/notices'
+import { findings, strayWords, type Finding } from '@/words/kitFit'
+import { useKitFit } from './useKitFit'
+
+const kit = useKit()
+const notices = useNotices()
+const { share, failure, fit, titles, byId, look, cancel } = useKitFit()
+const busy = ref(false)
+
+const found = computed(() => (fit.value && fit.value !== 'nothing' ? fit.value : null))
+const rows = computed(() => (found.value ? findings(found.value, byId()) : []))
+const straying = computed(() => found.value?.straying ?? [])
+
+/** What changes, changes what the frames say next: they are looked through again. */
+const adopt = async ({ item, after }: Finding): Promise<void> => {
+  const record = kit.records?.find((each) => each.item.id === item.id)
+  if (!record) return
+  busy.value = true
+  try {
+    await kit.save(after, record.version)
+    notices.say(
+      `“${item.name}” put right. Shoots keep their own copy until you update it there.`,
+      async () => {
+        await kit.save(item, record.version + 1)
+        await look()
+      }
+    )
+    await look()
+  } catch (error) {
+    notices.say((error as ApiProblem).message)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <section class="fit" aria-label="What your frames say of it">
+    <div class="head">
+      <h2>What your frames say of it</h2>
+      <HelpTip
+        about="what frames say of the kit"
+        text="Every reading of one light by itself is held against the kit’s figures as they are now.
+          What is off is told apart by least squares: the head’s output, its mark, each modifier, the
+          subject. With and without a modifier, by meter or from raw files, tells most."
+      />
+    </div>
+    <div v-if="share !== null" class="row">
+      <v-progress-linear
+        :model-value="share * 100"
+        color="primary"
+        class="bar"
+        aria-label="Looking through the frames"
+      />
+      <button type="button" class="push" @click="cancel">Cancel</button>
+    </div>
+    <button v-else type="button" class="push" :disabled="busy" @click="look">
+      {{ fit ? 'Look through them again' : 'Look through the frames of all shoots' }}
+    </button>
+    <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
+    <p v-if="fit === 'nothing'" class="muted">
+      No frame was read yet that shows one light by itself.
+    </p>
+    <table v-if="rows.length">
+      <caption class="hidden-label">
+        Figures of the kit by your frames
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Item</th>
+          <th scope="col">Its figure would be</th>
+          <th scope="col">By</th>
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.item.id" :data-fit="row.item.id">
+          <th scope="row">{{ row.item.name }}</th>
+          <td :class="row.told ? 'near' : 'muted'">
+            {{ row.told ? row.words : `${row.words}: not told from nothing yet` }}
+          </td>
+          <td class="muted small">{{ row.by }}</td>
+          <td>
+            <button
+              v-if="row.told"
+              type="button"
+              class="push"
+              :disabled="busy"
+              :aria-label="`Adopt for ${row.item.name}`"
+              @click="adopt(row)"
+            >
+              Adopt
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div v-if="straying.length" class="small">
+      <p class="near">
+        {{ straying.length === 1 ? 'One reading fits' : `${straying.length} readings fit` }} nothing
+        else and {{ straying.length === 1 ? 'counts' : 'count' }} for little:
+      </p>
+      <ul>
+        <li v-for="each in straying" :key="`${each.shootId} ${each.frameId}`">
+          <router-link :to="`/shoots/${each.shootId}/run`">{{
+            strayWords(titles.get(each.shootId) ?? each.shootId, each.offStops)
+          }}</router-link>
+        </li>
+      </ul>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.fit {
+  display: grid;
+  gap: 0.7rem;
+  justify-items: start;
+  margin-top: 2rem;
+}
+.head,
+.row {
+  display: flex;
+  align-items: center;
+  gap: 0.6rem;
+}
+.row {
+  width: min(30rem, 100%);
+}
+.bar {
+  flex: 1;
+}
+table {
+  width: min(60rem, 100%);
+}
+th,
+td {
+  padding: 0.4rem 0.8rem 0.4rem 0;
+  border-bottom: 1px solid var(--line);
+  overflow-wrap: anywhere;
+}
+tbody th {
+  font-weight: 400;
+}
+@media (max-width: 760px) {
+  tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    border-bottom: 1px solid var(--line);
+  }
+  thead {
+    display: none;
+  }
+  th,
+  td {
+    border: 0;
+    padding: 0.2rem 0.4rem 0.2rem 0;
+  }
+}
+</style>
