@@ -211,22 +211,26 @@ function follow(start: Plan, seed: number, way: Way): Run {
       break
     }
   }
-  const beyonds = plan.lights.map((_, i) => beyondDial(plan, seed, i))
+  const beyonds = plan.lights.map((_, i) => beyondDial(plan, seed, way, i))
   return { frames, plan, beyondStops: Math.max(...beyonds), ended }
 }
 
 /** Marks to either side that may be nearer. */
 const MARKS_BESIDE = 4
-/** By how much a light's place misses its goal more than on the mark that would land it best. */
-function beyondDial(plan: Plan, seed: number, index: number): number {
+/**
+ * By how much a light's place misses its goal more than on the mark that would land it best. A meter
+ * reads what falls on the subject: what the subject makes of it is not held against it.
+ */
+function beyondDial(plan: Plan, seed: number, way: Way, index: number): number {
   const light = plan.lights[index]!
   const aimed = goalOf(plan, light)
   if (!aimed) return 0
+  const totalsOn = (of: Plan) => {
+    const real = truly(of, seed)
+    return ledgerOf(way === 'meter' ? { ...real, subject: of.subject } : real).totals
+  }
   const missOn = (powerStops: number): number =>
-    Math.abs(
-      ledgerOf(truly(withLight(plan, index, { powerStops }), seed)).totals[aimed.place]! -
-        aimed.stops
-    )
+    Math.abs(totalsOn(withLight(plan, index, { powerStops }))[aimed.place]! - aimed.stops)
   const marks = dialMarks(light.strobe.dial)
   const at = marks.findIndex(({ stops }) => Math.abs(stops - light.powerStops) < 1e-6)
   const near = marks.slice(Math.max(0, at - MARKS_BESIDE), at + MARKS_BESIDE + 1)

@@ -258,7 +258,7 @@ test('what frames say of the kit: a loss told by frames with and without, adopte
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
   await row.getByRole('button', { name: 'Adopt for Worn grid' }).click()
   await expect(row.getByRole('button')).toHaveCount(0)
-  await expect(row).toContainText('not told from nothing yet')
+  await expect(row).toContainText('too little to tell')
 
   // The shoot has its own copy until it is updated there.
   await page.goto(`/shoots/${id}/light`)

@@ -86,7 +86,7 @@ const adopt = async ({ item, after }: Finding): Promise<void> => {
         <tr v-for="row in rows" :key="row.item.id" :data-fit="row.item.id">
           <th scope="row">{{ row.item.name }}</th>
           <td :class="row.told ? 'near' : 'muted'">
-            {{ row.told ? row.words : `${row.words}: not told from nothing yet` }}
+            {{ row.told ? row.words : `${row.words}: too little to tell` }}
           </td>
           <td class="muted small">{{ row.by }}</td>
           <td>
@@ -156,6 +156,11 @@ tbody th {
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;
     border-bottom: 1px solid var(--line);
+    padding: 0.4rem 0;
+  }
+  tbody th,
+  td:nth-child(2) {
+    grid-column: 1 / -1;
   }
   thead {
     display: none;

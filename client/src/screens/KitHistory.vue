@@ -41,7 +41,7 @@ const said = (i: number): string => {
           :aria-label="`The figures before ${when(version.until)}`"
           @click="emit('take', version.item)"
         >
-          Before that
+          Back to before
         </button>
       </li>
     </ol>
