@@ -7,28 +7,23 @@ import { goalOf } from '../core/ledger/suggest'
 import { ledgerOf } from '../core/ledger/ledger'
 import type { KitItem } from '../core/kit/kit'
 import { withLight } from '../core/plan/edit'
-import type { Light, LightId, Plan } from '../core/plan/plan'
+import type { Light, Plan } from '../core/plan/plan'
 import { askedBy, planAsked } from '../core/run/asked'
-import { applyCalibration, calibrate, judgedAt } from '../core/run/calibrate'
-import { litIds, logFrame, type Evidence, type Frame } from '../core/run/frame'
+import { applyCalibration, calibrate } from '../core/run/calibrate'
+import { litIds, logFrame, type Frame } from '../core/run/frame'
 import { corrected, fitKit, sightingsOf } from '../core/run/kitFit'
-import { expectedReading } from '../core/run/metering'
 import { partPlan } from '../core/run/part'
 import { nextMove } from '../core/run/steps'
 import { dialMarks } from '../core/scales/dial'
 import { withBestPower } from '../core/solve/power'
 import { testLight, testModifier, testPlan, testStrobe } from '../core/testing'
-import { chanceOf } from '../simulator/chance'
-import { rendered } from '../simulator/files'
-import { trueSet } from '../simulator/trueSet'
-import { cameraTruth } from '../simulator/truth'
 import { median, type Figure } from './figures'
+import { seen, truly, type Way } from './judged'
 
 const STUDIOS = 1000
 /** A run that asks for more goes round in a circle. */
 const MOST_MOVES = 60
 
-type Way = 'meter' | 'raw' | 'curve' | 'jpeg' | 'eye'
 interface WayRules {
   /** within so many stops of what the dial can do */
   readonly withinStops: number
@@ -42,13 +37,6 @@ const WAYS: Readonly<Record<Way, WayRules>> = {
   jpeg: { withinStops: 1 / 4, corrective: 2 },
   eye: { withinStops: 1 / 3, corrective: 3 }
 }
-
-/** Mid-grey, of white. */
-const GREY = 0.18
-const NO_POWERS: ReadonlyMap<LightId, number> = new Map()
-/** The set as it truly is. */
-const truly = (plan: Plan, seed: number): Plan =>
-  trueSet(plan, { settings: plan.settings, powers: NO_POWERS }, seed, 0)
 
 /** Dials in thirds, in halves and in levels; bare, gridded, snooted; one light and two. */
 function plans(): Plan[] {
@@ -86,58 +74,6 @@ function plans(): Plan[] {
       plan.goals.places = [{ place: 'top', kind: 'about', stops: -0.5, toleranceStops: 0.3 }]
     })
   ].map((plan) => plan.lights.reduce((best, _, i) => withBestPower(best, i), plan))
-}
-
-/** What a way of judging shows of a level, with its own noise; always the same by seed and frame. */
-function seen(way: Way, seed: number, frame: Frame, count: number): Evidence {
-  const place = judgedAt(frame)[0]!
-  const real = truly(frame.plan, seed)
-  const noise = chanceOf(seed, way, frame.id, count)
-  const level = ledgerOf(real).totals[place] ?? -15
-  const patch = (levelStops: number, uncertaintyStops: number): Evidence => ({
-    kind: 'patch',
-    place,
-    x: 0.5,
-    y: 0.5,
-    radius: 0.02,
-    levelStops: Math.max(-12, Math.min(6, levelStops)),
-    limit: levelStops < -7 ? 'at-most' : 'exact',
-    uncertaintyStops
-  })
-  switch (way) {
-    case 'meter': {
-      const { isoStops, shutterStops } = frame.plan.settings
-      const metering = {
-        place,
-        lights: litIds(frame),
-        isoStops,
-        shutterStops,
-        receptor: 'dome' as const
-      }
-      const reading = frame.kind === 'lit' ? expectedReading(real, metering) : null
-      if (reading === null) return patch(level + noise.bell(0.07), 0.1)
-      const shown = Math.round((reading + noise.bell(0.05)) * 10) / 10
-      return { kind: 'meter', ...metering, apertureStops: shown }
-    }
-    case 'raw':
-      return patch(level + noise.bell(0.07), 0.1)
-    case 'curve':
-      return patch(level + noise.bell(0.1), 0.1)
-    case 'jpeg': {
-      const { rendering } = cameraTruth(seed)
-      const shown = rendered(GREY * 2 ** (level + noise.bell(0.07)), rendering)
-      return patch(Math.log2(Math.max(1e-6, shown) / GREY), 0.3)
-    }
-    case 'eye': {
-      const judged = Math.round((level + noise.bell(0.25)) * 3) / 3
-      return {
-        kind: 'judged',
-        place,
-        levelStops: Math.max(-12, Math.min(6, judged)),
-        limit: judged < -7 ? 'at-most' : 'exact'
-      }
-    }
-  }
 }
 
 interface Run {
