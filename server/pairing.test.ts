@@ -74,7 +74,14 @@ describe('by plain http', () => {
   })
   test('what is asked of it is checked', async () => {
     expect((await here('PUT', { secure: 'yes' })).status).toBe(422)
-    expect((await at(`${doorOf(await open(false))}/pair/${'x'.repeat(50)}`)).status).toBe(422)
+    const pairing = await open(false)
+    expect((await at(`${doorOf(pairing)}/pair/${'x'.repeat(5000)}`)).status).toBe(403)
+    const odd = await at(`${doorOf(pairing)}/pair/%E0%A4%A`)
+    expect(odd.status).toBe(400)
+    expect(await odd.text()).not.toMatch(/node_modules|\.ts:/)
+    // A shoot that cannot be one: let in all the same, to the list of shoots.
+    const come = await at(`${doorOf(pairing)}/pair/${pairing.code}?shoot=../../etc`)
+    expect([come.status, come.headers.get('location')]).toEqual([302, '/'])
   })
 })
 

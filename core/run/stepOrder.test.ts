@@ -105,6 +105,10 @@ describe('the order of the work', () => {
     const gone = withLight(two, 1, { on: false })
     expect(keys(steps(gone, [], [wanted]))).not.toContain('light-B')
   })
+  test('a step named twice is there once', () => {
+    const list = keys(steps(two, [], [order(['black', 'light-B', 'black'])]))
+    expect(list.filter((key) => key === 'black')).toHaveLength(1)
+  })
   test('property: whatever order is wanted, every step is there once', () => {
     const usual = keys(steps(two, [], [parts('A')]))
     fc.assert(
@@ -234,6 +238,10 @@ describe('the ambient again', () => {
   test('a frame that waits to be judged is judged first', () => {
     const lit = taken('a', read, ['A'], false)
     expect(now(read, [first, lit], [], at(31))).toBe('together')
+  })
+  test('a run that has not begun begins with what comes first', () => {
+    expect(now(read, [], [], at(31))).toBe('prepare')
+    expect(now(read, [], READY, at(31))).toBe('black')
   })
   test('whoever is never reminded is not', () => {
     const never = { ...read, ambient: { ...read.ambient, recheckMinutes: null } }

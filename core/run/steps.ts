@@ -69,7 +69,7 @@ function usualOrder(plan: Plan, { parts }: RunNotes): StepKey[] {
 
 /** In the order the user wants; a step it does not name stays behind the one it usually follows. */
 function ordered(usual: readonly StepKey[], wanted: readonly StepKey[]): StepKey[] {
-  const list = wanted.filter((key) => usual.includes(key))
+  const list = [...new Set(wanted)].filter((key) => usual.includes(key))
   usual.forEach((key, i) => {
     if (!list.includes(key)) list.splice(i === 0 ? 0 : list.indexOf(usual[i - 1]!) + 1, 0, key)
   })
@@ -189,6 +189,8 @@ export function runSteps(run: RunSoFar): RunStep[] {
   })
 }
 
+/** Steps that come before the ambient is looked at for the first time, or are just that. */
+const BEFORE: readonly StepKey[] = ['prepare', 'test-flash', 'black']
 /** Moves that end something begun: they are not put off for a look at the ambient. */
 const BEGUN: readonly NextMove['kind'][] = ['judge', 'set-power', 'darken', 'ride', 'set-shutter']
 
@@ -200,7 +202,8 @@ export function stepNow(steps: readonly RunStep[]): RunStep | null {
   const open = steps.filter(({ state }) => state === 'open')
   const recheck = open.find(({ key }) => key === 'recheck')
   const first = open.find(({ key }) => key !== 'recheck')
-  return recheck && !(first && BEGUN.includes(first.move!.kind)) ? recheck : (first ?? null)
+  if (!recheck || !first) return first ?? recheck ?? null
+  return BEFORE.includes(first.key) || BEGUN.includes(first.move!.kind) ? first : recheck
 }
 
 /** Nothing is left to do, and the user has said so. */

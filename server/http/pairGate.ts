@@ -3,10 +3,14 @@
  * else on the network is not.
  */
 import { timingSafeEqual } from 'node:crypto'
-import express, { type Express, type Request, type RequestHandler } from 'express'
+import express, {
+  type ErrorRequestHandler,
+  type Express,
+  type Request,
+  type RequestHandler
+} from 'express'
 import { rateLimit } from 'express-rate-limit'
 import { pairParams, pairQuery } from '@core/api/pairing'
-import { parse } from './validate'
 
 const COOKIE = 'fine-spark-pair'
 const COOKIE_MS = 30 * 86_400_000
@@ -48,9 +52,9 @@ export function pairGate(app: Express, { code, secure, came }: Door): Express {
         void res.status(429).send(page('Too many wrong codes. Wait a minute, then scan again.'))
     }),
     (req, res) => {
-      const { code: said } = parse(pairParams, req.params)
-      const { shoot } = parse(pairQuery, req.query)
-      if (!same(said, code))
+      const said = pairParams.safeParse(req.params).data?.code
+      const shoot = pairQuery.safeParse(req.query).data?.shoot
+      if (said === undefined || !same(said, code))
         return void res
           .status(403)
           .send(page('This code is not valid any more. Scan the one on the screen again.'))
@@ -67,9 +71,15 @@ export function pairGate(app: Express, { code, secure, came }: Door): Express {
     res.locals.paired = true
     next()
   }
-  gate.use(known, app)
+  gate.use(known, app, malformed)
   return gate
 }
+
+/** An address that cannot even be read: said without the inside of the program. */
+const malformed: ErrorRequestHandler = (error, _req, res, next) =>
+  res.headersSent
+    ? next(error)
+    : void res.status(400).send(page('This address cannot be read. Scan the code again.'))
 
 /** By plain http beside an https door: the certificate a phone may be told to trust, nothing else. */
 export function certificateDoor(certificate: string): Express {
@@ -81,5 +91,6 @@ export function certificateDoor(certificate: string): Express {
   door.use((_req, res) => {
     res.status(404).send(page('Only the certificate is here. Scan the code on the screen.'))
   })
+  door.use(malformed)
   return door
 }

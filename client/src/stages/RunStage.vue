@@ -75,7 +75,7 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
         @finish="finish"
       />
       <RunKnobs />
-      <AmbientAge v-if="run.step.value?.key === 'recheck'" brief />
+      <AmbientAge brief />
       <DevicePanel :asked="asked" :device="device" :lights="canFire" />
       <FrameIntake
         :expected="asked.kind"
