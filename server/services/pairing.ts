@@ -7,6 +7,7 @@ import { createServer as createHttp, type Server } from 'node:http'
 import { createServer as createHttps } from 'node:https'
 import type { AddressInfo } from 'node:net'
 import type { Express } from 'express'
+import pLimit from 'p-limit'
 import type { Pairing } from '@core/api/pairing'
 import { certificateDoor, pairGate } from '../http/pairGate'
 import type { PairingStore } from '../store/pairings'
@@ -63,9 +64,14 @@ export function pairing({ app, store, dataDir, port }: Parts) {
     open = null
   }
 
-  const start = async (secure: boolean, code = newCode()): Promise<void> => {
+  /** One at a time: two that open it at once leave one door. */
+  const inTurn = pLimit(1)
+  const start = (secure: boolean, code = newCode()): Promise<void> =>
+    inTurn(() => openDoor(secure, code))
+  const openDoor = async (secure: boolean, code: string): Promise<void> => {
     close()
     const authority = secure ? await authorityOf(dataDir) : null
+    const certificate = authority && (await certificateFor(authority, addressesHere(false)))
     const came = (): void => void (open && open.phones++)
     const gate = pairGate(app(), { code, secure, came })
     const plain = createHttp(authority ? certificateDoor(authority.cert) : gate)
@@ -75,7 +81,7 @@ export function pairing({ app, store, dataDir, port }: Parts) {
       open = { code, secure, servers: [plain], port: plainPort, plainPort: null, phones: 0 }
       return
     }
-    const tls = createHttps(await certificateFor(authority, addressesHere(false)), gate)
+    const tls = createHttps(certificate!, gate)
     const securePort = await listen(tls, first === 0 ? 0 : first + 2)
     open = { code, secure, servers: [plain, tls], port: securePort, plainPort, phones: 0 }
   }

@@ -25,8 +25,8 @@ export function useMain(run: ReturnType<typeof useRun>, device: ReturnType<typeo
     return store.plan!.lights.filter(({ id, on }) => on && offered.includes(id)).map(({ id }) => id)
   })
   const fire = async (): Promise<void> => {
-    await device.testFlash(device.camera.value!, canFire.value)
-    if (!device.failure.value) tick()
+    // Called off or failed, nothing is known of it.
+    if (await device.testFlash(device.camera.value!, canFire.value)) tick()
   }
   const frame = (): Main => {
     const { camera } = device

@@ -9,6 +9,9 @@ import { usePlan } from '@/stores/plan'
 import { useTicks } from '@/stores/ticks'
 import { stepName } from '@/words/steps'
 
+/** Steps no frame can show to be done. */
+const BY_HAND: readonly StepKey[] = ['prepare', 'test-flash']
+
 /** @param steps as they stand, in order */
 export function useSteps(steps: () => readonly RunStep[]) {
   const store = usePlan()
@@ -21,7 +24,7 @@ export function useSteps(steps: () => readonly RunStep[]) {
   const back = ({ key, tick, state }: RunStep): void =>
     tick
       ? ticks.sayOf(key, tick.mark, tick)
-      : ticks.sayOf(key, state === 'done' && key === 'prepare' ? 'done' : 'again')
+      : ticks.sayOf(key, state === 'done' && BY_HAND.includes(key) ? 'done' : 'again')
 
   const done = ({ key }: RunStep): void => ticks.sayOf(key, 'done')
   const skip = (step: RunStep, why = ''): void => {

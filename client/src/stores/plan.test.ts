@@ -161,3 +161,27 @@ describe('kinds of figures', () => {
     expect(KINDS.power.parse('1/24', testPlan(), 'lights.A.powerStops')).toBeCloseTo(-4 - 2 / 3, 9)
   })
 })
+
+test('a guard holds a change up until it goes on; what comes from elsewhere is not asked about', () => {
+  const store = usePlan()
+  const first = testPlan()
+  store.open(first)
+  let goOn = (): void => {}
+  store.guard = (_before, _next, then) => {
+    goOn = then
+    return false
+  }
+  const titled = (title: string) => ({ ...store.plan!, title })
+  expect(store.replace(titled('held'), 'a change')).toEqual([])
+  expect(store.plan).toBe(first)
+  store.takeOver(titled('from the phone'), 'what another screen changed')
+  expect(store.plan!.title).toBe('from the phone')
+  // What was held up was meant for another plan.
+  goOn()
+  expect(store.plan!.title).toBe('from the phone')
+  store.replace(titled('held again'), 'a change')
+  goOn()
+  expect(store.plan!.title).toBe('held again')
+  store.undo()
+  expect(store.plan!.title).toBe('from the phone')
+})

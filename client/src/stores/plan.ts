@@ -132,6 +132,9 @@ export const usePlan = defineStore('plan', () => {
     return []
   }
 
+  /** A plan that comes from elsewhere: another screen, or what was kept here. Nobody is asked. */
+  const takeOver = (next: Plan, label: string): void => void take(next, label, '', undefined, false)
+
   const update = (label: string, recipe: Recipe, mergeKey = ''): readonly Fault[] => {
     if (!plan.value) return []
     return replace(
@@ -175,6 +178,7 @@ export const usePlan = defineStore('plan', () => {
     guard,
     open,
     replace,
+    takeOver,
     update,
     set,
     isLocked,

@@ -51,7 +51,7 @@ export const useSaving = defineStore('saving', () => {
     const next = saveSession(shoot, draft, ports)
     stage.value = shoot.stage
     store.open(shoot.plan)
-    if (next.plan() !== shoot.plan) store.replace(next.plan(), 'unsaved changes restored')
+    if (next.plan() !== shoot.plan) store.takeOver(next.plan(), 'unsaved changes restored')
     session.value = next
     return true
   }
@@ -59,7 +59,7 @@ export const useSaving = defineStore('saving', () => {
   const takeTheirs = (): void => {
     const at = session.value?.theirs.value
     if (!at || !session.value) return
-    store.replace(at.plan, 'the other version')
+    store.takeOver(at.plan, 'the other version')
     session.value.takeTheirs(store.plan!)
   }
 
@@ -68,7 +68,7 @@ export const useSaving = defineStore('saving', () => {
     const open = session.value
     if (open?.id !== shootId) return
     const plan = await open.follow(version).catch(() => null)
-    if (plan && open === session.value) store.replace(plan, 'what another screen changed')
+    if (plan && open === session.value) store.takeOver(plan, 'what another screen changed')
   }
 
   addEventListener('pagehide', () => session.value?.leavePage())
