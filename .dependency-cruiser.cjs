@@ -19,6 +19,7 @@ const CORE = [
   'checks',
   'measure',
   'run',
+  'calibration',
   'picture',
   'api'
 ]

@@ -5,13 +5,15 @@
  */
 import { goalOf } from '../core/ledger/suggest'
 import { ledgerOf } from '../core/ledger/ledger'
+import { corrected } from '../core/calibration/adopt'
+import { fitKit } from '../core/calibration/fit'
+import { sightingsOf } from '../core/calibration/fromFrames'
 import type { KitItem } from '../core/kit/kit'
 import { withLight } from '../core/plan/edit'
 import type { Light, Plan } from '../core/plan/plan'
 import { askedBy, planAsked } from '../core/run/asked'
 import { applyCalibration, calibrate } from '../core/run/calibrate'
 import { litIds, logFrame, type Frame } from '../core/run/frame'
-import { corrected, fitKit, sightingsOf } from '../core/run/kitFit'
 import { partPlan } from '../core/run/part'
 import { nextMove } from '../core/run/steps'
 import { dialMarks } from '../core/scales/dial'
@@ -192,10 +194,7 @@ function firstFrame(start: Plan, seed: number, { frames, plan }: Run): number {
     ])
   )
   const fit = fitKit([...frames, ...bare].flatMap((frame) => sightingsOf('s', frame, kit)))
-  const figure = <T extends KitItem>(item: T): T => {
-    const estimate = fit?.outputs.get(item.id) ?? fit?.losses.get(item.id)
-    return estimate ? (corrected(item, estimate) as T) : item
-  }
+  const figure = <T extends KitItem>(item: T): T => corrected(item, fit?.estimates ?? []) as T
   const moved: Plan = {
     ...start,
     lights: start.lights.map((light) => ({

@@ -5,7 +5,8 @@ import { isCameraLocked, isLightLocked } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import { apertureRange, depthOf } from '../plan/lensInUse'
 import type { Light, Plan } from '../plan/plan'
-import { chooseOnDial, dialMarks } from '../scales/dial'
+import { markGiving, outputStops } from '../light/output'
+import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf } from '../scales/marks'
 import { distanceAtPower } from './distanceAtPower'
 import type { FreezeMove } from './freezeMove'
@@ -53,7 +54,7 @@ function wider(
   if (!mark) return null
   const gained = settings.apertureStops - mark.stops
   const lowered = (each: Light): number =>
-    chooseOnDial(each.strobe.dial, each.powerStops - gained).mark.stops
+    markGiving(each.strobe, outputStops(each.strobe, each.powerStops) - gained).stops
   const after: Plan = {
     ...plan,
     settings: { ...settings, apertureStops: mark.stops },
@@ -97,8 +98,9 @@ export function flashMoves(plan: Plan, index: number): FreezeMove[] {
         blurPx: Math.min(...marks.map((mark) => blurAt(mark.stops)))
       }
     ]
-  const stops = light.powerStops - fit.stops
-  if (stops < 1e-9) return []
+  if (light.powerStops - fit.stops < 1e-9) return []
+  const { strobe } = light
+  const stops = outputStops(strobe, light.powerStops) - outputStops(strobe, fit.stops)
   return [
     nearer(plan, index, fit.stops, blurAt(fit.stops)),
     {

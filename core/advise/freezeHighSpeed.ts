@@ -6,7 +6,7 @@ import { shutterLoss } from '../ledger/cells'
 import { blurFor, litSeconds } from '../ledger/freeze'
 import { isCameraLocked, isLightLocked } from '../plan/controls'
 import type { Plan } from '../plan/plan'
-import { chooseOnDial } from '../scales/dial'
+import { markGiving, outputStops } from '../light/output'
 import { marksBetween, marksOf, secondsAt } from '../scales/marks'
 import type { FreezeMove } from './freezeMove'
 
@@ -17,9 +17,11 @@ function underShutter(plan: Plan, shutterStops: number): { after: Plan; shortSto
   const lights = plan.lights.map((light, i) => {
     if (!light.on) return light
     const wanted =
-      light.powerStops + shutterLoss(plan, light).stops - shutterLoss(there, there.lights[i]!).stops
+      outputStops(light.strobe, light.powerStops) +
+      shutterLoss(plan, light).stops -
+      shutterLoss(there, there.lights[i]!).stops
     shortStops = Math.max(shortStops, wanted)
-    return { ...light, powerStops: chooseOnDial(light.strobe.dial, wanted).mark.stops }
+    return { ...light, powerStops: markGiving(light.strobe, wanted).stops }
   })
   return { after: { ...there, lights }, shortStops }
 }

@@ -5,7 +5,7 @@
 import type { Light, Plan } from '../plan/plan'
 import { lightStops } from '../ledger/cells'
 import { correctionFor } from '../ledger/corrections'
-import { chooseOnDial } from '../scales/dial'
+import { markGiving, outputStops } from '../light/output'
 import { surfaceStops } from '../ambient/ev'
 import { cardReflections, reflections, type Reflection } from '../set/mirror'
 import { WHITE_STOPS } from '../set/specular'
@@ -110,8 +110,9 @@ function nearer(plan: Plan, of: number, level: number): Remedy | null {
   const moved = withLight(plan, of, { at: { ...light.at, distanceMm } })
   const gained = effectAt(plan, moved, light, 'subject')
   if (gained === null || showsInFrame(moved, of)) return null
-  const { mark } = chooseOnDial(light.strobe.dial, light.powerStops - gained)
-  if (Math.abs(mark.stops - (light.powerStops - gained)) > 0.5) return null
+  const wanted = outputStops(light.strobe, light.powerStops) - gained
+  const mark = markGiving(light.strobe, wanted)
+  if (Math.abs(outputStops(light.strobe, mark.stops) - wanted) > 0.5) return null
   return taming(plan, of, level, withLight(moved, of, { powerStops: mark.stops }), {
     kind: 'nearer',
     figures: { distanceMm, powerStops: mark.stops }

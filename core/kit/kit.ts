@@ -114,6 +114,22 @@ export const faceSchema = z
   })
 export type Face = z.infer<typeof faceSchema>
 
+const uncertaintyStops = stops(0.01, 3).describe('±, one standard deviation')
+/** null: nobody measured it, as sure as such figures are when they come */
+const measuredTo = uncertaintyStops.nullable().default(null)
+
+const measuredMarkSchema = z.strictObject({
+  powerStops: stops(-14, -0.05),
+  stops: stops(-4, 4).describe('what it gives more than the dial says, full power being right'),
+  uncertaintyStops
+})
+
+const highSpeedLossSchema = z.strictObject({
+  shutterStops: stops(0, 16),
+  stops: stops(-1, 6).describe('beyond what the curtains spread'),
+  uncertaintyStops
+})
+
 const durationPointSchema = z.strictObject({
   powerStops: stops(-12, 0),
   t01: z.number().min(1e-6).max(1)
@@ -140,6 +156,7 @@ const strobeFigures = z.strictObject({
     .min(5)
     .max(178)
     .describe('full angle at whose edge the light is down one stop'),
+  outputUncertaintyStops: measuredTo.describe('± of the guide number'),
   distribution: distributionSchema.default({ kind: 'cos' }),
   face: faceSchema,
   guideNumberWaterM: z
@@ -149,6 +166,11 @@ const strobeFigures = z.strictObject({
     .nullable()
     .describe('the same under water; null: not known'),
   dial: dialSchema,
+  marks: z
+    .array(measuredMarkSchema)
+    .max(80)
+    .default([])
+    .describe('marks of the dial as measured, weakest first; between them straight; empty: none'),
   recycleFullS: z.number().min(0).max(60),
   leastRecycleS: z.number().min(0).max(60).describe('shortest time between flashes, however weak'),
   flashesFull: z.number().int().min(1).max(100000),
@@ -174,6 +196,11 @@ const strobeFigures = z.strictObject({
     .describe('typical: of its class, right to a factor of 2'),
   highSpeedSync: z.boolean(),
   highSpeedPenaltyStops: stops(0, 4).default(0.5),
+  highSpeedLosses: z
+    .array(highSpeedLossSchema)
+    .max(30)
+    .default([])
+    .describe('the same as measured, by shutter, slowest first; empty: not measured'),
   zoom: z
     .array(zoomRowSchema)
     .max(16)
@@ -182,6 +209,14 @@ const strobeFigures = z.strictObject({
 export const strobeSchema = strobeFigures.superRefine((strobe, context) => {
   const wrong = (path: (string | number)[], message: string) =>
     context.addIssue({ code: 'custom', path, message })
+  strobe.marks.forEach((mark, i) => {
+    if (i > 0 && mark.powerStops <= strobe.marks[i - 1]!.powerStops)
+      wrong(['marks', i, 'powerStops'], 'the marks must rise')
+  })
+  strobe.highSpeedLosses.forEach((loss, i) => {
+    if (i > 0 && loss.shutterStops <= strobe.highSpeedLosses[i - 1]!.shutterStops)
+      wrong(['highSpeedLosses', i, 'shutterStops'], 'the shutters must get faster')
+  })
   strobe.zoom.forEach((row, i) => {
     if (i > 0 && row.settingMm <= strobe.zoom[i - 1]!.settingMm)
       wrong(['zoom', i, 'settingMm'], 'the settings must rise')
@@ -196,6 +231,7 @@ export const modifierSchema = z.strictObject({
   name,
   notes,
   lossStops: stops(0, 8),
+  lossUncertaintyStops: measuredTo.describe('± of the loss, or of what was measured in its place'),
   beam: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('keep').describe("leaves the strobe's beam as it is") }),
     z.strictObject({
@@ -250,7 +286,9 @@ export const meterSchema = z.strictObject({
   shutterStops: stops(-2, 14).describe('the time it is set to: ambient within it is in a reading'),
   receptor: z
     .enum(RECEPTORS)
-    .describe('dome: held at the place, toward the lens; flat: turned to the light')
+    .describe('dome: held at the place, toward the lens; flat: turned to the light'),
+  offsetStops: stops(-3, 3).default(0).describe('by how much it reads too high'),
+  offsetUncertaintyStops: measuredTo.describe('± of that')
 })
 
 export const kitItemSchema = z.discriminatedUnion('kind', [
@@ -268,6 +306,13 @@ export type Meter = z.infer<typeof meterSchema>
 export type Receptor = (typeof RECEPTORS)[number]
 export type KitItem = z.infer<typeof kitItemSchema>
 export type KitKind = KitItem['kind']
+
+/** Figures of an item nobody has measured yet. */
+export const UNMEASURED = {
+  strobe: { outputUncertaintyStops: null, marks: [], highSpeedLosses: [] },
+  modifier: { lossUncertaintyStops: null },
+  meter: { offsetStops: 0, offsetUncertaintyStops: null }
+}
 
 /** Pixel pitch on the sensor, mm. */
 export const pixelPitchMm = (camera: Camera): number => camera.sensorWidthMm / camera.pixelsWide

@@ -1,5 +1,6 @@
 /** A cell opened: the terms whose sum is its level. Built when somebody looks. */
 import { surfaceStops } from '../ambient/ev'
+import { highSpeedPenalty, markStops } from '../light/output'
 import { guideStops, distanceStops } from '../light/strobe'
 import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
@@ -221,6 +222,8 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
     ...(light.units > 1 ? [term('units', unitsStops(light), { units: light.units })] : []),
     term('power', light.powerStops, { p: 2 ** light.powerStops })
   ]
+  const mark = markStops(light.strobe, light.powerStops)
+  if (mark !== 0) terms.push(term('mark', mark, { p: 2 ** light.powerStops }))
   terms.push(...arrivalTerms(transport, i, j))
   terms.push(...modifierTerms(light, transport.scene.heads[i]!))
   const place = transport.scene.places[j]!
@@ -243,7 +246,7 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
       term('highSpeedSync', loss.stops, {
         t,
         Tc: secondsAt(plan.camera.syncStops),
-        penalty: light.strobe.highSpeedPenaltyStops
+        penalty: highSpeedPenalty(light.strobe, plan.settings.shutterStops)
       })
     )
   return terms

@@ -4,6 +4,7 @@
  */
 import { shutterOf } from '../plan/shutterInUse'
 import { evFromLux, exposureValue, REFLECTED_OVER_INCIDENT, surfaceStops } from '../ambient/ev'
+import { highSpeedPenalty, outputStops } from '../light/output'
 import { cutStops } from '../light/pulse'
 import { flashDuration, guideStops, pulseOf } from '../light/strobe'
 import { highSpeedSyncLoss } from '../optics/shutter'
@@ -114,7 +115,7 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
         -highSpeedSyncLoss(
           secondsAt(plan.settings.shutterStops),
           secondsAt(plan.camera.syncStops)
-        ) - light.strobe.highSpeedPenaltyStops
+        ) - highSpeedPenalty(light.strobe, plan.settings.shutterStops)
     }
   const stops = cutStops(pulseOf(light.powerStops, light.strobe), openTimesOf(plan).middleS)
   if (stops === 0) return { kind: null, stops }
@@ -122,7 +123,7 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
 }
 
 /** Guide number in what the set stands in, m at ISO 100: a third to a half of it under water. */
-const WATER_SHARE = 0.4
+export const WATER_SHARE = 0.4
 /**
  * @returns that under water where the plan is there; 0.4 of that in air when it is not known, which
  *   is flagged. Source: common practice, no source.
@@ -146,7 +147,7 @@ const NOTHING = 2 ** -24
 export const lightStops = (plan: Plan, light: Light): number =>
   guideStops(guideNumberOf(plan, light)) +
   unitsStops(light) +
-  light.powerStops +
+  outputStops(light.strobe, light.powerStops) +
   modifiedBy(light).totalStops +
   cameraStops(plan) +
   shutterLoss(plan, light).stops

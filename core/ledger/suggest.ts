@@ -6,6 +6,7 @@ import type { Light, Place, Plan } from '../plan/plan'
 import { chooseOnDial, dialLowest, dialMarks, type Dial, type DialChoice } from '../scales/dial'
 import type { Mark } from '../scales/marks'
 import { keyLight } from '../set/places'
+import { markStops } from '../light/output'
 import { cutStops } from '../light/pulse'
 import { pulseOf } from '../light/strobe'
 import { openTimesOf } from '../plan/sync'
@@ -74,20 +75,25 @@ const noPower = (aimed: Aimed, state: Suggestion['state'], missStops: number): S
   missStops
 })
 
-/** What the shutter takes from a light's flash at a power, stops ≤ 0. */
+/**
+ * What a light gives at a power besides what its dial says, stops: its mark as measured, less what
+ * the shutter takes.
+ */
 type Lost = (powerStops: number) => number
 
 /**
- * In high-speed sync it is the same at every power; a single flash gets longer with its power, and
- * the shutter may close on its tail.
+ * In high-speed sync the shutter takes the same at every power; a single flash gets longer with its
+ * power, and the shutter may close on its tail.
  */
 function lostBy(plan: Plan, light: Light): Lost {
   const openS = openTimesOf(plan).middleS
+  const { strobe } = light
   if (openS === Infinity) {
     const { stops } = shutterLoss(plan, light)
-    return () => stops
+    return (powerStops) => markStops(strobe, powerStops) + stops
   }
-  return (powerStops) => cutStops(pulseOf(powerStops, light.strobe), openS)
+  return (powerStops) =>
+    markStops(strobe, powerStops) + cutStops(pulseOf(powerStops, strobe), openS)
 }
 
 /**

@@ -19,6 +19,7 @@ export type TermKind =
   | 'shade'
   | 'output'
   | 'power'
+  | 'mark'
   | 'distance'
   | 'finiteSource'
   | 'tube'
@@ -118,6 +119,10 @@ export const TERM_FORMULAS: Record<
   shade: { formula: '−shade', source: 'taken away since it was read' },
   output: { formula: '2·log2 GN', source: 'guide number, ISO 1230' },
   power: { formula: 'log2 p', source: 'the dial' },
+  mark: {
+    formula: 'what the mark gives more than it says',
+    source: 'your own readings of its marks, against full power'
+  },
   distance: { formula: '−2·log2(d / 1 m)', source: 'inverse square of a point source' },
   finiteSource: {
     formula: 'log2 of the light summed over the face, against all of it from its middle',

@@ -2,10 +2,14 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../plan/plan'
 import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
-import { offByAtMost, weaknessesOf } from './weakness'
+import { ledgerOf } from './ledger'
+import { offByAtMost, uncertaintyAt, weaknessesOf } from './weakness'
 
+/** All but what is true of every head. */
 const of = (change: (p: Plan) => void, place = 'subject') =>
-  weaknessesOf(testPlan(change), 'A', place).map(({ kind, name }) => name ?? kind)
+  weaknessesOf(testPlan(change), 'A', place)
+    .filter(({ kind }) => kind !== 'output' && kind !== 'mark')
+    .map(({ kind, name }) => name ?? kind)
 const worn =
   (...modifiers: ReturnType<typeof testModifier>[]) =>
   (p: Plan) => {
@@ -15,15 +19,62 @@ const worn =
   }
 
 describe('a cell’s ±', () => {
-  test('a bare head in the open has none', () => {
+  test('a bare head in the open has that of its guide number and its mark', () => {
     expect(of(worn())).toEqual([])
     expect(offByAtMost([])).toBe(0)
+    const bare = testPlan((p) => {
+      worn()(p)
+      p.lights[0]!.powerStops = -2
+    })
+    expect(weaknessesOf(bare, 'A', 'subject')).toEqual([
+      { kind: 'output', stops: 0.35, measured: false },
+      { kind: 'mark', stops: expect.closeTo(0.2, 9), measured: false }
+    ])
   })
-  test('a loss nobody measured is a first guess; a measured one, or none, is not', () => {
+  test('what was measured is as sure as it was measured; at full power there is no mark', () => {
+    const head = testStrobe({
+      outputUncertaintyStops: 0.08,
+      marks: [{ powerStops: -4, stops: -0.3, uncertaintyStops: 0.12 }],
+      highSpeedLosses: [{ shutterStops: 10, stops: 0.7, uncertaintyStops: 0.2 }]
+    })
+    const at = (powerStops: number, shutterStops = 7) =>
+      weaknessesOf(
+        testPlan((p) => {
+          p.lights = [testLight({ strobe: head, powerStops })]
+          p.settings = { ...p.settings, shutterStops, highSpeedSync: true }
+        }),
+        'A',
+        'subject'
+      )
+    expect(at(0)).toEqual([{ kind: 'output', stops: 0.08, measured: true }])
+    expect(at(-4)[1]).toEqual({ kind: 'mark', stops: 0.12, measured: true })
+    expect(at(-2)[1]!.stops).toBeCloseTo(0.06, 9)
+    expect(at(-7)[1]!.stops).toBe(0.12)
+    expect(at(0, 10)[1]).toEqual({ kind: 'highSpeed', stops: 0.2, measured: true })
+  })
+  test('a loss nobody measured is a first guess; a modifier that takes nothing has none', () => {
     const sheet = testModifier({ name: 'Sheet', lossStops: 1 })
-    expect(of(worn(sheet))).toEqual(['Sheet'])
-    expect(of(worn({ ...sheet, measured: [{ deg: 0, stops: -1.2 }] }))).toEqual([])
-    expect(of(worn({ ...sheet, lossStops: 0 }))).toEqual([])
+    const loss = (modifier: typeof sheet) =>
+      weaknessesOf(testPlan(worn(modifier)), 'A', 'subject').find(({ kind }) => kind === 'loss')
+    expect(loss(sheet)).toEqual({ kind: 'loss', stops: 0.5, name: 'Sheet', measured: false })
+    expect(loss({ ...sheet, measured: [{ deg: 0, stops: -1.2 }] })).toMatchObject({
+      stops: 0.15,
+      measured: true
+    })
+    expect(loss({ ...sheet, lossUncertaintyStops: 0.07 })).toMatchObject({
+      stops: 0.07,
+      measured: true
+    })
+    expect(loss({ ...sheet, lossStops: 0 })).toBeUndefined()
+  })
+  test('of all the light at a place: each source by its share', () => {
+    const two = testPlan((p) => {
+      p.lights = [testLight({ powerStops: 0 }), testLight({ id: 'B', powerStops: 0 })]
+    })
+    const ledger = ledgerOf(two)
+    // Two alike, each half the light: ±0.35 / √2.
+    expect(uncertaintyAt(two, ledger, 'subject')).toBeCloseTo(0.35 / Math.SQRT2, 2)
+    expect(uncertaintyAt(two, ledger, 'nowhere')).toBe(0)
   })
   test('half in the shadow of a flag', () => {
     const flagged = (share: number) =>
@@ -107,7 +158,7 @@ describe('a cell’s ±', () => {
     expect(
       offByAtMost([
         { kind: 'penumbra', stops: 0.3 },
-        { kind: 'loss-guessed', stops: 0.4 }
+        { kind: 'loss', stops: 0.4 }
       ])
     ).toBeCloseTo(0.5, 12)
   })

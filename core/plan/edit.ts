@@ -3,7 +3,8 @@
  * cards and places added, copied and taken out. All return a new plan.
  */
 import type { Modifier, Strobe } from '../kit/kit'
-import { chooseOnDial, dialMarks } from '../scales/dial'
+import { markGiving, outputStops } from '../light/output'
+import { dialMarks } from '../scales/dial'
 import { nearestMark } from '../scales/marks'
 import { shorten } from '../text'
 import { locksWithout } from './path'
@@ -34,7 +35,8 @@ export const moveGroup = (plan: Plan, group: string, stops: number): Plan => ({
     light.group === group
       ? {
           ...light,
-          powerStops: chooseOnDial(light.strobe.dial, light.powerStops + stops).mark.stops
+          powerStops: markGiving(light.strobe, outputStops(light.strobe, light.powerStops) + stops)
+            .stops
         }
       : light
   )

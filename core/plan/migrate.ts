@@ -13,6 +13,7 @@ import { planFromVersion7 } from './migrations/version7'
 import { kitItemFromVersion8, planFromVersion8 } from './migrations/version8'
 import { planFromVersion10 } from './migrations/version10'
 import { kitItemFromVersion11, planFromVersion11 } from './migrations/version11'
+import { kitItemFromVersion12, planFromVersion12 } from './migrations/version12'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -28,7 +29,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   8: planFromVersion8,
   9: planFromVersion9,
   10: planFromVersion10,
-  11: planFromVersion11
+  11: planFromVersion11,
+  12: planFromVersion12
 }
 
 /**
@@ -49,7 +51,8 @@ export const migrateKitItem = (item: unknown): unknown =>
     kitItemFromVersion3,
     kitItemFromVersion5,
     kitItemFromVersion8,
-    kitItemFromVersion11
+    kitItemFromVersion11,
+    kitItemFromVersion12
   ].reduce((migrated, step) => step(migrated), item)
 
 /** A logged frame of any version. */

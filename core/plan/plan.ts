@@ -29,7 +29,7 @@ export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 12
+export const PLAN_VERSION = 13
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)

@@ -2,6 +2,7 @@
  * What may have made a frame come out other than expected: each cause with how likely it is before
  * the frame is looked at, and the levels it would leave at each place.
  */
+import { lossUncertainty, markUncertaintyOf, outputUncertainty } from '../kit/sureness'
 import { correctionFor } from '../ledger/corrections'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
@@ -50,13 +51,7 @@ const PRIOR = {
   exposure: 0.04
 }
 /** How far figures stray: ±, stops; of a distance, its natural logarithm. Common practice, no source. */
-const SPREAD = {
-  output: 0.4,
-  modifierGuessed: 0.5,
-  modifierKnown: 0.15,
-  distance: 0.08,
-  ambient: 0.5
-}
+const SPREAD = { corrected: 0.15, distance: 0.08, ambient: 0.5 }
 /** Steps of a spread either way, and how many a figure is tried at. */
 const [WIDE, TRIES] = [3, 31]
 /** A lamp that somebody switches on, or a lens that does not close, is worth up to so many stops. */
@@ -110,7 +105,9 @@ function ofLight(plan: Plan, ledger: Ledger, light: Light): Hypothesis[] {
     levels: shifted(ledger, shift)
   })
   const known = correctionFor(plan, id, 'subject')
-  const output = known ? Math.max(0.1, known.uncertaintyStops) : SPREAD.output
+  const output = known
+    ? Math.max(0.1, known.uncertaintyStops)
+    : Math.hypot(outputUncertainty(light.strobe), markUncertaintyOf(light.strobe, light.powerStops))
   const marks = dialMarks(light.strobe.dial).filter(
     ({ stops }) => Math.abs(stops - light.powerStops) > 0.05
   )
@@ -143,8 +140,9 @@ function ofLight(plan: Plan, ledger: Ledger, light: Light): Hypothesis[] {
     }
   ]
   if (light.modifiers.length > 0) {
-    const guessed = light.modifiers.some((each) => each.measured.length === 0)
-    const spread = guessed && !known ? SPREAD.modifierGuessed : SPREAD.modifierKnown
+    const spread = known
+      ? SPREAD.corrected
+      : Math.max(0.1, Math.hypot(...light.modifiers.map(lossUncertainty)))
     hypotheses.push({
       prior: PRIOR.modifier,
       cases: bell(spread).map(([stops, weight]) =>

@@ -15,6 +15,8 @@ export function setOf(frame: Frame, plan: Plan, place: Place): Plan {
   const then = frame.plan
   return {
     ...then,
+    // What is known of the meter now, it did then.
+    meter: plan.meter ?? then.meter,
     corrections: plan.corrections.filter(
       (each) => each.frameId !== frame.id || each.place !== place
     ),

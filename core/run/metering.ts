@@ -74,12 +74,16 @@ export const ledgerAsMetered = (plan: Plan): Ledger =>
     settings: { ...plan.settings, shutterStops: plan.camera.slowestShutterStops }
   })
 
-/** Level of a reading at the camera's aperture, ISO and ND, on the surface at the place. */
+/**
+ * Level of a reading at the camera's aperture, ISO and ND, on the surface at the place; what the
+ * plan's meter reads too high is taken out.
+ */
 export function levelOfReading(plan: Plan, metering: Metering, apertureStops: number): number {
   const { settings } = plan
   const taken =
     settings.apertureStops + hiddenCloseUpLoss(plan) - settings.isoStops + settings.ndStops
-  return apertureStops - metering.isoStops - taken + surfaceAt(plan, metering.place)
+  const shown = apertureStops - (plan.meter?.offsetStops ?? 0)
+  return shown - metering.isoStops - taken + surfaceAt(plan, metering.place)
 }
 
 const surfaceAt = (plan: Plan, place: Place): number => {

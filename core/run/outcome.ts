@@ -36,7 +36,7 @@ function expectedByMeter(
 export function outcomeOf(plan: Plan, frame: Frame): Outcome | null {
   const evidence = frame.evidence.at(-1)
   if (!evidence) return null
-  const foundStops = measuredLevel(frame.plan, evidence)
+  const foundStops = measuredLevel(setOf(frame, plan, evidence.place), evidence)
   const expectedStops =
     evidence.kind === 'meter'
       ? expectedByMeter(plan, frame, evidence, foundStops)

@@ -2,6 +2,7 @@
  * A set prepared for the search: what every light gives at every place at full power, and what each
  * mark of it costs, as plain numbers.
  */
+import { outputStops } from '../light/output'
 import type { Pulse } from '../light/pulse'
 import { flashDuration, flashesPerCharge, pulseOf, recycleSeconds } from '../light/strobe'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
@@ -21,6 +22,8 @@ import type { SearchSpace } from './searchSpace'
 export interface PreparedLight {
   readonly light: Light
   readonly marks: Float64Array
+  /** what each mark gives, stops below full */
+  readonly outputs: Float64Array
   /**
    * what each mark costs whatever the shutter: by itself, by its recycle, by the flashes of a
    * charge
@@ -112,6 +115,7 @@ export function prepareSet(
       return {
         light,
         marks,
+        outputs: marks.map((stops) => outputStops(strobe, stops)),
         prices: marks.map((stops) => lightPrice(light, stops)),
         recycleCost: marks.map((stops) =>
           missCost(goalById.get('recycle'), recycleSeconds(stops, strobe))

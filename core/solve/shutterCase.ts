@@ -75,7 +75,7 @@ function lightInCase(
   const openS = openTimesOf(plan).middleS
   const highSpeed = usesHighSpeedSync(plan, prepared.light)
   const lost = highSpeed ? shutterLoss(plan, prepared.light).stops : 0
-  const factors = prepared.marks.map(
+  const factors = prepared.outputs.map(
     (stops, k) => 2 ** (stops + (highSpeed ? lost : cutStops(prepared.pulses[k]!, openS)))
   )
   return {

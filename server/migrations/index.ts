@@ -16,6 +16,8 @@ import * as raw from './013_raw'
 import * as files from './014_files'
 import * as ticks from './015_ticks'
 import * as kitHistory from './016_kit_history'
+import * as measuredKit from './017_measured_kit'
+import * as calibrations from './018_calibrations'
 
 interface Migration {
   readonly name: string
@@ -39,7 +41,9 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '013_raw', ...raw },
   { name: '014_files', ...files },
   { name: '015_ticks', ...ticks },
-  { name: '016_kit_history', ...kitHistory }
+  { name: '016_kit_history', ...kitHistory },
+  { name: '017_measured_kit', ...measuredKit },
+  { name: '018_calibrations', ...calibrations }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -17,7 +17,7 @@ const emit = defineEmits<{ read: [evidence: Evidence] }>()
 const store = usePlan()
 const id = useId()
 
-const then = computed(() => props.frame.plan)
+const then = computed(() => ({ ...props.frame.plan, meter: store.plan!.meter }))
 const meter = computed(() => handMeter(then.value, store.plan!.meter))
 const fired = ref<LightId[]>(litIds(props.frame))
 const place = ref<Place>(judgedAt(props.frame)[0]!)

@@ -110,6 +110,8 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
       const light = plan.lights.find((each) => each.id === source)
       return light ? formatPower(light.strobe.dial, term.stops) : ''
     }
+    case 'mark':
+      return 'against full power'
     case 'distance':
       return mm((f.d ?? 0) * 1000)
     case 'tilt':

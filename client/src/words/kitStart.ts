@@ -61,7 +61,8 @@ export function newItem(kind: KitKind): KitItem {
         mostFlashes: null,
         shortestT01S: null,
         highSpeedPenaltyStops: 0.5,
-        zoom: []
+        zoom: [],
+        ...UNMEASURED.strobe
       }
     case 'meter':
       return {
@@ -70,7 +71,8 @@ export function newItem(kind: KitKind): KitItem {
         display: 'tenths',
         isoStops: 0,
         shutterStops: 7,
-        receptor: 'dome'
+        receptor: 'dome',
+        ...UNMEASURED.meter
       }
     case 'modifier':
       return {
@@ -79,7 +81,8 @@ export function newItem(kind: KitKind): KitItem {
         lossStops: 0.5,
         beam: { kind: 'keep' },
         face: { kind: 'keep' },
-        measured: []
+        measured: [],
+        ...UNMEASURED.modifier
       }
   }
 }

@@ -159,6 +159,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   shade: 'shade',
   output: 'guide number',
   power: 'power',
+  mark: 'mark as measured',
   distance: 'distance',
   finiteSource: 'finite-source correction',
   tube: 'tube',

@@ -3,7 +3,7 @@ import type { Weakness } from '@core/ledger/weakness'
 import { offByAtMost } from '@core/ledger/weakness'
 import { plain } from './format'
 
-function why({ kind, name }: Weakness): string {
+function why({ kind, name, measured }: Weakness): string {
   switch (kind) {
     case 'penumbra':
       return 'it lies at the edge of a shadow'
@@ -11,8 +11,16 @@ function why({ kind, name }: Weakness): string {
       return 'most of it was thrown back'
     case 'tube-near':
       return 'nearer to the tube than that is long'
-    case 'loss-guessed':
-      return `the loss of ${name} is a first guess`
+    case 'loss':
+      return measured ? `what ${name} takes, as measured` : `the loss of ${name} is a first guess`
+    case 'output':
+      return measured ? 'its guide number, as measured' : 'its guide number is as it came'
+    case 'mark':
+      return measured ? 'its mark, as measured' : 'nobody has measured this mark of its dial'
+    case 'highSpeed':
+      return measured
+        ? 'high-speed sync, as measured'
+        : 'what it loses in high-speed sync is a guess'
     case 'correction':
       return 'as sure as the frame that corrected it'
   }

@@ -7,21 +7,39 @@ import { ledgerOf } from '../ledger/ledger'
 import { withOnly } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { testFrame, testLight, testModifier, testPlan, testStrobe } from '../testing'
-import type { Frame } from './frame'
-import { corrected, fitKit, isTold, sightingsOf, USUALLY_OFF, type Sighting } from './kitFit'
-import { withPart } from './part'
+import { markUsuallyOff, USUALLY_OFF } from '../kit/sureness'
+import type { Frame } from '../run/frame'
+import { withPart } from '../run/part'
+import { corrected } from './adopt'
+import { figureOf, headParts, type FigureKind, type Sighting } from './figure'
+import { fitKit, isTold, type Estimate, type KitFit } from './fit'
+import { sightingsOf } from './fromFrames'
 
-const sighting = (part: Partial<Sighting>): Sighting => ({
-  shootId: 's1',
-  frameId: 'f',
-  offStops: 0,
-  uncertaintyStops: 0.2,
-  strobeId: 'A',
-  powerStops: -4,
-  modifierIds: [],
-  highSpeedSync: false,
-  ...part
-})
+interface Taken {
+  readonly shootId: string
+  readonly frameId: string
+  readonly offStops: number
+  readonly uncertaintyStops: number
+  readonly strobeId: string
+  readonly powerStops: number
+  readonly modifierIds: readonly string[]
+}
+const sighting = (part: Partial<Taken>): Sighting => {
+  const { shootId = 's1', frameId = 'f', strobeId = 'A', powerStops = -4 } = part
+  return {
+    from: { kind: 'frame', shootId, frameId },
+    offStops: part.offStops ?? 0,
+    uncertaintyStops: part.uncertaintyStops ?? 0.2,
+    parts: [
+      ...headParts(strobeId, powerStops),
+      ...(part.modifierIds ?? []).map((id) => ({ figure: figureOf('loss', id), share: -1 })),
+      { figure: figureOf('subject', shootId), share: 1 }
+    ]
+  }
+}
+const found = (fit: KitFit, kind: FigureKind, id: string): Estimate =>
+  fit.estimates.find(({ figure }) => figure.kind === kind && figure.id === id)!
+const frameOf = ({ from }: Sighting): string => (from.kind === 'frame' ? from.frameId : '')
 /** Park and Miller 1988, "minimal standard". */
 const seeded = (seed: number) => {
   let state = seed * 7919 + 1
@@ -50,29 +68,33 @@ function solved(a: number[][], b: number[]): number[] {
 
 describe('told apart', () => {
   test('with and without a modifier: what it takes is the difference, whatever the head is off', () => {
-    const { outputs, losses } = fitKit([
+    const fit = fitKit([
       sighting({ frameId: 'bare', offStops: 0.1, uncertaintyStops: 0.1 }),
       sighting({ frameId: 'on', offStops: -0.6, uncertaintyStops: 0.1, modifierIds: ['snoot'] }),
       sighting({ frameId: 'on2', offStops: -0.6, uncertaintyStops: 0.1, modifierIds: ['snoot'] })
     ])!
-    expect(losses.get('snoot')!.stops).toBeGreaterThan(0.5)
-    expect(losses.get('snoot')!.stops).toBeLessThan(0.75)
-    expect(isTold(losses.get('snoot')!)).toBe(true)
-    expect(isTold(outputs.get('A')!)).toBe(false)
+    expect(found(fit, 'loss', 'snoot').stops).toBeGreaterThan(0.5)
+    expect(found(fit, 'loss', 'snoot').stops).toBeLessThan(0.75)
+    expect(isTold(found(fit, 'loss', 'snoot'))).toBe(true)
+    expect(isTold(found(fit, 'output', 'A'))).toBe(false)
   })
   test('one frame with everything on tells nothing surely: it may be any of them', () => {
-    const { outputs, losses } = fitKit([sighting({ offStops: -0.6, modifierIds: ['snoot'] })])!
-    expect(isTold(losses.get('snoot')!)).toBe(false)
-    expect(isTold(outputs.get('A')!)).toBe(false)
-    expect(losses.get('snoot')!.uncertaintyStops).toBeLessThan(USUALLY_OFF.loss)
+    const fit = fitKit([sighting({ offStops: -0.6, modifierIds: ['snoot'] })])!
+    expect(isTold(found(fit, 'loss', 'snoot'))).toBe(false)
+    expect(isTold(found(fit, 'output', 'A'))).toBe(false)
+    expect(found(fit, 'loss', 'snoot').uncertaintyStops).toBeLessThan(USUALLY_OFF.loss)
   })
   test('the same head off in every shoot is the head, not five subjects', () => {
     const of = (n: number) =>
-      fitKit(
-        Array.from({ length: n }, (_, i) =>
-          sighting({ shootId: `s${i}`, offStops: 0.7, powerStops: -i })
-        )
-      )!.outputs.get('A')!
+      found(
+        fitKit(
+          Array.from({ length: n }, (_, i) =>
+            sighting({ shootId: `s${i}`, offStops: 0.7, powerStops: -i })
+          )
+        )!,
+        'output',
+        'A'
+      )
     expect(isTold(of(5))).toBe(true)
     expect(of(5).stops).toBeGreaterThan(of(1).stops)
     expect(of(5)).toMatchObject({ sightings: 5, shoots: 5 })
@@ -101,30 +123,29 @@ describe('told apart', () => {
           })
         )
         // β = T·Xᵀ·(X·T·Xᵀ + Σ)⁻¹·y, summed by what two readings share.
-        const shared = (a: Sighting, b: Sighting): number =>
-          (a.strobeId === b.strobeId ? USUALLY_OFF.output ** 2 + USUALLY_OFF.mark ** 2 : 0) +
-          (a.shootId === b.shootId ? USUALLY_OFF.subject ** 2 : 0) +
-          (a.modifierIds.length && b.modifierIds.length ? USUALLY_OFF.loss ** 2 : 0)
-        const covariance = all.map((a, i) =>
-          all.map((b, j) => shared(a, b) + (i === j ? a.uncertaintyStops ** 2 : 0))
+        const [head, mark] = [USUALLY_OFF.output ** 2, markUsuallyOff(-4) ** 2]
+        const covariance = list.map((a, i) =>
+          list.map(
+            (b, j) =>
+              (a.strobe === b.strobe ? head + mark : 0) +
+              (a.shoot === b.shoot ? USUALLY_OFF.subject ** 2 : 0) +
+              (a.on && b.on ? USUALLY_OFF.loss ** 2 : 0) +
+              (i === j ? 0.2 ** 2 : 0)
+          )
         )
         const dual = solved(
           covariance,
-          all.map(({ offStops }) => offStops)
+          list.map(({ off }) => off)
         )
-        const fit = fitKit(all)!
-        for (const [id, { stops }] of fit.outputs)
-          expect(stops).toBeCloseTo(
-            USUALLY_OFF.output ** 2 *
-              all.reduce((sum, each, i) => sum + (each.strobeId === id ? dual[i]! : 0), 0),
-            7
-          )
-        for (const { stops } of fit.losses.values())
-          expect(stops).toBeCloseTo(
-            -(USUALLY_OFF.loss ** 2) *
-              all.reduce((sum, each, i) => sum + (each.modifierIds.length ? dual[i]! : 0), 0),
-            7
-          )
+        const summed = (counts: (each: (typeof list)[number]) => boolean): number =>
+          list.reduce((sum, each, i) => sum + (counts(each) ? dual[i]! : 0), 0)
+        for (const { figure, stops } of fitKit(all)!.estimates) {
+          const { kind, id } = figure
+          if (kind === 'output') expect(stops).toBeCloseTo(head * summed((e) => e.strobe === id), 7)
+          if (kind === 'mark') expect(stops).toBeCloseTo(mark * summed((e) => e.strobe === id), 7)
+          if (kind === 'loss')
+            expect(stops).toBeCloseTo(-(USUALLY_OFF.loss ** 2) * summed((e) => e.on), 7)
+        }
       })
     )
   })
@@ -145,7 +166,8 @@ describe('as sure as it says', () => {
         for (const modifierIds of [[], ['m'], ['m', 'n']] as ('m' | 'n')[][]) {
           const powerStops = -Math.floor(next() * 6)
           const key = `${strobeId}${powerStops}`
-          if (!marks.has(key)) marks.set(key, off(USUALLY_OFF.mark))
+          if (!marks.has(key))
+            marks.set(key, powerStops === 0 ? 0 : off(markUsuallyOff(powerStops)))
           const loss = modifierIds.reduce((sum, id) => sum + losses[id], 0)
           list.push(
             sighting({
@@ -173,12 +195,15 @@ describe('as sure as it says', () => {
     for (let seed = 1; seed <= 60; seed++) {
       const { list, losses, outputs } = drawn(seed)
       const fit = fitKit(list)!
-      for (const [id, { stops, uncertaintyStops }] of fit.losses) {
-        scores.push((stops - losses[id as 'm']) / uncertaintyStops)
-        errors.push(Math.abs(stops - losses[id as 'm']))
+      for (const id of ['m', 'n'] as const) {
+        const { stops, uncertaintyStops } = found(fit, 'loss', id)
+        scores.push((stops - losses[id]) / uncertaintyStops)
+        errors.push(Math.abs(stops - losses[id]))
       }
-      for (const [id, { stops, uncertaintyStops }] of fit.outputs)
-        scores.push((stops - outputs[id as 'A']) / uncertaintyStops)
+      for (const id of ['A', 'B'] as const) {
+        const { stops, uncertaintyStops } = found(fit, 'output', id)
+        scores.push((stops - outputs[id]) / uncertaintyStops)
+      }
     }
     const spread = Math.sqrt(scores.reduce((sum, z) => sum + z * z, 0) / scores.length)
     expect(spread).toBeGreaterThan(0.75)
@@ -191,10 +216,12 @@ describe('as sure as it says', () => {
       const clean = fitKit(drawn(seed).list)!
       const { list } = drawn(seed, 2)
       const fit = fitKit(list)!
-      for (const { frameId } of [list[3]!, list[8]!])
-        expect(fit.straying.map((each) => each.frameId)).toContain(frameId)
-      for (const [id, { stops }] of fit.losses)
-        expect(Math.abs(stops - clean.losses.get(id)!.stops)).toBeLessThan(0.15)
+      for (const each of [list[3]!, list[8]!])
+        expect(fit.straying.map(frameOf)).toContain(frameOf(each))
+      for (const id of ['m', 'n'])
+        expect(
+          Math.abs(found(fit, 'loss', id).stops - found(clean, 'loss', id).stops)
+        ).toBeLessThan(0.15)
     }
   })
 })
@@ -242,7 +269,7 @@ describe('from frames', () => {
       expect.closeTo(1 / 3, 2),
       expect.closeTo(1 / 3 - 1, 2)
     ])
-    expect(fitKit(all)!.losses.get('snoot')!.stops).toBeCloseTo(0.9, 1)
+    expect(found(fitKit(all)!, 'loss', 'snoot').stops).toBeCloseTo(0.9, 1)
   })
   test('held against the kit as it is now: put right, nothing is off any more', () => {
     const better = new Map(kit).set('snoot', { ...snoot, lossStops: 1.5 })
@@ -261,12 +288,52 @@ describe('from frames', () => {
   })
 })
 
-test('a figure put right: losses in stops, guide numbers by √2 a stop, never less than nothing', () => {
-  const estimate = { stops: 1, uncertaintyStops: 0.1, sightings: 1, shoots: 1 }
-  expect(corrected(testModifier({ lossStops: 0.5 }), estimate)).toMatchObject({ lossStops: 1.5 })
-  expect(corrected(testModifier({ lossStops: 0.5 }), { ...estimate, stops: -1 })).toMatchObject({
-    lossStops: 0
+const estimate = (kind: FigureKind, id: string, stops: number, at: number | null = null) => ({
+  figure: figureOf(kind, id, at),
+  stops,
+  uncertaintyStops: 0.1,
+  sightings: 1,
+  shoots: 1,
+  benches: 0
+})
+
+describe('a figure put right', () => {
+  const sheet = testModifier({ id: 'm', lossStops: 0.5 })
+  const head = testStrobe({ id: 'h', guideNumberM: 20 })
+  test('losses in stops, never less than nothing; with their ±', () => {
+    expect(corrected(sheet, [estimate('loss', 'm', 1)])).toMatchObject({
+      lossStops: 1.5,
+      lossUncertaintyStops: 0.1
+    })
+    expect(corrected(sheet, [estimate('loss', 'm', -1)])).toMatchObject({ lossStops: 0 })
+    const measured = { ...sheet, measured: [{ deg: 0, stops: -1 }] }
+    expect(corrected(measured, [estimate('loss', 'm', 0.5)])).toMatchObject({
+      lossStops: 0.5,
+      measured: [{ deg: 0, stops: -1.5 }]
+    })
   })
-  const head = testStrobe({ guideNumberM: 20 })
-  expect((corrected(head, estimate) as typeof head).guideNumberM).toBeCloseTo(28.28, 2)
+  test('guide numbers by √2 a stop', () => {
+    const after = corrected(head, [estimate('output', 'h', 1)]) as typeof head
+    expect(after.guideNumberM).toBeCloseTo(28.28, 2)
+    expect(after.outputUncertaintyStops).toBe(0.1)
+  })
+  test('marks and shutters join the tables, in order; a mark read again is replaced', () => {
+    const once = corrected(head, [
+      estimate('mark', 'h', -0.2, -2),
+      estimate('mark', 'h', -0.5, -6),
+      estimate('highSpeed', 'h', 0.3, 10)
+    ]) as typeof head
+    expect(once.marks.map(({ powerStops, stops }) => [powerStops, stops])).toEqual([
+      [-6, -0.5],
+      [-2, -0.2]
+    ])
+    expect(once.highSpeedLosses).toEqual([{ shutterStops: 10, stops: 0.8, uncertaintyStops: 0.1 }])
+    const twice = corrected(once, [estimate('mark', 'h', -0.1, -6)]) as typeof head
+    expect(twice.marks.map(({ stops }) => stops)).toEqual([-0.6, -0.2])
+  })
+  test('what is said of other items, or of a subject, changes nothing', () => {
+    expect(corrected(head, [estimate('output', 'other', 1), estimate('subject', 's', 1)])).toBe(
+      head
+    )
+  })
 })

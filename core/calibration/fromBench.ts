@@ -1,0 +1,111 @@
+/** What the readings of a calibration say of the kit, and what they should be. */
+import { ledgerOf } from '../ledger/ledger'
+import type { Plan } from '../plan/plan'
+import { UNCERTAINTY } from '../run/calibrate'
+import { expectedReading, type Metering } from '../run/metering'
+import { benchPlan, isHighSpeed, isWorn, powerAt, type Kit } from './benchSet'
+import type { BenchRow, LightCalibration } from './calibration'
+import { figureOf, headParts, type Sighting } from './figure'
+
+/** Turned to the light in a dark room: nothing but the flash is in its reading. */
+const meteringAt = ({ isoStops }: LightCalibration): Metering => ({
+  place: 'subject',
+  lights: ['A'],
+  isoStops,
+  shutterStops: null,
+  receptor: 'flat'
+})
+
+/** Level the card should have at the settings of the plan; −Infinity where no light falls on it. */
+const cardLevel = (plan: Plan): number => ledgerOf(plan).totals.subject!
+
+export interface BenchExpected {
+  /** what the meter should show, f-number in stops; null: no light reaches it */
+  readonly apertureStops: number | null
+  /** level of the card at the settings of its frame, or at f/8 and the ISO of the run */
+  readonly levelStops: number
+}
+
+/** @returns null where an item is not in the kit any more */
+export function benchExpected(
+  run: LightCalibration,
+  row: BenchRow,
+  kit: Kit
+): BenchExpected | null {
+  const plan = benchPlan(run, row, kit)
+  return (
+    plan && {
+      apertureStops: expectedReading(plan, meteringAt(run)),
+      levelStops: cardLevel(plan)
+    }
+  )
+}
+
+/** A row held against the kit. */
+export interface RowRead {
+  /** null where an item is not in the kit any more */
+  readonly expected: BenchExpected | null
+  /** found minus expected, stops; null where nothing was read, or no light should be there at all */
+  readonly offStops: number | null
+}
+
+export function readRow(run: LightCalibration, row: BenchRow, kit: Kit): RowRead {
+  const expected = benchExpected(run, row, kit)
+  const { reading } = row
+  if (!expected || !reading) return { expected, offStops: null }
+  const off =
+    reading.kind === 'meter'
+      ? reading.apertureStops - (expected.apertureStops ?? -Infinity)
+      : reading.levelStops - expected.levelStops
+  return { expected, offStops: Number.isFinite(off) ? off : null }
+}
+
+const metres = (mm: number): number => mm / 1000
+
+/** What a row is the sum of. */
+function partsOf(run: LightCalibration, row: BenchRow): Sighting['parts'] {
+  const { kind, strobeId, modifierId, meterId } = run
+  const parts = [...headParts(strobeId, powerAt(run, row))]
+  const add = (figure: ReturnType<typeof figureOf>, share = 1) => parts.push({ figure, share })
+  const aside = row.at > 0.5
+  if (kind === 'water') {
+    const wet = run.rows.filter(({ reading, on }) => reading && on)
+    const mean = wet.reduce((sum, { at }) => sum + metres(at), 0) / Math.max(1, wet.length)
+    // In the middle of what was read the guide number is right with the water in it.
+    parts.length = 0
+    add(figureOf('water', strobeId))
+    add(figureOf('attenuation', strobeId), mean - metres(row.at))
+  }
+  if (kind === 'beam' && aside) add(figureOf('beam', strobeId, row.at))
+  if (isWorn(run, row)) {
+    add(figureOf('loss', modifierId!), -1)
+    if (aside) add(figureOf('spread', modifierId!, row.at))
+  }
+  if (isHighSpeed(run, row)) add(figureOf('highSpeed', strobeId, row.at), -1)
+  if (row.reading?.kind === 'meter' && meterId) add(figureOf('meter', meterId))
+  return parts
+}
+
+/** ± of a reading by itself, whatever the meter is off as a whole. */
+const uncertaintyOf = ({ reading }: BenchRow): number =>
+  reading?.kind === 'card' ? reading.uncertaintyStops : UNCERTAINTY.meter
+
+/** Readings that count. */
+export function benchSightings(
+  id: string,
+  run: LightCalibration,
+  reads: readonly RowRead[]
+): Sighting[] {
+  return run.rows.flatMap((row, i): Sighting[] => {
+    const off = reads[i]!.offStops
+    if (!row.on || off === null) return []
+    return [
+      {
+        from: { kind: 'bench', calibrationId: id, row: i },
+        offStops: off,
+        uncertaintyStops: uncertaintyOf(row),
+        parts: partsOf(run, row)
+      }
+    ]
+  })
+}
