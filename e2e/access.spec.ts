@@ -5,6 +5,7 @@ import { quiet } from './quiet'
 const VIEWS = [
   '/',
   '/kit',
+  '/kit/lantern-36/calibrate',
   ...['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'].map(
     (stage) => `/shoots/demo-beetle/${stage}`
   )

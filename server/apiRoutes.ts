@@ -251,6 +251,29 @@ export const ROUTES: readonly Route[] = [
   ['delete', '/api/kit/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/kit/{id}/restore', 'Bring a deleted item back', { params: id, status: 204 }],
   [
+    'get',
+    '/api/calibrations',
+    'What was read on the bench, newest first',
+    { returns: z.array(schemas.calibrationRecordSchema) }
+  ],
+  [
+    'put',
+    '/api/calibrations/{id}',
+    'Add or change a calibration',
+    {
+      params: id,
+      body: schemas.saveCalibrationSchema,
+      returns: schemas.calibrationRecordSchema
+    }
+  ],
+  ['delete', '/api/calibrations/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
+  [
+    'post',
+    '/api/calibrations/{id}/restore',
+    'Bring a deleted calibration back',
+    { params: id, status: 204 }
+  ],
+  [
     'post',
     '/api/pictures',
     'A file of a predicted picture, its pixels the body',

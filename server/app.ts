@@ -15,6 +15,7 @@ import { deviceRoutes } from './routes/devices'
 import { feedRoutes } from './routes/feed'
 import { folderRoutes } from './routes/folder'
 import { frameRoutes } from './routes/frames'
+import { calibrationRoutes } from './routes/calibrations'
 import { kitRoutes } from './routes/kit'
 import { pairingRoutes } from './routes/pairing'
 import { pictureRoutes } from './routes/pictures'
@@ -32,6 +33,7 @@ import { shootService } from './services/shoots'
 import type { Space } from './services/space'
 import { folderStore } from './store/folders'
 import { frameStore } from './store/frames'
+import { calibrationStore } from './store/calibrations'
 import { kitStore } from './store/kit'
 import { pairingStore } from './store/pairings'
 import { patient } from './store/patient'
@@ -122,6 +124,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     })
   )
   api.use('/kit', kitRoutes(kit))
+  api.use('/calibrations', calibrationRoutes(patient(calibrationStore(db))))
   api.use('/pictures', pictureRoutes())
   api.use('/devices', deviceRoutes(devices, taking, shoots))
   api.use('/feed', feedRoutes(feed))

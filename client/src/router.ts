@@ -13,6 +13,13 @@ export const router = createRouter({
       meta: { title: 'Kit' }
     },
     {
+      path: '/kit/:id/calibrate',
+      name: 'calibrate',
+      component: () => import('./calibrate/CalibrateScreen.vue'),
+      props: true,
+      meta: { title: 'Calibrate' }
+    },
+    {
       path: '/shoots/:id',
       component: () => import('./screens/ShootScreen.vue'),
       props: true,

@@ -2,6 +2,7 @@
  * What crosses between client and server, defined once.
  */
 import { z } from 'zod'
+import { calibrationSchema } from '../calibration/calibration'
 import { kitItemSchema } from '../kit/kit'
 import { lightIdSchema, lookSchema, planSchema, SHAPES } from '../plan/plan'
 import { frameNotesSchema, frameSchema } from '../run/frame'
@@ -91,8 +92,21 @@ export const saveKitSchema = z.strictObject({
   version: version.nullable().describe('null for a new item'),
   item: kitItemSchema
 })
+export const calibrationRecordSchema = z.object({
+  id: idSchema,
+  kitId: idSchema.describe('of the item it measures'),
+  version,
+  calibration: calibrationSchema
+})
+export type CalibrationRecord = z.infer<typeof calibrationRecordSchema>
+export const saveCalibrationSchema = z.strictObject({
+  version: version.nullable().describe('null for a new one'),
+  kitId: idSchema,
+  calibration: calibrationSchema
+})
+
 export const kitQuery = z.strictObject({
-  kind: z.enum(['camera', 'lens', 'strobe', 'modifier']).optional()
+  kind: z.enum(['camera', 'lens', 'strobe', 'modifier', 'meter']).optional()
 })
 export const unreadableItemSchema = z.object({
   id: idSchema,

@@ -3,7 +3,7 @@
  * camera, strobes or a meter. The whole protocol: docs/devices.md.
  */
 import { z } from 'zod'
-import { RECEPTORS } from '../kit/kit'
+import { RECEPTORS } from '../kit/meter'
 import { lightIdSchema, LIGHT_IDS, placeSchema } from '../plan/plan'
 import { METER_DISPLAYS } from '../scales/meter'
 import { idSchema } from './id'

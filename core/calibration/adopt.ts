@@ -1,5 +1,6 @@
 /** A kit item with figures put right by what readings say of them. */
-import type { KitItem, Meter, Modifier, Strobe } from '../kit/kit'
+import type { KitItem, Modifier, Strobe } from '../kit/kit'
+import type { Meter } from '../kit/meter'
 import { WATER_SHARE } from '../ledger/cells'
 import { highSpeedPenalty, markStops } from '../light/output'
 import type { Estimate } from './fit'

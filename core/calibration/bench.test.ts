@@ -1,7 +1,8 @@
 // checks: bench runs (guide number, inverse square, Lambert, curtain geometry by hand; studios whose truth is drawn)
 /** Runs on the bench: what they say of the kit, against plain formulas and against hidden truths. */
 import { describe, expect, test } from '@jest/globals'
-import { meterSchema, type KitItem, type Meter, type Modifier, type Strobe } from '../kit/kit'
+import type { KitItem, Modifier, Strobe } from '../kit/kit'
+import { meterSchema, type Meter } from '../kit/meter'
 import { markStops } from '../light/output'
 import { longly, testCamera, testLens, testModifier, testStrobe } from '../testing'
 import { headTruth, modifierTruth } from '../../simulator/truth'

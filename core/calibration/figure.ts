@@ -60,7 +60,7 @@ export interface Sighting {
 }
 
 /** Full power is what a guide number is measured at, and no mark of its own. */
-export const isFull = (powerStops: number): boolean => powerStops > -0.05
+const isFull = (powerStops: number): boolean => powerStops > -0.05
 
 /** A head at a mark. */
 export const headParts = (strobeId: string, powerStops: number): Sighting['parts'] => [

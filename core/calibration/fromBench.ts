@@ -87,7 +87,7 @@ function partsOf(run: LightCalibration, row: BenchRow): Sighting['parts'] {
 }
 
 /** ± of a reading by itself, whatever the meter is off as a whole. */
-const uncertaintyOf = ({ reading }: BenchRow): number =>
+export const uncertaintyOf = ({ reading }: BenchRow): number =>
   reading?.kind === 'card' ? reading.uncertaintyStops : UNCERTAINTY.meter
 
 /** Readings that count. */

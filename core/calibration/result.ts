@@ -17,7 +17,7 @@ import { fitKit, type Estimate } from './fit'
 import { benchSightings, readRow, type RowRead } from './fromBench'
 
 /** The item a calibration measures. */
-export function targetOf(run: Calibration): string | null {
+function targetOf(run: Calibration): string | null {
   if (run.kind === 'modifier') return run.modifierId
   if (run.kind === 'meter') return run.meterId
   return run.strobeId

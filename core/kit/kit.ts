@@ -6,17 +6,9 @@ import { z } from 'zod'
 import { distributionSchema } from '../light/beam'
 import { HEAD_CLASSES } from '../light/strobe'
 import { dialSchema } from '../scales/dial'
-import { METER_DISPLAYS } from '../scales/meter'
 import { cameraFilesSchema, NO_FILES } from './cameraFiles'
-
-const id = z
-  .string()
-  .min(1)
-  .max(64)
-  .regex(/^[A-Za-z0-9_-]+$/, 'letters, digits, - and _ only')
-const name = z.string().trim().min(1, 'a name is needed').max(80)
-const notes = z.string().max(2000).default('')
-const stops = (min: number, max: number) => z.number().min(min).max(max)
+import { id, measuredTo, name, notes, stops, uncertaintyStops } from './fields'
+import { meterSchema } from './meter'
 
 /** A size that stands in the way of light; 0: it is left out of the sum. */
 const roomTaken = z.number().min(0).max(600).nullable()
@@ -113,10 +105,6 @@ export const faceSchema = z
       })
   })
 export type Face = z.infer<typeof faceSchema>
-
-const uncertaintyStops = stops(0.01, 3).describe('±, one standard deviation')
-/** null: nobody measured it, as sure as such figures are when they come */
-const measuredTo = uncertaintyStops.nullable().default(null)
 
 const measuredMarkSchema = z.strictObject({
   powerStops: stops(-14, -0.05),
@@ -275,22 +263,6 @@ export const modifierSchema = z.strictObject({
   ])
 })
 
-export const RECEPTORS = ['dome', 'flat'] as const
-export const meterSchema = z.strictObject({
-  kind: z.literal('meter'),
-  id,
-  name,
-  notes,
-  display: z.enum(METER_DISPLAYS).describe('how it shows an f-number'),
-  isoStops: stops(-3, 11).describe('the ISO it is set to, stops above 100'),
-  shutterStops: stops(-2, 14).describe('the time it is set to: ambient within it is in a reading'),
-  receptor: z
-    .enum(RECEPTORS)
-    .describe('dome: held at the place, toward the lens; flat: turned to the light'),
-  offsetStops: stops(-3, 3).default(0).describe('by how much it reads too high'),
-  offsetUncertaintyStops: measuredTo.describe('± of that')
-})
-
 export const kitItemSchema = z.discriminatedUnion('kind', [
   cameraSchema,
   lensSchema,
@@ -302,8 +274,6 @@ export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>
 export type Strobe = z.infer<typeof strobeSchema>
 export type Modifier = z.infer<typeof modifierSchema>
-export type Meter = z.infer<typeof meterSchema>
-export type Receptor = (typeof RECEPTORS)[number]
 export type KitItem = z.infer<typeof kitItemSchema>
 export type KitKind = KitItem['kind']
 

@@ -3,7 +3,8 @@
  * is inside it). What each version added: migrate.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
-import { cameraSchema, lensSchema, meterSchema, modifierSchema } from '../kit/kit'
+import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
+import { meterSchema } from '../kit/meter'
 import { ambientSchema, lookSchema, readingSchema } from './ambient'
 import { goalsSchema } from './goals'
 import {

@@ -6,7 +6,7 @@ import { withOnly } from '../plan/edit'
 import { analysisSchema, type FrameAnalysis } from '../measure/analyse'
 import type { ExifSettings } from '../measure/exif'
 import { PATCH_UNCERTAINTY } from '../measure/patch'
-import { RECEPTORS } from '../kit/kit'
+import { RECEPTORS } from '../kit/meter'
 import { lightIdSchema, placeSchema, planSchema, type LightId, type Plan } from '../plan/plan'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)

@@ -3,7 +3,7 @@
  * A meter sees the whole flash whatever the camera's shutter does, and the ambient within its own
  * time. Levels in stops at the camera's settings, readings as f-numbers in stops at the meter's ISO.
  */
-import type { Meter, Receptor } from '../kit/kit'
+import type { Meter, Receptor } from '../kit/meter'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { withOnly } from '../plan/edit'
 import { hiddenCloseUpLoss } from '../plan/lensInUse'

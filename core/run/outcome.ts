@@ -1,7 +1,10 @@
 /** What a frame was expected to show, what it showed, and how sure that is. */
+import { ledgerOf } from '../ledger/ledger'
+import { uncertaintyAt } from '../ledger/weakness'
+import { withOnly } from '../plan/edit'
 import type { Place, Plan } from '../plan/plan'
 import { measuredLevel, uncertaintyOf } from './calibrate'
-import { expectedLevels, heldAgainst, setOf } from './expected'
+import { expectedLevels, heldAgainst, setBefore, setOf } from './expected'
 import { litIds, type Evidence, type Frame } from './frame'
 import { expectedReading } from './metering'
 
@@ -9,6 +12,8 @@ export interface Outcome {
   readonly place: Place
   /** levels in stops against mid-grey; null: nothing was known of the place */
   readonly expectedStops: number | null
+  /** ± of what was expected, by the kit's figures and what other frames corrected */
+  readonly expectedUncertaintyStops: number
   readonly foundStops: number
   readonly uncertaintyStops: number
   readonly limit: 'exact' | 'at-least' | 'at-most'
@@ -26,6 +31,14 @@ function expectedByMeter(
   const metering = { ...evidence, lights: evidence.lights ?? litIds(frame) }
   const should = expectedReading(setOf(frame, plan, evidence.place), metering)
   return should === null ? null : foundStops - (evidence.apertureStops - should)
+}
+
+/** How sure the sum was of the place, with the lights that fired for what was read. */
+function unsureOf(plan: Plan, frame: Frame, evidence: Evidence): number {
+  const fired = evidence.kind === 'meter' ? evidence.lights : null
+  const set = setBefore(frame, plan)
+  const lit = fired === null ? set : withOnly(set, fired)
+  return uncertaintyAt(lit, ledgerOf(lit), evidence.place)
 }
 
 /**
@@ -46,6 +59,7 @@ export function outcomeOf(plan: Plan, frame: Frame): Outcome | null {
   return {
     place: evidence.place,
     expectedStops,
+    expectedUncertaintyStops: unsureOf(plan, frame, evidence),
     foundStops,
     uncertaintyStops,
     limit,

@@ -2,8 +2,10 @@
 import type { Knex } from 'knex'
 import type { PictureStore } from '../services/pictures'
 import { frameStore } from '../store/frames'
+import { calibrationStore } from '../store/calibrations'
 import { kitStore } from '../store/kit'
 import { shootStore } from '../store/shoots'
+import { DEMO_CALIBRATIONS } from './calibrations'
 import { DEMO_KIT, EARLIER_KIT } from './kit'
 import { demoShoots } from './shoots/index'
 
@@ -24,6 +26,8 @@ export async function loadDemo(db: Knex, pictures: PictureStore): Promise<void> 
     for (const item of DEMO_KIT) await kit.save(EARLIER_KIT[item.id] ?? item, null)
     // What was guessed first and measured later stays to be looked at.
     for (const item of DEMO_KIT) if (EARLIER_KIT[item.id]) await kit.save(item, 1)
+    for (const { id, kitId, calibration } of DEMO_CALIBRATIONS)
+      await calibrationStore(trx).save(id, kitId, calibration, null)
     for (const shoot of shoots) {
       const { id, plan, stage, at } = shoot
       await shootStore(trx).create({ id, plan, stage, at })

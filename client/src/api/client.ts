@@ -7,6 +7,7 @@ import type { Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
 import type { Tick } from '@core/run/tick'
 import type {
+  CalibrationRecord,
   FrameRecord,
   Health,
   KitRecord,
@@ -116,6 +117,13 @@ export const api = {
   kitItemUrl: (id: string) => `/api/kit/${id}`,
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),
   restoreKit: (id: string) => done(call('POST', `/kit/${id}/restore`)),
+  calibrations: () => json<CalibrationRecord[]>(call('GET', '/calibrations')),
+  saveCalibration: (
+    { id, kitId, calibration }: Omit<CalibrationRecord, 'version'>,
+    version: number | null
+  ) => json<CalibrationRecord>(call('PUT', `/calibrations/${id}`, { version, kitId, calibration })),
+  deleteCalibration: (id: string) => done(call('DELETE', `/calibrations/${id}`)),
+  restoreCalibration: (id: string) => done(call('POST', `/calibrations/${id}/restore`)),
 
   pairing: () => json<Pairing | null>(call('GET', '/pairing')),
   letIn: (secure: boolean) => json<Pairing>(call('PUT', '/pairing', { secure })),

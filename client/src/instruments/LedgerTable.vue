@@ -6,7 +6,7 @@
 import { computed } from 'vue'
 import { sumAt } from '@core/ledger/ratios'
 import type { Cell, SourceId } from '@core/ledger/terms'
-import { offByAtMost, weaknessesOf } from '@core/ledger/weakness'
+import { offByAtMost, uncertaintyAt, weaknessesOf } from '@core/ledger/weakness'
 import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 import { goalState, goalWords } from '@/words/goals'
@@ -59,6 +59,17 @@ const offs = computed(
     )
 )
 const offBy = (source: SourceId, place: Place): string => offs.value.get(`${source}-${place}`) ?? ''
+/** Of the sum at a place, in one glance with the sum. */
+const totalOffs = computed(
+  () =>
+    new Map(
+      ledger.value.places.map((place) => {
+        const stops = uncertaintyAt(plan.value, ledger.value, place)
+        return [place, total(place) >= FAINT && stops >= 0.1 ? plain(stops, 1) : ''] as const
+      })
+    )
+)
+const offAt = (place: Place): string => (whole.value ? (totalOffs.value.get(place) ?? '') : '')
 const about = (source: SourceId): string => {
   const light = plan.value.lights.find((each) => each.id === source)
   return light
@@ -143,7 +154,13 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
             </button>
           </th>
           <td v-for="place in ledger.places" :key="place" :data-total="place">
-            <span class="num total">{{ stops(total(place)) }}</span>
+            <span class="num total"
+              >{{ stops(total(place))
+              }}<small v-if="offAt(place)" class="weak"
+                ><span aria-hidden="true">±</span><span class="hidden-label">plus or minus </span
+                >{{ offAt(place) }}</small
+              ></span
+            >
             <template v-if="whole && goalState(store.evaluation!, plan, place)">
               <span :class="goalState(store.evaluation!, plan, place)!" aria-hidden="true">{{
                 STATE_MARKS[goalState(store.evaluation!, plan, place)!]

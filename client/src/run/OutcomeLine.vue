@@ -28,7 +28,15 @@ const off = computed(() => {
   <p v-if="outcome" class="outcome" data-outcome :data-fits="outcome.fits">
     Frame {{ outcome.number }}, {{ placeName(store.plan!, outcome.place).toLowerCase() }}:
     <template v-if="outcome.expectedStops !== null"
-      >expected <b class="num">{{ stops(outcome.expectedStops) }}</b>,
+      >expected
+      <b class="num"
+        >{{ stops(outcome.expectedStops)
+        }}{{
+          outcome.expectedUncertaintyStops >= 0.05
+            ? ` ± ${outcome.expectedUncertaintyStops.toFixed(1)}`
+            : ''
+        }}</b
+      >,
     </template>
     found
     <b class="num"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Which knob the run turns to land the subject, and which meter is in the hand. */
 import { computed } from 'vue'
-import type { Meter } from '@core/kit/kit'
+import type { Meter } from '@core/kit/meter'
 import KitPick from '@/instruments/KitPick.vue'
 import { usePlan } from '@/stores/plan'
 import { RIDE_NAMES } from '@/words/names'

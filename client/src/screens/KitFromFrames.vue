@@ -13,8 +13,9 @@ import { useKitFit } from './useKitFit'
 
 const kit = useKit()
 const notices = useNotices()
-const { share, failure, fit, titles, byId, look, cancel } = useKitFit()
+const { share, failure, fit, titles, benches, byId, look, cancel } = useKitFit()
 const busy = ref(false)
+const benchOf = (id: string): string => `/kit/${benches.value.get(id) ?? ''}/calibrate`
 
 const found = computed(() => (fit.value && fit.value !== 'nothing' ? fit.value : null))
 const rows = computed(() => (found.value ? findings(found.value, byId()) : []))
@@ -44,14 +45,15 @@ const adopt = async ({ item, after }: Finding): Promise<void> => {
 </script>
 
 <template>
-  <section class="fit" aria-label="What your frames say of it">
+  <section class="fit" aria-label="What your readings say of it">
     <div class="head">
-      <h2>What your frames say of it</h2>
+      <h2>What your readings say of it</h2>
       <HelpTip
-        about="what frames say of the kit"
-        text="Every reading of one light by itself is held against the kit’s figures as they are now.
-          What is off is told apart by least squares: the head’s output, its mark, each modifier, the
-          subject. With and without a modifier, by meter or from raw files, tells most."
+        about="what readings say of the kit"
+        text="Every reading of one light by itself, in a shoot or on the bench, is held against the
+          kit’s figures as they are now. What is off is told apart by least squares: the head’s output,
+          its mark, each modifier, the meter, the subject. With and without a modifier, by meter or
+          from raw files, tells most."
       />
     </div>
     <div v-if="share !== null" class="row">
@@ -64,11 +66,11 @@ const adopt = async ({ item, after }: Finding): Promise<void> => {
       <button type="button" class="push" @click="cancel">Cancel</button>
     </div>
     <button v-else type="button" class="push" :disabled="busy" @click="look">
-      {{ fit ? 'Look through them again' : 'Look through the frames of all shoots' }}
+      {{ fit ? 'Look through them again' : 'Look through the frames of all shoots and the bench' }}
     </button>
     <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
     <p v-if="fit === 'nothing'" class="muted">
-      No frame was read yet that shows one light by itself.
+      Nothing was read yet that shows one light by itself, in no shoot and on no bench.
     </p>
     <table v-if="rows.length">
       <caption class="hidden-label">
@@ -83,7 +85,12 @@ const adopt = async ({ item, after }: Finding): Promise<void> => {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.item.id" :data-fit="row.item.id">
+        <tr
+          v-for="row in rows"
+          :key="`${row.estimates[0]!.figure.kind} ${row.item.id}`"
+          :data-fit="row.item.id"
+          :data-figure="row.estimates[0]!.figure.kind"
+        >
           <th scope="row">{{ row.item.name }}</th>
           <td :class="row.told ? 'near' : 'muted'">
             {{ row.told ? row.words : `${row.words}: too little to tell` }}
@@ -95,7 +102,7 @@ const adopt = async ({ item, after }: Finding): Promise<void> => {
               type="button"
               class="push"
               :disabled="busy"
-              :aria-label="`Adopt for ${row.item.name}`"
+              :aria-label="`Adopt for ${row.item.name}: ${row.words}`"
               @click="adopt(row)"
             >
               Adopt
@@ -110,9 +117,12 @@ const adopt = async ({ item, after }: Finding): Promise<void> => {
         else and {{ straying.length === 1 ? 'counts' : 'count' }} for little:
       </p>
       <ul>
-        <li v-for="each in straying" :key="`${each.shootId} ${each.frameId}`">
-          <router-link :to="`/shoots/${each.shootId}/run`">{{
-            strayWords(titles.get(each.shootId) ?? each.shootId, each.offStops)
+        <li v-for="(each, i) in straying" :key="i">
+          <router-link v-if="each.from.kind === 'frame'" :to="`/shoots/${each.from.shootId}/run`">{{
+            strayWords(titles.get(each.from.shootId) ?? each.from.shootId, each.offStops)
+          }}</router-link>
+          <router-link v-else :to="benchOf(each.from.calibrationId)">{{
+            strayWords(`a calibration, row ${each.from.row + 1}`, each.offStops)
           }}</router-link>
         </li>
       </ul>

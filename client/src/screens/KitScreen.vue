@@ -113,6 +113,13 @@ const remove = async (record: KitRecord): Promise<void> => {
                 >
               </span>
             </div>
+            <router-link
+              v-if="kind !== 'lens'"
+              class="push bare"
+              :to="`/kit/${record.item.id}/calibrate`"
+              :aria-label="`Calibrate ${record.item.name}`"
+              >Calibrate</router-link
+            >
             <button
               type="button"
               class="push bare"

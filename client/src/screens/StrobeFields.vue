@@ -22,6 +22,7 @@ import BeamForm from './BeamForm.vue'
 import FaceFields from './FaceFields.vue'
 import FigureTable from './FigureTable.vue'
 import KitField from './KitField.vue'
+import MeasuredFields from './MeasuredFields.vue'
 
 const props = defineProps<{
   at: (path: string) => unknown
@@ -141,6 +142,12 @@ const putDurations = (rows: unknown): void => {
       :value="at('durationsFrom')"
       error=""
       @change="emit('put', 'durationsFrom', $event)"
+    />
+    <MeasuredFields
+      :at="at"
+      :error-at="errorAt"
+      :faults="faults"
+      @put="(path, value) => emit('put', path, value)"
     />
     <fieldset>
       <legend>Zoom settings (optional)</legend>

@@ -1,7 +1,10 @@
-/** Looks through the frames of all shoots for what they say of the kit. */
+/** Looks through the frames of all shoots, and the bench, for what they say of the kit. */
 import { onBeforeUnmount, ref, shallowRef } from 'vue'
+import type { Sighting } from '@core/calibration/figure'
+import { fitKit, type KitFit } from '@core/calibration/fit'
+import { benchSightings, readRow } from '@core/calibration/fromBench'
+import { sightingsOf } from '@core/calibration/fromFrames'
 import type { KitItem } from '@core/kit/kit'
-import { fitKit, sightingsOf, type KitFit, type Sighting } from '@core/run/kitFit'
 import { api, type ApiProblem } from '@/api/client'
 import { useKit } from '@/stores/kit'
 import { joined } from '@/stores/runFrame'
@@ -14,6 +17,8 @@ export function useKitFit() {
   /** null: not looked yet */
   const fit = shallowRef<KitFit | 'nothing' | null>(null)
   const titles = shallowRef<ReadonlyMap<string, string>>(new Map())
+  /** the item each calibration measures */
+  const benches = shallowRef<ReadonlyMap<string, string>>(new Map())
   let cancelled = false
 
   const byId = (): Map<string, KitItem> =>
@@ -37,6 +42,15 @@ export function useKitFit() {
         }
         share.value = (i + 1) / shoots.length
       }
+      const runs = await api.calibrations()
+      benches.value = new Map(runs.map(({ id, kitId }) => [id, kitId]))
+      for (const { id, calibration } of runs) {
+        if (cancelled) return
+        if (calibration.kind === 'duration') continue
+        const reads = calibration.rows.map((row) => readRow(calibration, row, items))
+        seen.push(...benchSightings(id, calibration, reads))
+        await new Promise((done) => setTimeout(done))
+      }
       titles.value = new Map(shoots.map(({ id, title }) => [id, title]))
       fit.value = fitKit(seen) ?? 'nothing'
     } catch (error) {
@@ -47,5 +61,5 @@ export function useKitFit() {
   }
   const cancel = (): void => void (cancelled = true)
   onBeforeUnmount(cancel)
-  return { share, failure, fit, titles, byId, look, cancel }
+  return { share, failure, fit, titles, benches, byId, look, cancel }
 }

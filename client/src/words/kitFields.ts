@@ -145,6 +145,14 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       ],
       'A dome adds up what falls on a place; a flat receptor compares single lights.'
     ),
+    stops(
+      'offsetStops',
+      'Reads too high by',
+      'Against a camera that was measured; taken out of every reading.'
+    ),
+    optional(
+      number('offsetUncertaintyStops', '± of that', 'stops', 'Left empty: nobody measured it.')
+    ),
     NOTES
   ],
   modifier: [
@@ -155,6 +163,9 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Besides what spreading or cutting the beam takes, which is worked out. A first guess: ' +
         'your own readings correct it.'
     ),
+    optional(
+      number('lossUncertaintyStops', '± of what it takes', 'stops', 'Left empty: a first guess.')
+    ),
     choice('beam.kind', 'Beam', [
       { value: 'keep', title: 'As the head makes it' },
       { value: 'spread', title: 'Spread softly over' },
@@ -164,6 +175,11 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     NOTES
   ]
 }
+
+/** How sure a strobe's guide number is. */
+export const OUTPUT_SURE: FieldSpec = optional(
+  number('outputUncertaintyStops', '± of its guide number', 'stops', 'Left empty: as it came.')
+)
 
 /** What a strobe's class answers until the user knows better. */
 export const STROBE_REST: readonly FieldSpec[] = [

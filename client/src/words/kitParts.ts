@@ -2,7 +2,15 @@
 import { parseFraction } from '@core/scales/parse'
 import { formatStops, normalise, parseStops } from '@core/scales/stops'
 import { plain } from './format'
-import { choice, length, number, parseDuration, showDuration, type FieldSpec } from './fieldSpec'
+import {
+  choice,
+  length,
+  number,
+  shutter,
+  parseDuration,
+  showDuration,
+  type FieldSpec
+} from './fieldSpec'
 
 export const HEAD_CHOICES = [
   { value: 'hot-shoe', title: 'Hot-shoe or ring head, battery' },
@@ -68,6 +76,17 @@ export const MEASURED_COLUMNS = [DEG, stopsColumn('stops', 'Against bare, stops'
 export const DURATION_COLUMNS: readonly FieldSpec[] = [
   stopsColumn('powerStops', 'Stops below full'),
   { path: 't01', label: 't0.1', type: 'figure', parse: parseDuration, show: showDuration }
+]
+const UNSURE = number('uncertaintyStops', '±', 'stops')
+export const MARK_COLUMNS: readonly FieldSpec[] = [
+  stopsColumn('powerStops', 'Stops below full'),
+  stopsColumn('stops', 'Gives more than it says'),
+  UNSURE
+]
+export const HIGH_SPEED_COLUMNS: readonly FieldSpec[] = [
+  shutter('shutterStops', 'Shutter'),
+  stopsColumn('stops', 'Loses'),
+  UNSURE
 ]
 export const ZOOM_COLUMNS = [
   length('settingMm', 'Setting'),
