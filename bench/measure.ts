@@ -7,6 +7,7 @@ import { startServer } from '../e2e/server'
 import { dngOf } from '../simulator/dng'
 import { noted, type Notes } from '../simulator/files'
 import { median, type Figure } from './figures'
+import { peakOf } from './memory'
 
 /** 24 megapixels. */
 const [WIDTH, HEIGHT] = [6000, 4000]
@@ -117,6 +118,25 @@ const timed = (page: Page, workers: Record<'frame' | 'raw', string>, runs: numbe
     [workers, runs] as const
   )
 
+/** One file read once by a worker of its own, as a page that has just been opened would. */
+const readOnce = (page: Page, worker: string, file: string): Promise<unknown> =>
+  page.evaluate(
+    async ([url, path]) => {
+      const blob = await (await fetch(path)).blob()
+      const fresh = new Worker(url, { type: 'module' })
+      const args = path.endsWith('dng')
+        ? ['once', blob, [{ x: 0.5, y: 0.5, radius: 0.03 }]]
+        : [blob, [{ x: 0.5, y: 0.5, radius: 0.03 }], []]
+      await new Promise((resolve) => {
+        fresh.onmessage = resolve
+        const argumentList = args.map((value) => ({ type: 'RAW', value }))
+        fresh.postMessage({ id: 'once', type: 'APPLY', path: ['patches'], argumentList })
+      })
+      fresh.terminate()
+    },
+    [worker, file] as const
+  )
+
 export async function measure(): Promise<Figure[]> {
   const server = await startServer()
   const browser = await chromium.launch(LAUNCH)
@@ -126,7 +146,10 @@ export async function measure(): Promise<Figure[]> {
     for (const [path, body] of Object.entries(files))
       await page.route(`**${path}`, (route) => route.fulfill({ body }))
     await page.goto(`${server.url}/`)
-    const found = await timed(page, builtWorkers(), RUNS)
+    const workers = builtWorkers()
+    const rawMb = await peakOf(browser, () => readOnce(page, workers.raw, '/bench.dng'))
+    const jpegMb = await peakOf(browser, () => readOnce(page, workers.frame, '/bench.jpg'))
+    const found = await timed(page, workers, RUNS)
     const of = (key: keyof (typeof found)[number]): number => median(found.map((each) => each[key]))
     const figure = (key: string, value: number, aim: string, about: string): Figure => ({
       key,
@@ -147,7 +170,15 @@ export async function measure(): Promise<Figure[]> {
         '',
         'the same for patches alone, without counting every pixel'
       ),
-      figure('measure.rawSeconds', of('raw'), '≤ 1.5', '24 MP raw file at half size, a patch read')
+      figure('measure.rawSeconds', of('raw'), '≤ 1.5', '24 MP raw file at half size, a patch read'),
+      figure(
+        'measure.rawMb',
+        rawMb.above,
+        '≤ 400',
+        `memory the same takes at its peak, the file itself in it; ${Math.round(rawMb.whole)} MB ` +
+          'with the page'
+      ),
+      figure('measure.jpegMb', jpegMb.above, '≤ 400', 'the same of the 24 MP JPEG')
     ]
   } finally {
     await browser.close()

@@ -345,3 +345,31 @@ test('a raw file alone becomes a frame: a picture is made of it, its settings ar
   await input.setInputFiles(alone)
   await expect(page.locator('[data-frame]')).toHaveCount(2)
 })
+
+test('with the server away a raw file waits beside its picture, is read from here, and arrives once', async ({
+  page,
+  newShoot,
+  expected
+}) => {
+  ;(expected as RegExp[]).push(/Failed to load resource/)
+  const shoot = await begun(page, newShoot)
+  await page.route('**/frames/**', (route) => route.abort())
+  await log(page, 'AWAY1')
+  await expect(page.getByText('1 frame is kept here until the server answers.')).toBeVisible()
+  // What lies here is as good as what lies there: the camera can be measured by it.
+  await files(page).locator('summary').click()
+  await expect(page.getByRole('button', { name: /^Measure by raw and JPEG/ })).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('1 frame is kept here until the server answers.')).toBeVisible()
+  let sent = 0
+  await page.unroute('**/frames/**')
+  await page.route('**/frames/*/raw', (route) => {
+    if (route.request().method() === 'PUT') sent++
+    return route.continue()
+  })
+  await page.getByRole('button', { name: 'Send now' }).click()
+  await expect(page.getByText(/kept here until/)).toBeHidden()
+  const run = (await (await page.request.get(`/api/shoots/${shoot.id}/frames`)).json()) as RunFrames
+  const record = run.frames.find(({ frame }) => frame.fileName === 'AWAY1.jpg')!
+  expect([record.hasImage, record.hasRaw, sent]).toEqual([true, true, 1])
+})

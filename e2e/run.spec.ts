@@ -50,6 +50,13 @@ test('the whole loop by eye: black frame, lit frame, judge, correct, frame, done
   await expect(page.locator(move)).toHaveAttribute('data-move', 'take-lit')
   await page.getByRole('button', { name: 'Log lit frame without' }).click()
   await page.getByRole('button', { name: 'Right', exact: true }).click()
+  // By eye two looks do not know it to a third of a stop: four do.
+  for (const look of [4, 5]) {
+    await expect(page.locator(move)).toContainText('Take it once more, and judge it afresh.')
+    await page.getByRole('button', { name: 'Log lit frame without' }).click()
+    await page.getByRole('button', { name: 'Right', exact: true }).click()
+    await expect(page.locator(`[data-frame="${look}"]`)).toBeVisible()
+  }
   await expect(page.locator(move)).toContainText('Right. Keep this light.')
   await expect(page.locator('[data-frame="3"]')).toContainText(`Power ${power} →`)
   await expect(page.locator('[data-frame="3"]')).toContainText('(+1.0)')
@@ -222,8 +229,11 @@ test('what a hard goal misses elsewhere keeps the run open; as a wish it is name
   await open(page, await newShoot(), 'run')
   await page.getByRole('button', { name: 'Log black frame without' }).click()
   await page.getByRole('button', { name: 'Nothing shows' }).click()
-  await page.getByRole('button', { name: 'Log lit frame without' }).click()
-  await page.getByRole('button', { name: 'Right', exact: true }).click()
+  for (let look = 0; look < 4; look++) {
+    await page.getByRole('button', { name: 'Log lit frame without' }).click()
+    await page.getByRole('button', { name: 'Right', exact: true }).click()
+    await expect(page.locator(`[data-frame="${look + 2}"]`)).toBeVisible()
+  }
   await expect(page.locator(move)).toHaveAttribute('data-move', 'done')
   await page.getByRole('link', { name: 'Subject' }).click()
   await type(page, 'Depth needed', '9 mm')

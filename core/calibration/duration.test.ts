@@ -1,4 +1,4 @@
-// checks: flash duration (circular motion, free fall, RC discharge by hand)
+// checks: flash duration measured (circular motion, free fall, RC discharge by hand)
 /** Flash durations from streaks and from what a leaf shutter cuts off. */
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'

@@ -1,4 +1,4 @@
-// checks: kit by frames (the dual form of the same regression, a set whose truth is known)
+// checks: kit by readings (the dual form of the same regression, a set whose truth is known)
 /** What frames say of the kit: told apart, as sure as it says, strays left out. */
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'

@@ -1,5 +1,7 @@
-/** Which reading corrects which cell. */
+// checks: readings together (against the same walk summed as one system of equations)
+/** Which readings correct which cell. */
 import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
 import type { Correction, Plan, Place } from '../plan/plan'
 import { withLight } from '../plan/edit'
 import {
@@ -69,9 +71,12 @@ describe('of a light', () => {
     expect(found([taken('A', 'subject', 3), onSubject, top], 'A', 'front')).toBe(-0.5)
     expect(found([top], 'A', 'P1')).toBe(1)
   })
-  test('the newest of a place counts, one switched off does not', () => {
-    const newer = taken('A', 'subject', 0.7)
-    expect(found([onSubject, newer], 'A', 'subject')).toBe(0.7)
+  test('of a place those that agree count together, one switched off does not', () => {
+    const newer = taken('A', 'subject', -0.3)
+    // As sure as each other; the older one has drifted.
+    const u = onSubject.uncertaintyStops ** 2
+    const gain = (u + 0.01) / (2 * u + 0.01)
+    expect(found([onSubject, newer], 'A', 'subject')).toBeCloseTo(-0.5 + 0.2 * gain, 9)
     expect(found([onSubject, { ...newer, on: false }], 'A', 'subject')).toBe(-0.5)
   })
   test('only with the same strobe and modifiers, in their order', () => {
@@ -123,6 +128,76 @@ describe('of the ambient', () => {
     expect(found([dark], 'ambient', 'background', anew)).toBeNull()
     expect(found([dark], 'ambient', 'background', none)).toBeNull()
     expect(found([{ ...dark, reading: null }], 'ambient', 'background', anew)).toBe(1.2)
+  })
+})
+
+describe('together', () => {
+  const read = (stops: number, uncertaintyStops: number, limit: Correction['limit'] = 'exact') =>
+    taken('A', 'subject', stops, { id: `r${stops}`, uncertaintyStops, limit })
+  const all = (...corrections: Correction[]) =>
+    correctionFor({ ...plan, corrections }, 'A', 'subject')!
+
+  test('two looks by eye are surer than one, and stand between', () => {
+    const { stops, uncertaintyStops, from } = all(read(0, 0.5), read(0.6, 0.5))
+    expect(stops).toBeGreaterThan(0.3)
+    expect(stops).toBeLessThan(0.33)
+    expect(uncertaintyStops).toBeCloseTo(0.36, 2)
+    expect(from).toHaveLength(2)
+  })
+  test('a meter outweighs the eye, whichever came first', () => {
+    expect(all(read(0, 0.1), read(0.6, 0.5)).stops).toBeLessThan(0.06)
+    expect(all(read(0.6, 0.5), read(0, 0.1)).stops).toBeLessThan(0.06)
+  })
+  test('far off the rest it starts anew: something was moved', () => {
+    const { stops, from } = all(read(0, 0.1), read(0.1, 0.1), read(1.5, 0.1))
+    expect(stops).toBe(1.5)
+    expect(from).toHaveLength(1)
+  })
+  test('a limit counts only against what is known', () => {
+    expect(all(read(-1, 0.2), read(-0.5, 0.2, 'at-most'))).toMatchObject({
+      stops: -1,
+      limit: 'exact'
+    })
+    expect(all(read(0, 0.2), read(-0.5, 0.2, 'at-most'))).toMatchObject({
+      stops: -0.5,
+      limit: 'at-most'
+    })
+    expect(all(read(-2, 0.2), read(-1, 0.2, 'at-least'))).toMatchObject({ limit: 'at-least' })
+    expect(all(read(-0.5, 0.2, 'at-most'), read(-1, 0.2))).toMatchObject({
+      stops: -1,
+      limit: 'exact'
+    })
+  })
+  test('property: as one system of equations over all that was read has it', () => {
+    // x₁ … xₙ: rᵢ = xᵢ ± uᵢ, xᵢ₊₁ = xᵢ ± 0.1; xₙ by eliminating the others, the last first.
+    const bySystem = (readings: readonly (readonly [number, number])[]): [number, number] => {
+      const n = readings.length
+      const d = readings.map(
+        ([, u], i) => 1 / u ** 2 + (n > 1 ? (i > 0 && i < n - 1 ? 200 : 100) : 0)
+      )
+      const b = readings.map(([r, u]) => r / u ** 2)
+      for (let i = 1; i < n; i++) {
+        const f = -100 / d[i - 1]!
+        d[i]! -= 100 * -f
+        b[i]! -= f * b[i - 1]!
+      }
+      return [b[n - 1]! / d[n - 1]!, Math.sqrt(1 / d[n - 1]!)]
+    }
+    const readings = fc.array(
+      fc.tuple(
+        fc.double({ min: -0.1, max: 0.1, noNaN: true }),
+        fc.double({ min: 0.1, max: 0.6, noNaN: true })
+      ),
+      { minLength: 1, maxLength: 8 }
+    )
+    fc.assert(
+      fc.property(readings, (list) => {
+        const { stops, uncertaintyStops } = all(...list.map(([r, u]) => read(r, u)))
+        const [mean, sure] = bySystem(list)
+        expect(stops).toBeCloseTo(mean, 7)
+        expect(uncertaintyStops).toBeCloseTo(sure, 7)
+      })
+    )
   })
 })
 

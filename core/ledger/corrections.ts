@@ -1,5 +1,5 @@
 /**
- * Which of the user's readings corrects a cell. The newest one that still fits counts: same strobe,
+ * Which of the user's readings correct a cell. Those that still fit count together: same strobe,
  * modifiers and way of firing; for light past the subject the same geometry; for ambient the same
  * reading behind it. A strobe's reading on the subject speaks for its output, so it serves every
  * place that has none of its own; one on the background or the lens speaks for the spill there
@@ -58,22 +58,79 @@ function fitsAmbient({ reading, place }: Correction, plan: Plan): boolean {
   return reading === null || (now !== null && sameParts(reading, now))
 }
 
-export function correctionFor(plan: Plan, source: SourceId, place: Place): Correction | null {
+/** What the readings that count make of a cell together. */
+export interface Corrected {
+  readonly stops: number
+  readonly uncertaintyStops: number
+  readonly limit: Correction['limit']
+  /** where they were taken */
+  readonly place: Place
+  /** oldest first */
+  readonly from: readonly Correction[]
+}
+
+/** A light gives something else from frame to frame, and stands elsewhere by a hair; stops. */
+const DRIFT = 0.1
+/** Off by more than so many standard deviations: something was changed, what was before is over. */
+const ANOTHER = 3
+
+const alone = (reading: Correction): Corrected => ({
+  stops: reading.stops,
+  uncertaintyStops: reading.uncertaintyStops,
+  limit: reading.limit,
+  place: reading.place,
+  from: [reading]
+})
+
+/** Whether a limit says no more than is known already. */
+const keeps = ({ stops, limit }: Correction, known: Corrected): boolean =>
+  limit === 'at-most' ? known.stops <= stops : known.stops >= stops
+
+/**
+ * One more reading. Of two that agree the mean counts, weighed by how sure each is, the older one
+ * less; a reading that is far off starts anew, so does the first that is more than a limit.
+ * Source: a random walk filtered after Kalman 1960 (from memory); drift: common practice, no source.
+ */
+function withReading(known: Corrected | null, next: Correction): Corrected {
+  if (!known) return alone(next)
+  if (next.limit !== 'exact')
+    return known.limit === 'exact' && keeps(next, known) ? known : alone(next)
+  if (known.limit !== 'exact') return alone(next)
+  const before = known.uncertaintyStops ** 2 + DRIFT ** 2
+  const own = next.uncertaintyStops ** 2
+  const off = next.stops - known.stops
+  if (off ** 2 > ANOTHER ** 2 * (before + own)) return alone(next)
+  const gain = before / (before + own)
+  return {
+    stops: known.stops + gain * off,
+    uncertaintyStops: Math.sqrt(before * (1 - gain)),
+    limit: 'exact',
+    place: next.place,
+    from: [...known.from, next]
+  }
+}
+
+/** Where a cell's readings were taken: there, else on the lit side, else at the newest's place. */
+function placeOf(fits: readonly Correction[], place: Place): Place {
+  if (fits.some((each) => each.place === place)) return place
+  return fits.some((each) => each.place === 'subject') ? 'subject' : fits.at(-1)!.place
+}
+
+/** @returns null where no reading corrects the cell */
+export function correctionFor(plan: Plan, source: SourceId, place: Place): Corrected | null {
   if (plan.corrections.length === 0) return null
   const light = source === 'ambient' ? null : plan.lights.find((each) => each.id === source)
-  let elsewhere: Correction | null = null
-  let bySubject = false
-  for (let i = plan.corrections.length - 1; i >= 0; i--) {
-    const correction = plan.corrections[i]!
-    if (!correction.on || correction.source !== source) continue
-    const serves = correction.place === place || (light && ON_SUBJECT.test(correction.place))
-    if (!serves) continue
-    if (!(light ? fitsLight(correction, plan, light) : fitsAmbient(correction, plan))) continue
-    if (correction.place === place) return correction
-    if (!elsewhere || (correction.place === 'subject' && !bySubject)) {
-      elsewhere = correction
-      bySubject = correction.place === 'subject'
-    }
-  }
-  return elsewhere
+  const fits = plan.corrections.filter(
+    (each) =>
+      each.on &&
+      each.source === source &&
+      (each.place === place || (light && ON_SUBJECT.test(each.place))) &&
+      (light ? fitsLight(each, plan, light) : fitsAmbient(each, plan))
+  )
+  if (fits.length === 0) return null
+  const from = placeOf(fits, place)
+  return fits.reduce<Corrected | null>(
+    (known, each) => (each.place === from ? withReading(known, each) : known),
+    null
+  )
 }

@@ -32,17 +32,27 @@ function corrected(
 ): Plan {
   const { source, place, stops, uncertaintyStops } = learned
   const was = setBefore(frame, plan)
+  const earlier = correctionFor(was, source, place)
   const correction: Correction = {
     ...learned,
     frameId: frame.id,
-    stops: (correctionFor(was, source, place)?.stops ?? 0) + stops,
+    stops: (earlier?.stops ?? 0) + stops,
     uncertaintyStops: Math.min(3, Math.max(0.05, uncertaintyStops)),
     method: 'patch',
     limit: 'exact',
     ...heldBy(was, source, place),
     on: true
   }
-  return applyCalibration(plan, { kind: 'correction', correction })
+  return applyCalibration(
+    {
+      ...plan,
+      // It says all of what they said, and this frame besides.
+      corrections: plan.corrections.map((each) =>
+        earlier?.from.includes(each) ? { ...each, on: false } : each
+      )
+    },
+    { kind: 'correction', correction }
+  )
 }
 
 /** What cannot be put right in the plan: it is looked for at the set. */

@@ -47,7 +47,10 @@ export function withKitFigures(plan: Plan, item: KitItem): Plan {
   const was = ledgerOf({ ...plan, corrections: [] })
   const is = ledgerOf({ ...after, corrections: [] })
   const rebased = (each: Correction): Correction => {
-    if (each.source === 'ambient' || correctionFor(plan, each.source, each.place) !== each)
+    if (
+      each.source === 'ambient' ||
+      !correctionFor(plan, each.source, each.place)?.from.includes(each)
+    )
       return each
     const before = cellAt(was, each.source, each.place)?.level ?? -Infinity
     const now = cellAt(is, each.source, each.place)?.level ?? -Infinity

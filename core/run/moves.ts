@@ -2,6 +2,8 @@
 import type { DarkMove } from '../advise/darken'
 import { rideMove, type RideMove } from '../advise/ride'
 import type { Evaluation } from '../ledger/evaluate'
+import { correctionFor } from '../ledger/corrections'
+import { goalOf, type Suggestion } from '../ledger/suggest'
 import { isLightLocked } from '../plan/controls'
 import { withLight } from '../plan/edit'
 import type { Light, LightId, Plan } from '../plan/plan'
@@ -42,7 +44,13 @@ export type NextMove =
     }
   | { readonly kind: 'no-light'; readonly light: LightId }
   | { readonly kind: 'power-locked'; readonly light: LightId; readonly wanted: number }
-  | { readonly kind: 'take-lit'; readonly lights: readonly LightId[]; readonly alone: boolean }
+  | {
+      readonly kind: 'take-lit'
+      readonly lights: readonly LightId[]
+      readonly alone: boolean
+      /** how sure the eye is of it so far, stops: it is taken to be judged once more */
+      readonly unsureStops?: number
+    }
   /** one light alone with only some of its modifiers on */
   | { readonly kind: 'take-part'; readonly part: Part }
   | { readonly kind: 'all-off' }
@@ -65,8 +73,49 @@ export type NextMove =
       readonly wishes: readonly GoalResult[]
     }
 
+/** More looks at one light are not asked for: the rest is taste. */
+const MOST_LOOKS = 4
+/** So many times its ± must a goal be wide for one to be sure of it: five of six times. */
+const SURE = 1.4
+/** How sure a light is where that is less than its goal is wide, stops; else, or not read: null. */
+function unsureStops(plan: Plan, light: Light): number | null {
+  const goal = goalOf(plan, light)
+  const known = goal && correctionFor(plan, light.id, goal.place)
+  return known && SURE * known.uncertaintyStops > goal.toleranceStops
+    ? known.uncertaintyStops
+    : null
+}
+
+/**
+ * A light judged by eye alone, taken once more where that is less sure than its goal is wide: two
+ * looks know more than one. Null where they do, or were enough.
+ */
+export function lookAgain(plan: Plan, light: Light, frame: Frame | null): NextMove | null {
+  const unsure = unsureStops(plan, light)
+  if (unsure === null || frame?.evidence.at(-1)?.kind !== 'judged') return null
+  const looks = plan.corrections.filter(
+    ({ on, source, method }) => on && source === light.id && method === 'judged'
+  ).length
+  if (looks >= MOST_LOOKS) return null
+  return {
+    kind: 'take-lit',
+    lights: [light.id],
+    alone: plan.lights.filter(({ on }) => on).length > 1,
+    unsureStops: unsure
+  }
+}
+
 /** A goal missed by less reads as kept, and no frame can tell, stops. */
 export const UNTOLD = 0.05
+
+/** So much nearer must another mark be to be worth a hand on the dial, stops. */
+const WORTH = 0.1
+/** Whether a light that is not known well leaves no margin where another mark would. */
+const nearerMark = (plan: Plan, light: Light, suggestion: Suggestion, miss: number): boolean =>
+  plan.rides === 'power' &&
+  suggestion.state === 'ok' &&
+  unsureStops(plan, light) !== null &&
+  Math.abs(miss) - Math.abs(suggestion.missStops) > WORTH
 
 /**
  * What to do about one light's power; null when its place comes out as wanted or it has no goal.
@@ -75,7 +124,11 @@ export function powerMove(plan: Plan, evaluation: Evaluation, light: Light): Nex
   const suggestion = evaluation.suggestions[light.id]
   if (!suggestion) return null
   const miss = evaluation.ledger.totals[suggestion.place]! - suggestion.goalStops
-  if (Math.abs(miss) <= suggestion.toleranceStops + 1e-9) return null
+  if (
+    Math.abs(miss) <= suggestion.toleranceStops + 1e-9 &&
+    !nearerMark(plan, light, suggestion, miss)
+  )
+    return null
   const index = plan.lights.indexOf(light)
   if (plan.rides !== 'power' && light === keyLight(plan) && suggestion.place === 'subject') {
     const move = rideMove(plan)

@@ -285,6 +285,18 @@ describe('the run, move by move', () => {
     const good = frame(plan, 'lit', [judged(0.1)])
     frames.push(good)
     plan = log(plan, good)
+    // By eye it is known to half a stop and its goal is a third wide: looked at again, then landed.
+    expect(nextMove(plan, frames)).toMatchObject({
+      kind: 'take-lit',
+      unsureStops: expect.anything()
+    })
+    for (const level of [-0.1, 0]) {
+      expect(nextMove(plan, frames)).toMatchObject({ unsureStops: expect.anything() })
+      const again = frame(plan, 'lit', [judged(level)])
+      frames.push(again)
+      plan = log(plan, again)
+    }
+    // Four looks are enough.
     expect(nextMove(plan, frames).kind).toBe('done')
     expect(
       changesBetween(lit.plan, good.plan).map((each) => [each.control, Math.round(each.stops!)])
@@ -354,6 +366,15 @@ describe('the run, move by move', () => {
     const keyAlone = only(['A'], [judged(evaluate(plan).ledger.rows[1]!.cells.subject!.level)])
     frames.push(keyAlone)
     plan = log(plan, keyAlone)
+    for (let look = 0; look < 3; look++) {
+      expect(nextMove(plan, frames)).toMatchObject({
+        lights: ['A'],
+        unsureStops: expect.anything()
+      })
+      const again = only(['A'], [judged(evaluate(plan).ledger.rows[1]!.cells.subject!.level)])
+      frames.push(again)
+      plan = log(plan, again)
+    }
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['B'], alone: true })
     const fillAlone = only(
       ['B'],
@@ -368,7 +389,11 @@ describe('the run, move by move', () => {
     if (move.kind !== 'set-power') return
     plan = move.after
     expect(nextMove(plan, frames)).toMatchObject({ kind: 'take-lit', lights: ['B'] })
-    frames.push(only(['B'], [judged(-1.5, 'shadow' as 'subject')]))
+    for (let look = 0; look < 3; look++) {
+      const fill = only(['B'], [judged(-1.5, 'shadow' as 'subject')])
+      frames.push(fill)
+      plan = log(plan, fill)
+    }
     expect(nextMove(plan, frames)).toMatchObject({
       kind: 'take-lit',
       lights: ['A', 'B'],
@@ -377,7 +402,7 @@ describe('the run, move by move', () => {
     frames.push(only(['A', 'B'], [judged(0)]))
     expect(nextMove(plan, frames).kind).toBe('done')
     expect(
-      changesBetween(frames[1]!.plan, frames[2]!.plan).map((each) => [
+      changesBetween(frames[4]!.plan, frames[5]!.plan).map((each) => [
         each.light,
         each.control,
         each.to

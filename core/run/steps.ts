@@ -11,7 +11,7 @@ import { keyLight } from '../set/places'
 import { judgeGoals, type GoalResult } from '../solve/goals'
 import { ambientMove, recheckMove, wantsBlack } from './ambientMove'
 import type { Frame } from './frame'
-import { powerMove, UNTOLD, type NextMove } from './moves'
+import { lookAgain, powerMove, UNTOLD, type NextMove } from './moves'
 import type { Part } from './part'
 import { litFrame, partFrame } from './standing'
 import { NO_NOTES, type RunNotes, type StepKey, type StepTick } from './tick'
@@ -104,14 +104,11 @@ function stepMoves({ plan, frames: all, notes, nowMs }: RunSoFar, evaluation: Ev
   const together = (): NextMove | null => {
     if (lit.length === 0) return { kind: 'all-off' }
     const power = lit.length === 1 ? powerMove(plan, evaluation, lit[0]!) : null
-    const frames = framesFor('together')
+    const frame = litFrame(plan, framesFor('together'), ids, !wantsBlack(plan))
     return (
       power ??
-      judged(litFrame(plan, frames, ids, !wantsBlack(plan)), {
-        kind: 'take-lit',
-        lights: ids,
-        alone: false
-      }) ??
+      judged(frame, { kind: 'take-lit', lights: ids, alone: false }) ??
+      (lit.length === 1 ? lookAgain(plan, lit[0]!, frame) : null) ??
       (wantsBlack(plan) ? goalMoves(hard) : null)
     )
   }
@@ -140,19 +137,15 @@ function stepMoves({ plan, frames: all, notes, nowMs }: RunSoFar, evaluation: Ev
     const part = partOf(key)
     if (part) return judged(partFrame(plan, framesFor(key), part), { kind: 'take-part', part })
     const light = lightOf(key)
-    if (light)
+    if (light) {
+      const own = lit.find(({ id }) => id === light)!
+      const frame = litFrame(plan, framesFor(key), [light], true)
       return (
-        powerMove(
-          plan,
-          evaluation,
-          lit.find(({ id }) => id === light)!
-        ) ??
-        judged(litFrame(plan, framesFor(key), [light], true), {
-          kind: 'take-lit',
-          lights: [light],
-          alone: true
-        })
+        powerMove(plan, evaluation, own) ??
+        judged(frame, { kind: 'take-lit', lights: [light], alone: true }) ??
+        lookAgain(plan, own, frame)
       )
+    }
     switch (key) {
       case 'prepare':
         return again || all.length === 0 ? { kind: 'prepare' } : null

@@ -48,10 +48,9 @@ const between = computed(() => {
   return `${words.charAt(0).toUpperCase()}${words.slice(1)} `
 })
 const dropReading = (): void => {
-  const id = correction.value?.id
+  const ids = new Set(correction.value?.from.map(({ id }) => id))
   store.update('correction removed', (draft) => {
-    const found = draft.corrections.find((each) => each.id === id)
-    if (found) found.on = false
+    for (const each of draft.corrections) if (ids.has(each.id)) each.on = false
   })
 }
 </script>
@@ -97,7 +96,11 @@ const dropReading = (): void => {
       class="push"
       @click="dropReading"
     >
-      Remove this correction
+      {{
+        correction && correction.from.length > 1
+          ? `Remove these ${correction.from.length} corrections`
+          : 'Remove this correction'
+      }}
     </button>
   </section>
 </template>

@@ -9,12 +9,19 @@ const entry = {
   version: null,
   frameWaits: true,
   image: null,
+  raw: null,
   refused: null,
   frame: testFrame(testPlan(), 'f', 'lit')
 }
 
 test('what this program kept is had again as it was', () =>
   expect(openWaiting(entry)).toEqual(entry))
+
+test('what an older program kept has no raw file', () => {
+  const { raw: none, ...older } = entry
+  expect(none).toBeNull()
+  expect(openWaiting(older)).toEqual(entry)
+})
 
 test('a frame an older program kept goes on its way with the plan and readings of this one', () => {
   const { plan } = JSON.parse(
@@ -42,5 +49,6 @@ test.each([
   'junk',
   { shootId: 's' },
   { ...entry, image: 'no picture' },
+  { ...entry, raw: 'no raw file' },
   { ...entry, frame: 1 }
 ])('what cannot be read is passed over: %#', (value) => expect(openWaiting(value)).toBeNull())

@@ -15,6 +15,8 @@ export interface Waiting {
   /** the frame itself has still to go, not only its picture */
   readonly frameWaits: boolean
   readonly image: Blob | null
+  /** the raw file beside the picture */
+  readonly raw: Blob | null
   /** why the server will not take it; null while it was not asked or not reached */
   readonly refused: string | null
 }
@@ -36,10 +38,13 @@ export function openWaiting(value: unknown): Waiting | null {
   const plan = record(frame?.plan)
   if (!entry || !frame || !plan || typeof entry.shootId !== 'string') return null
   if (entry.image !== null && !(entry.image instanceof Blob)) return null
+  // Older programs kept none.
+  const raw = entry.raw ?? null
+  if (raw !== null && !(raw instanceof Blob)) return null
   // As it would be stored: what an older program had not noted is not there.
   const stored: unknown = JSON.parse(JSON.stringify({ ...frame, plan: migratePlan(plan) }))
   const parsed = frameSchema.safeParse(stored)
-  return parsed.success ? ({ ...entry, frame: parsed.data } as Waiting) : null
+  return parsed.success ? ({ ...entry, raw, frame: parsed.data } as Waiting) : null
 }
 
 export const outbox = {

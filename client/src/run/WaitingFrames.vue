@@ -29,16 +29,22 @@ const sendNow = async (): Promise<void> => {
 }
 const discard = async (entry: Waiting): Promise<void> => {
   await frames.discard(entry)
-  notices.say('What waited of that frame is given up', () =>
-    frames.put(entry.shootId, entry.frame, entry.image)
-  )
+  notices.say('What waited of that frame is given up', async () => {
+    if (entry.frameWaits || entry.image) await frames.put(entry.shootId, entry.frame, entry.image)
+    if (entry.raw) await frames.putRaw(entry.shootId, entry.frame, entry.raw)
+  })
 }
 </script>
 
 <template>
   <section v-if="going.length || refused.length || unreadable.length" class="waiting">
     <p v-if="going.length" role="status" class="near small">
-      {{ many(going.length, 'kept here until the server answers.') }}
+      {{
+        many(
+          going.length,
+          frames.keeping > 0 ? 'about to be kept here.' : 'kept here until the server answers.'
+        )
+      }}
       <template v-if="!frames.kept">
         This browser lets nothing be kept: leave this page open until then.
       </template>

@@ -19,5 +19,9 @@ export async function pictureBytes(frames: Frames, id: string): Promise<Blob> {
 }
 
 /** @throws Error in words for the user where it is not there */
-export const rawBytes = (frames: Frames, id: string): Promise<Blob> =>
-  fetched(api.rawUrl(frames.shootId, id), 'The raw file is not on the server.')
+export async function rawBytes(frames: Frames, id: string): Promise<Blob> {
+  return (
+    frames.rawOf(id) ??
+    fetched(api.rawUrl(frames.shootId, id), 'The raw file is not on the server.')
+  )
+}

@@ -13,7 +13,7 @@ import { logFrame, type Evidence, type Frame, type FrameMark } from '@core/run/f
 import { lessonsOf, withLessons, withoutLessons } from '@core/run/lessons'
 import { ALL_DONE, frameMove, runSteps, stepNow } from '@core/run/steps'
 import { shorten } from '@core/text'
-import { api, type ApiProblem } from '@/api/client'
+import type { ApiProblem } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
@@ -46,18 +46,21 @@ export function useRun() {
   /** what a frame taken now is meant to show */
   const asked = computed(() => askedBy(frameMove(steps.value)))
 
-  const send = async (shoot: string, frame: Frame, image: Blob | null = null): Promise<void> => {
+  /** What cannot be sent now waits here, and is said to. */
+  const sent = async (what: string, work: Promise<void>): Promise<void> => {
     try {
-      await frames.put(shoot, frame, image)
+      await work
     } catch (error) {
       const problem = error as ApiProblem
       notices.say(
         problem.unreachable
-          ? 'The server cannot be reached. The frame is kept here and will be sent when it answers.'
-          : `The server did not take the frame: ${problem.message} It is kept here.`
+          ? `The server cannot be reached. The ${what} is kept here and will be sent when it answers.`
+          : `The server did not take the ${what}: ${problem.message} It is kept here.`
       )
     }
   }
+  const send = (shoot: string, frame: Frame, image: Blob | null = null): Promise<void> =>
+    sent('frame', frames.put(shoot, frame, image))
 
   /**
    * Logs a frame with the plan as it stands; what the file says of settings and time stands over
@@ -99,15 +102,13 @@ export function useRun() {
   /**
    * Puts a raw file beside the newest frame whose picture bears its name.
    * @returns false where there is none
-   * @throws Error in words where it could not be put there
    */
   const addRaw = async (file: File): Promise<boolean> => {
     const frame = frames.frames.findLast(
       ({ fileName }) => fileName && fileStem(fileName) === fileStem(file.name)
     )
     if (!frame) return false
-    await api.putRaw(frames.shootId, frame.id, file)
-    await frames.lookAgain()
+    await sent('raw file', frames.putRaw(frames.shootId, frame, file))
     return true
   }
 

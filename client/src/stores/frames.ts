@@ -30,6 +30,12 @@ export const useFrames = defineStore('frames', () => {
         onServer.value = onServer.value.map((each) =>
           each.frame.id === frameId ? { ...each, hasImage: true } : each
         )
+    },
+    raw: (shoot, frameId) => {
+      if (shoot === shootId.value)
+        onServer.value = onServer.value.map((each) =>
+          each.frame.id === frameId ? { ...each, hasRaw: true } : each
+        )
     }
   })
 
@@ -42,14 +48,19 @@ export const useFrames = defineStore('frames', () => {
       const entry = mine.get(record.frame.id)
       mine.delete(record.frame.id)
       return entry
-        ? { ...record, frame: entry.frame, hasImage: record.hasImage || entry.image !== null }
+        ? {
+            ...record,
+            frame: entry.frame,
+            hasImage: record.hasImage || entry.image !== null,
+            hasRaw: record.hasRaw || entry.raw !== null
+          }
         : record
     })
-    const ahead = [...mine.values()].map(({ frame, image }) => ({
+    const ahead = [...mine.values()].map(({ frame, image, raw }) => ({
       frame,
       version: null,
       hasImage: image !== null,
-      hasRaw: false,
+      hasRaw: raw !== null,
       seq: Number.MAX_SAFE_INTEGER
     }))
     return [...over, ...ahead]
@@ -58,6 +69,11 @@ export const useFrames = defineStore('frames', () => {
   const put = (shoot: string, frame: Frame, image: Blob | null = null): Promise<void> => {
     const known = onServer.value.find((each) => each.frame.id === frame.id)
     return out.put(shoot, frame, known?.version ?? null, image)
+  }
+
+  const putRaw = (shoot: string, frame: Frame, raw: Blob): Promise<void> => {
+    const known = onServer.value.find((each) => each.frame.id === frame.id)
+    return out.putRaw(shoot, frame, known?.version ?? null, raw)
   }
 
   const refresh = async (id: string): Promise<void> => {
@@ -118,7 +134,10 @@ export const useFrames = defineStore('frames', () => {
   const restore = async (shoot: string, frameId: string): Promise<void> => {
     const entry = givenUp.get(frameId)
     givenUp.delete(frameId)
-    if (entry) return put(shoot, entry.frame, entry.image)
+    if (entry) {
+      await put(shoot, entry.frame, entry.image)
+      return entry.raw ? putRaw(shoot, entry.frame, entry.raw) : undefined
+    }
     await api.restoreFrame(shoot, frameId)
     if (shoot === shootId.value) await refresh(shoot)
   }
@@ -132,14 +151,17 @@ export const useFrames = defineStore('frames', () => {
     /** what waits of any shoot */
     queued: out.entries,
     kept: out.kept,
+    keeping: out.keeping,
     start: out.start,
     load,
     lookAgain,
     put,
+    putRaw,
     remove,
     restore,
     sendWaiting: out.sendAll,
     discard: (entry: Waiting) => out.drop(entry.shootId, entry.frame.id),
-    imageOf: (frameId: string): Blob | null => out.get(shootId.value, frameId)?.image ?? null
+    imageOf: (frameId: string): Blob | null => out.get(shootId.value, frameId)?.image ?? null,
+    rawOf: (frameId: string): Blob | null => out.get(shootId.value, frameId)?.raw ?? null
   }
 })

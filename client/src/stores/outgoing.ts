@@ -17,10 +17,13 @@ const MOST_MERGES = 3
 export function outgoing(arrived: {
   readonly frame: (shootId: string, frame: RunFrame) => void
   readonly image: (shootId: string, frameId: string) => void
+  readonly raw: (shootId: string, frameId: string) => void
 }) {
   const queue = shallowRef(new Map<string, Waiting>())
   /** whether what waits would survive this page */
   const kept = ref(true)
+  /** writes to this browser that are not done yet: until then nothing is said to be kept */
+  const keeping = ref(0)
   const sending = new Map<string, Promise<void>>()
   let began: Promise<void> | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -28,7 +31,9 @@ export function outgoing(arrived: {
   const store = async (entry: Waiting): Promise<void> => {
     queue.value.set(keyOf(entry.shootId, entry.frame.id), entry)
     triggerRef(queue)
+    keeping.value++
     kept.value = await outbox.put(entry)
+    keeping.value--
   }
   const drop = async (key: string): Promise<void> => {
     queue.value.delete(key)
@@ -71,15 +76,20 @@ export function outgoing(arrived: {
   }
 
   const sendOnce = async (key: string, entry: Waiting): Promise<void> => {
-    const { shootId, image } = entry
+    const { shootId, image, raw } = entry
     if (entry.frameWaits) await sendFrame(key, entry)
     if (image) {
       await api.putImage(shootId, entry.frame.id, image)
       arrived.image(shootId, entry.frame.id)
     }
+    // A raw file lies beside a picture: it goes after it.
+    if (raw) {
+      await api.putRaw(shootId, entry.frame.id, raw)
+      arrived.raw(shootId, entry.frame.id)
+    }
     const now = queue.value.get(key)
-    if (!now || now.image !== image) return
-    if (now.frameWaits) await store({ ...now, image: null })
+    if (!now || now.image !== image || now.raw !== raw) return
+    if (now.frameWaits) await store({ ...now, image: null, raw: null })
     else await drop(key)
   }
 
@@ -141,6 +151,7 @@ export function outgoing(arrived: {
   return {
     entries: computed(() => [...queue.value.values()]),
     kept,
+    keeping,
     get: (shootId: string, frameId: string) => queue.value.get(keyOf(shootId, frameId)),
     /** Takes up what was left from before this page, once. */
     start: (): Promise<void> => (began ??= begin()),
@@ -162,8 +173,30 @@ export function outgoing(arrived: {
         version: before ? before.version : version,
         frameWaits: true,
         image: image ?? before?.image ?? null,
+        raw: before?.raw ?? null,
         refused: null
       })
+      try {
+        await send(key)
+      } catch (error) {
+        again()
+        throw error
+      }
+    },
+    /**
+     * A raw file for a frame that is known, here or there.
+     * @throws ApiProblem when it was not taken now; it waits all the same
+     */
+    putRaw: async (
+      shootId: string,
+      frame: Frame,
+      version: number | null,
+      raw: Blob
+    ): Promise<void> => {
+      const key = keyOf(shootId, frame.id)
+      const before = queue.value.get(key)
+      const rest = before ?? { shootId, frame, version, frameWaits: false, image: null }
+      await store({ ...rest, raw, refused: null })
       try {
         await send(key)
       } catch (error) {

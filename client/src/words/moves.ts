@@ -10,7 +10,7 @@ import { judgedAt } from '@core/run/calibrate'
 import { partPlan } from '@core/run/part'
 import { expectedReading } from '@core/run/metering'
 import { controlValue } from './changes'
-import { mm, stopCount, stops } from './format'
+import { plain, mm, stopCount, stops } from './format'
 import { backgroundWords } from './goals'
 import { CONTROL_NAMES, placeName } from './names'
 import { EVIDENCE_PLACES } from './run'
@@ -190,6 +190,15 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
     case 'all-off':
       return { head: 'No light is on', detail: 'Switch one on under Light.' }
     case 'take-lit':
+      if (move.unsureStops !== undefined)
+        return {
+          head: 'Take it once more, and judge it afresh.',
+          brief: 'Once more.',
+          detail:
+            `By eye ${plan.lights.length === 1 ? 'the light' : move.lights[0]} is known to ± ${plain(move.unsureStops, 1)} stop so ` +
+            'far, which is wider than its goal; another look knows more. Nothing is to be changed. ' +
+            'Skip the step if it is good enough.'
+        }
       if (move.alone)
         return {
           head:
