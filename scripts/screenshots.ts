@@ -45,6 +45,14 @@ const practised = async (page: Page): Promise<void> => {
 const SHOTS: readonly Shot[] = [
   { name: 'shoots', path: '/', before: (page) => page.waitForTimeout(9000) },
   { name: 'kit', path: '/kit' },
+  { name: 'calibrate', path: '/kit/grid-40/calibrate' },
+  {
+    name: 'phone-calibrate',
+    path: '/kit/lantern-36/calibrate',
+    phone: true,
+    spare: true,
+    before: (page) => page.getByRole('button', { name: /^Marks of the dial/ }).click()
+  },
   {
     name: 'kit-strobe',
     path: '/kit',
@@ -71,7 +79,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'ways-none', path: '/shoots/demo-vial/ways', spare: true, before: settled },
   { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
   { name: 'light', path: `${beetle}/light` },
-  { name: 'light-mirror', path: '/shoots/demo-coin/light' },
+  { name: 'light-mirror', path: '/shoots/demo-coin/light', spare: true },
   {
     name: 'light-bounce',
     path: '/shoots/demo-shells/light',

@@ -4,6 +4,7 @@ import type { Meter } from '../kit/meter'
 import { WATER_SHARE } from '../ledger/cells'
 import { highSpeedPenalty, markStops } from '../light/output'
 import type { Estimate } from './fit'
+import { thinned } from './thinned'
 
 const MOST_LOSS = 8
 /** What the schema holds of a ±. */
@@ -21,10 +22,33 @@ const of = (estimates: readonly Estimate[], kind: Estimate['figure']['kind']): E
     .filter(({ figure }) => figure.kind === kind)
     .sort((a, b) => (a.figure.at ?? 0) - (b.figure.at ?? 0))
 
-/** A table with rows put in place of those at the same place; rising. */
-function merged<Row>(old: readonly Row[], rows: readonly Row[], at: (row: Row) => number): Row[] {
-  const stays = old.filter((row) => !rows.some((each) => Math.abs(at(each) - at(row)) < 0.05))
-  return [...stays, ...rows].sort((a, b) => at(a) - at(b))
+/** What a table of the kit holds. */
+interface Table {
+  readonly least: number
+  readonly most: number
+  readonly rows: number
+}
+const MARKS: Table = { least: -14, most: -0.05, rows: 80 }
+const SHUTTERS: Table = { least: 0, most: 16, rows: 30 }
+/** Nearer than this two rows are one. */
+const SAME = 0.05
+
+/** A table with rows put in place of those at the same place; rising, within what it holds. */
+function merged<Row>(
+  old: readonly Row[],
+  rows: readonly Row[],
+  at: (row: Row) => number,
+  { least, most, rows: count }: Table
+): Row[] {
+  const inside = rows
+    .filter((row) => at(row) >= least && at(row) <= most)
+    .sort((a, b) => at(a) - at(b))
+    .filter((row, i, all) => i === 0 || at(row) - at(all[i - 1]!) > 1e-6)
+  const stays = old.filter((row) => !inside.some((each) => Math.abs(at(each) - at(row)) < SAME))
+  return thinned(
+    [...stays, ...inside].sort((a, b) => at(a) - at(b)),
+    count
+  )
 }
 
 function withOutput(strobe: Strobe, estimate: Estimate): Strobe {
@@ -56,8 +80,13 @@ function correctedStrobe(strobe: Strobe, estimates: readonly Estimate[]): Strobe
   const [water] = of(estimates, 'water')
   return {
     ...after,
-    marks: merged(after.marks, marks, ({ powerStops }) => powerStops),
-    highSpeedLosses: merged(after.highSpeedLosses, losses, ({ shutterStops }) => shutterStops),
+    marks: merged(after.marks, marks, ({ powerStops }) => powerStops, MARKS),
+    highSpeedLosses: merged(
+      after.highSpeedLosses,
+      losses,
+      ({ shutterStops }) => shutterStops,
+      SHUTTERS
+    ),
     guideNumberWaterM: water
       ? Number(
           (

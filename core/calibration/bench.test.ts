@@ -118,6 +118,12 @@ describe('guide number', () => {
     expect((after as Strobe).guideNumberM).toBeCloseTo(30, 1)
     expect((after as Strobe).outputUncertaintyStops).toBeLessThan(0.03)
   })
+  test('a head that gives two stops less than it says, by three readings that agree', () => {
+    const weak = [1, 1.4, 2].map((m) => read(m * 1000, 2 * Math.log2(18 / m)))
+    const { after, straying } = result(run({ rows: weak, powerStops: 0 }))
+    expect((after as Strobe).guideNumberM).toBeLessThan(18.7)
+    expect(straying).toEqual([])
+  })
   test('a meter that reads a third too high is taken at its word less a third', () => {
     const high: Meter = { ...meter, offsetStops: 1 / 3 }
     const { offs } = result(run({ rows: rows.map((row) => ({ ...row })) }), kitOf(high))
@@ -132,6 +138,12 @@ describe('guide number', () => {
     expect(Math.abs(gn(after) / gn(clean.after) - 1)).toBeLessThan(0.05)
     const left = wrong.map((row, i) => ({ ...row, on: i !== 3 }))
     expect(gn(result(run({ rows: left })).after)).toBeCloseTo(gn(clean.after), 6)
+  })
+  test('readings no head can give change nothing, and the figure is named', () => {
+    const rows = Array.from({ length: 60 }, () => read(20_000, 14))
+    const { after, impossible } = result(run({ rows, powerStops: 0 }))
+    expect(after).toBe(strobe)
+    expect(impossible).toBe('guideNumberM')
   })
   test('nothing read: the item as it was', () => {
     const none = run({ rows: startRows('output', { strobe, modifier: null, camera: null }) })

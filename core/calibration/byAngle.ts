@@ -2,6 +2,7 @@
 import type { Modifier, Strobe } from '../kit/kit'
 import { beamExponent } from '../light/beam'
 import { UNCERTAINTY } from '../run/calibrate'
+import { thinned } from './thinned'
 import type { BenchReading, BenchRow, LightCalibration } from './calibration'
 
 export interface AnglePoint {
@@ -101,6 +102,8 @@ const SMOOTH_ENOUGH = 0.15
 const BEYOND = [20, 30, 40, 50, 60, 70, 80, 88]
 /** What a modifier's table holds. */
 const MOST_POINTS = 30
+/** What a head's does. */
+const MOST_ANGLES = 60
 const tidy = (value: number): number => Number(value.toFixed(2))
 const kept = (stops: number): number => tidy(Math.min(4, Math.max(-20, stops)))
 
@@ -125,7 +128,10 @@ export function withReadBeam(strobe: Strobe, points: readonly AnglePoint[]): Str
     distribution: {
       kind: 'table',
       points: [
-        ...points.map(({ deg, stops }) => ({ deg, stops: kept(stops) })),
+        ...thinned(points, MOST_ANGLES - beyond.length).map(({ deg, stops }) => ({
+          deg,
+          stops: kept(stops)
+        })),
         ...beyond.map((deg) => ({ deg, stops: kept(falls(deg)) }))
       ]
     }
@@ -153,9 +159,10 @@ export function withReadTable(modifier: Modifier, points: readonly AnglePoint[])
   if (points.length === 0) return modifier
   return {
     ...modifier,
-    measured: [...points, ...fallingOn(points)]
-      .slice(0, MOST_POINTS)
-      .map(({ deg, stops }) => ({ deg, stops: kept(stops) })),
+    measured: [...thinned(points, MOST_POINTS - 1), ...fallingOn(points)].map(({ deg, stops }) => ({
+      deg,
+      stops: kept(stops)
+    })),
     lossUncertaintyStops: Number(Math.max(0.01, points[0]!.uncertaintyStops).toFixed(3))
   }
 }

@@ -63,7 +63,18 @@ const rowSchema = z.strictObject({
 export type BenchRow = z.infer<typeof rowSchema>
 export const MOST_ROWS = 60
 
-const lightCalibrationSchema = z.strictObject({
+/** Where rows of each kind may be. */
+export const PLACES: Readonly<Record<LightKind, readonly [least: number, most: number]>> = {
+  output: [50, 20_000],
+  water: [50, 20_000],
+  beam: [0, 89],
+  modifier: [0, 89],
+  marks: [-14, 0],
+  meter: [-14, 0],
+  highSpeed: [0, 16]
+}
+
+const lightFigures = z.strictObject({
   kind: z.enum(LIGHT_KINDS),
   startedAt: z.iso.datetime(),
   strobeId: id,
@@ -81,7 +92,18 @@ const lightCalibrationSchema = z.strictObject({
   isoStops: stops(-3, 11).describe('the ISO the meter is set to'),
   rows: z.array(rowSchema).max(MOST_ROWS)
 })
-export type LightCalibration = z.infer<typeof lightCalibrationSchema>
+const lightCalibrationSchema = lightFigures.superRefine(({ kind, rows }, context) => {
+  const [least, most] = PLACES[kind]
+  rows.forEach(({ at }, i) => {
+    if (at < least || at > most)
+      context.addIssue({
+        code: 'custom',
+        path: ['rows', i, 'at'],
+        message: `must be from ${least} to ${most} in a run of this kind`
+      })
+  })
+})
+export type LightCalibration = z.infer<typeof lightFigures>
 
 export const DURATION_WAYS = ['turning', 'falling', 'two-frames'] as const
 const durationCalibrationSchema = z.strictObject({
@@ -99,7 +121,7 @@ const durationCalibrationSchema = z.strictObject({
   rows: z
     .array(
       z.strictObject({
-        powerStops: stops(-14, 0),
+        powerStops: stops(-12, 0),
         value: z
           .number()
           .min(0)

@@ -46,10 +46,14 @@ export interface MeasuredDuration {
   readonly uncertainty: number
 }
 
+/** What the kit holds of a duration, s. */
+const [SHORTEST, LONGEST] = [1e-6, 1]
+const isKept = ({ t01 }: MeasuredDuration): boolean => t01 >= SHORTEST && t01 <= LONGEST
+
 /** What each row that counts says, by its mark; those that say nothing are left out. */
 export function durationsOf(run: DurationCalibration): MeasuredDuration[] {
   const { way, markMm } = run
-  return run.rows.flatMap(({ powerStops, value, on }): MeasuredDuration[] => {
+  const found = run.rows.flatMap(({ powerStops, value, on }): MeasuredDuration[] => {
     if (value === null || !on) return []
     if (way === 'two-frames') {
       if (value < LEAST_LOST) return []
@@ -61,6 +65,7 @@ export function durationsOf(run: DurationCalibration): MeasuredDuration[] {
     const speed =
       way === 'turning' ? turningSpeed(run.radiusMm, run.turnsPerMinute) : fallingSpeed(run.dropMm)
     const t01 = streakSeconds(value, markMm, speed)
-    return t01 > 0 ? [{ powerStops, t01, uncertainty: STREAK_UNSURE }] : []
+    return [{ powerStops, t01, uncertainty: STREAK_UNSURE }]
   })
+  return found.filter(isKept)
 }

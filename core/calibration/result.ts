@@ -1,6 +1,6 @@
 /** What a calibration says: estimates of what it measures, and the item with them. */
 import { withOwnDuration } from '../kit/heads'
-import type { KitItem } from '../kit/kit'
+import { kitItemSchema, type KitItem } from '../kit/kit'
 import {
   highSpeedUncertaintyOf,
   lossUncertainty,
@@ -34,14 +34,15 @@ const MEASURES: Readonly<Record<LightCalibration['kind'], readonly FigureKind[]>
   meter: ['meter']
 }
 
-/**
- * What it measures it measures anew; what else is in the readings is as sure as the kit says.
- */
-function sureIn(kit: Kit, target: string | null) {
+/** What is measured by itself is hardly held back: so many times further off it may be. */
+const LOOSE = 3
+/** What else is in the readings is as sure as the kit says. */
+function sureIn(kit: Kit, target: string | null, measured: readonly FigureKind[]) {
   return (figure: KitFigure): number => {
     const { kind, id, at } = figure
     const item = kit.get(id)
-    if (id === target || !item) return usuallyOff(figure)
+    if (id === target && measured.includes(kind)) return LOOSE * usuallyOff(figure)
+    if (!item) return usuallyOff(figure)
     if (item.kind === 'meter') return item.offsetUncertaintyStops ?? usuallyOff(figure)
     if (item.kind === 'modifier' && kind === 'loss')
       return lossUncertainty(item) || usuallyOff(figure)
@@ -68,6 +69,17 @@ export interface CalibrationResult {
   readonly reads: readonly RowRead[]
   /** rows that fit nothing else that was read */
   readonly straying: readonly number[]
+  /** the figure, by its path, that no item of its kind has: something was misread */
+  readonly impossible: string | null
+}
+
+/** The item as it would be; where no item can be so, as it is. */
+function possible(item: KitItem, after: KitItem): Pick<CalibrationResult, 'after' | 'impossible'> {
+  if (after === item) return { after, impossible: null }
+  const checked = kitItemSchema.safeParse(after)
+  return checked.success
+    ? { after, impossible: null }
+    : { after: item, impossible: checked.error.issues[0]!.path.join('.') }
 }
 
 const nothing = { estimates: [], others: [], points: [], durations: [], reads: [], straying: [] }
@@ -100,10 +112,10 @@ export function calibrationResult(
       (strobe, { powerStops, t01 }) => withOwnDuration(strobe, powerStops, t01),
       item
     )
-    return { ...nothing, item, after, durations }
+    return { ...nothing, item, ...possible(item, after), durations }
   }
   const reads = run.rows.map((row) => readRow(run, row, kit))
-  const fit = fitKit(benchSightings(id, run, reads), sureIn(kit, target))
+  const fit = fitKit(benchSightings(id, run, reads), sureIn(kit, target, MEASURES[run.kind]))
   const all = fit?.estimates ?? []
   const isMeasured = ({ figure }: Estimate): boolean =>
     figure.id === target && MEASURES[run.kind].includes(figure.kind)
@@ -111,7 +123,7 @@ export function calibrationResult(
   const points = run.kind === 'beam' || run.kind === 'modifier' ? byAngle(run) : []
   return {
     item,
-    after: afterOf(item, run, estimates, points),
+    ...possible(item, afterOf(item, run, estimates, points)),
     estimates,
     others: all.filter((each) => !isMeasured(each)),
     points,

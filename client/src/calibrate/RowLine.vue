@@ -2,7 +2,7 @@
 /** One row: its place may be typed over, its reading is typed as the meter shows it. */
 import { mdiClose } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
-import type { BenchRow } from '@core/calibration/calibration'
+import { PLACES, type BenchRow } from '@core/calibration/calibration'
 import type { RowRead } from '@core/calibration/fromBench'
 import { formatPower, parsePower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
@@ -31,14 +31,14 @@ const byFrame = computed(
   () => !props.bench.meter.value || (run.value.kind === 'meter' && props.row.reference)
 )
 
-const PLACES = {
-  output: [parseLength, (v: number) => plain(v, 5), 'mm', 50, 20000],
-  water: [parseLength, (v: number) => plain(v, 5), 'mm', 50, 20000],
-  beam: [parseNumber, (v: number) => plain(v, 3), '°', 0, 89],
-  modifier: [parseNumber, (v: number) => plain(v, 3), '°', 0, 89],
-  highSpeed: [parseShutter, (v: number) => nameOf('shutter', v), '', 0, 16],
-  marks: [null, null, '', -14, 0],
-  meter: [null, null, '', -14, 0]
+const AT = {
+  output: [parseLength, (v: number) => plain(v, 5), 'mm'],
+  water: [parseLength, (v: number) => plain(v, 5), 'mm'],
+  beam: [parseNumber, (v: number) => plain(v, 3), '°'],
+  modifier: [parseNumber, (v: number) => plain(v, 3), '°'],
+  highSpeed: [parseShutter, (v: number) => nameOf('shutter', v), ''],
+  marks: [null, null, ''],
+  meter: [null, null, '']
 } as const
 const REFERENCE: Partial<Record<typeof run.value.kind, string>> = {
   modifier: 'bare',
@@ -46,17 +46,18 @@ const REFERENCE: Partial<Record<typeof run.value.kind, string>> = {
   meter: 'card'
 }
 const aside = computed(() =>
-  [PLACES[run.value.kind][2], props.row.reference ? REFERENCE[run.value.kind] : '']
+  [AT[run.value.kind][2], props.row.reference ? REFERENCE[run.value.kind] : '']
     .filter(Boolean)
     .join(' ')
 )
 const parsePlace = (text: string): number | null => {
-  const [parse, , , least, most] = PLACES[run.value.kind]
+  const [parse] = AT[run.value.kind]
+  const [least, most] = PLACES[run.value.kind]
   const value = parse ? parse(text) : parsePower(strobe.value.dial, text)
   return value !== null && value >= least && value <= most ? value : null
 }
 const showPlace = (value: number): string =>
-  PLACES[run.value.kind][1]?.(value) ?? formatPower(strobe.value.dial, value)
+  AT[run.value.kind][1]?.(value) ?? formatPower(strobe.value.dial, value)
 const place = ref(showPlace(props.row.at))
 const misplaced = ref(false)
 watch(

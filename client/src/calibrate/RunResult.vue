@@ -68,7 +68,11 @@ const adopt = async (): Promise<void> => {
           earlier figures stay with the item and can go back."
       />
     </h2>
-    <p v-if="lines.length === 0" class="muted">Nothing yet: read a row or two.</p>
+    <p v-if="result.impossible" role="alert" class="miss" data-impossible>
+      By these readings the kit would hold a figure no such item has ({{ result.impossible }}).
+      Check distance, power and ISO, and the readings themselves.
+    </p>
+    <p v-else-if="lines.length === 0" class="muted">Nothing yet: read a row or two.</p>
     <ul v-else data-says>
       <li v-for="line in lines" :key="line" class="bright">{{ line }}</li>
     </ul>
