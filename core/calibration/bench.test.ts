@@ -12,6 +12,7 @@ import { benchPlan, type Kit } from './benchSet'
 import { calibrationSchema, type BenchRow, type LightCalibration } from './calibration'
 import { benchExpected } from './fromBench'
 import { calibrationResult } from './result'
+import { readingUncertainty } from './readingSure'
 import { leastDistanceMm, startRows } from './start'
 
 const strobe = testStrobe({ id: 'head', guideNumberM: 36 })
@@ -232,8 +233,8 @@ describe('a modifier', () => {
     expect(measured.slice(5)).toEqual([
       { deg: expect.closeTo(25 + 5.7 / 0.34, 1), stops: expect.closeTo(-13.2, 2) }
     ])
-    // Two readings of ±0.1 each.
-    expect((after as Modifier).lossUncertaintyStops).toBeCloseTo(0.141, 3)
+    // Two readings of ±0.1 each, shown in tenths: √2·√(0.1² + 0.1²/12).
+    expect((after as Modifier).lossUncertaintyStops).toBeCloseTo(0.147, 3)
   })
   test('the sum then predicts what was read', () => {
     const { after } = result(of, kitOf(grid))
@@ -253,6 +254,22 @@ describe('a modifier', () => {
     expect(result(run({ ...of, rows: rows.slice(1) }), kitOf(grid)).points).toEqual([])
   })
   test('nothing read changes nothing', () => expect(withReadTable(sheet, [])).toBe(sheet))
+})
+
+describe('how sure a reading is', () => {
+  test('a display that rounds to thirds or halves is less sure than one of tenths', () => {
+    const reading = { kind: 'meter', apertureStops: 6 } as const
+    const of = (display: Meter['display']) => readingUncertainty(reading, display)
+    // A uniform error of a step: its square summed over a thousand places of it.
+    const rounded = (step: number): number => {
+      let sum = 0
+      for (let i = 0; i < 1000; i++) sum += (step * ((i + 0.5) / 1000 - 0.5)) ** 2 / 1000
+      return Math.hypot(0.1, Math.sqrt(sum))
+    }
+    expect(of('tenths')).toBeCloseTo(rounded(0.1), 5)
+    expect(of('thirds')).toBeCloseTo(rounded(1 / 3), 5)
+    expect(of('halves')).toBeCloseTo(rounded(1 / 2), 5)
+  })
 })
 
 describe('the meter', () => {

@@ -5,6 +5,7 @@
 import { cameraSchema, lensSchema, type Camera, type KitItem, type Lens } from '../kit/kit'
 import { newPlan } from '../plan/newPlan'
 import type { Plan } from '../plan/plan'
+import type { MeterDisplay } from '../scales/meter'
 import type { BenchRow, LightCalibration } from './calibration'
 
 export type Kit = ReadonlyMap<string, KitItem>
@@ -17,6 +18,10 @@ function itemOf<K extends KitItem['kind']>(
   const item = id === null ? undefined : kit.get(id)
   return item?.kind === kind ? (item as Extract<KitItem, { kind: K }>) : null
 }
+
+/** How the meter in use shows an f-number; in tenths where there is none. */
+export const displayIn = (kit: Kit, meterId: string | null): MeterDisplay =>
+  itemOf(kit, 'meter', meterId)?.display ?? 'tenths'
 
 /** Stand-ins where a meter alone is read: they take no light and are in no way. */
 const NO_CAMERA: Camera = cameraSchema.parse({

@@ -1,7 +1,8 @@
 /** Light by angle off the axis, straight from the readings of a run: of a head, or of a modifier. */
 import type { Modifier, Strobe } from '../kit/kit'
 import { beamExponent } from '../light/beam'
-import { UNCERTAINTY } from '../run/calibrate'
+import type { MeterDisplay } from '../scales/meter'
+import { readingUncertainty } from './readingSure'
 import { thinned } from './thinned'
 import type { BenchReading, BenchRow, LightCalibration } from './calibration'
 
@@ -17,34 +18,38 @@ const lightOf = (reading: BenchReading, { isoStops }: LightCalibration): number 
   reading.kind === 'meter'
     ? reading.apertureStops - isoStops
     : reading.levelStops + reading.apertureStops - reading.isoStops
-const unsure = (reading: BenchReading): number =>
-  reading.kind === 'card' ? reading.uncertaintyStops : UNCERTAINTY.meter
 
 interface Mean {
   readonly stops: number
   readonly uncertaintyStops: number
 }
-function meanOf(readings: readonly BenchReading[], run: LightCalibration): Mean | null {
+function meanOf(
+  readings: readonly BenchReading[],
+  run: LightCalibration,
+  display: MeterDisplay
+): Mean | null {
   if (readings.length === 0) return null
   return {
     stops: readings.reduce((sum, each) => sum + lightOf(each, run), 0) / readings.length,
-    uncertaintyStops: Math.hypot(...readings.map(unsure)) / readings.length
+    uncertaintyStops:
+      Math.hypot(...readings.map((each) => readingUncertainty(each, display))) / readings.length
   }
 }
 
 /**
  * What was read at each angle against the reference: without the modifier on the axis; of a bare
  * head its own axis. Only readings of one kind are held against each other: those of the reference.
+ * @param display of the meter it was read with
  * @returns rising by angle, the axis first; empty where the reference or the axis was not read
  */
-export function byAngle(run: LightCalibration): AnglePoint[] {
+export function byAngle(run: LightCalibration, display: MeterDisplay): AnglePoint[] {
   const isReference = ({ reference, at }: BenchRow): boolean =>
     run.kind === 'modifier' ? reference : at < 0.5
   const read = run.rows.filter(({ reading, on }) => reading && on)
   const kind = read.find(isReference)?.reading?.kind
   const readings = (counts: (row: BenchRow) => boolean): BenchReading[] =>
     read.filter((row) => counts(row) && row.reading!.kind === kind).map((row) => row.reading!)
-  const bare = meanOf(readings(isReference), run)
+  const bare = meanOf(readings(isReference), run, display)
   if (!bare) return []
   const worn = (row: BenchRow): boolean => run.kind === 'beam' || !row.reference
   const angles = [...new Set(read.filter(worn).map(({ at }) => (at < 0.5 ? 0 : at)))]
@@ -53,7 +58,8 @@ export function byAngle(run: LightCalibration): AnglePoint[] {
     .flatMap((deg): AnglePoint[] => {
       const mean = meanOf(
         readings((row) => worn(row) && (row.at < 0.5 ? 0 : row.at) === deg),
-        run
+        run,
+        display
       )
       if (!mean) return []
       const own = run.kind === 'beam' && deg === 0

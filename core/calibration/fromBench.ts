@@ -1,11 +1,11 @@
 /** What the readings of a calibration say of the kit, and what they should be. */
 import { ledgerOf } from '../ledger/ledger'
 import type { Plan } from '../plan/plan'
-import { UNCERTAINTY } from '../run/calibrate'
 import { expectedReading, type Metering } from '../run/metering'
-import { benchPlan, isHighSpeed, isWorn, powerAt, type Kit } from './benchSet'
+import { benchPlan, displayIn, isHighSpeed, isWorn, powerAt, type Kit } from './benchSet'
 import type { BenchRow, LightCalibration } from './calibration'
 import { figureOf, headParts, type Sighting } from './figure'
+import { readingUncertainty } from './readingSure'
 
 /** Turned to the light in a dark room: nothing but the flash is in its reading. */
 const meteringAt = ({ isoStops }: LightCalibration): Metering => ({
@@ -47,17 +47,23 @@ export interface RowRead {
   readonly expected: BenchExpected | null
   /** found minus expected, stops; null where nothing was read, or no light should be there at all */
   readonly offStops: number | null
+  /** ± of the reading; 0 for none */
+  readonly uncertaintyStops: number
 }
 
 export function readRow(run: LightCalibration, row: BenchRow, kit: Kit): RowRead {
   const expected = benchExpected(run, row, kit)
   const { reading } = row
-  if (!expected || !reading) return { expected, offStops: null }
+  if (!expected || !reading) return { expected, offStops: null, uncertaintyStops: 0 }
   const off =
     reading.kind === 'meter'
       ? reading.apertureStops - (expected.apertureStops ?? -Infinity)
       : reading.levelStops - expected.levelStops
-  return { expected, offStops: Number.isFinite(off) ? off : null }
+  return {
+    expected,
+    offStops: Number.isFinite(off) ? off : null,
+    uncertaintyStops: readingUncertainty(reading, displayIn(kit, run.meterId))
+  }
 }
 
 const metres = (mm: number): number => mm / 1000
@@ -86,10 +92,6 @@ function partsOf(run: LightCalibration, row: BenchRow): Sighting['parts'] {
   return parts
 }
 
-/** ± of a reading by itself, whatever the meter is off as a whole. */
-export const uncertaintyOf = ({ reading }: BenchRow): number =>
-  reading?.kind === 'card' ? reading.uncertaintyStops : UNCERTAINTY.meter
-
 /** Readings that count. */
 export function benchSightings(
   id: string,
@@ -103,7 +105,7 @@ export function benchSightings(
       {
         from: { kind: 'bench', calibrationId: id, row: i },
         offStops: off,
-        uncertaintyStops: uncertaintyOf(row),
+        uncertaintyStops: reads[i]!.uncertaintyStops,
         parts: partsOf(run, row)
       }
     ]

@@ -8,7 +8,7 @@ import {
   outputUncertainty
 } from '../kit/sureness'
 import { corrected } from './adopt'
-import type { Kit } from './benchSet'
+import { displayIn, type Kit } from './benchSet'
 import { byAngle, withReadBeam, withReadTable, type AnglePoint } from './byAngle'
 import type { Calibration, LightCalibration } from './calibration'
 import { durationsOf, type MeasuredDuration } from './duration'
@@ -120,7 +120,8 @@ export function calibrationResult(
   const isMeasured = ({ figure }: Estimate): boolean =>
     figure.id === target && MEASURES[run.kind].includes(figure.kind)
   const estimates = all.filter(isMeasured)
-  const points = run.kind === 'beam' || run.kind === 'modifier' ? byAngle(run) : []
+  const points =
+    run.kind === 'beam' || run.kind === 'modifier' ? byAngle(run, displayIn(kit, run.meterId)) : []
   return {
     item,
     ...possible(item, afterOf(item, run, estimates, points)),

@@ -1,7 +1,8 @@
 /** Calibrations of kit items. */
 import { Router } from 'express'
 import { idParams, saveCalibrationSchema } from '@core/api/api'
-import { conflict, gone, invalid, notFound } from '../http/problem'
+import { deletable } from '../http/deletable'
+import { conflict, gone, invalid } from '../http/problem'
 import { parse } from '../http/validate'
 import type { CalibrationStore } from '../store/calibrations'
 
@@ -23,14 +24,6 @@ export function calibrationRoutes(store: CalibrationStore): Router {
         res.json(result.record)
     }
   })
-  for (const [path, method, deleted] of [
-    ['/:id', 'delete', true],
-    ['/:id/restore', 'post', false]
-  ] as const)
-    router[method](path, async (req, res) => {
-      if (!(await store.setDeleted(parse(idParams, req.params).id, deleted)))
-        throw notFound('calibration')
-      res.status(204).end()
-    })
+  deletable(router, 'calibration', store.setDeleted)
   return router
 }

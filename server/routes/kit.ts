@@ -1,5 +1,6 @@
 import { Router } from 'express'
 import { idParams, kitQuery, saveKitSchema } from '@core/api/api'
+import { deletable } from '../http/deletable'
 import { conflict, gone, invalid, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import type { KitStore } from '../store/kit'
@@ -35,14 +36,6 @@ export function kitRoutes(store: KitStore): Router {
     if (result.kind === 'stale') throw conflict('kit item', result.version)
     res.json(result.record)
   })
-  for (const [path, method, deleted] of [
-    ['/:id', 'delete', true],
-    ['/:id/restore', 'post', false]
-  ] as const)
-    router[method](path, async (req, res) => {
-      if (!(await store.setDeleted(parse(idParams, req.params).id, deleted)))
-        throw notFound('kit item')
-      res.status(204).end()
-    })
+  deletable(router, 'kit item', store.setDeleted)
   return router
 }

@@ -9,6 +9,7 @@ import {
   type Shoot
 } from '@core/api/api'
 import { shorten } from '@core/text'
+import { deletable } from '../http/deletable'
 import { conflict, gone, notFound } from '../http/problem'
 import { parse } from '../http/validate'
 import { found } from '../services/found'
@@ -83,14 +84,6 @@ export function shootRoutes({ store, list, service, feed }: Parts): Router {
     const { id } = parse(newIdQuery, req.query)
     res.status(201).json(await service.duplicate(parse(idParams, req.params).id, id))
   })
-  for (const [path, method, deleted] of [
-    ['/:id', 'delete', true],
-    ['/:id/restore', 'post', false]
-  ] as const)
-    router[method](path, async (req, res) => {
-      if (!(await store.setDeleted(parse(idParams, req.params).id, deleted)))
-        throw notFound('shoot')
-      res.status(204).end()
-    })
+  deletable(router, 'shoot', store.setDeleted)
   return router
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What was read against what should be, row by row, with its ±: by angle, mark or shutter. */
 import { computed } from 'vue'
-import { uncertaintyOf } from '@core/calibration/fromBench'
 import { rowShort } from '@/words/calibration'
 import { stops } from '@/words/format'
 import type { Bench } from './useBench'
@@ -13,14 +12,15 @@ const run = computed(() => props.bench.light.value!)
 const strobe = computed(() => props.bench.strobe.value!)
 const points = computed(() =>
   run.value.rows.flatMap((row, i) => {
-    const off = props.bench.result.value?.reads[i]?.offStops
-    if (off == null) return []
+    const read = props.bench.result.value?.reads[i]
+    const off = read?.offStops ?? null
+    if (!read || off === null) return []
     return [
       {
         row,
         i,
         off,
-        unsure: uncertaintyOf(row),
+        unsure: read.uncertaintyStops,
         name: rowShort(run.value, row, strobe.value),
         strays: props.bench.result.value!.straying.includes(i)
       }

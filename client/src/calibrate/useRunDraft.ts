@@ -45,9 +45,27 @@ export function useRunDraft() {
   const past = shallowRef<readonly Calibration[]>([])
   const future = shallowRef<readonly Calibration[]>([])
   let timer: ReturnType<typeof setTimeout> | undefined
+  /** something was changed that the server has not been sent */
+  let unsent = false
+  let sending = false
 
-  const open = (draft: RunDraft): void => {
+  /** What lies in the browser is given up once the server has just that. */
+  const settle = (draft: RunDraft): void => {
+    if (readKept(KEY + draft.id) === JSON.stringify(draft)) forget(KEY + draft.id)
+  }
+  /** Leaves the run in hand: what was not sent goes on its way by itself, else stays kept here. */
+  const leave = (): void => {
     clearTimeout(timer)
+    const draft = run.value
+    if (draft && unsent && !sending && state.value !== 'changed-elsewhere')
+      void calibrations.save(draft, draft.version).then(
+        () => settle(draft),
+        () => undefined
+      )
+    unsent = false
+  }
+  const open = (draft: RunDraft): void => {
+    leave()
     run.value = draft
     past.value = []
     future.value = []
@@ -55,27 +73,35 @@ export function useRunDraft() {
     state.value = draft.version === null ? 'new' : 'saved'
   }
 
+  const arrived = (draft: RunDraft, version: number): void => {
+    run.value = { ...draft, version }
+    failure.value = ''
+    if (unsent) keep(KEY + draft.id, JSON.stringify(run.value))
+    else state.value = 'saved'
+  }
+  /** One at a time: what is changed meanwhile goes after it, from the version it brings. */
   const push = async (): Promise<void> => {
     const draft = run.value
-    if (!draft || state.value === 'changed-elsewhere') return
+    if (!draft || !unsent || sending || state.value === 'changed-elsewhere') return
     clearTimeout(timer)
+    unsent = false
+    sending = true
     state.value = 'saving'
     try {
       const saved = await calibrations.save(draft, draft.version)
-      if (run.value?.id !== draft.id) return
-      const same = run.value.calibration === draft.calibration
-      run.value = { ...run.value, version: saved.version }
-      failure.value = ''
-      if (!same) return void save()
-      forget(KEY + draft.id)
-      state.value = 'saved'
+      settle(draft)
+      if (run.value?.id === draft.id) arrived(run.value, saved.version)
     } catch (error) {
       if (run.value?.id === draft.id) meet(error as ApiProblem)
+    } finally {
+      sending = false
     }
+    if (unsent && state.value === 'saving') await push()
   }
   const save = useDebounceFn(push, SAVE_MS)
 
   const meet = (problem: ApiProblem): void => {
+    unsent = true
     if (problem.passing) {
       state.value = 'waiting'
       failure.value = 'Not saved yet: the server is not reachable. It is kept in this browser.'
@@ -92,6 +118,7 @@ export function useRunDraft() {
   const take = (calibration: Calibration): void => {
     run.value = { ...run.value!, calibration }
     keep(KEY + run.value.id, JSON.stringify(run.value))
+    unsent = true
     if (state.value !== 'changed-elsewhere') {
       state.value = 'saving'
       void save()
@@ -116,24 +143,27 @@ export function useRunDraft() {
     past.value = [...past.value, run.value!.calibration]
     take(next)
   }
+  const theirs = async (): Promise<CalibrationRecord | undefined> => {
+    await calibrations.load().catch(() => undefined)
+    return calibrations.records?.find(({ id }) => id === run.value?.id)
+  }
   /** Of two sides, mine: over what somebody else saved. */
   const saveOver = async (): Promise<void> => {
-    await calibrations.load().catch(() => undefined)
-    const theirs = calibrations.records?.find(({ id }) => id === run.value?.id)
-    run.value = { ...run.value!, version: theirs?.version ?? run.value!.version }
+    const { version } = (await theirs()) ?? run.value!
+    run.value = { ...run.value!, version }
+    keep(KEY + run.value.id, JSON.stringify(run.value))
     state.value = 'saving'
     await push()
   }
   const showTheirs = async (): Promise<void> => {
-    await calibrations.load().catch(() => undefined)
-    const theirs = calibrations.records?.find(({ id }) => id === run.value?.id)
-    if (!theirs) return
-    forget(KEY + theirs.id)
-    open(theirs)
+    const record = await theirs()
+    if (!record) return
+    forget(KEY + record.id)
+    unsent = false
+    open(record)
   }
   const close = (): void => {
-    clearTimeout(timer)
-    if (run.value && state.value === 'new') forget(KEY + run.value.id)
+    leave()
     run.value = null
   }
   onBeforeUnmount(() => clearTimeout(timer))
