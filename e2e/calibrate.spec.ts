@@ -110,8 +110,8 @@ test('a meter’s reading undone, a row left out, one of one’s own, all of it 
   page,
   request
 }) => {
-  await own<Strobe>(request, 'lantern-36', { id: 'undo-head', name: 'Undo head' })
-  await page.goto('/kit/undo-head/calibrate')
+  await own<Strobe>(request, 'lantern-36', { id: 'second-head', name: 'Second head' })
+  await page.goto('/kit/second-head/calibrate')
   await page.getByLabel('Meter', { exact: true }).selectOption({ label: 'Wren meter' })
   await reading(page, '1000 mm').fill('32')
   await reading(page, '1000 mm').press('Enter')
@@ -140,7 +140,7 @@ test('a meter’s reading undone, a row left out, one of one’s own, all of it 
   await page.reload()
   await expect(reading(page, '700 mm')).toHaveValue('45')
   await expect(page.getByLabel('1400 mm counts')).not.toBeChecked()
-  expect((await kept(request, 'undo-head'))[0]!.calibration.rows).toHaveLength(4)
+  expect((await kept(request, 'second-head'))[0]!.calibration.rows).toHaveLength(4)
 })
 
 test('with the server away nothing is lost: readings wait in the browser and arrive once', async ({

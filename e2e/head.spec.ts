@@ -55,7 +55,7 @@ test('a cell says how unsure it is and why; a snoot’s tube is a term of its ow
   request
 }) => {
   await open(page, await copyOf(request, 'demo-tent'), 'light')
-  await expect(page.locator('[data-cell="A-subject"]')).toContainText('±0.5')
+  await expect(page.locator('[data-cell="A-subject"]')).toContainText('±0.7')
   await page.locator('[data-cell="A-subject"]').click()
   await expect(page.locator('[data-weak]')).toContainText(
     'the loss of Tracing paper, one sheet is a first guess'
