@@ -99,6 +99,6 @@ export function findings(fit: KitFit, kit: ReadonlyMap<string, KitItem>): Findin
     .sort((a, b) => Number(b.told) - Number(a.told) || a.item.name.localeCompare(b.item.name))
 }
 
-/** "frame of “Ground beetle”: −2.1 where −0.1 would fit" */
+/** "Ground beetle: −2.1 against the kit’s figures" */
 export const strayWords = (title: string, offStops: number): string =>
   `${title}: ${stops(offStops)} against the kit’s figures`
