@@ -2,6 +2,7 @@
 import { pathToFileURL } from 'node:url'
 import type { Plan } from '../core/plan/plan'
 import { demoShoots } from '../server/demo/shoots/index'
+import { tracedBy } from '../simulator/camera'
 import { studioOf } from '../simulator/studio'
 import { frameSize, traceInWorkers } from '../simulator/tracing'
 import { median, type Figure } from './figures'
@@ -15,7 +16,7 @@ async function framesOf(plan: Plan): Promise<readonly [number, number]> {
   const studio = studioOf({
     seed: 1,
     plan: () => Promise.resolve(plan),
-    trace: traceInWorkers(script, frameSize(plan, WIDTH)),
+    camera: tracedBy(traceInWorkers(script, frameSize(plan, WIDTH))),
     now: Date.now
   })
   const lights = plan.lights.filter(({ on }) => on).map(({ id }) => id)

@@ -172,7 +172,8 @@ test('what a camera will not do it says, and the run goes on by hand', async ({
           meter: null,
           clock: false,
           tilt: false,
-          practice: false
+          practice: false,
+          bench: null
         }),
       obey: ({ do: what }) =>
         Promise.resolve(

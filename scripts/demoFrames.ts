@@ -10,6 +10,7 @@ import { stops } from '../client/src/words/format'
 import type { Plan } from '../core/plan/plan'
 import { demoShoots } from '../server/demo/shoots/index'
 import { DEMO_FRAMES, type DemoCamera, type DemoFiles } from '../server/demo/shoots/take'
+import { tracedBy } from '../simulator/camera'
 import { studioOf } from '../simulator/studio'
 import { frameSize, traceInWorkers } from '../simulator/tracing'
 
@@ -38,7 +39,9 @@ function studios(seed: number, width: number): DemoCamera {
         studio ??= studioOf({
           seed,
           plan: () => Promise.resolve(plan),
-          trace: traceInWorkers(pathToFileURL('dist/simulator.mjs'), frameSize(plan, width)),
+          camera: tracedBy(
+            traceInWorkers(pathToFileURL('dist/simulator.mjs'), frameSize(plan, width))
+          ),
           now: () => time
         })
       },

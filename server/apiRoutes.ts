@@ -3,29 +3,14 @@ import { z } from 'zod'
 import { kitItemSchema } from '@core/kit/kit'
 import { planSchema } from '@core/plan/plan'
 import * as schemas from '@core/api/api'
-import * as devices from '@core/api/devices'
 import { folderSchema, watchSchema } from '@core/api/folder'
 import { pairingSchema, pairSchema } from '@core/api/pairing'
 import { pictureFileQuery } from '@core/api/pictureFile'
 import { tickSchema } from '@core/run/tick'
-
-type Method = 'get' | 'put' | 'post' | 'patch' | 'delete'
-type Route = readonly [
-  Method,
-  string,
-  string,
-  {
-    params?: z.ZodObject
-    query?: z.ZodObject
-    body?: z.ZodType
-    returns?: z.ZodType
-    status?: number
-    binary?: boolean
-  }
-]
+import type { Route } from './apiRoute'
+import { DEVICE_ROUTES } from './deviceApiRoutes'
 
 const { idParams: id, frameParams: frame } = schemas
-const deviceList = z.array(devices.deviceSchema)
 
 export const ROUTES: readonly Route[] = [
   ['get', '/api/health', 'Is the server well', { returns: schemas.healthSchema }],
@@ -146,13 +131,6 @@ export const ROUTES: readonly Route[] = [
     { params: frame, status: 204, binary: true }
   ],
   [
-    'put',
-    '/api/shoots/{id}/practice',
-    'Start a simulated studio for a shoot, or find the one that runs',
-    { params: id, body: devices.practiceSchema, returns: devices.deviceSchema }
-  ],
-  ['delete', '/api/shoots/{id}/practice', 'End it', { params: id, status: 204 }],
-  [
     'get',
     '/api/shoots/{id}/folder',
     'The folder watched for a shoot; null for none',
@@ -178,51 +156,6 @@ export const ROUTES: readonly Route[] = [
     { body: pairSchema, returns: pairingSchema }
   ],
   ['delete', '/api/pairing', 'Shut them out again', { status: 204 }],
-  ['get', '/api/devices', 'Devices that bridges have announced', { returns: deviceList }],
-  [
-    'put',
-    '/api/devices/{id}',
-    'A bridge announces its device',
-    { params: id, body: devices.deviceOfferSchema, returns: devices.deviceSchema }
-  ],
-  ['delete', '/api/devices/{id}', 'A device is taken away', { params: id, status: 204 }],
-  [
-    'put',
-    '/api/devices/{id}/state',
-    'What a device is at',
-    { params: id, body: devices.deviceStateSchema, status: 204 }
-  ],
-  [
-    'get',
-    '/api/devices/{id}/commands',
-    'Server-sent events: what is asked of the device',
-    { params: id }
-  ],
-  [
-    'post',
-    '/api/devices/{id}/commands',
-    'Ask a device; answered when it has answered',
-    { params: id, body: devices.sendCommandSchema, returns: devices.answerSchema }
-  ],
-  [
-    'put',
-    '/api/devices/{id}/commands/{commandId}/answer',
-    'The answer of a device',
-    { params: devices.commandParams, body: devices.answerSchema, status: 204 }
-  ],
-  [
-    'post',
-    '/api/devices/{id}/files',
-    'A file of a frame, JPEG or raw; 200 when it was there already',
-    {
-      params: id,
-      query: devices.fileQuery,
-      returns: devices.filedSchema,
-      binary: true,
-      status: 201
-    }
-  ],
-  ['get', '/api/feed', 'Server-sent events: what has changed', {}],
   [
     'get',
     '/api/kit',
@@ -279,5 +212,6 @@ export const ROUTES: readonly Route[] = [
     'A file of a predicted picture, its pixels the body',
     { query: pictureFileQuery, binary: true }
   ],
-  ['get', '/api/schema/plan', 'JSON Schema of the plan document', {}]
+  ['get', '/api/schema/plan', 'JSON Schema of the plan document', {}],
+  ...DEVICE_ROUTES
 ]

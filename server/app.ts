@@ -8,7 +8,7 @@ import type { Logger } from 'pino'
 import { planJsonSchema } from '@core/plan/open'
 import type { Config } from './config'
 import { endEventStreams } from './http/eventStream'
-import { errorHandler, noSuchRoute } from './http/problem'
+import { errorHandler, noSuchRoute, notFound } from './http/problem'
 import { headers, isOpen, limitRate, nonce, refuseForeign } from './http/security'
 import { buildOpenApi } from './openapi'
 import { deviceRoutes } from './routes/devices'
@@ -24,6 +24,7 @@ import { shootRoutes } from './routes/shoots'
 import { tickRoutes } from './routes/ticks'
 import { deviceHub } from './services/devices'
 import { newFeed } from './services/feed'
+import { found } from './services/found'
 import { watchedFolders } from './services/folders'
 import { intake } from './services/intake'
 import { pairing } from './services/pairing'
@@ -113,7 +114,10 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   api.use('/shoots/:id/frames', frameRoutes({ store: frames, shoots, pictures, feed }))
   api.use('/shoots/:id/ticks', tickRoutes({ store: ticks, shoots, feed }))
   api.use('/shoots/:id/folder', folderRoutes(folders, shoots))
-  api.use('/shoots/:id/practice', practiceRoutes(practice, shoots))
+  api.use(
+    '/shoots/:id/practice',
+    practiceRoutes(practice, 'shoot', async (id) => found(await shoots.get(id)))
+  )
   api.use(
     '/shoots',
     shootRoutes({
@@ -121,6 +125,12 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
       list: patient(shootList(db)),
       service: shootService({ shoots, kit }),
       feed
+    })
+  )
+  api.use(
+    '/kit/:id/practice',
+    practiceRoutes(practice, 'bench', async (id) => {
+      if ((await kit.stored(id)) === null) throw notFound('kit item')
     })
   )
   api.use('/kit', kitRoutes(kit))

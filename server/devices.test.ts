@@ -263,3 +263,42 @@ test('a server without its studio says so', async () => {
   expect((await server.call('DELETE', '/api/shoots/demo-coin/practice')).status).toBe(404)
   expect((await server.call('PUT', '/api/shoots/none/practice', {})).status).toBe(404)
 })
+
+test('a frame of no shoot waits for who asked, and is stored nowhere', async () => {
+  await server.call('PUT', '/api/devices/bench-camera', offer)
+  const stream = await listen('/api/devices/bench-camera/commands')
+  const command = { do: 'trigger', kind: 'lit', lights: ['A'] }
+  const asking = server.call('POST', '/api/devices/bench-camera/commands', {
+    id: 'card-1',
+    shootId: null,
+    command
+  })
+  await stream.next(({ data }) => data.id === 'card-1')
+  const bytes = await picture(118)
+  const before = (await server.call('GET', '/api/shoots')).json as { frames: number }[]
+  const sent = await fetch(
+    `${server.url}/api/devices/bench-camera/files?name=CARD.JPG&command=card-1`,
+    {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: new Uint8Array(bytes)
+    }
+  )
+  expect([sent.status, await sent.json()]).toEqual([201, { frameId: null, known: false }])
+  await server.call('PUT', '/api/devices/bench-camera/commands/card-1/answer', { ok: true })
+  expect((await asking).json).toEqual({ ok: true })
+  const files = '/api/devices/bench-camera/commands/card-1/files'
+  expect((await server.call('GET', files)).json).toEqual([
+    { name: 'CARD.JPG', bytes: bytes.length }
+  ])
+  const got = await fetch(`${server.url}${files}/0`)
+  expect(Buffer.from(await got.arrayBuffer()).equals(bytes)).toBe(true)
+  expect((await server.call('GET', `${files}/1`)).status).toBe(404)
+  expect((await server.call('GET', `${files}/x`)).status).toBe(422)
+  expect((await server.call('DELETE', files)).status).toBe(204)
+  expect((await server.call('GET', files)).json).toEqual([])
+  expect((await server.call('GET', files.replace('card-1', 'other'))).status).toBe(404)
+  const after = (await server.call('GET', '/api/shoots')).json as { frames: number }[]
+  expect(after.map(({ frames }) => frames)).toEqual(before.map(({ frames }) => frames))
+  await stream.end()
+})

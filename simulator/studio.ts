@@ -1,6 +1,5 @@
 /** A studio that is not there: it obeys commands, and what it shows follows from its hidden truth. */
 import type { Answer, Command, DeviceOffer, DeviceState } from '@core/api/devices'
-import { sameLight, type Picture } from '@core/picture/picture'
 import { withOnly } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
 import { shutterOf } from '@core/plan/shutterInUse'
@@ -10,7 +9,7 @@ import { dialMarks } from '@core/scales/dial'
 import { marksBetween, marksOf } from '@core/scales/marks'
 import { formatMeter } from '@core/scales/meter'
 import { dngOf } from './dng'
-import { exposed } from './exposure'
+import type { Camera, Say } from './camera'
 import { jpegOf, type Notes } from './files'
 import { sharing } from './sharing'
 import { strobesOf } from './strobes'
@@ -21,15 +20,14 @@ export interface CameraFile {
   readonly name: string
   readonly bytes: Buffer
 }
-export type Say = (doing: string, share: number) => void
-/** Traces the light of a set; the slow part. */
-export type Trace = (plan: Plan, progress: (share: number) => void) => Promise<Picture>
 
 interface Options {
   readonly seed: number
   /** the set as it stands now */
   readonly plan: () => Promise<Plan>
-  readonly trace: Trace
+  readonly camera: Camera
+  /** the set as it really is */
+  readonly real?: typeof trueSet
   /** ms since 1970 */
   readonly now: () => number
 }
@@ -58,18 +56,18 @@ export const offerOf = (plan: Plan, shootId: string): DeviceOffer => ({
   meter: { display: plan.meter?.display ?? 'tenths' },
   clock: true,
   tilt: true,
-  practice: true
+  practice: true,
+  bench: null
 })
 
-export function studioOf({ seed, plan: planNow, trace, now }: Options) {
+export function studioOf({ seed, plan: planNow, camera, real: realOf = trueSet, now }: Options) {
   const began = now()
-  const camera = cameraTruth(seed)
+  const body = cameraTruth(seed)
   const strobes = strobesOf(now)
   const powers = new Map<LightId, number>()
   const switchedOff = new Set<LightId>()
   const flashes = new Map<LightId, number>()
   let settings: Plan['settings'] | null = null
-  let traced: { readonly plan: Plan; readonly picture: Promise<Picture> } | null = null
   let lastReal: Plan | null = null
   /** the set as it was looked at last: what charges does not change it */
   let lastSeen: Plan | null = null
@@ -79,16 +77,8 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
   const minutes = (): number => (now() - began) / 60_000
   const dialsOf = (plan: Plan): Dials => ({ settings: settings ?? plan.settings, powers })
   const realNow = (plan: Plan): Plan =>
-    (lastReal = sharing(lastReal, trueSet(plan, dialsOf(plan), seed, minutes())))
+    (lastReal = sharing(lastReal, realOf(plan, dialsOf(plan), seed, minutes())))
   const powerOf = (light: Light): number => powers.get(light.id) ?? light.powerStops
-
-  /** The picture of the set as it truly stands, traced when something has moved. */
-  const pictureOf = (plan: Plan, say: Say): { readonly plan: Plan; picture: Promise<Picture> } => {
-    if (!traced || !sameLight(traced.plan, plan))
-      traced = { plan, picture: trace(plan, (share) => say('taking the frame', share)) }
-    traced.picture.catch(() => (traced = null))
-    return traced
-  }
 
   /**
    * Fires some lights.
@@ -162,14 +152,15 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
       },
       ids
     )
-    const { plan: tracedPlan, picture } = pictureOf(real, say)
     const number = ++frames
-    const exposure = exposed(
-      await picture,
-      tracedPlan,
-      lit,
-      camera.sensitivityStops,
-      seed ^ Math.imul(number, 0x9e3779b1)
+    const exposure = await camera.expose(
+      {
+        real,
+        lit,
+        sensitivityStops: body.sensitivityStops,
+        seed: seed ^ Math.imul(number, 0x9e3779b1)
+      },
+      say
     )
     say('writing its files', 1)
     const notes: Notes = {
@@ -177,12 +168,12 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
       settings: real.settings,
       focalMm: plan.lens.focalMm,
       flashFired: given.size > 0,
-      takenAt: new Date(takenAt + camera.clockS * 1000)
+      takenAt: new Date(takenAt + body.clockS * 1000)
     }
     const name = `TIDE${String(number).padStart(4, '0')}`
     return [
-      { name: `${name}.JPG`, bytes: await jpegOf(exposure, camera.rendering, notes) },
-      { name: `${name}.DNG`, bytes: dngOf(exposure, camera, notes) }
+      { name: `${name}.JPG`, bytes: await jpegOf(exposure, body.rendering, notes) },
+      { name: `${name}.DNG`, bytes: dngOf(exposure, body, notes) }
     ]
   }
 
@@ -208,8 +199,7 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
   return {
     /** Begins to trace, so that the first frame does not wait for all of it. */
     warm: async (): Promise<void> => {
-      const plan = await planNow()
-      pictureOf(realNow(plan), () => {})
+      camera.look(realNow(await planNow()))
     },
     /** Lights that are not ready to fire at their power. */
     state: async (): Promise<DeviceState> => {
@@ -250,9 +240,11 @@ export function studioOf({ seed, plan: planNow, trace, now }: Options) {
         case 'read-meter':
           return readMeter(plan, command)
         case 'tell-time':
-          return { ok: true, time: new Date(now() + camera.clockS * 1000).toISOString() }
+          return { ok: true, time: new Date(now() + body.clockS * 1000).toISOString() }
         case 'tell-tilt':
-          return { ok: true, tilt: { pitchDeg: camera.pitchDeg, rollDeg: camera.rollDeg } }
+          return { ok: true, tilt: { pitchDeg: body.pitchDeg, rollDeg: body.rollDeg } }
+        case 'stand':
+          return refused('This studio stands as its shoot says.')
         case 'tell-truth':
           return { ok: true, truth: truthOf(plan, dialsOf(plan), seed, minutes(), missed) }
       }

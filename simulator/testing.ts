@@ -1,6 +1,7 @@
 /** A studio on a clock of its own, for tests: small frames, no workers. */
 import type { Command } from '../core/api/devices'
 import type { Plan } from '../core/plan/plan'
+import { tracedBy } from './camera'
 import { studioOf, type CameraFile } from './studio'
 import { traceHere } from './tracing'
 
@@ -11,10 +12,10 @@ export function testStudio(plan: Plan, seed: number, size = { width: 90, height:
   const studio = studioOf({
     seed,
     plan: () => Promise.resolve(JSON.parse(JSON.stringify(plan)) as Plan),
-    trace: (of, progress) => {
+    camera: tracedBy((of, progress) => {
       traced++
       return trace(of, progress)
-    },
+    }),
     now: () => time
   })
   return {

@@ -8,7 +8,7 @@ import { traceRow } from '@core/picture/render'
 import { tracerOf } from '@core/picture/trace'
 import { worldOf } from '@core/picture/world'
 import type { Plan } from '@core/plan/plan'
-import type { Trace } from './studio'
+import type { Trace } from './camera'
 
 export interface Size {
   readonly width: number

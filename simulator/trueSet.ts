@@ -35,13 +35,19 @@ const trueModifier = (seed: number, modifier: Modifier): Modifier => {
 }
 
 /** What a modifier truly gives more than its figures, stops: what it was held to is not in it. */
-const modifierGain = (seed: number, modifier: Modifier): number =>
+export const modifierGain = (seed: number, modifier: Modifier): number =>
   modifier.measured.length > 0
     ? modifierTruth(seed, modifier)
     : modifier.lossStops - trueModifier(seed, modifier).lossStops
 
+/** No head gives more light for being spread over the curtains' travel. */
+const trueLoss = (stops: number, more: number): number => Math.max(0, stops + more)
+
 function trueLight(seed: number, light: Light, powerStops: number): Light {
-  const { outputStops, durationFactor, distanceShare, markStops } = headTruth(seed, light)
+  const { outputStops, durationFactor, distanceShare, markStops, highSpeedStops } = headTruth(
+    seed,
+    light
+  )
   const { strobe, at } = light
   const brighter = 2 ** (outputStops / 2)
   return {
@@ -56,7 +62,12 @@ function trueLight(seed: number, light: Light, powerStops: number): Light {
       zoom: strobe.zoom.map((row) => ({ ...row, guideNumberM: row.guideNumberM * brighter })),
       t01FullS: strobe.t01FullS * durationFactor,
       shortestT01S: strobe.shortestT01S && strobe.shortestT01S * durationFactor,
-      durations: strobe.durations.map((row) => ({ ...row, t01: row.t01 * durationFactor }))
+      durations: strobe.durations.map((row) => ({ ...row, t01: row.t01 * durationFactor })),
+      highSpeedPenaltyStops: trueLoss(strobe.highSpeedPenaltyStops, highSpeedStops),
+      highSpeedLosses: strobe.highSpeedLosses.map((row) => ({
+        ...row,
+        stops: trueLoss(row.stops, highSpeedStops)
+      }))
     }
   }
 }
@@ -167,6 +178,7 @@ export function truthOf(
     syncStops: shutterOf(plan).syncStops - camera.syncStops,
     meterStops: meterTruth(seed),
     clockS: camera.clockS,
-    missedFlashes
+    missedFlashes,
+    figures: []
   }
 }

@@ -21,7 +21,8 @@ const SPREAD = {
   /** share of the distance */
   distance: 0.025,
   /** doublings */
-  duration: 0.3
+  duration: 0.3,
+  highSpeed: 0.25
 } as const
 
 /** A head's energy gives what its dial says only near full; the last stops are the worst. */
@@ -34,6 +35,8 @@ export interface HeadTruth {
   readonly distanceShare: number
   /** what a mark gives above what its dial says, stops; 0 at full */
   readonly markStops: (powerStops: number) => number
+  /** what it loses in high-speed sync above its figure */
+  readonly highSpeedStops: number
 }
 
 export function headTruth(seed: number, { id, strobe }: Light): HeadTruth {
@@ -43,7 +46,9 @@ export function headTruth(seed: number, { id, strobe }: Light): HeadTruth {
   const distanceShare = chance.bell(SPREAD.distance)
   const slope = chance.bell(SPREAD.perStop)
   const low = chance.bell(SPREAD.lowest)
+  const highSpeedStops = chance.bell(SPREAD.highSpeed)
   return {
+    highSpeedStops,
     outputStops,
     durationFactor,
     distanceShare,

@@ -4,7 +4,8 @@
  */
 import { z } from 'zod'
 import { RECEPTORS } from '../kit/meter'
-import { lightIdSchema, LIGHT_IDS, placeSchema } from '../plan/plan'
+import { FIGURE_KINDS } from '../calibration/figure'
+import { lightIdSchema, LIGHT_IDS, placeSchema, planSchema } from '../plan/plan'
 import { METER_DISPLAYS } from '../scales/meter'
 import { idSchema } from './id'
 
@@ -26,7 +27,11 @@ export const deviceOfferSchema = z.strictObject({
   meter: z.strictObject({ display: z.enum(METER_DISPLAYS) }).nullable(),
   clock: z.boolean().describe('can tell the time by the camera’s clock'),
   tilt: z.boolean().describe('can tell how the camera is tilted'),
-  practice: z.boolean().describe('a made-up studio, which can tell its truth')
+  practice: z.boolean().describe('a made-up studio, which can tell its truth'),
+  bench: idSchema
+    .nullable()
+    .default(null)
+    .describe('stands on the bench where this kit item is calibrated, and in no shoot')
 })
 export type DeviceOffer = z.infer<typeof deviceOfferSchema>
 
@@ -77,6 +82,9 @@ export const commandSchema = z.discriminatedUnion('do', [
     shutterStops: stops(-6, 16).nullable(),
     receptor: z.enum([...RECEPTORS, 'surface'])
   }),
+  z
+    .strictObject({ do: z.literal('stand'), plan: planSchema })
+    .describe('a made-up bench: how head and card stand now; on a real one a hand puts them so'),
   z.strictObject({ do: z.literal('tell-time') }),
   z.strictObject({ do: z.literal('tell-tilt') }),
   z.strictObject({ do: z.literal('tell-truth') })
@@ -110,7 +118,18 @@ export const truthSchema = z.strictObject({
   syncStops: z.number().describe('the shutter’s true limit'),
   meterStops: z.number().describe('by how much the meter reads too high'),
   clockS: z.number().describe('by how much the camera’s clock is ahead'),
-  missedFlashes: z.number().int()
+  missedFlashes: z.number().int(),
+  figures: z
+    .array(
+      z.strictObject({
+        kind: z.enum(FIGURE_KINDS),
+        id: idSchema,
+        at: z.number().nullable(),
+        stops: z.number()
+      })
+    )
+    .default([])
+    .describe('of a bench: by how much the kit’s figures are off, as its camera shows light')
 })
 export type Truth = z.infer<typeof truthSchema>
 
@@ -155,7 +174,9 @@ export type Device = z.infer<typeof deviceSchema>
 /** The app names each command, so that one sent twice is done once. */
 export const sendCommandSchema = z.strictObject({
   id: idSchema,
-  shootId: idSchema.describe('the shoot a frame of it belongs to'),
+  shootId: idSchema
+    .nullable()
+    .describe('the shoot a frame of it belongs to; null: none, its files wait for who asked'),
   command: commandSchema
 })
 export const commandParams = z.strictObject({ id: idSchema, commandId: idSchema })
@@ -164,10 +185,14 @@ export const fileQuery = z.strictObject({
   command: idSchema.optional().describe('the command it answers')
 })
 export const filedSchema = z.object({
-  frameId: idSchema,
+  frameId: idSchema.nullable().describe('null: it belongs to no shoot'),
   known: z.boolean().describe('the same file was there already')
 })
 export type Filed = z.infer<typeof filedSchema>
+/** Files of a command that belongs to no shoot. */
+export const heldFilesSchema = z.array(z.object({ name: z.string(), bytes: z.number().int() }))
+export type HeldFiles = z.infer<typeof heldFilesSchema>
+export const heldFileParams = commandParams.extend({ number: z.coerce.number().int().min(0) })
 
 /** What a bridge is sent over its event stream. */
 export const sentCommandSchema = z.strictObject({ id: idSchema, command: commandSchema })

@@ -23,6 +23,10 @@ export const LIGHT_KINDS = [
 export type LightKind = (typeof LIGHT_KINDS)[number]
 
 const uncertaintyStops = stops(0.01, 3)
+const practice = z
+  .literal(true)
+  .optional()
+  .describe('read on a made-up bench: nothing of it speaks of the kit')
 
 export const benchReadingSchema = z.discriminatedUnion('kind', [
   z
@@ -77,6 +81,7 @@ export const PLACES: Readonly<Record<LightKind, readonly [least: number, most: n
 const lightFigures = z.strictObject({
   kind: z.enum(LIGHT_KINDS),
   startedAt: z.iso.datetime(),
+  practice,
   strobeId: id,
   modifierId: id.nullable(),
   meterId: id.nullable(),

@@ -8,17 +8,19 @@ import { markUsuallyOff, USUALLY_OFF } from '../kit/sureness'
  * spread: its light off its axis against that on it; meter: what a meter reads too high; subject:
  * how much more a subject throws back
  */
-export type FigureKind =
-  | 'output'
-  | 'mark'
-  | 'beam'
-  | 'highSpeed'
-  | 'water'
-  | 'attenuation'
-  | 'loss'
-  | 'spread'
-  | 'meter'
-  | 'subject'
+export const FIGURE_KINDS = [
+  'output',
+  'mark',
+  'beam',
+  'highSpeed',
+  'water',
+  'attenuation',
+  'loss',
+  'spread',
+  'meter',
+  'subject'
+] as const
+export type FigureKind = (typeof FIGURE_KINDS)[number]
 
 export interface KitFigure {
   readonly kind: FigureKind

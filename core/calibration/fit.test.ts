@@ -276,6 +276,9 @@ describe('from frames', () => {
     const again = frames.flatMap((frame) => sightingsOf('s', frame, better))
     for (const { offStops } of again) expect(offStops).toBeCloseTo(1 / 3, 2)
   })
+  test('one of a made-up studio says nothing of the kit', () => {
+    expect(sightingsOf('s', { ...frames[0]!, practice: true }, kit)).toEqual([])
+  })
   test('clipped, black, of several lights, or past the subject: no reading of one light', () => {
     expect(sightingsOf('s', shot('clip', plan, 'at-least'), kit)).toEqual([])
     expect(sightingsOf('s', testFrame(withOnly(plan, []), 'b', 'black'), kit)).toEqual([])

@@ -1,14 +1,16 @@
 /** What the readings of a calibration say of the kit, and what they should be. */
 import { ledgerOf } from '../ledger/ledger'
-import type { Plan } from '../plan/plan'
+import type { LightId, Plan } from '../plan/plan'
 import { expectedReading, type Metering } from '../run/metering'
 import { benchPlan, displayIn, isHighSpeed, isWorn, powerAt, type Kit } from './benchSet'
 import type { BenchRow, LightCalibration } from './calibration'
 import { figureOf, headParts, type Sighting } from './figure'
 import { readingUncertainty } from './readingSure'
 
-/** Turned to the light in a dark room: nothing but the flash is in its reading. */
-const meteringAt = ({ isoStops }: LightCalibration): Metering => ({
+/** A meter turned to the light in a dark room: nothing but the flash is in its reading. */
+export const benchMetering = ({
+  isoStops
+}: LightCalibration): Metering & { lights: LightId[] } => ({
   place: 'subject',
   lights: ['A'],
   isoStops,
@@ -35,7 +37,7 @@ export function benchExpected(
   const plan = benchPlan(run, row, kit)
   return (
     plan && {
-      apertureStops: expectedReading(plan, meteringAt(run)),
+      apertureStops: expectedReading(plan, benchMetering(run)),
       levelStops: cardLevel(plan)
     }
   )

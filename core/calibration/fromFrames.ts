@@ -31,7 +31,7 @@ const ON_SUBJECT = /^(subject|shadow|top|front)$/
 
 /**
  * What a frame says of a light: one that was lit by that light alone, read on the subject, and not
- * clipped.
+ * clipped. One of a made-up studio says nothing.
  * @param kit the kit's figures now, by id: the frame is held against them
  */
 export function sightingsOf(
@@ -41,7 +41,7 @@ export function sightingsOf(
 ): Sighting[] {
   const [id, ...others] = litIds(frame)
   const light = frame.plan.lights.find((each) => each.id === id)
-  if (frame.kind !== 'lit' || !light || others.length > 0) return []
+  if (frame.practice || frame.kind !== 'lit' || !light || others.length > 0) return []
   const plan = figuresNow(frame.plan, kit)
   return frame.evidence.flatMap((evidence): Sighting[] => {
     if (!ON_SUBJECT.test(evidence.place)) return []

@@ -71,6 +71,10 @@ export const frameNotesSchema = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'letters, digits, - and _ only'),
   kind: z.enum(['black', 'lit']),
   takenAt: z.iso.datetime(),
+  practice: z
+    .literal(true)
+    .optional()
+    .describe('taken in a made-up studio: it says nothing of the kit'),
   rebuilt: z
     .boolean()
     .describe('its plan was put together afterwards from the settings an older log held'),
@@ -106,6 +110,8 @@ export interface Shot {
   readonly fileName?: string | null
   readonly analysis?: FrameAnalysis | null
   readonly note?: string
+  /** taken in a made-up studio */
+  readonly practice?: boolean
 }
 
 /** The frame of a shot taken with a plan as it stands. */
@@ -116,6 +122,7 @@ export function logFrame(plan: Plan, shot: Shot): Frame {
     id,
     kind,
     takenAt,
+    ...(shot.practice && { practice: true }),
     rebuilt: false,
     fileName: shot.fileName ?? null,
     analysis: shot.analysis ?? null,

@@ -21,7 +21,8 @@ const MOST_DEVICES = 16
 const MOST_REMEMBERED = 50
 
 interface Asked {
-  readonly shootId: string
+  /** null: it belongs to none */
+  readonly shootId: string | null
   readonly command: Command
   readonly answer: Promise<Answer>
   readonly settle: (answer: Answer) => void
@@ -113,7 +114,7 @@ export function deviceHub(feed: Feed) {
     },
 
     /** Asks a device; the same question again is given the same answer. */
-    ask: async (id: string, commandId: string, shootId: string, command: Command) => {
+    ask: async (id: string, commandId: string, shootId: string | null, command: Command) => {
       const entry = need(id)
       const known = entry.asked.get(commandId)
       if (known) return known.answer

@@ -39,6 +39,8 @@ interface Told {
   readonly asked?: Asked | null
   /** when it was taken; null: as it says */
   readonly at?: Date | null
+  /** from a made-up studio */
+  readonly practice?: boolean
 }
 
 export function intake({ shoots, frames, ticks, pictures, feed }: Parts) {
@@ -79,7 +81,7 @@ export function intake({ shoots, frames, ticks, pictures, feed }: Parts) {
     shootId: string,
     name: string,
     bytes: Buffer,
-    { asked = null, at = null }: Told
+    { asked = null, at = null, practice = false }: Told
   ): Promise<Filed> => {
     const kept = await pictures.keep(bytes)
     const before = await frames.withImage(shootId, kept)
@@ -91,6 +93,7 @@ export function intake({ shoots, frames, ticks, pictures, feed }: Parts) {
     const frame = logFrame(planAsked(plan, meant), {
       id: nanoid(),
       kind: meant.kind,
+      practice,
       fired: meant.fired,
       takenAt: (at ?? takenAtFromExif(notes.exif, now) ?? now).toISOString(),
       named: settingsFromExif(notes.exif, plan.camera.step),

@@ -21,28 +21,33 @@ interface Options {
   readonly address: () => string | null
 }
 
-const practiceDevice = (shootId: string): string => `practice-${shootId}`.slice(0, 64)
+/** For which a studio is made up: a shoot, or a kit item on the bench. */
+export type PracticeKind = 'shoot' | 'bench'
+
+const deviceOf = (kind: PracticeKind, id: string): string =>
+  `${kind === 'shoot' ? 'practice' : 'bench'}-${id}`.slice(0, 64)
 
 export function practiceStudios({ file, width, devices, address }: Options) {
+  /** by the device each is */
   const running = new Map<string, ChildProcess>()
 
-  const stop = (shootId: string): boolean => {
-    const child = running.get(shootId)
-    running.delete(shootId)
+  const end = (device: string): boolean => {
+    const child = running.get(device)
+    running.delete(device)
     child?.kill()
-    devices.drop(practiceDevice(shootId))
+    devices.drop(device)
     return child !== undefined
   }
 
   return {
     /**
-     * Starts a studio for a shoot, or finds the one that runs.
+     * Starts a studio or a bench, or finds the one that runs.
      * @param seed of its truth
      */
-    start: async (shootId: string, seed: number): Promise<Device> => {
-      const id = practiceDevice(shootId)
+    start: async (kind: PracticeKind, of: string, seed: number): Promise<Device> => {
+      const id = deviceOf(kind, of)
       const server = address()
-      if (!running.has(shootId)) {
+      if (!running.has(id)) {
         if (server === null || !existsSync(file))
           throw new ProblemError(
             503,
@@ -55,31 +60,31 @@ export function practiceStudios({ file, width, devices, address }: Options) {
             'Too many simulated studios',
             `No more than ${MOST_STUDIOS} run at once: stop one of them.`
           )
-        const words = ['--server', server, '--shoot', shootId, '--device', id]
+        const words = ['--server', server, `--${kind}`, of, '--device', id]
         const figures = ['--seed', `${seed}`, '--width', `${width}`]
         const child = spawn(process.execPath, [file, ...words, ...figures, '--child'], {
           stdio: ['pipe', 'ignore', 'inherit']
         })
-        running.set(shootId, child)
+        running.set(id, child)
         child.on('exit', () => {
-          if (running.get(shootId) === child) stop(shootId)
+          if (running.get(id) === child) end(id)
         })
       }
       for (let waited = 0; waited < START_MS; waited += LOOK_MS) {
         const device = devices.list().find((each) => each.id === id)
         if (device?.connected) return device
-        if (!running.has(shootId)) break
+        if (!running.has(id)) break
         await pause(LOOK_MS)
       }
-      stop(shootId)
+      end(id)
       throw new ProblemError(
         503,
         'The simulated studio did not start',
         'The simulated studio did not start. Try again in a moment.'
       )
     },
-    stop,
-    stopAll: (): void => [...running.keys()].forEach((id) => void stop(id))
+    stop: (kind: PracticeKind, of: string): boolean => end(deviceOf(kind, of)),
+    stopAll: (): void => [...running.keys()].forEach((id) => void end(id))
   }
 }
 export type PracticeStudios = ReturnType<typeof practiceStudios>

@@ -19,7 +19,7 @@ import type {
   Stage,
   UnreadableItem
 } from '@core/api/api'
-import type { Answer, Command, Device } from '@core/api/devices'
+import type { Answer, Command, Device, HeldFiles } from '@core/api/devices'
 import type { Folder } from '@core/api/folder'
 import type { Pairing } from '@core/api/pairing'
 import type { PictureFileQuery } from '@core/api/pictureFile'
@@ -130,8 +130,30 @@ export const api = {
   shutOut: () => done(call('DELETE', '/pairing')),
   devices: () => json<Device[]>(call('GET', '/devices')),
   /** @param id names the command: sent again, it is done once */
-  ask: (device: string, id: string, shootId: string, command: Command, signal: AbortSignal) =>
+  ask: (
+    device: string,
+    id: string,
+    shootId: string | null,
+    command: Command,
+    signal: AbortSignal
+  ) =>
     json<Answer>(call('POST', `/devices/${device}/commands`, { id, shootId, command }, { signal })),
+  /** What a command that belongs to no shoot has brought; the server keeps it no longer. */
+  heldFiles: async (device: string, command: string, signal: AbortSignal): Promise<File[]> => {
+    const path = `/devices/${device}/commands/${command}/files`
+    const list = await json<HeldFiles>(call('GET', path, undefined, { signal }))
+    const files = await Promise.all(
+      list.map(async ({ name }, i) => {
+        const response = await call('GET', `${path}/${i}`, undefined, { signal })
+        return new File([await response.blob()], name)
+      })
+    )
+    await call('DELETE', path)
+    return files
+  },
+  startBench: (kitId: string, seed?: number) =>
+    json<Device>(call('PUT', `/kit/${kitId}/practice`, { seed })),
+  stopBench: (kitId: string) => done(call('DELETE', `/kit/${kitId}/practice`)),
   startPractice: (shootId: string, seed?: number) =>
     json<Device>(call('PUT', `/shoots/${shootId}/practice`, { seed })),
   folder: (shootId: string) => json<Folder | null>(call('GET', `/shoots/${shootId}/folder`)),

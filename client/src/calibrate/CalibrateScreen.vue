@@ -36,9 +36,13 @@ const ofKind = computed(() =>
   runs.value.filter(({ calibration }) => calibration.kind === kind.value)
 )
 
-const begin = (of: CalibrationKind, strobeId: string | null = null): void => {
+const isPractice = computed(() => {
+  const { calibration } = run.value ?? {}
+  return calibration?.kind !== 'duration' && calibration?.practice === true
+})
+const begin = (of: CalibrationKind, strobeId: string | null = null, practice = false): void => {
   kind.value = of
-  const draft = newRun(of, item.value!, kit.records ?? [], strobeId)
+  const draft = newRun(of, item.value!, kit.records ?? [], { strobeId, practice })
   if (draft) inHand.open(draft)
   else run.value = null
 }
@@ -117,7 +121,14 @@ onBeforeRouteLeave(() => inHand.close())
       <KindList class="kinds" :item="item" :kinds="kinds" :kind="kind" @pick="pick" />
       <section v-if="kind" class="run" :aria-label="CALIBRATION_WORDS[kind].name">
         <RunState :in-hand="inHand" />
-        <RunPanel v-if="run" :bench="bench" :kind="kind" @head="begin(kind, $event)" />
+        <RunPanel
+          v-if="run"
+          :kit-id="id"
+          :bench="bench"
+          :kind="kind"
+          @head="begin(kind, $event, isPractice)"
+          @practise="begin(kind, run.calibration.strobeId, true)"
+        />
         <p v-else class="muted">
           It takes a strobe. <router-link to="/kit">Add one to your kit</router-link> first.
         </p>

@@ -3,6 +3,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import { PLACES, type BenchRow } from '@core/calibration/calibration'
+import { byFrame } from '@core/calibration/cardShot'
 import type { RowRead } from '@core/calibration/fromBench'
 import { formatPower, parsePower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
@@ -27,9 +28,7 @@ const strobe = computed(() => props.bench.strobe.value!)
 const display = computed(() => props.bench.meter.value?.display ?? 'tenths')
 const name = computed(() => rowName(run.value, props.row, strobe.value))
 /** Read by the camera: in high-speed sync, under water, and beside the meter. */
-const byFrame = computed(
-  () => !props.bench.meter.value || (run.value.kind === 'meter' && props.row.reference)
-)
+const inFrame = computed(() => !props.bench.meter.value || byFrame(run.value, props.row))
 
 const AT = {
   output: [parseLength, (v: number) => plain(v, 5), 'mm'],
@@ -109,7 +108,7 @@ const next = (from: HTMLElement): void => {
 const should = computed(() => {
   const { expected } = props.read ?? {}
   if (!expected) return ''
-  if (!byFrame.value)
+  if (!inFrame.value)
     return expected.apertureStops === null
       ? 'no light'
       : formatMeter(expected.apertureStops, display.value)
@@ -153,7 +152,7 @@ const should = computed(() => {
         </button>
       </span>
       <input
-        v-else-if="!byFrame"
+        v-else-if="!inFrame"
         v-model="typed"
         class="num reading"
         maxlength="12"

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { CalibrationKind } from '@core/calibration/calibration'
 import HelpTip from '@/instruments/HelpTip.vue'
 import { CALIBRATION_WORDS, rowOrder } from '@/words/calibration'
+import BenchDevice from './BenchDevice.vue'
 import BenchDrawing from './BenchDrawing.vue'
 import DurationRows from './DurationRows.vue'
 import DurationSetup from './DurationSetup.vue'
@@ -14,14 +15,17 @@ import RunRows from './RunRows.vue'
 import RunSetup from './RunSetup.vue'
 import type { Bench } from './useBench'
 
-const props = defineProps<{ bench: Bench; kind: CalibrationKind }>()
-defineEmits<{ head: [strobeId: string] }>()
+const props = defineProps<{ kitId: string; bench: Bench; kind: CalibrationKind }>()
+defineEmits<{ head: [strobeId: string]; practise: [] }>()
 
 const words = computed(() => CALIBRATION_WORDS[props.kind])
 /** The row the hand is at: the one with the focus, else the first that is not read. */
 const focused = ref<number | null>(null)
 const unread = computed(
   () => props.bench.light.value?.rows.findIndex(({ reading, on }) => on && !reading) ?? -1
+)
+const left = computed(
+  () => props.bench.light.value?.rows.filter(({ reading, on }) => on && !reading).length ?? 0
 )
 const now = computed(() => focused.value ?? (unread.value >= 0 ? unread.value : null))
 const row = computed(() => props.bench.light.value?.rows[now.value ?? -1] ?? null)
@@ -43,6 +47,7 @@ const order = computed(() => {
       <div class="rows">
         <p v-if="order" class="now" role="status" data-now>{{ order }}</p>
         <p v-else class="now muted">All rows are read.</p>
+        <BenchDevice :kit-id="kitId" :bench="bench" :left="left" @practise="$emit('practise')" />
         <RunRows :bench="bench" :now="now" @focus="focused = $event" />
         <FramesIn v-if="bench.camera.value" :bench="bench" />
       </div>

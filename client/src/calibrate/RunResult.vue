@@ -86,7 +86,16 @@ const adopt = async (): Promise<void> => {
     <ul v-if="others.length" class="small muted">
       <li v-for="line in others" :key="line">{{ line }}</li>
     </ul>
-    <button v-if="lines.length" type="button" class="push main" :disabled="busy" @click="adopt">
+    <p v-if="lines.length && bench.light.value?.practice" class="small muted">
+      Read on a made-up bench: nothing of it goes into your kit.
+    </p>
+    <button
+      v-else-if="lines.length"
+      type="button"
+      class="push main"
+      :disabled="busy"
+      @click="adopt"
+    >
       Adopt in the kit
     </button>
   </section>

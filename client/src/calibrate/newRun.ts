@@ -13,15 +13,21 @@ const firstOf = <K extends KitItem['kind']>(records: readonly KitRecord[], kind:
 /** Read at a distance of its own, where a meter is handy. */
 const USUAL_MM = 1000
 
+interface Begin {
+  /** the head a modifier or a meter is measured with */
+  readonly strobeId?: string | null
+  /** on a made-up bench */
+  readonly practice?: boolean
+}
+
 /**
- * @param strobeId the head a modifier or a meter is measured with
  * @returns null where the kit has no strobe to do it with
  */
 export function newRun(
   kind: CalibrationKind,
   item: KitItem,
   records: readonly KitRecord[],
-  strobeId: string | null = null
+  { strobeId = null, practice = false }: Begin = {}
 ): RunDraft | null {
   const named = records.map((record) => record.item).find(({ id }) => id === strobeId)
   const strobe =
@@ -57,6 +63,7 @@ export function newRun(
   return draft({
     ...base,
     kind,
+    ...(practice && { practice }),
     modifierId: modifier?.id ?? null,
     meterId: kind === 'highSpeed' || kind === 'water' ? null : (meter?.id ?? null),
     cameraId: camera?.id ?? null,

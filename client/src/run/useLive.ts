@@ -1,7 +1,7 @@
 /** Keeps the page up with what others do: frames that come in, devices that come and go. */
-import { useDocumentVisibility } from '@vueuse/core'
-import { onBeforeUnmount, watch } from 'vue'
-import { feedEventSchema, type FeedEvent } from '@core/api/devices'
+import { watch } from 'vue'
+import type { FeedEvent } from '@core/api/devices'
+import { useFeed } from '@/devices/useFeed'
 import { useDevices } from '@/stores/devices'
 import { useFolder } from '@/stores/folder'
 import { useFrames } from '@/stores/frames'
@@ -19,8 +19,6 @@ export function useLive(): void {
   const saving = useSaving()
   const ticks = useTicks()
   const notices = useNotices()
-  const seen = useDocumentVisibility()
-  let source: EventSource | null = null
 
   /** A frame that comes in with other settings than planned is named at once. */
   const lookAtFrames = async (): Promise<void> => {
@@ -48,29 +46,5 @@ export function useLive(): void {
   }
   // The shoot is known a moment after the page listens.
   watch(() => frames.shootId, lookAtDevices)
-  const close = (): void => {
-    source?.close()
-    source = null
-  }
-  // A page that nobody sees takes up no line: a browser has few to one server.
-  const listen = (again: boolean): void => {
-    close()
-    source = new EventSource('/api/feed')
-    source.addEventListener('news', ({ data }: MessageEvent<string>) =>
-      take(feedEventSchema.parse(JSON.parse(data)))
-    )
-    if (again) take({ kind: 'everything' })
-    else lookAtDevices()
-  }
-  let first = true
-  watch(
-    seen,
-    (state) => {
-      if (state === 'hidden') return close()
-      listen(!first)
-      first = false
-    },
-    { immediate: true }
-  )
-  onBeforeUnmount(close)
+  useFeed(take, lookAtDevices)
 }

@@ -46,7 +46,7 @@ export function useKitFit() {
       benches.value = new Map(runs.map(({ id, kitId }) => [id, kitId]))
       for (const { id, calibration } of runs) {
         if (cancelled) return
-        if (calibration.kind === 'duration') continue
+        if (calibration.kind === 'duration' || calibration.practice) continue
         const reads = calibration.rows.map((row) => readRow(calibration, row, items))
         seen.push(...benchSightings(id, calibration, reads))
         await new Promise((done) => setTimeout(done))

@@ -18,14 +18,19 @@ export const useDevices = defineStore('devices', () => {
     if (now && mine === asked) list.value = now
   }
 
-  /** @throws Refused, or ApiProblem where the device cannot be reached */
+  /**
+   * @param shootId null: what it brings waits for who asked
+   * @param id names the command
+   * @throws Refused, or ApiProblem where the device cannot be reached
+   */
   const ask = async (
     device: Device,
-    shootId: string,
+    shootId: string | null,
     command: Command,
-    signal: AbortSignal
+    signal: AbortSignal,
+    id = nanoid()
   ): Promise<Extract<Answer, { ok: true }>> => {
-    const answer = await api.ask(device.id, nanoid(), shootId, command, signal)
+    const answer = await api.ask(device.id, id, shootId, command, signal)
     if (!answer.ok) throw new Refused(answer.problem)
     return answer
   }

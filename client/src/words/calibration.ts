@@ -217,5 +217,6 @@ export function progressWords(run: Calibration): string {
     run.kind === 'duration'
       ? run.rows.filter(({ value }) => value !== null).length
       : run.rows.filter(({ reading }) => reading !== null).length
-  return `${read} of ${run.rows.length} read`
+  const practice = run.kind !== 'duration' && run.practice
+  return `${practice ? 'practice, ' : ''}${read} of ${run.rows.length} read`
 }

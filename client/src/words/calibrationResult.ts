@@ -1,8 +1,9 @@
 /** What a calibration says, in words. */
 import type { MeasuredDuration } from '@core/calibration/duration'
+import type { KitFigure } from '@core/calibration/figure'
 import type { Estimate } from '@core/calibration/fit'
 import type { CalibrationResult } from '@core/calibration/result'
-import type { Strobe } from '@core/kit/kit'
+import type { KitItem, Strobe } from '@core/kit/kit'
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { plain, stops } from './format'
@@ -23,6 +24,29 @@ export function otherWords({ figure, stops: off, uncertaintyStops }: Estimate): 
       return `The meter may read ${by} stop too high.`
     default:
       return ''
+  }
+}
+
+/** What a figure is called beside its value. */
+export function figureName({ kind, id, at }: KitFigure, kit: ReadonlyMap<string, KitItem>): string {
+  const item = kit.get(id)
+  switch (kind) {
+    case 'output':
+      return 'The head at full power'
+    case 'mark':
+      return item?.kind === 'strobe'
+        ? `${formatPower(item.dial, at ?? 0)} against full power`
+        : 'Its mark'
+    case 'highSpeed':
+      return `${nameOf('shutter', at ?? 0)} in high-speed sync, more lost`
+    case 'water':
+      return 'The head under water'
+    case 'loss':
+      return `${item?.name ?? 'The modifier'}, more taken`
+    case 'meter':
+      return `${item?.name ?? 'The meter'}, reads too high`
+    default:
+      return kind
   }
 }
 
