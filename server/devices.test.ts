@@ -84,7 +84,7 @@ const put = (id: string, body: unknown = offer) => server.call('PUT', `/api/devi
 const devices = async (): Promise<Device[]> => (await server.call('GET', '/api/devices')).json
 const framesOf = async (shoot: string): Promise<RunFrames['frames']> =>
   ((await server.call('GET', `/api/shoots/${shoot}/frames`)).json as RunFrames).frames
-const ask = (device: string, id: string, command: unknown, shootId = 'demo-coin') =>
+const ask = (device: string, id: string, command: unknown, shootId: string | null = 'demo-coin') =>
   server.call('POST', `/api/devices/${device}/commands`, { id, shootId, command })
 const send = (device: string, query: Record<string, string>, bytes: Buffer) =>
   server.call('POST', `/api/devices/${device}/files?${new URLSearchParams(query)}`, bytes)
@@ -265,40 +265,47 @@ test('a server without its studio says so', async () => {
 })
 
 test('a frame of no shoot waits for who asked, and is stored nowhere', async () => {
-  await server.call('PUT', '/api/devices/bench-camera', offer)
-  const stream = await listen('/api/devices/bench-camera/commands')
-  const command = { do: 'trigger', kind: 'lit', lights: ['A'] }
-  const asking = server.call('POST', '/api/devices/bench-camera/commands', {
-    id: 'card-1',
-    shootId: null,
-    command
-  })
-  await stream.next(({ data }) => data.id === 'card-1')
+  await put('bench-camera')
+  const line = await listen('/api/devices/bench-camera/commands')
+  const asked = ask('bench-camera', 'card-1', trigger, null)
+  await line.next(({ data }) => data.id === 'card-1')
   const bytes = await picture(118)
-  const before = (await server.call('GET', '/api/shoots')).json as { frames: number }[]
-  const sent = await fetch(
-    `${server.url}/api/devices/bench-camera/files?name=CARD.JPG&command=card-1`,
-    {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: new Uint8Array(bytes)
-    }
-  )
-  expect([sent.status, await sent.json()]).toEqual([201, { frameId: null, known: false }])
-  await server.call('PUT', '/api/devices/bench-camera/commands/card-1/answer', { ok: true })
-  expect((await asking).json).toEqual({ ok: true })
+  const frames = async (): Promise<number[]> =>
+    ((await server.call('GET', '/api/shoots')).json as { frames: number }[]).map(
+      (shoot) => shoot.frames
+    )
+  const before = await frames()
+  const sent = await send('bench-camera', { name: 'CARD.JPG', command: 'card-1' }, bytes)
+  expect([sent.status, sent.json]).toEqual([201, { frameId: null, known: false }])
+  await answer('bench-camera', 'card-1')
+  expect((await asked).json).toEqual({ ok: true })
   const files = '/api/devices/bench-camera/commands/card-1/files'
   expect((await server.call('GET', files)).json).toEqual([
     { name: 'CARD.JPG', bytes: bytes.length }
   ])
   const got = await fetch(`${server.url}${files}/0`)
   expect(Buffer.from(await got.arrayBuffer()).equals(bytes)).toBe(true)
-  expect((await server.call('GET', `${files}/1`)).status).toBe(404)
-  expect((await server.call('GET', `${files}/x`)).status).toBe(422)
+  for (const [path, status] of [
+    [`${files}/1`, 404],
+    [`${files}/x`, 422],
+    [files.replace('card-1', 'other'), 404]
+  ] as const)
+    expect((await server.call('GET', path)).status).toBe(status)
   expect((await server.call('DELETE', files)).status).toBe(204)
   expect((await server.call('GET', files)).json).toEqual([])
-  expect((await server.call('GET', files.replace('card-1', 'other'))).status).toBe(404)
-  const after = (await server.call('GET', '/api/shoots')).json as { frames: number }[]
-  expect(after.map(({ frames }) => frames)).toEqual(before.map(({ frames }) => frames))
-  await stream.end()
+  expect(await frames()).toEqual(before)
+  await line.end()
+})
+
+test('a frame of a made-up studio is known as one', async () => {
+  await put('made-up', { ...offer, practice: true, shootId: 'demo-coin' })
+  const { json } = await send('made-up', { name: 'MADE.JPG' }, await picture(77))
+  const frame = (await framesOf('demo-coin')).find(
+    (each) => each.frame.id === (json as Filed).frameId
+  )
+  expect(frame!.frame.practice).toBe(true)
+  const others = (await framesOf('demo-coin')).filter((each) => each !== frame)
+  expect(others.some((each) => each.frame.id !== frame!.frame.id && each.frame.practice)).toBe(
+    false
+  )
 })
