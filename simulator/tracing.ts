@@ -66,44 +66,46 @@ const buffersOf = (...rows: Float32Array[]): ArrayBuffer[] =>
   rows.map(({ buffer }) => buffer as ArrayBuffer)
 
 /**
- * Does a worker's part when this is one.
+ * Does a worker's part when this is one, task by task until it is ended.
  * @returns whether it is
  */
 export function serveAsWorker(): boolean {
-  const given = workerData as { readonly for?: string; readonly task: Task } | null
-  if (given?.for !== FOR) return false
-  const { task } = given
-  // Given away, not copied: nothing here needs them any more.
-  if (task.do === 'clean') {
-    const picture = pictureOf([task.film])
-    const { light, raw, spread, guessed } = picture
-    parentPort!.postMessage(picture, buffersOf(light, raw, spread, guessed))
-  } else {
-    let told = 0
-    const film = traceStripe(task.stripe, (share) => {
-      if (share - told < 0.05) return
-      told = share
-      parentPort!.postMessage(share)
-    })
-    const { light, squares, shown, guessed } = film
-    parentPort!.postMessage(film, buffersOf(light, squares, shown, guessed))
-  }
+  if (workerData !== FOR) return false
+  parentPort!.on('message', (task: Task) => {
+    // Given away, not copied: nothing here needs them any more.
+    if (task.do === 'clean') {
+      const picture = pictureOf([task.film])
+      const { light, raw, spread, guessed } = picture
+      parentPort!.postMessage(picture, buffersOf(light, raw, spread, guessed))
+    } else {
+      let told = 0
+      const film = traceStripe(task.stripe, (share) => {
+        if (share - told < 0.05) return
+        told = share
+        parentPort!.postMessage(share)
+      })
+      const { light, squares, shown, guessed } = film
+      parentPort!.postMessage(film, buffersOf(light, squares, shown, guessed))
+    }
+  })
   return true
 }
 
+/** One task of a worker, which is given its next one when this is done. */
 function inWorker<T extends object>(
-  script: URL,
+  worker: Worker,
   task: Task,
   progress: (share: number) => void = () => {}
 ): Promise<T> {
   return new Promise((resolve, reject) => {
-    const given = task.do === 'clean' ? buffersOf(task.film.light, task.film.squares) : []
-    const worker = new Worker(script, { workerData: { for: FOR, task }, transferList: given })
+    worker.removeAllListeners()
     worker.on('message', (said: number | T) =>
       typeof said === 'number' ? progress(said) : resolve(said)
     )
     worker.on('error', reject)
     worker.on('exit', () => reject(new Error('A worker of the studio ended early.')))
+    const given = task.do === 'clean' ? buffersOf(task.film.light, task.film.squares) : []
+    worker.postMessage(task, given)
   })
 }
 
@@ -142,34 +144,49 @@ function joined(parts: readonly Picture[], order: readonly (readonly number[])[]
 /** How much of the time tracing takes, cleaning the rest. */
 const TRACING = 0.65
 
-/** @param script what a worker runs: it calls `serveAsWorker` */
+async function traceOver(
+  workers: readonly Worker[],
+  { plan, size }: Pick<Stripe, 'plan' | 'size'>,
+  progress: (share: number) => void
+): Promise<Picture> {
+  const step = workers.length
+  const shares = new Array<number>(step).fill(0)
+  const stripes = await Promise.all(
+    workers.map((worker, first) =>
+      inWorker<Film>(worker, { do: 'trace', stripe: { plan, size, first, step } }, (share) => {
+        shares[first] = share
+        progress((TRACING * shares.reduce((sum, each) => sum + each, 0)) / step)
+      })
+    )
+  )
+  const { width, height, sources, samples } = stripes[0]!
+  const film = newFilm(width, height, sources)
+  for (const stripe of stripes) merge(stripe, film)
+  film.samples = samples
+  // In turn: the first two are ambient and soon done.
+  const order = Array.from({ length: Math.min(step, sources) }, (_, k) =>
+    Array.from({ length: sources }, (_each, s) => s).filter((s) => s % step === k)
+  )
+  const parts = await Promise.all(
+    order.map((some, k) =>
+      inWorker<Picture>(workers[k]!, { do: 'clean', film: sourcesIn(film, some) })
+    )
+  )
+  return joined(parts, order)
+}
+
+/**
+ * Each set has workers of its own: code that has met one set only runs faster.
+ * @param script what a worker runs: it calls `serveAsWorker`
+ */
 export const traceInWorkers =
   (script: URL, size: Size): Trace =>
   async (plan, progress): Promise<Picture> => {
     const many = Math.min(MOST_WORKERS, availableParallelism())
-    const shares = new Array<number>(many).fill(0)
-    const stripes = await Promise.all(
-      Array.from(shares.keys(), (first) =>
-        inWorker<Film>(
-          script,
-          { do: 'trace', stripe: { plan, size, first, step: many } },
-          (share) => {
-            shares[first] = share
-            progress((TRACING * shares.reduce((sum, each) => sum + each, 0)) / many)
-          }
-        )
-      )
-    )
-    const { width, height, sources, samples } = stripes[0]!
-    const film = newFilm(width, height, sources)
-    for (const stripe of stripes) merge(stripe, film)
-    film.samples = samples
-    // In turn: the first two are ambient and soon done.
-    const order = Array.from({ length: Math.min(many, sources) }, (_, k) =>
-      Array.from({ length: sources }, (_each, s) => s).filter((s) => s % many === k)
-    )
-    const parts = await Promise.all(
-      order.map((some) => inWorker<Picture>(script, { do: 'clean', film: sourcesIn(film, some) }))
-    )
-    return joined(parts, order)
+    const workers = Array.from({ length: many }, () => new Worker(script, { workerData: FOR }))
+    try {
+      return await traceOver(workers, { plan, size }, progress)
+    } finally {
+      await Promise.all(workers.map((worker) => worker.terminate()))
+    }
   }

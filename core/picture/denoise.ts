@@ -33,9 +33,17 @@ const STRAY = 4
 const luminanceAt = (light: Float32Array, p: number): number =>
   LUMINANCE[0] * light[p * 3]! + LUMINANCE[1] * light[p * 3 + 1]! + LUMINANCE[2] * light[p * 3 + 2]!
 
+/** Luminance of the light of one source, pixel by pixel. */
+function luminances(light: Float32Array): Float32Array {
+  const own = new Float32Array(light.length / 3)
+  for (let p = 0; p < own.length; p++) own[p] = luminanceAt(light, p)
+  return own
+}
+
 /** Mean light of a film as it was traced, and its spread. */
 export function meansOf({ light, squares, samples }: Film): Denoised {
-  const means = light.map((sum) => sum / samples)
+  const means = new Float32Array(light.length)
+  for (let i = 0; i < means.length; i++) means[i] = light[i]! / samples
   const spread = new Float32Array(squares.length)
   for (let p = 0; p < squares.length; p++) {
     const mean = luminanceAt(means, p)
@@ -52,7 +60,7 @@ interface Grid {
 
 /** Brings single bright strays of one source down to the brightest of what lies round them. */
 function withoutStrays(light: Float32Array, spread: Float32Array, { width, rows }: Grid): void {
-  const own = spread.map((_, p) => luminanceAt(light, p))
+  const own = luminances(light)
   for (let y = 0; y < rows; y++)
     for (let x = 0; x < width; x++) {
       const p = y * width + x
@@ -132,7 +140,7 @@ function smoothed(
   scratch: Float32Array
 ): void {
   const { light, spread } = from
-  const own = spread.map((_, p) => luminanceAt(light, p))
+  const own = luminances(light)
   const bright = step < SETTLED ? calmed(own, nearest, { width, rows }) : own
   // What is left of the noise is told less surely than the sum of the weights would have it.
   if (step === 1) deviations(spread, { width, rows }, scratch)
@@ -177,14 +185,16 @@ function smoothed(
     }
 }
 
-/** A film without its noise. Films of whole pictures only. */
-export function denoised(film: Film): Denoised {
+/**
+ * A film without its noise. Films of whole pictures only.
+ * @param all its means: they are what is cleaned
+ */
+export function denoised(film: Film, all: Denoised = meansOf(film)): Denoised {
   const { width, rows, sources } = film
   const grid = { width, rows }
   const pixels = width * rows
   const levels = width < NARROW ? LEVELS - 2 : LEVELS
   const guides = guidesOf(film)
-  const all = meansOf(film)
   const alike = Array.from({ length: levels }, (_, level) => alikeness(guides, grid, 1 << level))
   const other: Denoised = {
     light: new Float32Array(pixels * 3),

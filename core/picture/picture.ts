@@ -26,14 +26,16 @@ export function pictureOf(parts: readonly Film[]): Picture {
   const film = newFilm(width, height, sources, undefined, window)
   for (const part of parts) merge(part, film)
   const { samples, guessed } = film
-  const { light, spread } = denoised(film)
+  const means = meansOf(film)
+  const raw = means.light.slice()
+  const { light, spread } = denoised(film, means)
   return {
     width,
     height,
     sources,
     samples,
     light,
-    raw: meansOf(film).light,
+    raw,
     spread,
     guessed: guessed.map((count) => count / samples)
   }
