@@ -227,6 +227,21 @@ test.describe('in the hand', () => {
     await expect(page.locator('[data-outcome]')).toContainText('As expected.')
   })
 
+  test('automatic flash: out of reach is a limit, said with a thumb', async ({ page, request }) => {
+    const shoot = await copyOf(request, 'demo-coin')
+    await companion(page, shoot)
+    await press(page, 's')
+    await press(page, 'Enter')
+    await page.getByRole('button', { name: 'Automatic flash' }).click()
+    await expect(page.locator('[data-reach]')).toContainText('at this aperture and ISO')
+    await page.getByLabel('Compensation').fill('−4')
+    await page.getByRole('button', { name: 'All it has, too little' }).click()
+    await fits(page)
+    await clean(page)
+    await page.getByRole('button', { name: 'Use', exact: true }).click()
+    await expect(page.locator('[data-outcome]')).toContainText(/under what the plan said/)
+  })
+
   test('read aloud: each step as it comes, figures in words', async ({ page, request }) => {
     await page.addInitScript(() => {
       const said: string[] = []

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import sharp from 'sharp'
 import { levelTo8Bit } from '../core/ambient/blackScale'
 import { choose, copyOf, expect, figure, open, saved, test, type } from './fixtures'
@@ -298,6 +299,43 @@ test('a flash meter in tenths', async ({ page, newShoot }) => {
     'meter at the subject 8·6 at ISO 100'
   )
   await expect(page.getByText(/± 0\.2/).first()).toBeVisible()
+})
+
+test('automatic flash: what it would do here is said first, the mark it chose corrects the head', async ({
+  page,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  await open(page, shoot, 'run')
+  await page.getByRole('button', { name: 'Log black frame without' }).click()
+  await page.getByRole('button', { name: 'Nothing shows' }).click()
+  await page.getByRole('button', { name: 'Log lit frame without' }).click()
+  await page.getByRole('button', { name: 'Automatic flash' }).click()
+  // The subject is small in the frame and all round it is black.
+  const forecast = page.locator('[data-forecast]')
+  await expect(forecast).toContainText(/covers \d+ % of what is metered.*over\./)
+  const share = Number(/covers (\d+) %/.exec((await forecast.textContent())!)![1]) / 100
+  const over = Number(/come out at \+([\d.]+)/.exec((await forecast.textContent())!)![1])
+  expect(Math.abs(over + Math.log2(share))).toBeLessThan(0.15)
+  await expect(page.locator('[data-reach]')).toContainText(/It works from \d+ mm to [\d ]+ mm/)
+  await page.getByRole('button', { name: 'A spot' }).click()
+  await expect(forecast).toContainText('covers 100 %')
+  await page.getByRole('button', { name: 'Whole frame' }).click()
+  await page.getByRole('button', { name: /^Set −\d/ }).click()
+  await expect(forecast).toContainText('as wanted')
+  const gave = page.getByRole('textbox', { name: 'A gave' })
+  await gave.fill('plenty')
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('not understood')
+  await page.getByRole('textbox', { name: 'Compensation' }).fill('much')
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('the compensation is not understood')
+  await page.getByRole('button', { name: /^Set −\d/ }).click()
+  await gave.fill((await gave.getAttribute('placeholder'))!)
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
+  await expect(page.locator('[data-frame="2"]')).toContainText(/A on automatic gave −\d/)
+  await expect(page.locator('[data-outcome]')).toContainText('As expected.')
 })
 
 test('a cut-off or foreign file is refused in words and nothing is logged', async ({

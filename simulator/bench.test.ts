@@ -1,4 +1,3 @@
-// checks: made-up bench (a grey card by guide number and distance by hand; runs against the truth it tells)
 /** A made-up bench, asked as a page asks it: what its readings come to, and what it says was true. */
 import { describe, expect, test } from '@jest/globals'
 import UTIF from 'utif2'

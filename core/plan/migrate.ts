@@ -14,6 +14,7 @@ import { kitItemFromVersion8, planFromVersion8 } from './migrations/version8'
 import { planFromVersion10 } from './migrations/version10'
 import { kitItemFromVersion11, planFromVersion11 } from './migrations/version11'
 import { kitItemFromVersion12, planFromVersion12 } from './migrations/version12'
+import { planFromVersion13 } from './migrations/version13'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -30,7 +31,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   9: planFromVersion9,
   10: planFromVersion10,
   11: planFromVersion11,
-  12: planFromVersion12
+  12: planFromVersion12,
+  13: planFromVersion13
 }
 
 /**

@@ -30,7 +30,7 @@ export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 13
+export const PLAN_VERSION = 14
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -58,7 +58,7 @@ export const correctionSchema = z.strictObject({
   place: placeSchema,
   stops: stops(-20, 20).describe('measured minus predicted'),
   uncertaintyStops: stops(0.05, 3).describe('how far off it may be'),
-  method: z.enum(['judged', 'meter', 'patch']),
+  method: z.enum(['judged', 'meter', 'patch', 'automatic']),
   limit: z
     .enum(['exact', 'at-least', 'at-most'])
     .describe('a clipped or black patch gives a limit only'),

@@ -13,11 +13,12 @@ import { sameKit } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
 import { goalOf } from '../ledger/suggest'
 import { setOf } from './expected'
-import { litIds, type Evidence, type Frame } from './frame'
+import { levelByAutomatic } from './automatic'
+import { firedFor, litIds, type Evidence, type Frame } from './frame'
 import { ledgerAsMetered, levelOfReading, meteredParts, type Metering } from './metering'
 
 /** How far off each kind of evidence may be, stops. Source: common practice, no source. */
-export const UNCERTAINTY = { meter: 0.1, judged: 0.5 } as const
+export const UNCERTAINTY = { meter: 0.1, judged: 0.5, automatic: 0.4 } as const
 /** A dome's answer to light from aside is that of an ideal one. */
 const DOME_UNCERTAINTY = 0.2
 
@@ -57,10 +58,12 @@ const meteringOf = (plan: Plan, evidence: MeterEvidence): Metering => ({
 })
 
 /** Level a piece of evidence states for a place, stops against mid-grey. */
-export const measuredLevel = (plan: Plan, evidence: Evidence): number =>
-  evidence.kind === 'meter'
+export function measuredLevel(plan: Plan, evidence: Evidence): number {
+  if (evidence.kind === 'automatic') return levelByAutomatic(plan, evidence, evidence.place)
+  return evidence.kind === 'meter'
     ? levelOfReading(plan, meteringOf(plan, evidence), evidence.apertureStops)
     : evidence.levelStops
+}
 
 export type Calibration =
   | { readonly kind: 'correction'; readonly correction: Correction }
@@ -74,6 +77,7 @@ export type Calibration =
         | 'other-kit'
         | 'strobe-out-of-reach'
         | 'meter-on-black'
+        | 'automatic-on-black'
         | 'meter-in-high-speed-sync'
         | 'no-such-place'
     }
@@ -83,9 +87,9 @@ const nothing = (why: Extract<Calibration, { kind: 'nothing' }>['why']): Calibra
   why
 })
 
-/** The set with the lights that fired for a reading with the meter. */
-function firedFor(plan: Plan, evidence: Evidence): Plan {
-  const fired = evidence.kind === 'meter' ? evidence.lights : null
+/** The set with the lights that fired for what was read. */
+function litFor(plan: Plan, evidence: Evidence): Plan {
+  const fired = firedFor(evidence)
   return fired === null ? plan : withOnly(plan, fired)
 }
 
@@ -114,6 +118,7 @@ interface Question {
 function fromBlack(question: Question, frame: Frame): Calibration {
   const { evidence, place, level, limit, was, plain, corrected, correction } = question
   if (evidence.kind === 'meter') return nothing('meter-on-black')
+  if (evidence.kind === 'automatic') return nothing('automatic-on-black')
   if (plain.ambient[place]!.state === 'unknown')
     return {
       kind: 'ambient',
@@ -172,11 +177,12 @@ function fromLit(question: Question, plan: Plan): Calibration {
  */
 export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: string): Calibration {
   const { place } = evidence
-  const was = firedFor(setOf(frame, plan, place), evidence)
+  const was = litFor(setOf(frame, plan, place), evidence)
   const limit = evidence.kind === 'meter' ? 'exact' : evidence.limit
   const ledger = evidence.kind === 'meter' ? ledgerAsMetered : ledgerOf
   const plain = ledger({ ...was, corrections: [] })
   const owns = ({ places }: Plan): boolean => places.some((each) => each.id === place)
+  if (evidence.kind === 'automatic' && !was.lights.some(({ on }) => on)) return nothing('other-kit')
   if (!plain.places.includes(place) || (owns(was) && !owns(plan))) return nothing('no-such-place')
   const question: Question = {
     evidence,

@@ -7,6 +7,7 @@ import { analysisSchema, type FrameAnalysis } from '../measure/analyse'
 import type { ExifSettings } from '../measure/exif'
 import { PATCH_UNCERTAINTY } from '../measure/patch'
 import { RECEPTORS } from '../kit/meter'
+import { AUTOMATIC_AREAS } from './automatic'
 import { lightIdSchema, placeSchema, planSchema, type LightId, type Plan } from '../plan/plan'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
@@ -43,6 +44,21 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
     .describe('hand-held flash meter: the f-number it called right, at its ISO and time'),
   z
     .strictObject({
+      kind: z.literal('automatic'),
+      place: placeSchema,
+      light: lightIdSchema.describe('the one that fired for it, alone'),
+      area: z.enum(AUTOMATIC_AREAS),
+      compensationStops: stops(-5, 5),
+      powerStops: stops(-14, 0).describe('the mark it says it gave, stops below full'),
+      limit: z
+        .enum(['exact', 'at-least', 'at-most'])
+        .describe(
+          'at-most: it gave all it has and more was wanted; at-least: its least was too much'
+        )
+    })
+    .describe('automatic flash: what power it set by itself'),
+  z
+    .strictObject({
       kind: z.literal('patch'),
       place: placeSchema,
       x: z.number().min(0).max(1),
@@ -55,6 +71,12 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
     .describe('a patch marked on the picture, x and y as shares of width and height')
 ])
 export type Evidence = z.infer<typeof evidenceSchema>
+
+/** The lights that fired for a piece of evidence; null: those of its frame. */
+export const firedFor = (evidence: Evidence): LightId[] | null => {
+  if (evidence.kind === 'automatic') return [evidence.light]
+  return evidence.kind === 'meter' ? evidence.lights : null
+}
 
 /** A patch the user named: what lies there, whatever the plan knows of it. */
 export const markSchema = z.strictObject({

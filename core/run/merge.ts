@@ -1,7 +1,10 @@
 /** Two changes to one frame made at once. */
 import type { Evidence, Frame } from './frame'
 
-const keyOf = (evidence: Evidence): string => `${evidence.kind === 'meter'} ${evidence.place}`
+/** By eye and in the picture are two ways to say the same of one frame. */
+const wayOf = ({ kind }: Evidence): string =>
+  kind === 'meter' || kind === 'automatic' ? kind : 'frame'
+const keyOf = (evidence: Evidence): string => `${wayOf(evidence)} ${evidence.place}`
 
 /**
  * What both say of a frame: of evidence for one place the newer stays, which is `mine`; what the

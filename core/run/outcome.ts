@@ -5,7 +5,7 @@ import { withOnly } from '../plan/edit'
 import type { Place, Plan } from '../plan/plan'
 import { measuredLevel, uncertaintyOf } from './calibrate'
 import { expectedLevels, heldAgainst, setBefore, setOf } from './expected'
-import { litIds, type Evidence, type Frame } from './frame'
+import { firedFor, litIds, type Evidence, type Frame } from './frame'
 import { expectedReading } from './metering'
 
 export interface Outcome {
@@ -33,9 +33,19 @@ function expectedByMeter(
   return should === null ? null : foundStops - (evidence.apertureStops - should)
 }
 
+/** An automatic flash is fired alone, whatever else lit the frame. */
+function expectedAlone(
+  plan: Plan,
+  frame: Frame,
+  { light, place }: Extract<Evidence, { kind: 'automatic' }>
+): number | null {
+  const level = ledgerOf(withOnly(setOf(frame, plan, place), [light])).totals[place]
+  return level !== undefined && Number.isFinite(level) ? level : null
+}
+
 /** How sure the sum was of the place, with the lights that fired for what was read. */
 function unsureOf(plan: Plan, frame: Frame, evidence: Evidence): number {
-  const fired = evidence.kind === 'meter' ? evidence.lights : null
+  const fired = firedFor(evidence)
   const set = setBefore(frame, plan)
   const lit = fired === null ? set : withOnly(set, fired)
   return uncertaintyAt(lit, ledgerOf(lit), evidence.place)
@@ -50,10 +60,13 @@ export function outcomeOf(plan: Plan, frame: Frame): Outcome | null {
   const evidence = frame.evidence.at(-1)
   if (!evidence) return null
   const foundStops = measuredLevel(setOf(frame, plan, evidence.place), evidence)
+  if (Number.isNaN(foundStops)) return null
   const expectedStops =
     evidence.kind === 'meter'
       ? expectedByMeter(plan, frame, evidence, foundStops)
-      : (expectedLevels(frame, plan).get(evidence.place) ?? null)
+      : evidence.kind === 'automatic'
+        ? expectedAlone(plan, frame, evidence)
+        : (expectedLevels(frame, plan).get(evidence.place) ?? null)
   const uncertaintyStops = uncertaintyOf(evidence)
   const limit = evidence.kind === 'meter' ? 'exact' : evidence.limit
   return {

@@ -18,6 +18,7 @@ import * as ticks from './015_ticks'
 import * as kitHistory from './016_kit_history'
 import * as measuredKit from './017_measured_kit'
 import * as calibrations from './018_calibrations'
+import * as automatic from './019_automatic'
 
 interface Migration {
   readonly name: string
@@ -43,7 +44,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '015_ticks', ...ticks },
   { name: '016_kit_history', ...kitHistory },
   { name: '017_measured_kit', ...measuredKit },
-  { name: '018_calibrations', ...calibrations }
+  { name: '018_calibrations', ...calibrations },
+  { name: '019_automatic', ...automatic }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -9,6 +9,7 @@ import { expectedLevels } from '@core/run/expected'
 import type { Evidence, Frame } from '@core/run/frame'
 import { aspectOf } from '@/run/frameView'
 import { asEvidence, eyeChoices } from '@/run/eyeChoices'
+import AutomaticReading from '@/run/AutomaticReading.vue'
 import MeterReading from '@/run/MeterReading.vue'
 import PatchPicture from '@/run/PatchPicture.vue'
 import { PATCH_RADIUS, usePatch } from '@/run/usePatch'
@@ -28,14 +29,19 @@ const emit = defineEmits<{ judge: [evidence: Evidence] }>()
 /** what the big button would note, and how it says so */
 const offer = defineModel<{ label: string; evidence: Evidence } | null>('offer', { required: true })
 
-type Way = 'picture' | 'eye' | 'meter'
+type Way = 'picture' | 'eye' | 'meter' | 'automatic'
 const store = usePlan()
 const chosen = ref<Way | null>(null)
 const way = computed<Way>(() => chosen.value ?? (props.hasImage ? 'picture' : 'eye'))
 const ways = computed<readonly { way: Way; title: string }[]>(() => [
   ...(props.hasImage ? [{ way: 'picture' as const, title: 'Its file' }] : []),
   { way: 'eye', title: 'By eye' },
-  ...(props.frame.kind === 'lit' ? [{ way: 'meter' as const, title: 'Flash meter' }] : [])
+  ...(props.frame.kind === 'lit'
+    ? [
+        { way: 'meter' as const, title: 'Flash meter' },
+        { way: 'automatic' as const, title: 'Automatic flash' }
+      ]
+    : [])
 ])
 const patch = usePatch(
   () => props.frame,
@@ -129,6 +135,11 @@ watch(
         {{ each.title }}
       </button>
     </div>
+    <AutomaticReading
+      v-else-if="way === 'automatic'"
+      :frame="frame"
+      @read="(evidence) => emit('judge', evidence)"
+    />
     <MeterReading v-else :frame="frame" @read="(evidence) => emit('judge', evidence)" />
   </section>
 </template>
@@ -140,10 +151,11 @@ watch(
 }
 .ways {
   display: flex;
+  flex-wrap: wrap;
   gap: 0.4rem;
 }
 .ways .push {
-  flex: 1;
+  flex: 1 0 auto;
   justify-content: center;
   min-height: 48px;
 }

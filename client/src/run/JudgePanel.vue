@@ -1,19 +1,16 @@
 <script setup lang="ts">
 /**
- * What did the frame show? By eye, from the picture, or with a flash meter: each says how sure it
- * is.
+ * What did the frame show? By eye, from the picture, with a flash meter or by what an automatic
+ * flash chose: each says how sure it is.
  */
-import { computed, ref, useId } from 'vue'
-import { parseStops } from '@core/scales/stops'
-import type { Place } from '@core/plan/plan'
+import { computed, ref } from 'vue'
 import type { Explanation } from '@core/run/explain'
 import type { Evidence, Frame, FrameMark } from '@core/run/frame'
-import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
-import { placeName } from '@/words/names'
 import { frameWords } from '@/words/run'
-import { asEvidence, eyeChoices, rightLevel, type EyeChoice } from './eyeChoices'
+import AutomaticReading from './AutomaticReading.vue'
+import EyeReading from './EyeReading.vue'
 import MeterReading from './MeterReading.vue'
 import PictureMark from './PictureMark.vue'
 
@@ -26,43 +23,23 @@ const emit = defineEmits<{
 }>()
 const store = usePlan()
 const frames = useFrames()
-const id = useId()
 
 const black = computed(() => props.frame.kind === 'black')
 const hasImage = computed(
   () => frames.records.find((record) => record.frame.id === props.frame.id)?.hasImage ?? false
 )
-const place = computed<Place>(() => judgedAt(props.frame)[0]!)
 const ways = computed(() => [
   { value: 'eye', title: 'By eye' },
   ...(hasImage.value ? [{ value: 'picture', title: 'In the picture' }] : []),
-  ...(black.value ? [] : [{ value: 'meter', title: 'Flash meter' }])
+  ...(black.value
+    ? []
+    : [
+        { value: 'meter', title: 'Flash meter' },
+        { value: 'automatic', title: 'Automatic flash' }
+      ])
 ])
 const chosenWay = ref<string | null>(null)
 const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye'))
-
-const choices = computed(() => eyeChoices(store.plan!, props.frame))
-const pickChoice = (choice: EyeChoice): void =>
-  emit('judge', props.frame, asEvidence(props.frame, choice))
-
-const choose = (value: string): void => {
-  chosenWay.value = value
-  error.value = ''
-}
-
-const typed = ref('')
-const error = ref('')
-const submitTyped = (): void => {
-  const value = parseStops(typed.value)
-  if (value === null || Math.abs(value) > 12)
-    return void (error.value = 'not understood: type stops, like −1 1/3 or +0.5')
-  emit('judge', props.frame, {
-    kind: 'judged',
-    place: place.value,
-    levelStops: rightLevel(store.plan!, props.frame) + value,
-    limit: 'exact'
-  })
-}
 </script>
 
 <template>
@@ -77,35 +54,12 @@ const submitTyped = (): void => {
           class="push"
           :class="{ main: way === each.value }"
           :aria-pressed="way === each.value"
-          @click="choose(each.value)"
+          @click="chosenWay = each.value"
         >
           {{ each.title }}
         </button>
       </div>
       <button type="button" class="push bare" @click="emit('close')">Later</button>
-    </div>
-
-    <div
-      v-if="way === 'eye'"
-      class="choices"
-      role="group"
-      :aria-label="
-        black
-          ? 'What shows in it'
-          : `Stops the ${placeName(store.plan!, place).toLowerCase()} is off`
-      "
-    >
-      <button
-        v-for="each in choices"
-        :key="each.title"
-        type="button"
-        class="push"
-        :class="{ num: /\d/.test(each.title), last: each.limit === 'at-least' }"
-        :aria-label="each.label"
-        @click="pickChoice(each)"
-      >
-        {{ each.title }}
-      </button>
     </div>
 
     <PictureMark
@@ -120,29 +74,12 @@ const submitTyped = (): void => {
       :frame="frame"
       @read="(evidence) => emit('judge', frame, evidence)"
     />
-    <form v-else class="typed" @submit.prevent="submitTyped">
-      <label :for="id">{{ black ? 'Or the background’s level' : 'Or typed, stops off' }}</label>
-      <input
-        :id="id"
-        v-model="typed"
-        class="num"
-        maxlength="20"
-        autocomplete="off"
-        placeholder="−1 1/3"
-        :aria-invalid="error !== ''"
-        :aria-describedby="`${id}-says`"
-        @input="error = ''"
-      />
-      <button type="submit" class="push">Use</button>
-      <p
-        :id="`${id}-says`"
-        class="small"
-        :class="error ? 'miss' : 'muted'"
-        :role="error ? 'alert' : undefined"
-      >
-        {{ error || `Uncertainty ± ${UNCERTAINTY.judged} stop.` }}
-      </p>
-    </form>
+    <AutomaticReading
+      v-else-if="way === 'automatic'"
+      :frame="frame"
+      @read="(evidence) => emit('judge', frame, evidence)"
+    />
+    <EyeReading v-else :frame="frame" @judge="(evidence) => emit('judge', frame, evidence)" />
   </section>
 </template>
 
@@ -162,52 +99,9 @@ const submitTyped = (): void => {
 .top .bare {
   margin-left: auto;
 }
-.ways,
-.choices {
+.ways {
   display: flex;
   flex-wrap: wrap;
   gap: 0.4rem;
-}
-.choices .push {
-  min-height: 52px;
-  min-width: 4.1rem;
-  justify-content: center;
-  font-size: 1.0625rem;
-}
-.typed {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.6rem;
-}
-.typed input {
-  width: 7rem;
-  height: 40px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: transparent;
-  color: var(--bright);
-  font-size: 1.0625rem;
-  text-align: center;
-}
-.typed input:focus {
-  outline: 0;
-  border-bottom: 2px solid var(--accent);
-}
-.typed input::placeholder {
-  color: var(--muted);
-  opacity: 1;
-}
-.typed p {
-  flex-basis: 100%;
-}
-@media (max-width: 760px) {
-  .choices {
-    display: grid;
-    grid-template-columns: repeat(3, 1fr);
-  }
-  .choices .last {
-    grid-column: 1 / -1;
-  }
 }
 </style>

@@ -72,7 +72,7 @@ const read = (): void => {
 </script>
 
 <template>
-  <form class="meter" @submit.prevent="read">
+  <form class="reading" @submit.prevent="read">
     <div class="chips" role="group" aria-label="Held at">
       <button
         v-for="each in places"
@@ -149,45 +149,4 @@ const read = (): void => {
   </form>
 </template>
 
-<style scoped>
-.meter {
-  display: grid;
-  gap: 0.6rem;
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem;
-}
-.chips .push {
-  min-height: 44px;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.6rem;
-}
-.line input {
-  width: 7rem;
-  height: 44px;
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  background: transparent;
-  color: var(--bright);
-  font-size: 1.25rem;
-  text-align: center;
-}
-.line input:focus {
-  outline: 0;
-  border-bottom: 2px solid var(--accent);
-}
-.line input::placeholder {
-  color: var(--muted);
-  opacity: 1;
-}
-b {
-  font-weight: 400;
-  color: var(--bright);
-}
-</style>
+<style scoped src="./reading.css"></style>

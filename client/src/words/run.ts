@@ -37,6 +37,8 @@ export function evidenceWords(evidence: Evidence, display: MeterDisplay = 'tenth
       `${formatMeter(evidence.apertureStops, display)} at ISO ${nameOf('iso', evidence.isoStops)}`
     )
   const sign = limitSign(evidence.limit)
+  if (evidence.kind === 'automatic')
+    return `${evidence.light} on automatic gave ${sign}${stops(evidence.powerStops)} from full`
   return (
     `${EVIDENCE_PLACES[evidence.place] ?? evidence.place} ` +
     `${sign}${stops(evidence.levelStops)} ` +
@@ -57,6 +59,7 @@ const NOTHING: Record<Extract<Calibration, { kind: 'nothing' }>['why'], string> 
   'strobe-out-of-reach':
     'Noted. The strobe’s beam does not reach that place, so there is nothing to correct.',
   'meter-on-black': 'Noted. A flash meter says nothing about a frame without flash.',
+  'automatic-on-black': 'Noted. An automatic flash says nothing about a frame without flash.',
   'meter-in-high-speed-sync':
     'Noted. In high-speed sync a flash meter reads part of the pulses only: meter a single flash ' +
     'at sync speed or slower.'
