@@ -12,7 +12,7 @@ const SHOOTS = ['demo-beetle', 'demo-coin', 'demo-steam']
 
 /** @returns seconds of the first frame of a set, and of the next */
 async function framesOf(plan: Plan): Promise<readonly [number, number]> {
-  const script = pathToFileURL('dist/simulator.mjs')
+  const script = pathToFileURL('dist/tracer.mjs')
   const studio = studioOf({
     seed: 1,
     plan: () => Promise.resolve(plan),

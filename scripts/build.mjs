@@ -50,6 +50,7 @@ export const build = async (force = false) => {
   await vite({ root: join(root, 'client'), logLevel: 'warn' })
   for (const program of ['server', 'simulator'])
     await bundle(`${program}/main.ts`, `dist/${program}.mjs`)
+  await bundle('simulator/tracer.ts', 'dist/tracer.mjs')
   writeFileSync(stamp, '')
   console.log(`Built in ${((Date.now() - began) / 1000).toFixed(1)} s`)
 }

@@ -40,7 +40,7 @@ function studios(seed: number, width: number): DemoCamera {
           seed,
           plan: () => Promise.resolve(plan),
           camera: tracedBy(
-            traceInWorkers(pathToFileURL('dist/simulator.mjs'), frameSize(plan, width))
+            traceInWorkers(pathToFileURL('dist/tracer.mjs'), frameSize(plan, width))
           ),
           now: () => time
         })

@@ -12,7 +12,7 @@ import { benchOf, benchOffer } from './bench'
 import { runBridge } from './bridge'
 import { tracedBy } from './camera'
 import { offerOf, studioOf } from './studio'
-import { frameSize, serveAsWorker, traceInWorkers } from './tracing'
+import { frameSize, traceInWorkers } from './tracing'
 
 const USAGE = `npm run simulate -- --shoot ID | --bench ID
                  [--server http://127.0.0.1:4617] [--seed 1]
@@ -39,7 +39,7 @@ async function setOf(server: string, shoot: string, seed: number, width: number)
     }
     return plan!
   }
-  const script = new URL(import.meta.url)
+  const script = new URL('tracer.mjs', import.meta.url)
   const studio = studioOf({
     seed,
     plan: planNow,
@@ -101,8 +101,7 @@ async function start(): Promise<void> {
   process.exit(0)
 }
 
-if (!serveAsWorker())
-  start().catch((error: unknown) => {
-    console.error((error as Error).message)
-    process.exit(1)
-  })
+start().catch((error: unknown) => {
+  console.error((error as Error).message)
+  process.exit(1)
+})

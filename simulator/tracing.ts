@@ -1,21 +1,12 @@
 /** Traces pictures over workers, or here. */
 import { availableParallelism } from 'node:os'
-import { parentPort, Worker, workerData } from 'node:worker_threads'
+import { Worker } from 'node:worker_threads'
 import { merge, newFilm, type Film } from '@core/picture/film'
-import { groupsOfWhole } from '@core/picture/moment'
 import { pictureOf, type Picture } from '@core/picture/picture'
-import { traceRow } from '@core/picture/render'
-import { tracerOf } from '@core/picture/trace'
-import { worldOf } from '@core/picture/world'
 import type { Plan } from '@core/plan/plan'
 import type { Trace } from './camera'
+import { buffersOf, traceStripe, type Size, type Stripe, type Task } from './stripe'
 
-export interface Size {
-  readonly width: number
-  readonly height: number
-  /** of each pixel */
-  readonly samples: number
-}
 /** Rays a pixel: with what smoothing does, an even patch is good to a twentieth of a stop. */
 const SAMPLES = 3
 /** A frame so wide, as high as the sensor makes it. */
@@ -26,70 +17,11 @@ export const frameSize = ({ camera }: Plan, width: number): Size => ({
 })
 const MOST_WORKERS = 8
 
-interface Stripe {
-  readonly plan: Plan
-  readonly size: Size
-  readonly first: number
-  readonly step: number
-}
-
-/** @param progress told of each row */
-function traceStripe(
-  { plan, size, first, step }: Stripe,
-  progress: (share: number) => void = () => {}
-): Film {
-  const moments = groupsOfWhole(plan)
-  const tracer = tracerOf(worldOf(plan), moments.length > 1 ? { moments } : {})
-  const film = newFilm(size.width, size.height, tracer.sources, { first, step })
-  const samples = Math.ceil(size.samples / moments.length) * moments.length
-  for (let row = 0; row < film.rows; row++) {
-    traceRow(tracer, film, row, 0, samples)
-    progress((row + 1) / film.rows)
-  }
-  film.samples = samples
-  return film
-}
-
 /** Without workers: small pictures, tests. */
 export const traceHere =
   (size: Size): Trace =>
   (plan) =>
     Promise.resolve(pictureOf([traceStripe({ plan, size, first: 0, step: 1 })]))
-
-type Task =
-  | { readonly do: 'trace'; readonly stripe: Stripe }
-  /** the film of some sources, to be made a picture of */
-  | { readonly do: 'clean'; readonly film: Film }
-const FOR = 'simulated-studio'
-
-const buffersOf = (...rows: Float32Array[]): ArrayBuffer[] =>
-  rows.map(({ buffer }) => buffer as ArrayBuffer)
-
-/**
- * Does a worker's part when this is one, task by task until it is ended.
- * @returns whether it is
- */
-export function serveAsWorker(): boolean {
-  if (workerData !== FOR) return false
-  parentPort!.on('message', (task: Task) => {
-    // Given away, not copied: nothing here needs them any more.
-    if (task.do === 'clean') {
-      const picture = pictureOf([task.film])
-      const { light, raw, spread, guessed } = picture
-      parentPort!.postMessage(picture, buffersOf(light, raw, spread, guessed))
-    } else {
-      let told = 0
-      const film = traceStripe(task.stripe, (share) => {
-        if (share - told < 0.05) return
-        told = share
-        parentPort!.postMessage(share)
-      })
-      const { light, squares, shown, guessed } = film
-      parentPort!.postMessage(film, buffersOf(light, squares, shown, guessed))
-    }
-  })
-  return true
-}
 
 /** One task of a worker, which is given its next one when this is done. */
 function inWorker<T extends object>(
@@ -177,13 +109,13 @@ async function traceOver(
 
 /**
  * Each set has workers of its own: code that has met one set only runs faster.
- * @param script what a worker runs: it calls `serveAsWorker`
+ * @param script what a worker runs: tracer.ts as it ships
  */
 export const traceInWorkers =
   (script: URL, size: Size): Trace =>
   async (plan, progress): Promise<Picture> => {
     const many = Math.min(MOST_WORKERS, availableParallelism())
-    const workers = Array.from({ length: many }, () => new Worker(script, { workerData: FOR }))
+    const workers = Array.from({ length: many }, () => new Worker(script))
     try {
       return await traceOver(workers, { plan, size }, progress)
     } finally {
