@@ -1,6 +1,7 @@
 /** Runs on the bench through the interface: by meter, by frames of a card, by a streak. */
 import AxeBuilder from '@axe-core/playwright'
 import type { APIRequestContext, Page } from '@playwright/test'
+import sharp from 'sharp'
 import { benchExpected } from '../core/calibration/fromBench'
 import { wholeMarks } from '../core/calibration/start'
 import type { BenchRow, LightCalibration } from '../core/calibration/calibration'
@@ -385,6 +386,67 @@ test('a flash’s duration by a streak on a turning disc, and by two frames of a
   const { durations, durationsFrom } = (await items(request)).get('long-head') as Strobe
   expect(durationsFrom).toBe('measured')
   expect(1 / durations.find(({ powerStops }) => powerStops === 0)!.t01).toBeCloseTo(306, 0)
+})
+
+test('a streak is measured by marks on its picture, on a disc and beside a scale', async ({
+  page,
+  request
+}) => {
+  await own<Strobe>(request, 'lantern-36', { id: 'streak-head', name: 'Streak head' })
+  await page.goto('/kit/streak-head/calibrate')
+  await page.getByRole('button', { name: 'Flash duration' }).click()
+  await page.getByRole('button', { name: 'Measure row 1 in a picture' }).click()
+  const file = page.getByLabel('Picture of the streak')
+  await file.setInputFiles({
+    name: 'torn.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('no picture')
+  })
+  await expect(page.getByRole('alert')).toContainText('no picture the browser can show')
+  const buffer = await sharp({
+    create: { width: 600, height: 400, channels: 3, background: '#000' }
+  })
+    .jpeg()
+    .toBuffer()
+  await file.setInputFiles({ name: 'disc.jpg', mimeType: 'image/jpeg', buffer })
+  const picture = page.getByRole('img', { name: 'The streak' })
+  await expect(picture).toBeVisible()
+  /** Drags what lies at one spot to another, both as shares of the picture. */
+  const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
+    const { x, y, width, height } = (await picture.boundingBox())!
+    await page.mouse.move(x + from[0] * width, y + from[1] * height)
+    await page.mouse.down()
+    await page.mouse.move(x + to[0] * width, y + to[1] * height, { steps: 3 })
+    await page.mouse.up()
+  }
+  // The middle is at 0.4, 0.5; a quarter turn: to the right, and down by as much, 1.5 times the share.
+  await drag([0.7, 0.3], [0.6, 0.5])
+  await drag([0.7, 0.7], [0.4, 0.8])
+  const streak = page.locator('[data-streak] b')
+  await expect(streak).toHaveText(/^157(\.\d)? mm$/)
+  await page.getByRole('button', { name: /^Its other end,/ }).focus()
+  for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+ArrowDown')
+  await expect(page.getByText('Both ends should lie as far from the middle')).toBeVisible()
+  for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+ArrowUp')
+  await expect(page.getByText('Both ends should lie as far from the middle')).toBeHidden()
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await page.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.getByLabel('Streak').first()).toHaveValue(/^15[67]/)
+  // (157.08 − 2) mm at 31.4 m/s: 1/203 s.
+  await expect(says(page)).toHaveText('t0.1 at 1/1: 1/200 s ± 10 %')
+
+  await page.getByLabel('By', { exact: true }).selectOption('falling')
+  await page.getByRole('button', { name: 'Measure row 1 in a picture' }).click()
+  await page.getByLabel('Picture of the streak').setInputFiles({
+    name: 'fall.jpg',
+    mimeType: 'image/jpeg',
+    buffer
+  })
+  // As they stand, streak and scale are of one length.
+  await expect(streak).toHaveText('100 mm')
+  await page.getByLabel('The known length', { exact: true }).fill('5 cm')
+  await page.getByLabel('The known length', { exact: true }).press('Enter')
+  await expect(streak).toHaveText('50 mm')
 })
 
 test('a run is practised on a made-up bench: read by itself, its truth told, nothing adopted', async ({

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The streak, or what was lost, at each mark. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { LEAST_LOST } from '@core/calibration/duration'
 import type { DurationCalibration } from '@core/calibration/calibration'
 import { formatPower, parsePower } from '@core/scales/dial'
@@ -8,6 +8,7 @@ import { parseLength } from '@core/scales/parse'
 import { parseStops } from '@core/scales/stops'
 import { plain } from '@/words/format'
 import FigureField from './FigureField.vue'
+import StreakMark from './StreakMark.vue'
 import type { Bench } from './useBench'
 
 const props = defineProps<{ bench: Bench }>()
@@ -27,6 +28,12 @@ const add = (): void =>
   })
 const remove = (i: number): void =>
   props.bench.set({ rows: run.value.rows.filter((_, k) => k !== i) })
+/** the row whose streak is being marked in a picture */
+const marking = ref<number | null>(null)
+const measured = (i: number, streakMm: number): void => {
+  setRow(i, { value: streakMm, on: true })
+  marking.value = null
+}
 /** 0 stands for nothing read: no streak is that short. */
 const parseValue = (text: string): number | null => {
   if (!text.trim()) return 0
@@ -77,7 +84,23 @@ const parseValue = (text: string): number | null => {
         >
           Remove
         </button>
+        <button
+          v-if="!byLoss"
+          type="button"
+          class="push bare"
+          :aria-expanded="marking === i"
+          :aria-label="`Measure row ${i + 1} in a picture`"
+          @click="marking = marking === i ? null : i"
+        >
+          In a picture
+        </button>
       </span>
+      <StreakMark
+        v-if="marking === i && !byLoss"
+        :key="run.way"
+        :run="run"
+        @measured="measured(i, $event)"
+      />
       <span v-if="row.value !== null && byLoss && row.value < LEAST_LOST" class="small near wide">
         Less than {{ LEAST_LOST }} stop is not told from nothing: a faster shutter tells more.
       </span>

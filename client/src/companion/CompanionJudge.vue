@@ -13,6 +13,7 @@ import AutomaticReading from '@/run/AutomaticReading.vue'
 import MeterReading from '@/run/MeterReading.vue'
 import PatchPicture from '@/run/PatchPicture.vue'
 import { PATCH_RADIUS, usePatch } from '@/run/usePatch'
+import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { placeName } from '@/words/names'
@@ -33,13 +34,13 @@ type Way = 'picture' | 'eye' | 'meter' | 'automatic'
 const store = usePlan()
 const chosen = ref<Way | null>(null)
 const way = computed<Way>(() => chosen.value ?? (props.hasImage ? 'picture' : 'eye'))
-const ways = computed<readonly { way: Way; title: string }[]>(() => [
-  ...(props.hasImage ? [{ way: 'picture' as const, title: 'Its file' }] : []),
-  { way: 'eye', title: 'By eye' },
+const ways = computed<readonly { value: Way; title: string }[]>(() => [
+  ...(props.hasImage ? [{ value: 'picture' as const, title: 'Its file' }] : []),
+  { value: 'eye', title: 'By eye' },
   ...(props.frame.kind === 'lit'
     ? [
-        { way: 'meter' as const, title: 'Flash meter' },
-        { way: 'automatic' as const, title: 'Automatic flash' }
+        { value: 'meter' as const, title: 'Flash meter' },
+        { value: 'automatic' as const, title: 'Automatic flash' }
       ]
     : [])
 ])
@@ -90,19 +91,13 @@ watch(
 
 <template>
   <section class="judge" aria-label="What it showed">
-    <div class="ways" role="group" aria-label="How to judge">
-      <button
-        v-for="each in ways"
-        :key="each.way"
-        type="button"
-        class="push"
-        :class="{ main: way === each.way }"
-        :aria-pressed="way === each.way"
-        @click="chosen = each.way"
-      >
-        {{ each.title }}
-      </button>
-    </div>
+    <ChoiceChips
+      class="ways"
+      :model-value="way"
+      label="How to judge"
+      :options="ways"
+      @update:model-value="chosen = $event"
+    />
     <p class="figures">
       {{ placeName(store.plan!, place) }}
       <span v-if="expected !== null"
@@ -149,12 +144,7 @@ watch(
   display: grid;
   gap: 0.7rem;
 }
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem;
-}
-.ways .push {
+.ways :deep(.push) {
   flex: 1 0 auto;
   justify-content: center;
   min-height: 48px;

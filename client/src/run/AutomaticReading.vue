@@ -12,6 +12,7 @@ import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import { dialLowest, formatPower, parsePower } from '@core/scales/dial'
 import { parseStops } from '@core/scales/stops'
+import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import HelpTip from '@/instruments/HelpTip.vue'
 import { usePlan } from '@/stores/plan'
 import { AREAS, compensationMark, levelWords, reachWords } from '@/words/automatic'
@@ -52,10 +53,10 @@ const better = computed(() => {
   return compensationStops === null ? null : compensationMark(compensationStops)
 })
 
-const SIGNALS: readonly { readonly limit: Automatic['limit']; readonly title: string }[] = [
-  { limit: 'exact', title: 'A mark' },
-  { limit: 'at-most', title: 'All it has, too little' },
-  { limit: 'at-least', title: 'Its least, too much' }
+const SIGNALS: readonly { readonly value: Automatic['limit']; readonly title: string }[] = [
+  { value: 'exact', title: 'A mark' },
+  { value: 'at-most', title: 'All it has, too little' },
+  { value: 'at-least', title: 'Its least, too much' }
 ]
 const limit = ref<Automatic['limit']>('exact')
 const typed = ref('')
@@ -84,31 +85,14 @@ const use = (): void => {
 
 <template>
   <form class="reading" @submit.prevent="use">
-    <div v-if="lights.length > 1" class="chips" role="group" aria-label="Fired alone">
-      <button
-        v-for="each in lights"
-        :key="each"
-        type="button"
-        class="push"
-        :class="{ main: light === each }"
-        :aria-pressed="light === each"
-        @click="chosen = each"
-      >
-        {{ each }}
-      </button>
-    </div>
-    <div class="chips" role="group" aria-label="What it meters">
-      <button
-        v-for="each in AREAS"
-        :key="each.value"
-        type="button"
-        class="push"
-        :class="{ main: area === each.value }"
-        :aria-pressed="area === each.value"
-        @click="area = each.value"
-      >
-        {{ each.title }}
-      </button>
+    <ChoiceChips
+      v-if="lights.length > 1"
+      :model-value="light"
+      label="Fired alone"
+      :options="lights.map((each) => ({ value: each, title: each }))"
+      @update:model-value="chosen = $event"
+    />
+    <ChoiceChips v-model="area" label="What it meters" :options="AREAS">
       <HelpTip
         about="automatic flash"
         text="A pre-flash is read through the lens; power is set so that the mean of the metered area
@@ -116,7 +100,7 @@ const use = (): void => {
           heads show afterwards what they gave: that says how strong the light is here. Where yours
           shows nothing, judge the frame."
       />
-    </div>
+    </ChoiceChips>
     <div class="line">
       <label :for="`${id}-comp`">Compensation</label>
       <input
@@ -145,19 +129,7 @@ const use = (): void => {
     >
       {{ reachWords(forecast, dial, head.at.distanceMm) }}
     </p>
-    <div class="chips" role="group" aria-label="What it said it gave">
-      <button
-        v-for="each in SIGNALS"
-        :key="each.limit"
-        type="button"
-        class="push"
-        :class="{ main: limit === each.limit }"
-        :aria-pressed="limit === each.limit"
-        @click="limit = each.limit"
-      >
-        {{ each.title }}
-      </button>
-    </div>
+    <ChoiceChips v-model="limit" label="What it said it gave" :options="SIGNALS" />
     <div class="line">
       <template v-if="limit === 'exact'">
         <label :for="id">{{ light }} gave</label>

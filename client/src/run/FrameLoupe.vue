@@ -10,7 +10,7 @@ import { usePlan } from '@/stores/plan'
 import { edgeWords, smearWords } from '@/words/sharpness'
 import { pictureBytes } from './frameBytes'
 import { readPart } from './frameReader'
-import type { PicturePoint } from './picturePoint'
+import type { PicturePoint } from '@/instruments/picturePoint'
 
 const props = defineProps<{ frame: Frame; other: Frame | null; at: PicturePoint }>()
 const store = usePlan()

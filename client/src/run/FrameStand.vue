@@ -5,7 +5,7 @@ import type { Frame } from '@core/run/frame'
 import FramePicture from './FramePicture.vue'
 import FrameShown from './FrameShown.vue'
 import { aspectOf, type FrameView } from './frameView'
-import { clampPoint, nudged, pointerPoint, type PicturePoint } from './picturePoint'
+import { clampPoint, nudged, pointerPoint, type PicturePoint } from '@/instruments/picturePoint'
 import ShotCanvas from './ShotCanvas.vue'
 import type { useShots } from './useShots'
 

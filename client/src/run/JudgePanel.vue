@@ -6,6 +6,7 @@
 import { computed, ref } from 'vue'
 import type { Explanation } from '@core/run/explain'
 import type { Evidence, Frame, FrameMark } from '@core/run/frame'
+import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { frameWords } from '@/words/run'
@@ -46,19 +47,13 @@ const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye
   <section class="judge" :aria-label="`Judge frame ${number}`">
     <div class="top">
       <h2>Frame {{ number }}, {{ frameWords(store.plan!, frame) }}</h2>
-      <div v-if="ways.length > 1" class="ways" role="group" aria-label="How to judge">
-        <button
-          v-for="each in ways"
-          :key="each.value"
-          type="button"
-          class="push"
-          :class="{ main: way === each.value }"
-          :aria-pressed="way === each.value"
-          @click="chosenWay = each.value"
-        >
-          {{ each.title }}
-        </button>
-      </div>
+      <ChoiceChips
+        v-if="ways.length > 1"
+        :model-value="way"
+        label="How to judge"
+        :options="ways"
+        @update:model-value="chosenWay = $event"
+      />
       <button type="button" class="push bare" @click="emit('close')">Later</button>
     </div>
 
@@ -98,10 +93,5 @@ const way = computed(() => chosenWay.value ?? (hasImage.value ? 'picture' : 'eye
 }
 .top .bare {
   margin-left: auto;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.4rem;
 }
 </style>

@@ -8,6 +8,7 @@ import { formatMeter, METER_EXAMPLES, parseMeter } from '@core/scales/meter'
 import { judgedAt, uncertaintyOf } from '@core/run/calibrate'
 import { litIds, type Evidence, type Frame } from '@core/run/frame'
 import { expectedReading, handMeter } from '@core/run/metering'
+import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import { usePlan } from '@/stores/plan'
 import { useDevice } from './useDevice'
 import { placeName } from '@/words/names'
@@ -73,19 +74,12 @@ const read = (): void => {
 
 <template>
   <form class="reading" @submit.prevent="read">
-    <div class="chips" role="group" aria-label="Held at">
-      <button
-        v-for="each in places"
-        :key="each"
-        type="button"
-        class="push"
-        :class="{ main: place === each }"
-        :aria-pressed="place === each"
-        @click="place = each"
-      >
-        {{ placeName(store.plan!, each) }}
-      </button>
-    </div>
+    <ChoiceChips
+      :model-value="place"
+      label="Held at"
+      :options="places.map((each) => ({ value: each, title: placeName(store.plan!, each) }))"
+      @update:model-value="place = $event"
+    />
     <div
       v-if="frame.plan.lights.length > 1"
       class="chips"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The picture of a frame with a round patch to place: dragged, sized, by pointer and by keys. */
-import { clampPoint, nudged, pointerPoint } from './picturePoint'
+import { clampPoint, nudged, pointerPoint } from '@/instruments/picturePoint'
 
 export interface PatchSpot {
   readonly x: number

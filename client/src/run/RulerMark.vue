@@ -12,7 +12,8 @@ import { api } from '@/api/client'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
-import { clampPoint, nudged, pointerPoint, type PicturePoint } from './picturePoint'
+import MarksPicture from '@/instruments/MarksPicture.vue'
+import type { PicturePoint } from '@/instruments/picturePoint'
 
 const emit = defineEmits<{ done: [] }>()
 const store = usePlan()
@@ -26,7 +27,7 @@ const url = computed(
   () => fileUrl.value ?? (picked.value ? api.imageUrl(frames.shootId, picked.value) : null)
 )
 const failure = ref('')
-const marks = ref<PicturePoint[]>([
+const marks = ref<readonly PicturePoint[]>([
   { x: 0.25, y: 0.5 },
   { x: 0.75, y: 0.5 }
 ])
@@ -34,7 +35,7 @@ const length = ref('10 mm')
 const lengthMm = computed(() => parseLength(length.value))
 const found = computed(() => {
   if (!lengthMm.value || lengthMm.value <= 0) return null
-  const [a, b] = marks.value as [PicturePoint, PicturePoint]
+  const [a, b] = marks.value as readonly [PicturePoint, PicturePoint]
   if (Math.hypot(a.x - b.x, a.y - b.y) < 0.002) return null
   const frame = sensorInUse(store.plan!)
   return magnificationFromRuler(a.x - b.x, a.y - b.y, frame.width, frame.height, lengthMm.value)
@@ -47,25 +48,6 @@ const beyond = computed(
 const choose = (event: Event): void => {
   failure.value = ''
   file.value = (event.target as HTMLInputElement).files?.[0] ?? undefined
-}
-const put = (index: number, to: PicturePoint): void => {
-  marks.value = marks.value.map((mark, i) =>
-    i === index ? clampPoint({ x: to.x, y: to.y }) : mark
-  )
-}
-const onPointer = (event: PointerEvent): void => {
-  const to = pointerPoint(event)
-  if (!to) return
-  const far = marks.value.map((mark) =>
-    Math.hypot((mark.x - to.x) * to.box.width, (mark.y - to.y) * to.box.height)
-  )
-  put(far[0]! <= far[1]! ? 0 : 1, to)
-}
-const onKey = (index: number, event: KeyboardEvent): void => {
-  const to = nudged(marks.value[index]!, event.key, event.shiftKey ? 0.02 : 0.002)
-  if (!to) return
-  event.preventDefault()
-  put(index, to)
 }
 const use = (): void => {
   const faults = store.set(
@@ -96,31 +78,14 @@ const use = (): void => {
       </select>
     </div>
     <template v-if="url">
-      <div class="picture" @pointerdown="onPointer" @pointermove="onPointer">
-        <img
-          :src="url"
-          alt="The ruler"
-          draggable="false"
-          @error="failure = 'This file is no picture the browser can show.'"
-        />
-        <svg viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
-          <line
-            :x1="marks[0]!.x * 100"
-            :y1="marks[0]!.y * 100"
-            :x2="marks[1]!.x * 100"
-            :y2="marks[1]!.y * 100"
-            vector-effect="non-scaling-stroke"
-          />
-        </svg>
-        <button
-          v-for="(mark, i) in marks"
-          :key="i"
-          type="button"
-          :style="{ left: `${mark.x * 100}%`, top: `${mark.y * 100}%` }"
-          :aria-label="`Mark ${i + 1}, ${Math.round(mark.x * 1000) / 10} % across, ${Math.round(mark.y * 1000) / 10} % down. Arrow keys move it.`"
-          @keydown="onKey(i, $event)"
-        />
-      </div>
+      <MarksPicture
+        v-model="marks"
+        :url="url"
+        alt="The ruler"
+        :names="['Mark 1', 'Mark 2']"
+        :lines="[[0, 1]]"
+        @unreadable="failure = 'This file is no picture the browser can show.'"
+      />
       <p class="row">
         <label :for="field">Between the marks</label>
         <input :id="field" v-model="length" class="num" maxlength="20" :aria-invalid="!lengthMm" />
@@ -178,38 +143,5 @@ select option {
   width: 6rem;
   text-align: center;
   color: var(--bright);
-}
-.picture {
-  position: relative;
-  touch-action: none;
-  cursor: crosshair;
-  border: 1px solid var(--line);
-}
-.picture img {
-  width: 100%;
-  display: block;
-  user-select: none;
-}
-svg {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  pointer-events: none;
-}
-line {
-  stroke: var(--accent);
-  stroke-width: 2;
-  stroke-dasharray: 5 4;
-}
-.picture button {
-  position: absolute;
-  width: 22px;
-  height: 22px;
-  transform: translate(-50%, -50%);
-  border: 2px solid var(--accent);
-  border-radius: 50%;
-  box-shadow: 0 0 0 1px #000;
-  cursor: grab;
 }
 </style>

@@ -12,7 +12,7 @@ import { useFrames } from '@/stores/frames'
 import { pictureBytes } from './frameBytes'
 import { readRegistration } from './frameReader'
 import { aspectOf } from './frameView'
-import type { PicturePoint } from './picturePoint'
+import type { PicturePoint } from '@/instruments/picturePoint'
 import type { Reading } from './useReading'
 
 export interface Followed {

@@ -5,7 +5,7 @@ import type { Place } from '@core/plan/plan'
 import type { Evidence, Frame } from '@core/run/frame'
 import { limitSign, stops } from '@/words/format'
 import type { PatchSpot } from './PatchPicture.vue'
-import type { PicturePoint } from './picturePoint'
+import type { PicturePoint } from '@/instruments/picturePoint'
 import { useFollowed } from './useFollowed'
 import { useReading } from './useReading'
 
