@@ -15,6 +15,7 @@ const board = (part: Partial<Plan['subject']> = {}, change?: (plan: Plan) => voi
   testPlan((plan) => {
     Object.assign(plan.subject, { shape: 'sheet', widthMm: 30, heightMm: 20, ...part })
     plan.focus.magnification = 0.2
+    plan.view.elevationDeg = 0
     plan.background = { ...plan.background, distanceMm: 9000, reflectance: 0.005 }
     plan.ambient = { ...plan.ambient, subject: null, background: null }
     plan.corrections = []
@@ -38,6 +39,23 @@ describe('what is metered', () => {
         2
       )
     }
+  })
+  test('a body as the camera sees it: a coin that lies flat, from above; a beetle turned aside', () => {
+    const { sensorWidthMm: width, sensorHeightMm: height } = board().camera
+    const field = (width / 0.2) * (height / 0.2)
+    const coin = board({ shape: 'coin', widthMm: 24, heightMm: 2, depthMm: 24 }, (plan) => {
+      plan.view.elevationDeg = 90
+    })
+    expect(coveredShare(coin, 'frame')).toBeCloseTo((Math.PI * 12 * 12) / field, 2)
+    const edge = board({ shape: 'coin', widthMm: 24, heightMm: 2, depthMm: 24 }, (plan) => {
+      plan.view.elevationDeg = 0
+    })
+    expect(coveredShare(edge, 'frame')).toBeCloseTo((Math.PI * 12 * 1) / field, 2)
+    // A long body turned by 90° shows its depth for its width.
+    const long = { widthMm: 60, heightMm: 20, depthMm: 10, shape: 'ellipsoid' } as const
+    const straight = board(long, (plan) => void (plan.view.elevationDeg = 0))
+    const turned = board({ ...long, rotationDeg: 90 }, (plan) => void (plan.view.elevationDeg = 0))
+    expect(coveredShare(straight, 'frame') / coveredShare(turned, 'frame')).toBeCloseTo(6, 0)
   })
   test('a disc in the middle by its own area; a spot within the subject is all subject', () => {
     const { sensorHeightMm: height } = board().camera

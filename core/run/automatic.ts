@@ -6,9 +6,11 @@
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { outputStops } from '../light/output'
 import { withOnly } from '../plan/edit'
-import { sensorInUse } from '../plan/lensInUse'
 import type { LightId, Place, Plan } from '../plan/plan'
 import { dialLowest } from '../scales/dial'
+import { poseOf, type CameraPose } from '../set/camera'
+import { halfSizes, rotated } from '../set/subjectBody'
+import { dot, type Vec } from '../set/vec'
 
 /** What of the frame is metered: all of it, a disc in its middle, a small spot there. */
 export const AUTOMATIC_AREAS = ['frame', 'middle', 'spot'] as const
@@ -18,18 +20,33 @@ export type AutomaticArea = (typeof AUTOMATIC_AREAS)[number]
 const DISC = { middle: 0.6, spot: 0.15 } as const
 /** Points looked at each way. */
 const FINE = 96
-/** Shapes that fill the rectangle of their width and height; others its ellipse. */
+/** Shapes that fill the rectangle round what is seen of them; others fill its ellipse. */
 const SQUARE: readonly Plan['subject']['shape'][] = ['sheet', 'box', 'cylinder', 'vessel']
 
-/** How much of the metered area the subject covers, 0 to 1: by its width and height, in the middle. */
+/** Half width and height of the subject as the camera sees it, turned as it is, mm. */
+function seenHalves({ subject }: Plan, { right, up }: CameraPose): readonly [number, number] {
+  const [wide, high, deep] = halfSizes(subject)
+  const { shape, rotationDeg } = subject
+  const across = rotated([wide, 0, 0], rotationDeg)
+  const along = rotated([0, 0, shape === 'sheet' ? 0 : deep], rotationDeg)
+  const half = (axis: Vec): number => {
+    const [x, y, z] = [dot(axis, across), axis[1] * high, dot(axis, along)]
+    if (shape === 'box' || shape === 'sheet') return Math.abs(x) + Math.abs(y) + Math.abs(z)
+    return SQUARE.includes(shape) ? Math.abs(y) + Math.hypot(x, z) : Math.hypot(x, y, z)
+  }
+  return [half(right), half(up)]
+}
+
+/**
+ * How much of the metered area the subject covers, 0 to 1: the rectangle or ellipse of its width and
+ * height as the camera sees it, in the middle of the frame.
+ */
 export function coveredShare(plan: Plan, area: AutomaticArea): number {
-  const { width, height } = sensorInUse(plan)
-  const { magnification } = plan.focus
-  const { widthMm, heightMm, shape } = plan.subject
-  const [wide, high] = [(widthMm * magnification) / 2, (heightMm * magnification) / 2]
-  const square = SQUARE.includes(shape)
-  const radius = area === 'frame' ? 0 : (DISC[area] * height) / 2
-  const [across, up] = area === 'frame' ? [width / 2, height / 2] : [radius, radius]
+  const pose = poseOf(plan)
+  const [wide, high] = seenHalves(plan, pose)
+  const square = SQUARE.includes(plan.subject.shape)
+  const radius = area === 'frame' ? 0 : DISC[area] * pose.halfHeightMm
+  const [across, up] = area === 'frame' ? [pose.halfWidthMm, pose.halfHeightMm] : [radius, radius]
   let metered = 0
   let covered = 0
   for (let i = 0; i < FINE; i++)

@@ -15,7 +15,7 @@ import { parseStops } from '@core/scales/stops'
 import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import HelpTip from '@/instruments/HelpTip.vue'
 import { usePlan } from '@/stores/plan'
-import { AREAS, compensationMark, levelWords, reachWords } from '@/words/automatic'
+import { AREAS, beyondWords, compensationMark, levelWords, reachWords } from '@/words/automatic'
 import { stops } from '@/words/format'
 
 type Automatic = Extract<Evidence, { kind: 'automatic' }>
@@ -122,6 +122,7 @@ const use = (): void => {
       </button>
     </div>
     <p class="small" data-forecast>{{ levelWords(forecast, wanted) }}</p>
+    <p v-if="beyondWords(forecast)" class="small near">{{ beyondWords(forecast) }}</p>
     <p
       class="small"
       :class="forecast.reach === 'within' ? 'muted' : 'near'"

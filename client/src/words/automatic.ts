@@ -10,9 +10,11 @@ export const AREAS: readonly { readonly value: AutomaticArea; readonly title: st
   { value: 'spot', title: 'A spot' }
 ]
 
+/** Cameras go no further. Common practice, no source. */
+const MOST_COMPENSATION = 5
 /** Compensation as cameras have it, to a third. */
 export const compensationMark = (stopsWanted: number): number =>
-  Math.max(-5, Math.min(5, roundToGrid(stopsWanted, 3)))
+  Math.max(-MOST_COMPENSATION, Math.min(MOST_COMPENSATION, roundToGrid(stopsWanted, 3)))
 
 /** "The subject covers 12 % of it: it would come out at +3.1, where 0 is wanted." */
 export function levelWords({ share, levelStops }: AutomaticForecast, wantedStops: number): string {
@@ -27,6 +29,12 @@ export function levelWords({ share, levelStops }: AutomaticForecast, wantedStops
 
 /** So near an end of its power there is no room for what it may be off, stops. */
 const CLOSE = 0.4
+
+/** Said where no compensation brings the place to where it is wanted. */
+export const beyondWords = ({ compensationStops }: AutomaticForecast): string =>
+  compensationStops !== null && Math.abs(compensationStops) > MOST_COMPENSATION + 1 / 6
+    ? `More than a compensation of ${MOST_COMPENSATION} stops can do: let it meter a smaller area.`
+    : ''
 
 /** Where the head may stand at this aperture and ISO, and what is wrong with where it stands. */
 export function reachWords(forecast: AutomaticForecast, dial: Dial, atMm: number): string {
