@@ -1,11 +1,9 @@
 /** Runs on the bench through the interface: by meter, by frames of a card, by a streak. */
 import AxeBuilder from '@axe-core/playwright'
-import type { APIRequestContext, Page } from '@playwright/test'
 import sharp from 'sharp'
 import { benchExpected } from '../core/calibration/fromBench'
 import { wholeMarks } from '../core/calibration/start'
 import type { BenchRow, LightCalibration } from '../core/calibration/calibration'
-import type { CalibrationRecord, KitRecord } from '../core/api/api'
 import type { Camera, KitItem, Strobe } from '../core/kit/kit'
 import type { Meter } from '../core/kit/meter'
 import { markStops } from '../core/light/output'
@@ -14,29 +12,8 @@ import { testLight } from '../core/testing'
 import { dngOf } from '../simulator/dng'
 import { jpegOf } from '../simulator/files'
 import { headTruth } from '../simulator/truth'
+import { items, kept, own, reading, says } from './calibrating'
 import { expect, test } from './fixtures'
-
-const items = async (request: APIRequestContext): Promise<Map<string, KitItem>> => {
-  const records = (await (await request.get('/api/kit')).json()) as KitRecord[]
-  return new Map(records.map(({ item }) => [item.id, item]))
-}
-const own = async <T extends KitItem>(
-  request: APIRequestContext,
-  of: string,
-  part: Partial<T>
-): Promise<T> => {
-  const item = { ...(await items(request)).get(of)!, ...part } as T
-  const answer = await request.put(`/api/kit/${item.id}`, { data: { version: null, item } })
-  expect(answer.ok()).toBe(true)
-  return item
-}
-const kept = async (request: APIRequestContext, kitId: string): Promise<CalibrationRecord[]> =>
-  ((await (await request.get('/api/calibrations')).json()) as CalibrationRecord[]).filter(
-    (record) => record.kitId === kitId
-  )
-const says = (page: Page) => page.locator('[data-says]')
-const reading = (page: Page, name: string) =>
-  page.getByLabel(`Meter says, ${name}`, { exact: true })
 
 test('the marks of a simulated head, read with a meter by keys alone, adopted, and gone back on', async ({
   page,
@@ -447,95 +424,6 @@ test('a streak is measured by marks on its picture, on a disc and beside a scale
   await page.getByLabel('The known length', { exact: true }).fill('5 cm')
   await page.getByLabel('The known length', { exact: true }).press('Enter')
   await expect(streak).toHaveText('50 mm')
-})
-
-test('a run is practised on a made-up bench: read by itself, its truth told, nothing adopted', async ({
-  page,
-  request
-}) => {
-  await own<Strobe>(request, 'lantern-36', {
-    id: 'practice-head',
-    name: 'Practice head',
-    highSpeedSync: true
-  })
-  await page.goto('/kit/practice-head/calibrate')
-  await page.getByRole('button', { name: 'Marks of the dial' }).click()
-  await page.getByLabel('Meter', { exact: true }).selectOption({ label: 'Wren meter' })
-  // A real run stays one, with what was read.
-  await reading(page, '1/1').fill('32')
-  await reading(page, '1/1').press('Enter')
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
-  await page.getByRole('button', { name: 'Practise on a made-up bench' }).click()
-  const bench = page.getByRole('region', { name: 'Devices on the bench' })
-  await expect(bench).toContainText('Practice bench')
-  await expect(reading(page, '1/1')).toHaveValue('')
-  await bench.getByRole('button', { name: 'Read it' }).click()
-  await expect(reading(page, '1/1')).not.toHaveValue('')
-  await expect(page.locator('[data-now]')).toHaveText('Set the dial to 1/2.')
-  // One flash in forty is missed: it is read again.
-  await expect(async () => {
-    const rest = bench.getByRole('button', { name: /^Read (it|the \d+ that are left)$/ }).last()
-    if (await rest.isVisible()) await rest.click()
-    await expect(page.getByText('All rows are read.')).toBeVisible({ timeout: 15_000 })
-  }).toPass({ timeout: 60_000 })
-  await expect(says(page)).toContainText(/marks? against full power/)
-  await expect(page.getByText('nothing of it goes into your kit')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Adopt in the kit' })).toBeHidden()
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
-
-  await bench.getByRole('button', { name: 'End practice' }).click()
-  const told = page.getByRole('dialog', { name: 'What was true on this bench' })
-  await expect(told).toBeVisible()
-  const figures = await told
-    .locator('tr[data-truth]')
-    .evaluateAll((rows) =>
-      rows.map((row) => [...row.querySelectorAll('td')].map((cell) => cell.textContent!))
-    )
-  expect(figures.length).toBeGreaterThan(5)
-  for (const [, found, left] of figures) {
-    const [, unsure] = found!.split('±')
-    const off = Number(left!.replace('−', '-').replace('±', '').trim())
-    expect(Math.abs(off)).toBeLessThan(3 * Number(unsure) + 0.1)
-  }
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
-  await told.getByRole('button', { name: 'Back to the bench' }).click()
-  await expect(page.getByRole('button', { name: 'Practise on a made-up bench' })).toBeVisible()
-  const runs = await kept(request, 'practice-head')
-  expect(runs.map(({ calibration }) => 'practice' in calibration).sort()).toEqual([false, true])
-  await page.getByRole('button', { name: /1 of \d+ read/ }).click()
-  await expect(reading(page, '1/1')).toHaveValue('32')
-})
-
-test('high-speed sync is practised by frames of the card that a camera sends', async ({
-  page,
-  request
-}) => {
-  await own<Strobe>(request, 'lantern-36', {
-    id: 'fast-practice',
-    name: 'Fast practice',
-    highSpeedSync: true
-  })
-  await own<Camera>(request, 'slate-body', {
-    id: 'a-fast-body',
-    name: 'A fast body',
-    highSpeedSync: true
-  })
-  await page.goto('/kit/fast-practice/calibrate')
-  await page.getByRole('button', { name: 'High-speed sync' }).click()
-  await page.getByLabel('Camera', { exact: true }).selectOption({ label: 'A fast body' })
-  await page.getByRole('button', { name: 'Practise on a made-up bench' }).click()
-  await page.getByLabel('Camera', { exact: true }).selectOption({ label: 'A fast body' })
-  const bench = page.getByRole('region', { name: 'Devices on the bench' })
-  await expect(async () => {
-    const read = bench.getByRole('button', { name: 'Read it' })
-    if (await read.isVisible()) await read.click()
-    await expect(page.locator('[data-row="1"]')).toContainText(/± [\d.]+, TIDE\d+/, {
-      timeout: 5000
-    })
-  }).toPass({ timeout: 60_000 })
-  await expect(page.locator('[data-row="0"]')).toContainText(/TIDE\d+/)
-  await expect(says(page)).toContainText('stop besides the curtains')
 })
 
 test('a camera says where it is measured; an item that is gone says so', async ({ page }) => {

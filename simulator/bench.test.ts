@@ -144,7 +144,7 @@ async function readAll(of: LightCalibration, seed: number): Promise<[LightCalibr
 }
 
 describe('what is read on a made-up bench is what it says was true', () => {
-  for (const kind of ['output', 'marks', 'modifier', 'meter', 'highSpeed'] as const)
+  for (const kind of ['output', 'marks', 'modifier', 'meter', 'highSpeed', 'water'] as const)
     test(kind, async () => {
       for (let seed = 1; seed <= SEEDS; seed++) {
         // What the curtains of a slow shutter cut off at its stated sync is no loss of the head.

@@ -56,8 +56,14 @@ export async function runBridge({ server, id, signal }: Line, ports: Ports): Pro
     throw new Error(problem?.detail ?? `The server answered ${response.status}.`)
   }
   /** State is news: what cannot be sent now is out of date later. */
-  const tell = (state: DeviceState): void =>
-    void send('PUT', `${base}/state`, state).catch(() => {})
+  const tell = (state: DeviceState): Promise<void> =>
+    send('PUT', `${base}/state`, state).catch(() => {})
+  /** the state the server was told last, whoever told it */
+  let told = ''
+  const tellAll = (state: DeviceState, more: DeviceState = {}): Promise<void> => {
+    told = JSON.stringify(state)
+    return send('PUT', `${base}/state`, { ...state, ...more }).catch(() => void (told = ''))
+  }
 
   /** A command sent again, after the line was cut, is answered again and done once. */
   const answers = new Map<string, Promise<Answer>>()
@@ -68,20 +74,22 @@ export async function runBridge({ server, id, signal }: Line, ports: Ports): Pro
     if (!answer) {
       const file = (name: string, bytes: Buffer): Promise<void> =>
         send('POST', `${base}/files?${new URLSearchParams({ name, command: commandId })}`, bytes)
-      answer = last.then(() => ports.obey(command, tell, file)).catch(wrong)
+      answer = last.then(() => ports.obey(command, (state) => void tell(state), file)).catch(wrong)
       last = answer
       answers.set(commandId, answer)
       if (answers.size > MOST_REMEMBERED) answers.delete(answers.keys().next().value!)
     }
     const said = await answer
     // State first: whoever hears the answer goes by what is ready now.
-    await send('PUT', `${base}/state`, { ...(await ports.state()), busy: null }).catch(() => {})
+    await tellAll(await ports.state(), { busy: null })
     await send('PUT', `${base}/commands/${commandId}/answer`, said)
   }
 
   /** Listens until the line is cut. */
   const listen = async (): Promise<void> => {
     await send('PUT', base, await ports.offer())
+    // The server begins anew with it.
+    told = ''
     const response = await fetch(`${base}/commands`, {
       signal,
       headers: { accept: 'text/event-stream' }
@@ -95,13 +103,9 @@ export async function runBridge({ server, id, signal }: Line, ports: Ports): Pro
   }
 
   const watch = async (): Promise<void> => {
-    let before = ''
     while (!signal.aborted) {
       const state = await ports.state().catch(() => null)
-      if (state && JSON.stringify(state) !== before) {
-        before = JSON.stringify(state)
-        tell(state)
-      }
+      if (state && JSON.stringify(state) !== told) void tellAll(state)
       await pause(STATE_MS, null, { signal }).catch(() => {})
     }
   }

@@ -46,7 +46,7 @@ const end = (): Promise<unknown> =>
         </template>
       </p>
     </template>
-    <template v-else>
+    <template v-if="!busy && !practice">
       <button type="button" class="push bare muted" @click="practise(() => emit('practise'))">
         Practise on a made-up bench
       </button>

@@ -79,10 +79,13 @@ export function useBenchDevice(kitId: () => string, bench: Bench) {
   /** @param all one after the other, as long as no hand is needed */
   const read = (all: boolean): Promise<unknown> =>
     doing('setting', async (signal) => {
-      for (let i = next(); i >= 0; i = next()) {
+      for (let i = next(); i >= 0 && !signal.aborted; i = next()) {
         const row = run.value.rows[i]!
         if (!readerOf(row)) throw new Error('What is connected cannot read this row.')
-        bench.read(i, await take(row, signal))
+        const reading = await take(row, signal)
+        // Another run may have been opened meanwhile, or the row changed: it is not that one's.
+        if (bench.light.value?.rows[i] !== row) return
+        bench.read(i, reading)
         if (!all) return
       }
     })
