@@ -185,18 +185,31 @@ test('a plan says when its kit’s figures have moved on, and takes them', async
   await expect(page.getByText('The kit’s figures have changed since.')).toBeHidden()
 })
 
-test('earlier figures of an item: what was changed when, and back to them', async ({ page }) => {
+test('earlier figures of an item: what was changed when, and back to them', async ({
+  page,
+  request
+}) => {
+  // An item of its own, guessed first.
+  const kit = (await (await request.get('/api/kit?kind=modifier')).json()) as KitRecord[]
+  const grid = kit.find(({ item }) => item.id === 'grid-40')!.item as Modifier
+  for (const [version, lossStops] of [
+    [null, 0.5],
+    [1, 1]
+  ] as const) {
+    const item = { ...grid, id: 'aged-grid', name: 'Aged grid', lossStops, measured: [] }
+    const data = { version, item }
+    expect((await request.put('/api/kit/aged-grid', { data })).ok()).toBe(true)
+  }
   await page.goto('/kit')
-  const item = page.getByRole('listitem').filter({ hasText: 'Honeycomb grid, 40°' })
-  await item.getByRole('button', { name: 'Honeycomb grid, 40°', exact: true }).click()
+  const item = page.getByRole('listitem').filter({ hasText: 'Aged grid' })
+  await item.getByRole('button', { name: 'Aged grid', exact: true }).click()
   await dialog(page).getByText('Its earlier figures').click()
-  // The demo's grid was guessed first.
   const versions = dialog(page).getByRole('list').getByRole('listitem')
   await expect(versions.first()).toContainText('+0.5 stops → +1.0 stops')
   const had = await versions.count()
   await field(page, 'Loss in the material').fill('1 1/3')
   await dialog(page).getByRole('button', { name: 'Save' }).click()
-  await item.getByRole('button', { name: 'Honeycomb grid, 40°', exact: true }).click()
+  await item.getByRole('button', { name: 'Aged grid', exact: true }).click()
   await dialog(page).getByText('Its earlier figures').click()
   await expect(versions).toHaveCount(had + 1)
   await expect(versions.first()).toContainText('→ +1.3 stops')
@@ -207,7 +220,7 @@ test('earlier figures of an item: what was changed when, and back to them', asyn
   await expect(field(page, 'Loss in the material')).toHaveValue(/1\.0/)
   await expect(dialog(page).getByText('They count once you save')).toBeVisible()
   await dialog(page).getByRole('button', { name: 'Save' }).click()
-  await item.getByRole('button', { name: 'Honeycomb grid, 40°', exact: true }).click()
+  await item.getByRole('button', { name: 'Aged grid', exact: true }).click()
   await expect(field(page, 'Loss in the material')).toHaveValue(/1\.0/)
 })
 
