@@ -3,8 +3,23 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Command } from '../core/api/devices'
 import type { Camera, Strobe } from '../core/kit/kit'
 import { runBridge } from '../simulator/bridge'
+import { misses } from '../simulator/truth'
 import { kept, own, reading, says } from './calibrating'
 import { expect, test } from './fixtures'
+
+const FLASHES = 20
+/** A bench none of whose first flashes is missed. */
+const SEED = Array.from({ length: 1000 }, (_, seed) => seed).find((seed) =>
+  Array.from({ length: FLASHES }, (_, i) => i + 1).every((flash) => !misses(seed, 'A', flash))
+)!
+/** No luck: benches that are practised on are this one. */
+test.beforeEach(({ page }) =>
+  page.route('**/api/kit/*/practice', (route) =>
+    route.request().method() === 'PUT'
+      ? route.continue({ postData: JSON.stringify({ seed: SEED }) })
+      : route.continue()
+  )
+)
 
 test('a run is practised on a made-up bench: read by itself, its truth told, nothing adopted', async ({
   page,
@@ -29,12 +44,8 @@ test('a run is practised on a made-up bench: read by itself, its truth told, not
   await bench.getByRole('button', { name: 'Read it' }).click()
   await expect(reading(page, '1/1')).not.toHaveValue('')
   await expect(page.locator('[data-now]')).toHaveText('Set the dial to 1/2.')
-  // One flash in forty is missed: it is read again.
-  await expect(async () => {
-    const rest = bench.getByRole('button', { name: /^Read (it|the \d+ that are left)$/ }).last()
-    if (await rest.isVisible()) await rest.click()
-    await expect(page.getByText('All rows are read.')).toBeVisible({ timeout: 15_000 })
-  }).toPass({ timeout: 60_000 })
+  await bench.getByRole('button', { name: /^Read the \d+ that are left$/ }).click()
+  await expect(page.getByText('All rows are read.')).toBeVisible()
   await expect(says(page)).toContainText(/marks? against full power/)
   await expect(page.getByText('nothing of it goes into your kit')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Adopt in the kit' })).toBeHidden()
@@ -143,13 +154,10 @@ test('high-speed sync is practised by frames of the card that a camera sends', a
   await page.getByRole('button', { name: 'Practise on a made-up bench' }).click()
   await page.getByLabel('Camera', { exact: true }).selectOption({ label: 'A fast body' })
   const bench = page.getByRole('region', { name: 'Devices on the bench' })
-  await expect(async () => {
-    const read = bench.getByRole('button', { name: 'Read it' })
-    if (await read.isVisible()) await read.click()
-    await expect(page.locator('[data-row="1"]')).toContainText(/± [\d.]+, TIDE\d+/, {
-      timeout: 5000
-    })
-  }).toPass({ timeout: 60_000 })
+  for (const row of [0, 1]) {
+    await bench.getByRole('button', { name: 'Read it' }).click()
+    await expect(page.locator(`[data-row="${row}"]`)).toContainText(/± [\d.]+, TIDE\d+/)
+  }
   await expect(page.locator('[data-row="0"]')).toContainText(/TIDE\d+/)
   await expect(says(page)).toContainText('stop besides the curtains')
 })

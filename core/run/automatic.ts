@@ -141,8 +141,8 @@ export function automaticForecast(
 
 /**
  * Level of a place with the light as the plan has it set, by the mark an automatic flash chose.
- * @param gaveStops the mark it says it gave, stops below full
- * @returns level in stops with what else the plan has there; NaN where the light is not there or does not reach it
+ * @param automatic with the mark it says it gave, `powerStops` below full
+ * @returns level in stops, ambient in it; NaN where the light is not there or does not reach it
  */
 export function levelByAutomatic(
   plan: Plan,

@@ -34,8 +34,8 @@ const fan = computed(() => {
   const [c, s] = [Math.cos(half) * reach, Math.sin(half) * reach]
   return `M14 0L${c} ${-s}L${c} ${s}Z`
 })
-const byCard = computed(
-  () => !props.bench.meter.value || (run.value.kind === 'meter' && props.row?.reference)
+const byCard = computed(() =>
+  props.row ? props.bench.inFrame(props.row) : !props.bench.meter.value
 )
 const label = computed(
   () =>

@@ -3,7 +3,6 @@
 import { mdiClose } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import { PLACES, type BenchRow } from '@core/calibration/calibration'
-import { byFrame } from '@core/calibration/cardShot'
 import type { RowRead } from '@core/calibration/fromBench'
 import { formatPower, parsePower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
@@ -28,7 +27,7 @@ const strobe = computed(() => props.bench.strobe.value!)
 const display = computed(() => props.bench.meter.value?.display ?? 'tenths')
 const name = computed(() => rowName(run.value, props.row, strobe.value))
 /** Read by the camera: in high-speed sync, under water, and beside the meter. */
-const inFrame = computed(() => !props.bench.meter.value || byFrame(run.value, props.row))
+const inFrame = computed(() => props.bench.inFrame(props.row))
 
 const AT = {
   output: [parseLength, (v: number) => plain(v, 5), 'mm'],

@@ -1,5 +1,6 @@
 /** A calibration in hand with the kit around it: what it says, and how its rows are changed. */
 import { computed, type Ref } from 'vue'
+import { byFrame } from '@core/calibration/cardShot'
 import { calibrationResult } from '@core/calibration/result'
 import type { BenchReading, BenchRow, Calibration } from '@core/calibration/calibration'
 import type { Camera, KitItem, Lens, Modifier, Strobe } from '@core/kit/kit'
@@ -33,6 +34,8 @@ export function useBench(run: Ref<RunDraft | null>, change: (calibration: Calibr
       : null
   )
 
+  /** Whether a row is read in a frame of the card; so is each whose meter is not in the kit any more. */
+  const inFrame = (row: BenchRow): boolean => !meter.value || byFrame(light.value!, row)
   const set = (part: Partial<Calibration>): void =>
     change({ ...calibration.value!, ...part } as Calibration)
   const setRows = (rows: readonly BenchRow[]): void => set({ rows: [...rows] })
@@ -49,6 +52,7 @@ export function useBench(run: Ref<RunDraft | null>, change: (calibration: Calibr
     camera,
     lens,
     result,
+    inFrame,
     set,
     setRows,
     setRow,
