@@ -146,6 +146,7 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     group: null,
     strobe: testStrobe(),
     modifiers: [],
+    filters: [],
     powerStops: -3,
     zoomMm: null,
     units: 1,

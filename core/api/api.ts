@@ -8,7 +8,16 @@ import { lightIdSchema, lookSchema, planSchema, SHAPES } from '../plan/plan'
 import { frameNotesSchema, frameSchema } from '../run/frame'
 import { idSchema } from './id'
 
-export const STAGES = ['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'] as const
+export const STAGES = [
+  'subject',
+  'focus',
+  'dark',
+  'freeze',
+  'light',
+  'colour',
+  'ways',
+  'run'
+] as const
 export const stageSchema = z.enum(STAGES)
 export type Stage = z.infer<typeof stageSchema>
 
@@ -106,7 +115,7 @@ export const saveCalibrationSchema = z.strictObject({
 })
 
 export const kitQuery = z.strictObject({
-  kind: z.enum(['camera', 'lens', 'strobe', 'modifier', 'meter']).optional()
+  kind: z.enum(['camera', 'lens', 'strobe', 'modifier', 'filter', 'meter']).optional()
 })
 export const unreadableItemSchema = z.object({
   id: idSchema,

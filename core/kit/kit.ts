@@ -3,10 +3,13 @@
  * server.
  */
 import { z } from 'zod'
+import { DAYLIGHT, sourceSchema } from '../colour/sources'
 import { distributionSchema } from '../light/beam'
 import { HEAD_CLASSES } from '../light/strobe'
 import { dialSchema } from '../scales/dial'
 import { cameraFilesSchema, NO_FILES } from './cameraFiles'
+import { faceSchema, millimetres } from './face'
+import { filterSchema } from './filter'
 import { id, measuredTo, name, notes, stops, uncertaintyStops } from './fields'
 import { meterSchema } from './meter'
 
@@ -83,29 +86,6 @@ export const lensSchema = z
       })
   })
 
-const millimetres = z.number().min(1).max(3000)
-/**
- * The lit face of a head or modifier: the light leaves it evenly, so a near one is summed over its
- * area.
- */
-export const faceSchema = z
-  .discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('disc'), diameterMm: millimetres }),
-    z.strictObject({ kind: z.literal('rectangle'), widthMm: millimetres, heightMm: millimetres }),
-    z
-      .strictObject({ kind: z.literal('ring'), innerMm: millimetres, outerMm: millimetres })
-      .describe('diameters; the lens looks through the hole')
-  ])
-  .superRefine((face, context) => {
-    if (face.kind === 'ring' && face.innerMm >= face.outerMm)
-      context.addIssue({
-        code: 'custom',
-        path: ['innerMm'],
-        message: 'the hole must be smaller than the ring'
-      })
-  })
-export type Face = z.infer<typeof faceSchema>
-
 const measuredMarkSchema = z.strictObject({
   powerStops: stops(-14, -0.05),
   stops: stops(-4, 4).describe('what it gives more than the dial says, full power being right'),
@@ -121,6 +101,11 @@ const highSpeedLossSchema = z.strictObject({
 const durationPointSchema = z.strictObject({
   powerStops: stops(-12, 0),
   t01: z.number().min(1e-6).max(1)
+})
+
+const kelvinAtPowerSchema = z.strictObject({
+  powerStops: stops(-14, 0),
+  kelvin: z.number().min(4000).max(25000)
 })
 
 const zoomRowSchema = z.strictObject({
@@ -182,6 +167,14 @@ const strobeFigures = z.strictObject({
   durationsFrom: z
     .enum(['typical', 'stated', 'measured'])
     .describe('typical: of its class, right to a factor of 2'),
+  colour: sourceSchema.default(DAYLIGHT).describe('of its light, at full power'),
+  kelvinByPower: z
+    .array(kelvinAtPowerSchema)
+    .max(24)
+    .default([])
+    .describe(
+      'a flash’s own by its power, weakest first; between them straight in mired; empty: none'
+    ),
   highSpeedSync: z.boolean(),
   highSpeedPenaltyStops: stops(0, 4).default(0.5),
   highSpeedLosses: z
@@ -209,6 +202,12 @@ export const strobeSchema = strobeFigures.superRefine((strobe, context) => {
     if (i > 0 && row.settingMm <= strobe.zoom[i - 1]!.settingMm)
       wrong(['zoom', i, 'settingMm'], 'the settings must rise')
   })
+  strobe.kelvinByPower.forEach((row, i) => {
+    if (i > 0 && row.powerStops <= strobe.kelvinByPower[i - 1]!.powerStops)
+      wrong(['kelvinByPower', i, 'powerStops'], 'the powers must rise')
+  })
+  if (strobe.kelvinByPower.length > 0 && strobe.colour.kind !== 'daylight')
+    wrong(['kelvinByPower'], 'only a flash has kelvins by power: a table holds for all')
   if (strobe.zoom.length > 0 && strobe.distribution.kind !== 'cos')
     wrong(['zoom'], 'a head that zooms has the smooth beam: a table or file holds for one setting')
 })
@@ -268,10 +267,13 @@ export const kitItemSchema = z.discriminatedUnion('kind', [
   lensSchema,
   strobeSchema,
   modifierSchema,
+  filterSchema,
   meterSchema
 ])
 export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>
+export type { Face } from './face'
+export type { Filter } from './filter'
 export type Strobe = z.infer<typeof strobeSchema>
 export type Modifier = z.infer<typeof modifierSchema>
 export type KitItem = z.infer<typeof kitItemSchema>

@@ -3,12 +3,14 @@
  * deviation, stops.
  */
 import { highSpeedUncertainty, markUncertainty } from '../light/output'
-import type { Modifier, Strobe } from './kit'
+import type { Filter, Modifier, Strobe } from './kit'
 
 /** How far off a figure is as a rule, until it is measured. Common practice, no source. */
 export const USUALLY_OFF = {
   output: 0.35,
   loss: 0.5,
+  /** of what a filter costs, as its maker states it */
+  filter: 0.15,
   /** against the loss, at an angle off the axis */
   beam: 0.4,
   highSpeed: 0.4,
@@ -44,3 +46,7 @@ export const lossUncertainty = (modifier: Modifier): number => {
   if (modifier.measured.length > 0) return READ
   return modifier.lossStops > 0 ? USUALLY_OFF.loss : 0
 }
+
+/** Of what a filter costs. */
+export const filterUncertainty = (filter: Filter): number =>
+  filter.lossUncertaintyStops ?? USUALLY_OFF.filter

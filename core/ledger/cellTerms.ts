@@ -1,4 +1,5 @@
 /** A cell opened: the terms whose sum is its level. Built when somebody looks. */
+import type { Source } from '../colour/sources'
 import { surfaceStops } from '../ambient/ev'
 import { highSpeedPenalty, markStops } from '../light/output'
 import { guideStops, distanceStops } from '../light/strobe'
@@ -11,9 +12,12 @@ import { gather, newGathered } from '../set/gather'
 import type { Head } from '../set/heads'
 import { inTheWay } from '../set/inTheWay'
 import { transportOf } from '../set/remembered'
+import { vapourGain } from '../set/vapour'
 import type { Transport } from '../set/transport'
 import { readPlaceOf } from '../plan/readPlace'
+import { filterTermsOf, lightHueStops } from './sourceColours'
 import {
+  ambientColourStops,
   ambientSurfaceStops,
   evOfReading,
   meterConstantStops,
@@ -49,6 +53,12 @@ function cameraTerms(plan: Plan): Term[] {
   return terms
 }
 
+/** What each filter takes of what those before it leave. */
+const filterTerms = (plan: Plan, light: Light | null, source: Source): Term[] =>
+  filterTermsOf(source, [...(light?.filters ?? []), ...plan.lensFilters]).map(({ name, stops }) =>
+    term('filter', stops, {}, name)
+  )
+
 function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
   const place = transport.scene.places[j]!
   const reading = plan.ambient[readPlaceOf(place.id)]
@@ -70,8 +80,11 @@ function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
     )
   if (plan.ambient.shadeStops !== 0)
     terms.push(term('shade', -plan.ambient.shadeStops, { shade: plan.ambient.shadeStops }))
+  const { hue } = ambientColourStops(plan, place, reading)
+  if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
   return [
     ...terms,
+    ...filterTerms(plan, null, plan.ambient.colour[readPlaceOf(place.id)]),
     term('shutter', -plan.settings.shutterStops, { t: secondsAt(plan.settings.shutterStops) }),
     ...cameraTerms(plan)
   ]
@@ -102,7 +115,7 @@ function tubeStops(transport: Transport, i: number, j: number): Term | null {
 }
 
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
-function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
+function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
   const { places, heads } = transport.scene
   const at = i * places.length + j
   const direct = transport.direct[at]!
@@ -191,7 +204,9 @@ function arrivalTerms(transport: Transport, i: number, j: number): Term[] {
       ...term('shadow', Math.log2(seen), { seen }),
       shades: inTheWay(transport.scene, i, j)
     })
-  const up = Math.log2(1 + bounce / direct)
+  const gain = vapourGain(plan, transport.scene, i, j)
+  if (gain !== 1) terms.push(term('phase', Math.log2(gain), { g: plan.subject.vapour.asymmetry }))
+  const up = Math.log2(1 + bounce / (direct * gain))
   if (up > 0.0005) terms.push(term('bounce', up, parts))
   else if (up > 0)
     terms[terms.length - 1] = {
@@ -224,13 +239,13 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   ]
   const mark = markStops(light.strobe, light.powerStops)
   if (mark !== 0) terms.push(term('mark', mark, { p: 2 ** light.powerStops }))
-  terms.push(...arrivalTerms(transport, i, j))
+  terms.push(...arrivalTerms(plan, transport, i, j))
   terms.push(...modifierTerms(light, transport.scene.heads[i]!))
   const place = transport.scene.places[j]!
-  terms.push(
-    term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }),
-    ...cameraTerms(plan)
-  )
+  terms.push(term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }))
+  const hue = lightHueStops(plan, light, place)
+  if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
+  terms.push(...filterTerms(plan, light, light.strobe.colour), ...cameraTerms(plan))
   const loss = shutterLoss(plan, light)
   const t = secondsAt(plan.settings.shutterStops)
   if (loss.kind === 'leafClip' || loss.kind === 'curtainClip')

@@ -16,8 +16,15 @@ import { openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { zoomOf } from '../plan/zoom'
 import { modifiedBy } from '../set/modified'
 import type { PlacePoint } from '../set/places'
+import { isInVapour, vapourGain } from '../set/vapour'
 import type { Transport } from '../set/transport'
 import { correctionFor } from './corrections'
+import {
+  ambientFilterStops,
+  ambientHueStops,
+  lightFilterStops,
+  lightHueStops
+} from './sourceColours'
 import type { Cell, CellState, SourceId } from './terms'
 
 /** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
@@ -49,6 +56,8 @@ export function ambientSurfaceStops(
   reading: AmbientReading
 ): number {
   if (reading.via === 'incident') return surfaceStops(place.reflectance)
+  // Vapour was read as it is.
+  if (isInVapour(plan, place.on)) return 0
   const own =
     readPlaceOf(place.id) === 'background' ? plan.background.reflectance : plan.subject.reflectance
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
@@ -67,6 +76,22 @@ function close(
   return { source, place, state, level, limit: correction?.limit ?? limit }
 }
 
+/**
+ * What filters on the lens take of ambient, and what colour the surface has in it where the reading
+ * does not hold it already.
+ */
+export const ambientColourStops = (
+  plan: Plan,
+  place: PlacePoint,
+  { via }: AmbientReading
+): { readonly filter: number; readonly hue: number } => {
+  const at = readPlaceOf(place.id)
+  return {
+    filter: ambientFilterStops(plan, at),
+    hue: via === 'incident' ? ambientHueStops(plan, at, place) : 0
+  }
+}
+
 /** Ambient at a place. Unknown until it has been read. */
 export function ambientCell(plan: Plan, place: PlacePoint): Cell {
   const reading = plan.ambient[readPlaceOf(place.id)]
@@ -82,8 +107,11 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
     reading.via === 'lens' && !plan.camera.showsEffective
       ? closeUpLossOf(plan, reading.atMagnification)
       : 0
+  const { filter, hue } = ambientColourStops(plan, place, reading)
   const sum =
     evOfReading(reading) +
+    filter +
+    hue +
     meterConstantStops(reading) +
     ambientSurfaceStops(plan, place, reading) +
     (place.gradientStops ?? 0) +
@@ -149,6 +177,7 @@ export const lightStops = (plan: Plan, light: Light): number =>
   unitsStops(light) +
   outputStops(light.strobe, light.powerStops) +
   modifiedBy(light).totalStops +
+  lightFilterStops(plan, light) +
   cameraStops(plan) +
   shutterLoss(plan, light).stops
 
@@ -177,7 +206,8 @@ export function lightCell(
   })
   if (!light.on) return none('off')
   const at = i * places.length + j
-  const arrives = transport.direct[at]! + transport.bounce[at]!
+  const gain = vapourGain(plan, transport.scene, i, j)
+  const arrives = transport.direct[at]! * gain + transport.bounce[at]!
   if (arrives < NOTHING) {
     if (transport.open[at]! > NOTHING) return none('shadowed')
     const head = transport.scene.heads[i]!
@@ -194,6 +224,6 @@ export function lightCell(
     light.id,
     place.id,
     'known',
-    base + Math.log2(arrives) + transport.scene.placeStops[j]!
+    base + Math.log2(arrives) + transport.scene.placeStops[j]! + lightHueStops(plan, light, place)
   )
 }

@@ -224,6 +224,7 @@ describe('heads', () => {
     expect(
       flags((p) => {
         p.subject.shape = 'plume'
+        p.subject.vapour.opticalDepth = 0.8
       })
     ).toContain('vapour')
     expect(

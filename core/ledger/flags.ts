@@ -1,6 +1,7 @@
 /**
  * Figures computed past the range their model holds for. They are shown as such, not quietly used.
  */
+import { THICK } from '../light/scatter'
 import { shutterOf } from '../plan/shutterInUse'
 import type { Plan } from '../plan/plan'
 import { apertureRange, magnificationsOf } from '../plan/lensInUse'
@@ -49,7 +50,7 @@ export function findFlags(plan: Plan): Flag[] {
     if (lit.some((light) => light.strobe.guideNumberWaterM === null))
       flags.push('water-guide-assumed')
   }
-  if (subject.shape === 'plume') flags.push('vapour')
+  if (subject.shape === 'plume' && subject.vapour.opticalDepth > THICK) flags.push('vapour')
   const { scene } = transportOf(plan)
   const { places, heads } = scene
   if (plan.room && standing(scene).some((at) => !inRoom(plan.room!, at))) flags.push('outside-room')

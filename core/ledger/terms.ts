@@ -26,8 +26,11 @@ export type TermKind =
   | 'units'
   | 'tilt'
   | 'through'
+  | 'phase'
   | 'beam'
   | 'modifier'
+  | 'filter'
+  | 'hue'
   | 'shadow'
   | 'bounce'
   | 'bounceOnly'
@@ -132,6 +135,10 @@ export const TERM_FORMULAS: Record<
     formula: 'log2(τ/ρ)',
     source: 'light on the back of something translucent, spread by Lambert’s law'
   },
+  phase: {
+    formula: 'log2(4π·p(θ)), p = (1 − g²)/(4π·(1 + g² − 2g·cos θ)^1.5)',
+    source: 'vapour turns light by θ; Henyey and Greenstein 1941; single scattering'
+  },
   tilt: { formula: 'log2 cos θ', source: 'Lambert’s cosine law' },
   beam: {
     formula:
@@ -160,6 +167,14 @@ export const TERM_FORMULAS: Record<
     source:
       'energy: a diffuser sends out no more than it gets; loss is a kit figure, a first guess ' +
       'until you measure it'
+  },
+  filter: {
+    formula: 'log2(Σ S·T·ȳ / Σ S·ȳ), S the light before it, T the filter',
+    source: 'luminance by the CIE 1931 observer; the filter’s figures are the kit’s'
+  },
+  hue: {
+    formula: 'log2(Σ S·R·ȳ / (ρ·Σ S·ȳ)), R the colour as a smooth spectrum',
+    source: 'a coloured surface in light of another colour; Jakob and Hanika 2019'
   },
   highSpeedSync: {
     formula: '−log2((Tc + t)/t) − penalty',

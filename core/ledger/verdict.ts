@@ -3,7 +3,8 @@ import type { PlanPath } from '../plan/path'
 import type { Place } from '../plan/plan'
 import type { SourceId, TermKind } from './terms'
 
-export type VerdictId = 'background' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve'
+export type VerdictId =
+  'background' | 'subject' | 'depth' | 'freeze' | 'sync' | 'reserve' | 'colour'
 export type VerdictState = 'ok' | 'near' | 'miss' | 'unknown' | 'idle'
 export type Reason =
   | 'background-dark'
@@ -30,6 +31,12 @@ export type Reason =
   | 'sync-band'
   | 'reserve-fine'
   | 'reserve-end'
+  | 'colour-right'
+  | 'colour-unread'
+  | 'colour-neutral'
+  | 'colour-cast'
+  | 'colour-alike'
+  | 'colour-clip'
 
 export interface Verdict {
   readonly id: VerdictId

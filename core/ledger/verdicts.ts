@@ -1,5 +1,5 @@
 /**
- * Verdicts: background, subject, depth, freeze, sync, reserve. Each says how it stands, the figure
+ * Verdicts: background, subject, depth, freeze, sync, reserve, and colour where there is any. Each says how it stands, the figure
  * and its limit, why (a reason code with figures; the words live with whoever shows them) and which
  * term decides it.
  */
@@ -8,6 +8,7 @@ import { dialLowest } from '../scales/dial'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { BACKGROUND_PLACES, type Light, type Place, type Plan } from '../plan/plan'
 import { airyDiscOf, blurCircleMm, depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
+import { colourVerdict } from './colourVerdict'
 import { freezeOf } from './freeze'
 import type { Ledger } from './ledger'
 import { syncVerdict } from './syncVerdict'
@@ -196,5 +197,6 @@ export const judge = (plan: Plan, ledger: Ledger): Verdict[] => [
   depthVerdict(plan),
   freezeVerdict(plan, ledger),
   syncVerdict(plan, ledger),
-  reserveVerdict(plan)
+  reserveVerdict(plan),
+  ...colourVerdict(plan, ledger)
 ]

@@ -3,6 +3,7 @@
  * where a frame has corrected the very cell.
  */
 import {
+  filterUncertainty,
   highSpeedUncertaintyOf,
   lossUncertainty,
   markUncertaintyOf,
@@ -11,13 +12,22 @@ import {
 import type { Light, Place, Plan } from '../plan/plan'
 import { usesHighSpeedSync } from '../plan/sync'
 import { transportOf } from '../set/remembered'
+import { isInVapour } from '../set/vapour'
 import { distance } from '../set/vec'
 import { correctionFor } from './corrections'
 import { cellAt, type Ledger } from './ledger'
 import type { SourceId } from './terms'
 
 export type WeaknessKind =
-  'penumbra' | 'tube-near' | 'bounce' | 'correction' | 'output' | 'mark' | 'loss' | 'highSpeed'
+  | 'penumbra'
+  | 'tube-near'
+  | 'bounce'
+  | 'correction'
+  | 'output'
+  | 'mark'
+  | 'loss'
+  | 'highSpeed'
+  | 'vapour'
 export interface Weakness {
   readonly kind: WeaknessKind
   /** ±, stops */
@@ -35,6 +45,8 @@ export interface Weakness {
 const OFF = { penumbra: 0.2, bounce: 0.15, tube: 0.5 }
 /** Shares of a face in sight between which a place lies in a penumbra. */
 const [DARK, LIT] = [0.02, 0.98]
+/** Vapour nobody has photographed yet; common practice, no source. */
+const VAPOUR_UNSURE = 1
 /** Nearer to its mouth than so many lengths of a tube its inside counts. */
 const NEAR_LENGTHS = 1
 
@@ -60,6 +72,13 @@ function ofKit(plan: Plan, light: Light): Weakness[] {
       measured: each.lossUncertaintyStops !== null || each.measured.length > 0
     }))
   ]
+  for (const each of [...light.filters, ...plan.lensFilters])
+    found.push({
+      kind: 'loss',
+      stops: filterUncertainty(each),
+      name: each.name,
+      measured: each.lossUncertaintyStops !== null
+    })
   if (usesHighSpeedSync(plan, light))
     found.push({
       kind: 'highSpeed',
@@ -81,6 +100,12 @@ export function weaknessesOf(plan: Plan, source: SourceId, place: Place): Weakne
   const light = plan.lights[i]
   if (!light || j < 0 || !light.on) return own
   const at = i * scene.places.length + j
+  if (isInVapour(plan, scene.places[j]!.on) && !correction)
+    own.push({
+      kind: 'vapour',
+      stops: plan.subject.vapour.uncertaintyStops ?? VAPOUR_UNSURE,
+      measured: plan.subject.vapour.uncertaintyStops !== null
+    })
   const arrives = direct[at]! + bounce[at]!
   if (arrives <= 0) return own
   const seen = open[at]! > 0 ? direct[at]! / open[at]! : 1

@@ -91,7 +91,7 @@ describe('a background with a picture', () => {
         [1, ledger.ambient[id]!.level]
       ] as const) {
         const { mean } = meanAt(tracer, source, 500, x, y)
-        expect(Math.abs(Math.log2(mean * factors[source]!) - level)).toBeLessThan(0.05)
+        expect(Math.abs(Math.log2(mean * factors[3 * source]!) - level)).toBeLessThan(0.05)
       }
     }
   })

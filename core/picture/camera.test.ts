@@ -171,7 +171,7 @@ describe('the shutter in the picture', () => {
   it('is mixed row by row', () => {
     const light = new Float32Array(2 * 4 * 3).fill(1)
     const out = new Float32Array(4 * 3)
-    mixed(light, Float64Array.of(0, 2), out, [null, Float64Array.of(1, 0)])
+    mixed(light, Float64Array.of(0, 0, 0, 2, 2, 2), out, [null, Float64Array.of(1, 0)])
     expect([...out]).toEqual([2, 2, 2, 2, 2, 2, 0, 0, 0, 0, 0, 0])
   })
 })

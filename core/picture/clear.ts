@@ -5,7 +5,8 @@ import { GLASS_INDEX, WATER_INDEX } from '../set/specular'
 import { subjectSolid, subjectSurface } from '../set/subjectBody'
 import { vesselMeshes } from '../set/subjectMesh'
 import { surfacesOf, type Surface, type Surfaces } from '../set/surface'
-import { absorptionOf, type Rgb } from './colour'
+import type { Rgb } from '../colour/balance'
+import { absorptionOf } from './absorption'
 
 export interface Medium {
   /** refractive index */

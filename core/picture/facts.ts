@@ -1,5 +1,6 @@
 /** What a mixed picture amounts to, in figures: for its histogram, its words and its marks. */
 import { LUMINANCE } from '../light/luminance'
+import type { Factors } from './mix'
 import type { Picture } from './picture'
 import { GREY } from './tone'
 
@@ -24,7 +25,8 @@ export interface Facts {
   readonly guessed: number
 }
 
-export const luminanceOf = (linear: Float32Array, p: number): number =>
+/** Luminance of one of rows of three. */
+export const luminanceOf = (linear: Float32Array | Float64Array, p: number): number =>
   LUMINANCE[0] * linear[p * 3]! +
   LUMINANCE[1] * linear[p * 3 + 1]! +
   LUMINANCE[2] * linear[p * 3 + 2]!
@@ -40,14 +42,16 @@ const SEEN = 2 ** -8
 /** Noise of one pixel of a mixed picture, stops. */
 export function noiseAt(
   { spread, width, height }: Picture,
-  factors: Float64Array,
+  factors: Factors,
   p: number,
   level: number
 ): number {
   let square = 0
   const pixels = width * height
-  for (let s = 0; s < factors.length; s++)
-    square += factors[s]! * factors[s]! * spread[s * pixels + p]!
+  for (let s = 0; 3 * s < factors.length; s++) {
+    const factor = luminanceOf(factors, s)
+    square += factor * factor * spread[s * pixels + p]!
+  }
   return Math.log2(1 + Math.sqrt(square) / level)
 }
 
@@ -55,7 +59,7 @@ export function noiseAt(
 const NOISE_STEP = 7
 
 /** Noise left that one pixel in twenty exceeds, of those above −8 stops; stops. */
-export function noiseOf(picture: Picture, linear: Float32Array, factors: Float64Array): number {
+export function noiseOf(picture: Picture, linear: Float32Array, factors: Factors): number {
   const noise: number[] = []
   for (let p = 0; p < picture.width * picture.height; p += NOISE_STEP) {
     const level = luminanceOf(linear, p)

@@ -4,13 +4,18 @@ import { toneTable, TONE_SHIFT, type Curve } from './tone'
 /** How much of each row of the picture a source reaches; null: all alike. */
 export type Rows = readonly (Float64Array | null)[]
 
+/** How much of red, green and blue of each source is mixed: [source × 3]. */
+export type Factors = Float64Array
+
 /** A source and how much of it is mixed. */
 interface Part {
   readonly light: Float32Array
-  readonly factor: number
+  readonly red: number
+  readonly green: number
+  readonly blue: number
 }
 
-/** Puts a mix of three into a range, or adds it to what is there. */
+/** Puts a mix of three into a range of whole pixels, or adds it to what is there. */
 function addThree(
   [a, b, c]: readonly [Part, Part, Part],
   out: Float32Array,
@@ -21,48 +26,59 @@ function addThree(
   const la = a.light
   const lb = b.light
   const lc = c.light
-  const fa = a.factor
-  const fb = b.factor
-  const fc = c.factor
-  if (add)
-    for (let i = first; i < last; i++) out[i] = out[i]! + fa * la[i]! + fb * lb[i]! + fc * lc[i]!
-  else for (let i = first; i < last; i++) out[i] = fa * la[i]! + fb * lb[i]! + fc * lc[i]!
+  const { red: ar, green: ag, blue: ab } = a
+  const { red: br, green: bg, blue: bb } = b
+  const { red: cr, green: cg, blue: cb } = c
+  for (let i = first; i < last; i += 3) {
+    out[i] = (add ? out[i]! : 0) + ar * la[i]! + br * lb[i]! + cr * lc[i]!
+    out[i + 1] = (add ? out[i + 1]! : 0) + ag * la[i + 1]! + bg * lb[i + 1]! + cg * lc[i + 1]!
+    out[i + 2] = (add ? out[i + 2]! : 0) + ab * la[i + 2]! + bb * lb[i + 2]! + cb * lc[i + 2]!
+  }
 }
 
 /** Mixes parts into a range of the picture, three at a time: memory is what it waits for. */
 function mixRange(parts: readonly Part[], out: Float32Array, first: number, last: number): void {
-  const given = parts.filter(({ factor }) => factor > 0)
+  const given = parts.filter(({ red, green, blue }) => red > 0 || green > 0 || blue > 0)
   if (given.length === 0) out.fill(0, first, last)
   for (let k = 0; k < given.length; k += 3) {
     const a = given[k]!
-    const none = { light: a.light, factor: 0 }
+    const none = { light: a.light, red: 0, green: 0, blue: 0 }
     addThree([a, given[k + 1] ?? none, given[k + 2] ?? none], out, k > 0, first, last)
   }
 }
 
 /**
  * @param light [source × pixel × 3] mean light of each source
- * @param factors [source] of `factorsOf`
+ * @param factors [source × 3] of `factorsOf`
  * @param out [pixel × 3] filled: linear, 1 being level 0
  * @param rows [source] of `rowsOf`
  */
 export function mixed(
   light: Float32Array,
-  factors: Float64Array,
+  factors: Factors,
   out: Float32Array,
   rows: Rows = []
 ): void {
   const size = out.length
-  const parts = Array.from(factors, (factor, s) => ({
+  const partOf = (s: number, share: number): Part => ({
     light: light.subarray(s * size, (s + 1) * size),
-    factor
-  }))
+    red: factors[3 * s]! * share,
+    green: factors[3 * s + 1]! * share,
+    blue: factors[3 * s + 2]! * share
+  })
+  const sources = Array.from({ length: factors.length / 3 }, (_, s) => s)
   const many = rows.reduce((most, each) => Math.max(most, each?.length ?? 0), 0)
-  if (many === 0) return mixRange(parts, out, 0, size)
+  if (many === 0)
+    return mixRange(
+      sources.map((s) => partOf(s, 1)),
+      out,
+      0,
+      size
+    )
   const long = size / many
   for (let y = 0; y < many; y++)
     mixRange(
-      parts.map((part, s) => ({ ...part, factor: part.factor * (rows[s]?.[y] ?? 1) })),
+      sources.map((s) => partOf(s, rows[s]?.[y] ?? 1)),
       out,
       y * long,
       (y + 1) * long
@@ -72,7 +88,7 @@ export function mixed(
 /** What a picture was mixed from last, so that one light's step costs one light. */
 export interface Mixed {
   light: Float32Array | null
-  factors: Float64Array
+  factors: Factors
   even: boolean
   /** the curve it was drawn with; null: it was not */
   curve: Curve | null
@@ -104,14 +120,16 @@ export interface Drawn {
  */
 export function remixed(
   light: Float32Array,
-  factors: Float64Array,
+  factors: Factors,
   out: Float32Array,
   rows: Rows,
   last: Mixed,
   drawn: Drawn | null = null
 ): boolean {
   const even = rows.every((each) => each === null)
-  const changed = Array.from(factors.keys()).filter((s) => factors[s] !== last.factors[s])
+  const changed = Array.from({ length: factors.length / 3 }, (_, s) => s).filter((s) =>
+    [3 * s, 3 * s + 1, 3 * s + 2].some((k) => factors[k] !== last.factors[k])
+  )
   const size = out.length
   const same = last.light === light && last.even && even && last.factors.length === factors.length
   const drawnSo = drawn === null || last.curve === drawn.curve
@@ -119,7 +137,9 @@ export function remixed(
   if (same && changed.length <= 2 && last.times < MOST_TIMES) {
     changed.forEach((s, i) => {
       const part = light.subarray(s * size, (s + 1) * size)
-      const by = factors[s]! - last.factors[s]!
+      const by = [0, 1, 2].map(
+        (k) => factors[3 * s + k]! - last.factors[3 * s + k]!
+      ) as unknown as Three
       // Worked in and drawn in one go: memory is what either waits for.
       if (drawn && i === changed.length - 1) addAndDevelop(part, by, out, drawn)
       else addOne(part, by, out)
@@ -138,12 +158,14 @@ export function remixed(
   return true
 }
 
+type Three = readonly [number, number, number]
+
 /** Adds a difference; light does not get less than none. Pixel by pixel, which is quicker. */
-function addOne(light: Float32Array, by: number, out: Float32Array): void {
+function addOne(light: Float32Array, [byRed, byGreen, byBlue]: Three, out: Float32Array): void {
   for (let i = 0; i < out.length; i += 3) {
-    const red = out[i]! + by * light[i]!
-    const green = out[i + 1]! + by * light[i + 1]!
-    const blue = out[i + 2]! + by * light[i + 2]!
+    const red = out[i]! + byRed * light[i]!
+    const green = out[i + 1]! + byGreen * light[i + 1]!
+    const blue = out[i + 2]! + byBlue * light[i + 2]!
     out[i] = red > 0 ? red : 0
     out[i + 1] = green > 0 ? green : 0
     out[i + 2] = blue > 0 ? blue : 0
@@ -160,14 +182,19 @@ const pixelsOf = ({ buffer, byteOffset, length }: Uint8ClampedArray): Int32Array
   new Int32Array(buffer, byteOffset, length / 4)
 
 /** Adds a difference and draws what comes of it. */
-function addAndDevelop(light: Float32Array, by: number, out: Float32Array, drawn: Drawn): void {
+function addAndDevelop(
+  light: Float32Array,
+  [byRed, byGreen, byBlue]: Three,
+  out: Float32Array,
+  drawn: Drawn
+): void {
   const table = toneTable(drawn.curve)
   const bits = bitsOf(out)
   const pixels = pixelsOf(drawn.rgba)
   for (let p = 0, i = 0; p < pixels.length; p++, i += 3) {
-    const red = out[i]! + by * light[i]!
-    const green = out[i + 1]! + by * light[i + 1]!
-    const blue = out[i + 2]! + by * light[i + 2]!
+    const red = out[i]! + byRed * light[i]!
+    const green = out[i + 1]! + byGreen * light[i + 1]!
+    const blue = out[i + 2]! + byBlue * light[i + 2]!
     out[i] = red > 0 ? red : 0
     out[i + 1] = green > 0 ? green : 0
     out[i + 2] = blue > 0 ? blue : 0

@@ -2,7 +2,10 @@
 import { expect, it } from '@jest/globals'
 import { sceneOf } from '../set/scene'
 import { project } from '../set/camera'
+import { evaluate } from '../ledger/evaluate'
+import type { Plan } from '../plan/plan'
 import { testPlan } from '../testing'
+import { AMBIENT_SOURCES } from './film'
 import { groupsOfWhole } from './moment'
 import { meanAt } from './testing'
 import { tracerOf } from './trace'
@@ -16,13 +19,14 @@ const plan = testPlan((draft) => {
     widthMm: 20,
     heightMm: 14,
     depthMm: 20,
-    reflectance: 0.02
+    vapour: { opticalDepth: 0.08, asymmetry: 0, uncertaintyStops: null }
   }
   draft.background = { ...draft.background, distanceMm: 9e5, widthMm: 10, heightMm: 10 }
 })
 
-it('vapour gives, on the mean over what it covers, what a matt thing of its reflectance would', () => {
-  const tracer = tracerOf(worldOf(plan))
+/** Mean light of a source over all a plume covers. */
+function overAll(of: Plan, source: number): number {
+  const tracer = tracerOf(worldOf(of))
   const edge = project(sceneOf(plan).pose, [10, 0, 0])!
   const top = project(sceneOf(plan).pose, [0, 7, 0])!
   let sum = 0
@@ -31,11 +35,29 @@ it('vapour gives, on the mean over what it covers, what a matt thing of its refl
     for (let k = -10; k <= 10; k++) {
       const [u, v] = [i / 10.5, k / 10.5]
       if (u * u + v * v > 1) continue
-      sum += meanAt(tracer, 0, 60, u * edge.x, v * top.y, 21 * i + k).mean
+      sum += meanAt(tracer, source, 60, u * edge.x, v * top.y, 21 * i + k).mean
       count++
     }
-  expect(Math.abs(Math.log2(sum / count / (0.02 / 0.18)))).toBeLessThan(0.2)
+  return sum / count
+}
+
+it('vapour gives, on the mean over what it covers, what a matt thing of a quarter of its depth would', () => {
+  expect(Math.abs(Math.log2(overAll(plan, 0) / (0.02 / 0.18)))).toBeLessThan(0.2)
 })
+
+it.each([160, 90, 20])(
+  'vapour lit from %d° round it shows as much of the light as the ledger has it',
+  (azimuthDeg) => {
+    const lit = (asymmetry: number): Plan => ({
+      ...plan,
+      subject: { ...plan.subject, vapour: { ...plan.subject.vapour, asymmetry } },
+      lights: [{ ...plan.lights[0]!, at: { ...plan.lights[0]!.at, azimuthDeg } }]
+    })
+    const shown = Math.log2(overAll(lit(0.6), AMBIENT_SOURCES) / overAll(lit(0), AMBIENT_SOURCES))
+    const summed = evaluate(lit(0.6)).ledger.flash.subject! - evaluate(lit(0)).ledger.flash.subject!
+    expect(Math.abs(shown - summed)).toBeLessThan(0.1)
+  }
+)
 
 it('vapour that drifts is where it is while each light falls', () => {
   const drifting = {

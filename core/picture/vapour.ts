@@ -1,9 +1,10 @@
 /**
- * A plume as a thin volume that scatters a little of the light that crosses it, alike to all sides,
+ * A plume as a thin volume that scatters a little of the light that crosses it, onward most of all,
  * as the ledger takes it. Its density is wispy: over all it covers it gives, on the mean, what a
- * matt surface of its reflectance would throw back. Source: single scattering, radiance E·τ/(4π),
+ * matt surface of its reflectance would throw back. Source: single scattering, radiance E·τ·p(θ),
  * any text on radiative transfer; value noise summed over octaves, common practice.
  */
+import { phaseGain } from '../light/scatter'
 import { throughSolid, ELLIPSOID } from '../set/solid'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, towards, type Lamp } from './lamps'
@@ -61,7 +62,7 @@ export function newVapour({ plume, all }: World, lamps: readonly Lamp[]): Vapour
       if (density <= 0) return
       // Through the middle along the lens axis the ray is twice the half depth long.
       const scattered = (plume.depth * density * (far - near)) / (2 * half[2])
-      // To all sides alike: radiance E·τ/(4π), which the film counts by π.
+      // Of ambient, which comes from all sides: radiance E·τ/(4π), which the film counts by π.
       const share = scattered / 4 / GREY
       for (let k = 0; k < 3; k++) got[k]! += share * weight[k]!
       for (let k = 0; k < 3; k++) line[k] = ray[k]! + t * ray[3 + k]!
@@ -71,9 +72,14 @@ export function newVapour({ plume, all }: World, lamps: readonly Lamp[]): Vapour
         spot[1] = nextOf(state)
         towards(emitter, line, spot)
         const falls = lightBy(emitter, line, null)
+        const far2 = line[3]! ** 2 + line[4]! ** 2 + line[5]! ** 2
+        const onward =
+          (line[3]! * ray[3]! + line[4]! * ray[4]! + line[5]! * ray[5]!) /
+          Math.sqrt(far2 * (ray[3]! ** 2 + ray[4]! ** 2 + ray[5]! ** 2))
         if (!(falls > 0) || all.stopped(before, before.length, line)) continue
+        const turned = share * phaseGain(onward, plume.asymmetry)
         for (let k = 0; k < 3; k++)
-          got[(AMBIENT_SOURCES + light) * 3 + k]! += share * falls * weight[k]!
+          got[(AMBIENT_SOURCES + light) * 3 + k]! += turned * falls * weight[k]!
       }
     }
   }

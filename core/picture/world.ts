@@ -17,7 +17,8 @@ import {
   type Surfaces
 } from '../set/surface'
 import { clearOf, type Clear } from './clear'
-import { albedoOf, type Rgb } from './colour'
+import type { Rgb } from '../colour/balance'
+import { albedoOf } from '../colour/surface'
 import { keptBy, type Kept } from './facetLoss'
 import { mottleOf } from './mottle'
 
@@ -60,7 +61,12 @@ export interface World {
   /** the background's index, what is printed on it, how ambient falls off across it */
   readonly backdrop: Backdrop
   /** half sizes of vapour round the focus point, and what a ray through its middle scatters */
-  readonly plume: { readonly solid: Solid; readonly depth: number } | null
+  readonly plume: {
+    readonly solid: Solid
+    /** optical depth along a ray through its middle */
+    readonly depth: number
+    readonly asymmetry: number
+  } | null
 }
 
 /** What is painted on a body. */
@@ -201,9 +207,8 @@ export function worldOf(plan: Plan): World {
       subject.shape === 'plume'
         ? {
             solid: subjectSurface({ ...subject, shape: 'ellipsoid' }) as Solid,
-            // Scattered alike to all sides, as much as a matt surface of its reflectance:
-            // ρ = π·τ/(4π).
-            depth: 4 * subject.reflectance
+            depth: subject.vapour.opticalDepth,
+            asymmetry: subject.vapour.asymmetry
           }
         : null
   }

@@ -1,5 +1,6 @@
 /** The light that is already there, as it was read, and the look it was read for. */
 import { z } from 'zod'
+import { sourceSchema } from '../colour/sources'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
@@ -58,6 +59,9 @@ export type AmbientReading = z.infer<typeof readingSchema>
 export const ambientSchema = z.strictObject({
   subject: readingSchema.nullable(),
   background: readingSchema.nullable(),
+  colour: z
+    .strictObject({ subject: sourceSchema, background: sourceSchema })
+    .describe('of the light that is there'),
   shadeStops: stops(0, 10).describe('taken away since it was read: curtains, lamps off, a hood'),
   recheckMinutes: z
     .number()

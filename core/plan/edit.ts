@@ -100,6 +100,7 @@ export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifie
     group: null,
     strobe,
     modifiers: [...modifiers],
+    filters: [],
     powerStops: nearestMark(dialMarks(strobe.dial), -4).stops,
     zoomMm: null,
     units: 1,

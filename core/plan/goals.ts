@@ -3,7 +3,7 @@
  * only wished.
  */
 import { z } from 'zod'
-import { placeSchema } from './light'
+import { lightIdSchema, placeSchema } from './light'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
@@ -86,9 +86,31 @@ export const goalsSchema = z
       .nullable()
       .describe('flashes a charge must give at least'),
     isoStops: stops(-2, 10).nullable().describe('ISO ceiling'),
+    neutralStops: stops(0.02, 2)
+      .nullable()
+      .describe(
+        'red and blue of a grey card at the subject off its green at most; null: not asked'
+      ),
+    cast: z
+      .strictObject({
+        mired: z.number().min(-300).max(400).describe('warmer (+) than the white balance'),
+        toleranceMired: z.number().min(1).max(200)
+      })
+      .nullable()
+      .describe('what the light on the background is to look like; null: not asked'),
+    alike: z
+      .strictObject({ a: lightIdSchema, b: lightIdSchema, toleranceStops: stops(0.02, 2) })
+      .nullable()
+      .describe('red and blue of two lights apart at most; null: not asked'),
     wished: z.array(goalIdSchema).max(40).describe('goals that may yield; all others are hard')
   })
-  .superRefine(({ backgroundStops: most, backgroundLeastStops: least }, context) => {
+  .superRefine(({ backgroundStops: most, backgroundLeastStops: least, alike }, context) => {
+    if (alike && alike.a === alike.b)
+      context.addIssue({
+        code: 'custom',
+        path: ['alike', 'b'],
+        message: 'two lights, not one twice'
+      })
     if (least !== null && least >= most)
       context.addIssue({
         code: 'custom',

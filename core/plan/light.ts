@@ -3,6 +3,7 @@
  * and looks.
  */
 import { z } from 'zod'
+import { filterSchema } from '../kit/filter'
 import { modifierSchema, strobeSchema } from '../kit/kit'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
@@ -16,7 +17,7 @@ const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
 export const placeSchema = z
   .string()
   .regex(
-    /^(subject|shadow|top|front|background|backgroundLeft|backgroundRight|foreground|lens|P[1-8])$/,
+    /^(subject|shadow|top|foot|front|background|backgroundLeft|backgroundRight|foreground|lens|P[1-8])$/,
     'no such place'
   )
 export type Place = string
@@ -81,6 +82,7 @@ export const lightSchema = z.strictObject({
     .nullable(),
   strobe: strobeSchema,
   modifiers: z.array(modifierSchema).max(4).describe('in the order light passes them'),
+  filters: z.array(filterSchema).max(4).describe('gels over it'),
   powerStops: stops(-14, 0).describe('stops below full'),
   zoomMm: zoomSchema,
   units: z.number().int().min(1).max(8).describe('heads of this kind that fire as one'),

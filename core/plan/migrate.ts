@@ -15,6 +15,7 @@ import { planFromVersion10 } from './migrations/version10'
 import { kitItemFromVersion11, planFromVersion11 } from './migrations/version11'
 import { kitItemFromVersion12, planFromVersion12 } from './migrations/version12'
 import { planFromVersion13 } from './migrations/version13'
+import { kitItemFromVersion14, planFromVersion14 } from './migrations/version14'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -32,7 +33,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   10: planFromVersion10,
   11: planFromVersion11,
   12: planFromVersion12,
-  13: planFromVersion13
+  13: planFromVersion13,
+  14: planFromVersion14
 }
 
 /**
@@ -54,7 +56,8 @@ export const migrateKitItem = (item: unknown): unknown =>
     kitItemFromVersion5,
     kitItemFromVersion8,
     kitItemFromVersion11,
-    kitItemFromVersion12
+    kitItemFromVersion12,
+    kitItemFromVersion14
   ].reduce((migrated, step) => step(migrated), item)
 
 /** A logged frame of any version. */

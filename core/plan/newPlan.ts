@@ -2,6 +2,8 @@
  * A new plan from a look, the starting point of a shoot. Figures are common practice, no source;
  * the power is a stand-in: `withBestPower` sets it, for that needs the whole sum.
  */
+import { AS_DAYLIGHT } from '../colour/balance'
+import { DAYLIGHT } from '../colour/sources'
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { PLAN_FORMAT, PLAN_VERSION, type AmbientReading, type Look, type Plan } from './plan'
@@ -9,6 +11,7 @@ import { apertureRange, depthOf, endBlur } from './lensInUse'
 import { VAPOUR_REFLECTANCE } from './reflectance'
 import { EVEN } from './background'
 import { PLAIN } from './body'
+import { STEAM } from './subject'
 
 interface Start {
   readonly backgroundStops: number
@@ -135,6 +138,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       sharpDepthMm: start.sharpDepthMm,
       reflectance: look === 'plume' ? VAPOUR_REFLECTANCE : 0.18,
       ...PLAIN,
+      vapour: STEAM,
       speedMmS: start.speedMmS,
       directionDeg: 0
     },
@@ -164,17 +168,30 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       recycleS: null,
       flashes: null,
       isoStops: null,
+      neutralStops: null,
+      cast: null,
+      alike: null,
       wished: []
     },
-    bag: { ndStops: [3], modifiers: [], aboveSync: camera.highSpeedSync, shadeStops: 2 },
+    bag: {
+      ndStops: [3],
+      modifiers: [],
+      filters: [],
+      aboveSync: camera.highSpeedSync,
+      shadeStops: 2
+    },
     ambient: {
       subject: reading,
       background: reading,
+      colour: { subject: DAYLIGHT, background: DAYLIGHT },
       shadeStops: 0,
       recheckMinutes: RECHECK[look]
     },
+    falling: null,
     camera,
     lens,
+    balance: AS_DAYLIGHT,
+    lensFilters: [],
     shutterIn: 'body',
     meter: null,
     rides: 'power',
@@ -207,6 +224,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
         group: null,
         strobe: kit.strobe,
         modifiers: kit.modifier ? [kit.modifier] : [],
+        filters: [],
         powerStops: -3,
         zoomMm: null,
         units: 1,

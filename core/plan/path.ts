@@ -8,7 +8,18 @@ import type { LightId, Plan } from './plan'
 type Named = { readonly id: string } | { readonly place: string }
 
 /** What is set as a whole. */
-type Whole = 'lens' | 'meter' | 'modifiers' | 'own' | 'picture' | 'profile' | 'strobe'
+type Whole =
+  | 'balance'
+  | 'colour'
+  | 'filters'
+  | 'lens'
+  | 'lensFilters'
+  | 'meter'
+  | 'modifiers'
+  | 'own'
+  | 'picture'
+  | 'profile'
+  | 'strobe'
 
 type PathsIn<T> = T extends readonly (infer E)[]
   ? E extends Named

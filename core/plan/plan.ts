@@ -3,6 +3,8 @@
  * is inside it). What each version added: migrate.ts. Format: docs/plan-format.md.
  */
 import { z } from 'zod'
+import { balanceSchema } from '../colour/balance'
+import { filterSchema } from '../kit/filter'
 import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
 import { meterSchema } from '../kit/meter'
 import { ambientSchema, lookSchema, readingSchema } from './ambient'
@@ -18,6 +20,7 @@ import {
   zoomSchema
 } from './light'
 import { backgroundSchema } from './background'
+import { fallingSchema } from './falling'
 import { MOST_PROPS, propSchema } from './prop'
 import { subjectSchema } from './subject'
 
@@ -25,12 +28,13 @@ export * from './ambient'
 export * from './goals'
 export * from './background'
 export * from './body'
+export * from './falling'
 export * from './light'
 export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 14
+export const PLAN_VERSION = 15
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -171,6 +175,7 @@ export const planSchema = z
       .strictObject({
         ndStops: z.array(stops(0.1, 20)).max(8),
         modifiers: z.array(modifierSchema).max(8),
+        filters: z.array(filterSchema).max(24),
         aboveSync: z.boolean(),
         shadeStops: stops(0, 10).describe(
           'how much ambient could be taken away by curtains, lamps off, a hood'
@@ -178,8 +183,11 @@ export const planSchema = z
       })
       .describe('what may be used when ways are looked for'),
     ambient: ambientSchema,
+    falling: fallingSchema.nullable().describe('light that falls or rises meanwhile; null: none'),
     camera: cameraSchema,
     lens: lensSchema,
+    balance: balanceSchema.describe('white balance the frames are shown in'),
+    lensFilters: z.array(filterSchema).max(4).describe('on the lens, besides ND'),
     shutterIn: z
       .enum(['body', 'lens'])
       .describe('the shutter in use: the body’s, or the lens’s own leaf shutter'),

@@ -8,6 +8,7 @@ import { cellAt, ledgerOf, type Ledger } from '../ledger/ledger'
 import type { SourceId } from '../ledger/terms'
 import { withOnly } from '../plan/edit'
 import type { AmbientReading, Correction, LightId, Place, Plan, ReadPlace } from '../plan/plan'
+import { ambientFilterStops } from '../ledger/sourceColours'
 import { readPlaceOf } from '../plan/readPlace'
 import { sameKit } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
@@ -123,7 +124,7 @@ function fromBlack(question: Question, frame: Frame): Calibration {
     return {
       kind: 'ambient',
       place: readPlaceOf(place),
-      reading: ambientFromLevel(was, level, limit, frame)
+      reading: ambientFromLevel(was, level, limit, frame, readPlaceOf(place))
     }
   return isKnown(limit, corrected.ambient[place]!.level, level)
     ? asPredicted(limit)
@@ -216,7 +217,8 @@ function ambientFromLevel(
   plan: Plan,
   level: number,
   limit: AmbientReading['limit'],
-  { id, takenAt }: Frame
+  { id, takenAt }: Frame,
+  at: ReadPlace
 ): AmbientReading {
   const { apertureStops, shutterStops, isoStops, ndStops } = plan.settings
   return {
@@ -229,7 +231,8 @@ function ambientFromLevel(
           shutterStops -
           isoStops +
           ndStops +
-          plan.ambient.shadeStops
+          plan.ambient.shadeStops -
+          ambientFilterStops(plan, at)
         ).toFixed(3)
       )
     },

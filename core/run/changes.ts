@@ -13,6 +13,8 @@ export type ChangedControl =
   | 'place'
   | 'aim'
   | 'modifier'
+  | 'filter'
+  | 'balance'
   | 'strobe'
   | 'magnification'
   | 'background'
@@ -37,7 +39,10 @@ const degrees = (value: number): string => `${Math.round(value * 10) / 10}°`
 const angles = (at: Pick<Position, 'azimuthDeg' | 'elevationDeg'>): string =>
   `${degrees(at.azimuthDeg)} / ${degrees(at.elevationDeg)}`
 const aimOf = ({ aim }: Light): string => (aim.kind === 'place' ? aim.place : angles(aim))
-const namesOf = (light: Light): string => light.modifiers.map((each) => each.name).join(' + ')
+const namesOf = (list: readonly { readonly name: string }[]): string =>
+  list.map((each) => each.name).join(' + ')
+const balanceOf = ({ balance }: Plan): string =>
+  balance.kind === 'preset' ? balance.preset : `${Math.round(balance.kelvin)} K`
 const cardsOf = (plan: Plan): string =>
   plan.cards
     .filter((card) => card.on)
@@ -78,7 +83,8 @@ function lightChanges(a: Light, b: Light, add: Add): void {
   )
   add('place', angles(a.at), angles(b.at), null, b.id)
   add('aim', aimOf(a), aimOf(b), null, b.id)
-  add('modifier', namesOf(a), namesOf(b), null, b.id)
+  add('modifier', namesOf(a.modifiers), namesOf(b.modifiers), null, b.id)
+  add('filter', namesOf(a.filters), namesOf(b.filters), null, b.id)
   if (a.strobe.id !== b.strobe.id) add('strobe', a.strobe.name, b.strobe.name, null, b.id)
 }
 
@@ -97,6 +103,8 @@ export function changesBetween(a: Plan, b: Plan): Change[] {
   add('highSpeedSync', was.highSpeedSync, now.highSpeedSync, null)
   add('magnification', a.focus.magnification, b.focus.magnification, null)
   add('background', a.background.distanceMm, b.background.distanceMm, null)
+  add('filter', namesOf(a.lensFilters), namesOf(b.lensFilters), null)
+  add('balance', balanceOf(a), balanceOf(b), null)
   add('cards', cardsOf(a), cardsOf(b), null)
   add('props', propsOf(a), propsOf(b), null)
   for (const light of b.lights) {

@@ -1,12 +1,16 @@
 /** The kit's figures as they are now, put into a plan that holds older ones. */
-import type { KitItem } from '../kit/kit'
+import type { Filter, KitItem } from '../kit/kit'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import { correctionFor } from '../ledger/corrections'
 import type { Correction, Light, Plan } from '../plan/plan'
 import { chooseOnDial } from '../scales/dial'
 
+const inFilters = (filters: readonly Filter[], item: KitItem): Filter[] =>
+  filters.map((each) => (item.kind === 'filter' && item.id === each.id ? item : each))
+
 const inLight = (light: Light, item: KitItem): Light => ({
   ...light,
+  filters: inFilters(light.filters, item),
   strobe: item.kind === 'strobe' && item.id === light.strobe.id ? item : light.strobe,
   modifiers: light.modifiers.map((each) =>
     item.kind === 'modifier' && item.id === each.id ? item : each
@@ -32,7 +36,11 @@ function withItem(plan: Plan, item: KitItem): Plan {
     case 'meter':
       return item.id === plan.meter?.id ? { ...plan, meter: item } : plan
     default:
-      return { ...plan, lights: plan.lights.map((light) => inLight(light, item)) }
+      return {
+        ...plan,
+        lensFilters: inFilters(plan.lensFilters, item),
+        lights: plan.lights.map((light) => inLight(light, item))
+      }
   }
 }
 

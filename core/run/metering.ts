@@ -6,9 +6,11 @@
 import type { Meter, Receptor } from '../kit/meter'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { withOnly } from '../plan/edit'
+import { lightFilterStops, lightHueStops } from '../ledger/sourceColours'
 import { hiddenCloseUpLoss } from '../plan/lensInUse'
 import type { LightId, Place, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
+import { vapourGain } from '../set/vapour'
 import { distance, dot, scale, sub, type Vec } from '../set/vec'
 
 /**
@@ -83,7 +85,30 @@ export function levelOfReading(plan: Plan, metering: Metering, apertureStops: nu
   const taken =
     settings.apertureStops + hiddenCloseUpLoss(plan) - settings.isoStops + settings.ndStops
   const shown = apertureStops - (plan.meter?.offsetStops ?? 0)
-  return shown - metering.isoStops - taken + surfaceAt(plan, metering.place)
+  return (
+    shown -
+    metering.isoStops -
+    taken +
+    surfaceAt(plan, metering.place) +
+    unseenStops(plan, metering)
+  )
+}
+
+/**
+ * What a hand-held meter does not see: filters on the lens, what the colour of the surface makes of
+ * the light, by what angle vapour turns it; of the first light that is metered.
+ */
+function unseenStops(plan: Plan, { place, lights }: Metering): number {
+  const light = plan.lights.find(({ id }) => lights.includes(id))
+  const { scene } = transportOf(plan)
+  const spot = scene.places.find((each) => each.id === place)
+  if (!light || !spot) return 0
+  return (
+    lightFilterStops(plan, light) -
+    lightFilterStops({ lensFilters: [] }, light) +
+    lightHueStops(plan, light, spot) +
+    Math.log2(vapourGain(plan, scene, plan.lights.indexOf(light), scene.places.indexOf(spot)))
+  )
 }
 
 const surfaceAt = (plan: Plan, place: Place): number => {

@@ -59,6 +59,7 @@ function lightOf(then: OldLight, plan: Plan, kit: ReadonlyMap<string, KitItem>):
     mount: 'stand',
     aim: { kind: 'place', place: 'focus' },
     rollDeg: 0,
+    filters: [],
     reach: null
   }
   return { ...stood, id, on, powerStops, at, strobe, modifiers: [...modifiers] }

@@ -3,6 +3,7 @@
  * light, and the user's own. The lit side is the point of the subject that faces half toward the
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
+import { vapourReflectance } from '../light/scatter'
 import { isThin, transmittanceOf, type Light, type Plan } from '../plan/plan'
 import { gradientStopsAt, printedReflectance } from './backdrop'
 import { bodyId } from './bodies'
@@ -25,6 +26,8 @@ export interface PlacePoint {
    */
   readonly normal: Vec | null
   readonly reflectance: number
+  /** #rrggbb in daylight; null or left out: grey */
+  readonly colour?: string | null
   /** translucent: what comes through from behind, over what is thrown back */
   readonly through?: number
   /** ambient there against what was read, stops */
@@ -75,6 +78,14 @@ function onBackground(
   ]
 }
 
+/** So far up and down from its middle a plume is looked at besides; shares of its height. */
+const PLUME_ENDS = [
+  ['top', 0.3],
+  ['foot', -0.3]
+] as const
+const alongPlume = (middle: PlacePoint, heightMm: number): PlacePoint[] =>
+  PLUME_ENDS.map(([id, share]) => ({ ...middle, id, at: [0, share * heightMm, 0] as Vec }))
+
 const FACES: Record<Plan['places'][number]['faces'], (pose: CameraPose) => Vec> = {
   lens: (pose) => pose.toCamera,
   up: () => [0, 1, 0],
@@ -92,12 +103,20 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
   // Vapour and clear things show what comes from any side, from behind most of all.
   const throughAndThrough = subject.shape === 'plume' || subject.finish === 'clear'
   const onSubject = (id: string, wanted: Vec): PlacePoint => {
-    const point = pointFacing(subject, wanted)
+    // Of vapour it is the middle that is looked at, of a thing its surface.
+    const point =
+      subject.shape === 'plume'
+        ? { at: [0, 0, 0] as Vec, normal: wanted }
+        : pointFacing(subject, wanted)
     return {
       id,
       at: add(point.at, scale(point.normal, OFF_MM)),
       normal: throughAndThrough ? null : point.normal,
-      reflectance: subject.reflectance,
+      reflectance:
+        subject.shape === 'plume'
+          ? vapourReflectance(subject.vapour.opticalDepth)
+          : subject.reflectance,
+      colour: throughAndThrough ? null : subject.colour,
       through: transmittanceOf(subject) / subject.reflectance,
       on: 'subject'
     }
@@ -110,6 +129,7 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
       onSubject('top', [0, 1, 0]),
       onSubject('front', view)
     )
+  if (subject.shape === 'plume') places.push(...alongPlume(places[0]!, subject.heightMm))
   for (const [id, x] of [
     ['background', 0],
     ['backgroundLeft', -1],
@@ -121,6 +141,8 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
       at: pointOn(background, ...spot),
       normal: background.normal,
       reflectance: printedReflectance(plan.background, ...spot),
+      // A picture brings its own colours.
+      colour: plan.background.picture ? null : plan.background.colour,
       gradientStops: gradientStopsAt(plan.background, ...spot),
       on: 'background'
     })

@@ -125,6 +125,7 @@ const smallPlan = (x: Small): Plan =>
     plan.bag = {
       ndStops: [2],
       modifiers: [testModifier()],
+      filters: [],
       aboveSync: x.aboveSync,
       shadeStops: x.shade
     }
