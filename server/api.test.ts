@@ -49,6 +49,8 @@ describe('demo data', () => {
       'demo-coin',
       'demo-crab',
       'demo-crystal',
+      'demo-gauge',
+      'demo-lamplit',
       'demo-leaf',
       'demo-movement',
       'demo-seed',

@@ -3,6 +3,7 @@
  * Nobody's real gear.
  */
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
+import { filters } from './filters'
 import { strobes } from './strobes'
 
 const f = (n: number) => Math.round(2 * Math.log2(n) * 3) / 3
@@ -226,6 +227,7 @@ export const DEMO_KIT: readonly KitItem[] = [
   ...lenses,
   ...strobes,
   ...modifiers,
+  ...filters,
   ...meters
 ].map((item) => kitItemSchema.parse(item))
 

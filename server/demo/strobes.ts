@@ -66,6 +66,12 @@ export const strobes = [
   strobe({
     id: 'drawer-28',
     name: 'Drawer 28, whole stops',
+    colour: { kind: 'daylight', kelvin: 5200 },
+    kelvinByPower: [
+      { powerStops: -6, kelvin: 6100 },
+      { powerStops: -3, kelvin: 5600 },
+      { powerStops: 0, kelvin: 5200 }
+    ],
     guideNumberM: 28,
     dial: { kind: 'fraction', step: 'whole', lowestStops: -6 },
     highSpeedSync: false,

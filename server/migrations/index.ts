@@ -19,6 +19,7 @@ import * as kitHistory from './016_kit_history'
 import * as measuredKit from './017_measured_kit'
 import * as calibrations from './018_calibrations'
 import * as automatic from './019_automatic'
+import * as colour from './020_colour'
 
 interface Migration {
   readonly name: string
@@ -45,7 +46,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '016_kit_history', ...kitHistory },
   { name: '017_measured_kit', ...measuredKit },
   { name: '018_calibrations', ...calibrations },
-  { name: '019_automatic', ...automatic }
+  { name: '019_automatic', ...automatic },
+  { name: '020_colour', ...colour }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -34,7 +34,11 @@ const kitIdsOf = (plan: Plan): string[] => [
     plan.camera.id,
     plan.lens.id,
     ...(plan.meter ? [plan.meter.id] : []),
-    ...plan.lights.flatMap((light) => [light.strobe.id, ...light.modifiers.map((each) => each.id)])
+    ...plan.lensFilters.map((each) => each.id),
+    ...plan.lights.flatMap((light) => [
+      light.strobe.id,
+      ...[...light.modifiers, ...light.filters].map((each) => each.id)
+    ])
   ])
 ]
 

@@ -32,6 +32,7 @@ export const light = (
   serves: null,
   group: null,
   modifiers: [],
+  filters: [],
   powerStops: -4,
   zoomMm: null,
   units: 1,

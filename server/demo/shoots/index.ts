@@ -8,6 +8,7 @@ import { coin } from './coin'
 import { crab } from './crab'
 import { crystal } from './crystal'
 import type { DemoShoot } from './demoShoot'
+import { lamplit } from './lamplit'
 import { leafBeetle } from './leafBeetle'
 import { movement } from './movement'
 import { seed } from './seed'
@@ -15,6 +16,7 @@ import { shells } from './shells'
 import { steam } from './steam'
 import { takenBefore } from './take'
 import { tent } from './tent'
+import { tideGauge } from './tideGauge'
 import { vial } from './vial'
 import { wing } from './wing'
 
@@ -32,5 +34,7 @@ export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => 
   shells(),
   tent(),
   wing(),
-  leafBeetle()
+  leafBeetle(),
+  lamplit(),
+  tideGauge()
 ]

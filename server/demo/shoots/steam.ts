@@ -1,3 +1,4 @@
+import { withMeasuredVapour } from '@core/advise/vapour'
 import { withLight } from '@core/plan/edit'
 import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
@@ -6,7 +7,7 @@ import { demoItem } from '../kit'
 import type { DemoShoot } from './demoShoot'
 import { take, type DemoCamera } from './take'
 
-/** A plume across a narrow beam: the black frame is taken, the light comes next. */
+/** A plume across a narrow beam: the black frame, then one with the light that says how dense it is. */
 export const steam = async (camera: DemoCamera): Promise<DemoShoot> => {
   const base = newPlan('plume', 'Steam over the thimble cup', {
     camera: demoItem('camera', 'slate-body'),
@@ -41,11 +42,19 @@ export const steam = async (camera: DemoCamera): Promise<DemoShoot> => {
     takenAt: '2026-11-22T18:05:00.000Z',
     note: 'Lamps off, door shut.'
   })
+  const lit = await take(black.plan, camera, {
+    id: 'steam-2',
+    kind: 'lit',
+    takenAt: '2026-11-22T18:09:00.000Z',
+    note: 'Kettle on, door shut, air still.',
+    // On an even part, between the strands.
+    spot: { x: 0.36, y: 0.5 }
+  })
   return {
     id: 'demo-steam',
-    stage: 'light',
-    at: '2026-11-22T18:06:00.000Z',
-    plan: black.plan,
-    frames: [black]
+    stage: 'run',
+    at: '2026-11-22T18:10:00.000Z',
+    plan: withMeasuredVapour(lit.plan) ?? lit.plan,
+    frames: [black, lit]
   }
 }
