@@ -1,6 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import ShootsScreen from './screens/ShootsScreen.vue'
-import { COMPANION_PAGE, STAGE_PAGES } from './stages/pages'
+import { COMPANION_PAGE, DUSK_PAGE, STAGE_PAGES } from './stages/pages'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -54,6 +54,18 @@ export const router = createRouter({
           name: 'light',
           component: STAGE_PAGES.light,
           meta: { title: 'Light' }
+        },
+        {
+          path: 'dusk',
+          name: 'dusk',
+          component: DUSK_PAGE,
+          meta: { title: 'Falling light' }
+        },
+        {
+          path: 'colour',
+          name: 'colour',
+          component: STAGE_PAGES.colour,
+          meta: { title: 'Colour' }
         },
         {
           path: 'ways',

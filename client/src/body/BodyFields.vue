@@ -76,6 +76,7 @@ const held = computed(() =>
     />
     <slot />
     <ReflectanceField
+      v-if="body.shape !== 'plume'"
       :path="`${path}.reflectance`"
       :presets="SUBJECT_REFLECTANCES"
       :label="named('Surface')"

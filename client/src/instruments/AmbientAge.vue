@@ -4,6 +4,7 @@ import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import { readingAges, stillAsRead } from '@core/plan/age'
 import { usePlan } from '@/stores/plan'
+import LightChange from '@/dusk/LightChange.vue'
 import StepField from './StepField.vue'
 
 const props = defineProps<{ brief?: boolean }>()
@@ -34,6 +35,7 @@ const still = (): void =>
 </script>
 
 <template>
+  <LightChange v-if="store.plan!.falling" />
   <div
     v-if="ages.length && (!props.brief || due.length)"
     class="age small"

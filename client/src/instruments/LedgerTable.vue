@@ -4,6 +4,7 @@
  * sources can be summed alone.
  */
 import { computed } from 'vue'
+import { mixColour, sourceColour, type LightColour } from '@core/ledger/colours'
 import { sumAt } from '@core/ledger/ratios'
 import type { Cell, SourceId } from '@core/ledger/terms'
 import { offByAtMost, uncertaintyAt, weaknessesOf } from '@core/ledger/weakness'
@@ -12,6 +13,8 @@ import { usePlan } from '@/stores/plan'
 import { goalState, goalWords } from '@/words/goals'
 import { cellWords } from '@/words/ledger'
 import { plain, stops } from '@/words/format'
+import CellColour from './CellColour.vue'
+import { colourMode } from './colourMode'
 import { placeName, sourceMark, sourceName, STATE_MARKS, STATE_WORDS } from '@/words/names'
 
 const props = defineProps<{ open: string; isolated: readonly SourceId[] }>()
@@ -76,6 +79,11 @@ const about = (source: SourceId): string => {
     ? [light.strobe.name, ...light.modifiers.map((each) => each.name)].join(', ')
     : 'all strobes off'
 }
+/** Colours of cells and sums, worked out while they are shown. */
+const colourOf = ({ source, place, state }: Cell): LightColour | null =>
+  colourMode.value === 'none' || state !== 'known' ? null : sourceColour(plan.value, source, place)
+const sumColour = (place: Place): LightColour | null =>
+  colourMode.value === 'none' || !whole.value ? null : mixColour(plan.value, ledger.value, place)
 const whole = computed(() => props.isolated.length === 0)
 /** −10 at the left end of the bar, +2 at the right. */
 const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) / 12) * 100))
@@ -138,6 +146,7 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
                   >±{{ offBy(source, place) }}</small
                 ></span
               >
+              <CellColour :colour="colourOf(cell(source, place))" :mode="colourMode" />
               <span class="bar" aria-hidden="true"
                 ><i :style="{ width: `${bar(cell(source, place).level)}%` }"
               /></span>
@@ -168,6 +177,7 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
                 STATE_WORDS[goalState(store.evaluation!, plan, place)!]
               }}</span>
             </template>
+            <CellColour :colour="sumColour(place)" :mode="colourMode" />
           </td>
         </tr>
       </tfoot>

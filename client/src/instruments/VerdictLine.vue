@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /**
- * The six verdicts: a mark, a name, a figure. Each opens to say why and leads to the term that
+ * The verdicts: a mark, a name, a figure. Each opens to say why and leads to the term that
  * decides it.
  */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
@@ -23,7 +23,7 @@ const router = useRouter()
 const verdicts = computed(() => store.evaluation?.verdicts ?? [])
 
 /**
- * One menu for all six, hung on the verdict it speaks of: six of their own would cost more than the
+ * One menu for all, hung on the verdict it speaks of: six of their own would cost more than the
  * sum itself.
  */
 const target = shallowRef<HTMLElement | null>(null)
@@ -54,7 +54,8 @@ onBeforeUnmount(stay)
 const STAGE_OF: Record<string, string> = {
   ambient: 'subject',
   subject: 'subject',
-  background: 'subject'
+  background: 'subject',
+  balance: 'colour'
 }
 
 const lead = (verdict: Verdict): void => {
@@ -75,7 +76,9 @@ const leadText = (verdict: Verdict): string =>
         `${placeName(store.plan!, verdict.cause.place).toLowerCase()}`
       : verdict.id === 'sync'
         ? 'Go to Dark'
-        : 'Go to Subject'
+        : verdict.id === 'colour'
+          ? 'Go to Colour'
+          : 'Go to Subject'
 </script>
 
 <template>

@@ -8,7 +8,8 @@ import { figureOf, type PlanPath } from '@core/plan/path'
 import { usePlan } from '@/stores/plan'
 import { STATE_MARKS, STATE_WORDS, VERDICT_NAMES } from '@/words/names'
 import { verdictValue } from '@/words/verdicts'
-import { KINDS, type Kind } from './kinds'
+import type { Kind } from './kind'
+import { KINDS } from './kinds'
 
 const props = defineProps<{
   id: string

@@ -3,7 +3,8 @@ import fc from 'fast-check'
 import type { PlanPath } from '@core/plan/path'
 import { dialMarks } from '@core/scales/dial'
 import { testCamera, testLight, testPlan, testStrobe } from '@core/testing'
-import { KINDS, type Kind, type KindName } from './kinds'
+import type { Kind } from './kind'
+import { KINDS, type KindName } from './kinds'
 
 const plan = testPlan((p) => {
   p.lights = [
@@ -37,10 +38,18 @@ const RANGES: Record<KindName, readonly [least: number, most: number, exact: num
   eightBit: [120, 255, 0.5],
   count: [1, 5000, 0.5],
   time: [0.01, 30, 0.01],
+  depthOfVapour: [0.0005, 5, 0.01],
+  asymmetry: [-0.9, 0.95, 0.01],
   dioptres: [0, 10, 0.06],
   tube: [0, 200, 0.5],
   factor: [1, 3, 0.06],
   minutes: [1, 600, 0.5],
+  latitude: [-90, 90, 0.0001],
+  longitude: [-180, 180, 0.001],
+  kelvin: [2000, 12000, 0.5],
+  mired: [-300, 400, 0.5],
+  miredTolerance: [1, 200, 0.5],
+  tint: [-60, 60, 0.5],
   ev: [-6, 18, 0.06],
   lux: [1, 100000, 0.01],
   aperture: [3, 10, 0.01],

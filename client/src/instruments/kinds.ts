@@ -18,17 +18,9 @@ import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
 import { lightAtPath, type PlanPath } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
 import { mm, plain, ratio } from '@/words/format'
+import { dressed, round3, type Kind } from './kind'
+import { LIGHT_KINDS } from './lightKinds'
 import { parseDuration } from '@/words/fieldSpec'
-
-export interface Kind {
-  /** where the figure stands counts for a power: it speaks the dial of its light */
-  readonly parse: (text: string, plan: Plan, path?: PlanPath) => number | null
-  readonly format: (value: number, plan: Plan, path?: PlanPath) => string
-  /** @param by whole steps, negative is down */
-  readonly step: (value: number, by: number, plan: Plan, path?: PlanPath) => number
-  /** what may be typed, shown when the text is not understood */
-  readonly example: string
-}
 
 /** A length with a sign, for a coordinate. */
 function parseMillimetres(text: string): number | null {
@@ -36,25 +28,6 @@ function parseMillimetres(text: string): number | null {
   const size = parseLength(text.replace(/^\s*[-−–+]\s*/, ''))
   return size === null ? null : negative ? -size : size
 }
-/**
- * A number in the dress its figure shows it in: what stands before and after it goes, "none" stands
- * for a value.
- */
-const dressed =
-  (
-    parse: (text: string) => number | null,
-    {
-      before,
-      after,
-      none
-    }: { readonly before?: RegExp; readonly after?: RegExp; readonly none?: number }
-  ) =>
-  (text: string): number | null => {
-    const bare = text.trim()
-    if (none !== undefined && /^none$/i.test(bare)) return none
-    return parse(bare.replace(before ?? /^$/, '').replace(after ?? /^$/, ''))
-  }
-const round3 = (value: number): number => Number(value.toPrecision(3))
 const factor =
   (perStep: number) =>
   (value: number, by: number): number =>
@@ -79,6 +52,7 @@ const dialAt = (plan: Plan, path: PlanPath | undefined): Dial =>
   lightAtPath(plan, path!)!.strobe.dial
 
 export const KINDS = {
+  ...LIGHT_KINDS,
   millimetres: {
     parse: parseMillimetres,
     format: mm,

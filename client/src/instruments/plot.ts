@@ -4,6 +4,8 @@ export interface PlotLine {
   readonly y: readonly (number | null)[]
   /** CSS variable of its colour, such as `--accent` */
   readonly color: string
+  /** not named in the legend */
+  readonly quiet?: boolean
   readonly dash?: 'solid' | 'dash' | 'dot' | 'dashdot'
 }
 export interface PlotBand {
@@ -17,6 +19,14 @@ export interface PlotRule {
   readonly label: string
   readonly across?: boolean
 }
+/** Single points, such as readings. */
+export interface PlotPoints {
+  readonly name: string
+  readonly x: readonly number[]
+  readonly y: readonly number[]
+  readonly color: string
+  readonly symbol?: 'circle' | 'x'
+}
 export interface PlotSpec {
   readonly x: readonly number[]
   readonly ticks: readonly { readonly at: number; readonly label: string }[]
@@ -26,23 +36,35 @@ export interface PlotSpec {
   readonly yRange: readonly [number, number]
   readonly yLog?: boolean
   readonly lines: readonly PlotLine[]
+  readonly points?: readonly PlotPoints[]
   readonly bands?: readonly PlotBand[]
   readonly rules?: readonly PlotRule[]
 }
 
 type Color = (name: string) => string
 
-export const dataOf = (spec: PlotSpec, color: Color): object[] =>
-  spec.lines.map((line) => ({
+export const dataOf = (spec: PlotSpec, color: Color): object[] => [
+  ...spec.lines.map((line) => ({
     type: 'scatter',
     mode: 'lines',
     name: line.name,
+    showlegend: line.quiet !== true,
     x: spec.x,
     y: line.y,
     hoverinfo: 'skip',
     line: { color: color(line.color), dash: line.dash ?? 'solid', width: 2 },
     connectgaps: false
+  })),
+  ...(spec.points ?? []).map((each) => ({
+    type: 'scatter',
+    mode: 'markers',
+    name: each.name,
+    x: each.x,
+    y: each.y,
+    hoverinfo: 'skip',
+    marker: { color: color(each.color), symbol: each.symbol ?? 'circle', size: 9 }
   }))
+]
 
 /** @param reading x of the reading cursor; null when nobody reads */
 export const shapesOf = (spec: PlotSpec, color: Color, reading: number | null): object[] => [

@@ -4,7 +4,8 @@ import type { Fault } from '@core/plan/open'
 import { valueAt, type PlanPath } from '@core/plan/path'
 import { useNotices } from '@/stores/notices'
 import { usePlan } from '@/stores/plan'
-import { KINDS, type Kind, type KindName } from './kinds'
+import type { Kind } from './kind'
+import { KINDS, type KindName } from './kinds'
 
 export interface FigureProps {
   /**

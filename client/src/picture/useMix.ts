@@ -1,6 +1,6 @@
 /** The picture mixed for the plan in hand, again whenever that or the picture changes. */
 import { computed, type ComputedRef, type MaybeRefOrGetter, toValue } from 'vue'
-import { notMixed, remixed } from '@core/picture/mix'
+import { notMixed, remixed, type Factors } from '@core/picture/mix'
 import type { Picture } from '@core/picture/picture'
 import { rowsOf } from '@core/picture/rows'
 import { factorsOf, type Shown } from '@core/picture/sources'
@@ -10,7 +10,7 @@ import { usePictureView } from './view'
 
 export interface Mix {
   readonly picture: Picture
-  readonly factors: Float64Array
+  readonly factors: Factors
   /** [pixel × 3] linear, 1 being level 0. The same array again and again: read it at once */
   readonly linear: Float32Array
   /** the same as the screen shows it, [pixel × 4]; null: not drawn so */

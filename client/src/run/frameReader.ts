@@ -22,6 +22,11 @@ export const readPatches = (
   curve: ToneCurve
 ): Promise<PatchLevel[]> => host.ask((api) => api.patches(file, patches, curve))
 
+/** Colours of patches of a picture, and what the file says of its settings. */
+export const readColours = (
+  ...asked: Parameters<FrameWorker['colours']>
+): ReturnType<FrameWorker['colours']> => host.ask((api) => api.colours(...asked))
+
 /** The even spots of a picture, alike for all pictures of one shape. */
 export const readSpots = (file: Blob, signal: AbortSignal): ReturnType<FrameWorker['spots']> =>
   host.ask((api) => api.spots(file), signal)

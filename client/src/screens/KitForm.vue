@@ -13,6 +13,7 @@ import type { FieldSpec } from '@/words/fieldSpec'
 import { KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
+import FilterFields from './FilterFields.vue'
 import KitField from './KitField.vue'
 import KitHistory from './KitHistory.vue'
 import ModifierFields from './ModifierFields.vue'
@@ -118,6 +119,13 @@ const takeTheirs = (): void => {
         />
         <ModifierFields
           v-if="item.kind === 'modifier'"
+          :at="at"
+          :error-at="errorAt"
+          :faults="faults"
+          @put="put"
+        />
+        <FilterFields
+          v-if="item.kind === 'filter'"
           :at="at"
           :error-at="errorAt"
           :faults="faults"

@@ -90,7 +90,8 @@ const remove = async (record: KitRecord): Promise<void> => {
           </button>
         </div>
         <p v-if="records(kind).length === 0" class="muted">
-          None yet. A plan needs {{ kind === 'modifier' ? 'none, but may use one' : 'one' }}.
+          None yet. A plan needs
+          {{ kind === 'modifier' || kind === 'filter' ? 'none, but may use one' : 'one' }}.
         </p>
         <ul>
           <li v-for="record in records(kind)" :key="record.item.id">
@@ -114,7 +115,7 @@ const remove = async (record: KitRecord): Promise<void> => {
               </span>
             </div>
             <router-link
-              v-if="kind !== 'lens'"
+              v-if="kind !== 'lens' && kind !== 'filter'"
               class="push bare"
               :to="`/kit/${record.item.id}/calibrate`"
               :aria-label="`Calibrate ${record.item.name}`"

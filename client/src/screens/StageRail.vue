@@ -74,6 +74,7 @@ a.router-link-active {
     padding: 0;
     min-height: 44px;
     align-items: center;
+    font-size: 0.875rem;
     border-left: 0;
     border-bottom: 3px solid transparent;
   }

@@ -16,8 +16,11 @@ import {
   DURATIONS_FROM,
   FACE_KINDS,
   HEAD_CHOICES,
+  KELVIN_COLUMNS,
   ZOOM_COLUMNS
 } from '@/words/kitParts'
+import type { Source } from '@core/colour/sources'
+import LampFields from '@/colour/LampFields.vue'
 import BeamForm from './BeamForm.vue'
 import FaceFields from './FaceFields.vue'
 import FigureTable from './FigureTable.vue'
@@ -47,6 +50,12 @@ const dialFields = computed(() => DIAL_FIELDS[String(props.at('dial.kind'))] ?? 
 const FIRST = /^(name|guideNumberM|beamDeg|dial)/
 const open = computed(() => props.faults.some((fault) => !FIRST.test(fault.path)))
 const durations = computed(() => props.at('durations') as Strobe['durations'])
+const kelvins = computed(() => props.at('kelvinByPower') as Strobe['kelvinByPower'])
+/** A stop stronger than the last, from six under full on. */
+const nextKelvin = computed(() => ({
+  powerStops: kelvins.value.length ? Math.min(0, kelvins.value.at(-1)!.powerStops + 1) : -6,
+  kelvin: kelvins.value.at(-1)?.kelvin ?? Number(props.at('colour.kelvin'))
+}))
 const zoom = computed(() => props.at('zoom') as Strobe['zoom'])
 /** The row after the last: half as far again, with the beam and strength that go with it. */
 const nextZoom = computed(() => {
@@ -149,6 +158,31 @@ const putDurations = (rows: unknown): void => {
       :faults="faults"
       @put="(path, value) => emit('put', path, value)"
     />
+    <fieldset>
+      <legend>Colour of its light</legend>
+      <LampFields
+        :source="at('colour') as Source"
+        about="this head"
+        :error="errorAt('colour.kelvin')"
+        @change="emit('put', 'colour', $event)"
+      />
+      <template v-if="at('colour.kind') === 'daylight'">
+        <p class="small muted">
+          Some heads shift with power. Rows from the weakest on; between them straight in mired.
+        </p>
+        <FigureTable
+          path="kelvinByPower"
+          :columns="KELVIN_COLUMNS"
+          :rows="kelvins"
+          :faults="faults"
+          :least="0"
+          :most="24"
+          one="colour by power"
+          :next="nextKelvin"
+          @change="emit('put', 'kelvinByPower', $event)"
+        />
+      </template>
+    </fieldset>
     <fieldset>
       <legend>Zoom settings (optional)</legend>
       <p class="small muted">

@@ -8,6 +8,7 @@ import type { Modifier, Strobe } from '@core/kit/kit'
 import { copyLight, removeLight } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
 import { chooseOnDial } from '@core/scales/dial'
+import FilterList from '@/colour/FilterList.vue'
 import KitMoved from '@/instruments/KitMoved.vue'
 import KitPick from '@/instruments/KitPick.vue'
 import LockButton from '@/instruments/LockButton.vue'
@@ -139,6 +140,20 @@ const copy = (): void => {
       :placeholder="light.modifiers.length ? '' : 'Bare head'"
       persistent-placeholder
       @update:model-value="putOn($event as unknown as string)"
+    />
+    <div class="lock">
+      <span class="small muted">Filters</span
+      ><LockButton
+        :locked="store.isLocked(`${path}.filters`)"
+        :label="`filters of ${light.id}`"
+        @toggle="store.toggleLock(`${path}.filters`)"
+      />
+    </div>
+    <FilterList
+      :filters="light.filters"
+      :about="light.id"
+      :locked="store.isLocked(`${path}.filters`)"
+      @change="store.set(`${path}.filters`, $event, 'filters')"
     />
     <div class="pair">
       <v-select

@@ -99,6 +99,11 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
       <BlackScale />
       <p v-if="spanWords" class="small" data-span>{{ spanWords }}</p>
       <AmbientAge />
+      <p class="small">
+        <router-link :to="{ name: 'dusk', params: $route.params }">{{
+          plan.falling ? 'Dusk: the shutter by the minute' : 'At dusk or dawn?'
+        }}</router-link>
+      </p>
       <p v-if="unread.length" class="lead small">
         Not read yet at the {{ unread.join(' and the ') }}: enter a reading under
         <router-link :to="{ name: 'subject', params: $route.params }">Subject</router-link> or take

@@ -10,6 +10,7 @@ import { ratiosOf } from '@core/ledger/ratios'
 import type { SourceId } from '@core/ledger/terms'
 import type { LightId, Place } from '@core/plan/plan'
 import CellTerms from '@/instruments/CellTerms.vue'
+import { COLOUR_MODES, colourMode } from '@/instruments/colourMode'
 import LedgerTable from '@/instruments/LedgerTable.vue'
 import CardPanel from '@/set/CardPanel.vue'
 import ChecksList from '@/set/ChecksList.vue'
@@ -24,6 +25,7 @@ import SetList from '@/set/SetList.vue'
 import { saveText } from '@/api/saveFile'
 import { useSelection } from '@/set/selection'
 import { useNotices } from '@/stores/notices'
+import VapourCurve from '@/vapour/VapourCurve.vue'
 import { usePlan } from '@/stores/plan'
 import { csvOf } from '@/words/csv'
 import { FLAG_WORDS } from '@/words/flags'
@@ -138,6 +140,14 @@ const saveCsv = (): void =>
             ><span class="muted">lit : shadow</span>
             <span class="num">{{ ratioWords(ratios.litShadow) }}</span></span
           >
+          <label class="small colours"
+            ><span class="muted" aria-hidden="true">Colours</span
+            ><select v-model="colourMode" aria-label="Colours of the sum">
+              <option v-for="{ value, title } in COLOUR_MODES" :key="value" :value="value">
+                {{ title }}
+              </option>
+            </select></label
+          >
           <span class="acts"
             ><button type="button" class="push bare" @click="copy">Copy</button
             ><button type="button" class="push bare" @click="saveCsv">CSV</button></span
@@ -198,6 +208,10 @@ const saveCsv = (): void =>
               <PropPanel :id="picked.id" @removed="backToLights" />
             </section>
           </template>
+          <VapourCurve
+            v-if="place === null && picked.kind === 'light' && plan.subject.shape === 'plume'"
+            :id="picked.id as LightId"
+          />
           <button v-if="place !== null" type="button" class="push bare back" @click="backToLights">
             Back to the lights
           </button>
@@ -267,6 +281,14 @@ aside {
 .acts .push {
   min-height: 28px;
   font-size: 0.8125rem;
+}
+.colours select {
+  min-height: 28px;
+  padding: 0 0.4rem;
+  color: var(--text);
+  background: var(--well);
+  border: 1px solid var(--rule);
+  border-radius: 2px;
 }
 .flags {
   padding-top: 0.6rem;

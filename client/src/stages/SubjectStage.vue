@@ -14,6 +14,7 @@ import ProfileEditor from '@/instruments/ProfileEditor.vue'
 import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
 import SubjectDrawing from '@/instruments/SubjectDrawing.vue'
+import VapourFields from '@/vapour/VapourFields.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { BLACK_NAMES, LOOK_NAMES } from '@/words/names'
@@ -78,6 +79,10 @@ const MEDIA = [
       <template v-if="plan.subject.shape !== 'plume'">
         <h2>What it looks like</h2>
         <BodyLook path="subject" />
+      </template>
+      <template v-else>
+        <h2>How it scatters</h2>
+        <VapourFields />
       </template>
       <h2>Goals for the subject</h2>
       <StepField

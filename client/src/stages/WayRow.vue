@@ -42,7 +42,11 @@ const changes = computed(() => [
 const compared = computed(() => {
   const now = evaluate(props.plan).verdicts
   const then = evaluate(after.value).verdicts
-  return now.map((verdict, i) => ({ id: verdict.id, now: verdict, then: then[i]! }))
+  // Colour has a verdict only where there is something to say of it.
+  return now.flatMap((verdict) => {
+    const other = then.find(({ id }) => id === verdict.id)
+    return other ? [{ id: verdict.id, now: verdict, then: other }] : []
+  })
 })
 const same = computed(() => changes.value.length === 0)
 </script>

@@ -10,12 +10,16 @@ export const STAGE_PAGES: Readonly<Record<Stage, Load>> = {
   dark: () => import('./DarkStage.vue'),
   freeze: () => import('./FreezeStage.vue'),
   light: () => import('./LightStage.vue'),
+  colour: () => import('./ColourStage.vue'),
   ways: () => import('./WaysStage.vue'),
   run: () => import('./RunStage.vue')
 }
 
 /** The run in the hand. */
 export const COMPANION_PAGE: Load = () => import('../companion/CompanionScreen.vue')
+
+/** Falling light, gone to from Dark. */
+export const DUSK_PAGE: Load = () => import('./DuskStage.vue')
 
 let ahead = false
 /** Whether pages are being loaded that nobody has asked for yet. */
@@ -27,6 +31,8 @@ export const isLoadingAhead = (): boolean => ahead
  */
 export async function loadStagesAhead(): Promise<void> {
   ahead = true
-  await Promise.allSettled([...Object.values(STAGE_PAGES), COMPANION_PAGE].map((load) => load()))
+  await Promise.allSettled(
+    [...Object.values(STAGE_PAGES), COMPANION_PAGE, DUSK_PAGE].map((load) => load())
+  )
   ahead = false
 }

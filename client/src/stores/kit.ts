@@ -48,6 +48,7 @@ export const useKit = defineStore('kit', () => {
     save,
     remove,
     restore,
-    modifiers: computed(() => ofKind('modifier'))
+    modifiers: computed(() => ofKind('modifier')),
+    filters: computed(() => ofKind('filter'))
   }
 })

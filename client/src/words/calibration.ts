@@ -90,6 +90,7 @@ export const CALIBRATION_WORDS: Record<CalibrationKind, KindWords> = {
 export const KINDS_OF: Record<KitKind, readonly CalibrationKind[]> = {
   strobe: ['output', 'marks', 'beam', 'highSpeed', 'duration', 'water'],
   modifier: ['modifier'],
+  filter: [],
   meter: ['meter'],
   camera: [],
   lens: []

@@ -120,6 +120,12 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
       return `${plain(f.α ?? 0, 2)}° off the axis of a ${plain(f.beam ?? 0)}° beam`
     case 'modifier':
       return modifierWords(term)
+    case 'phase':
+      return `g ${plain(f.g ?? 0)}`
+    case 'filter':
+      return term.name ?? ''
+    case 'hue':
+      return 'in light that is not daylight'
     case 'units':
       return `${plain(f.units ?? 1)} that fire as one`
     case 'tube':

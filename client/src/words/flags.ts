@@ -17,9 +17,8 @@ export const FLAG_WORDS: Record<Flag, string> = {
     'A head’s guide number under water is not known: 0.4 of that in air is used, which may be ' +
     'half a stop off. Enter it under Kit, or correct it by a frame.',
   vapour:
-    'Vapour scatters most light onward: from behind it gives 3 to 5 stops more than from the ' +
-    'front. The figures are for light from the side, and may be a stop and a half off until a ' +
-    'frame corrects them.',
+    'The vapour is so dense that light is turned more than once in it: the sum counts the first ' +
+    'turn only, and says too much of light from behind.',
   grazing:
     'The light comes in almost along the surface: real shapes catch more than a flat card would.',
   'modifier-held':

@@ -173,6 +173,13 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       { value: 'snoot', title: 'Tube (snoot)' }
     ]),
     NOTES
+  ],
+  filter: [
+    NAME,
+    optional(
+      number('lossUncertaintyStops', '± of what it costs', 'stops', 'Left empty: as it came.')
+    ),
+    NOTES
   ]
 }
 

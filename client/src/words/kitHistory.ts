@@ -20,6 +20,8 @@ const PARTS: Readonly<Record<string, string>> = {
   distribution: 'Shape of the beam',
   durations: 'Flash durations',
   zoom: 'Zoom settings',
+  colour: 'Colour',
+  kelvinByPower: 'Colour by power',
   measured: 'Measured loss off its axis',
   files: 'What the numbers in its files mean',
   notes: 'Notes'

@@ -1,11 +1,14 @@
 /** Fields of the parts of a head or modifier: dial, beam, lit face, and its short tables. */
+import { CHANNELS } from '@core/colour/filters'
 import { parseFraction } from '@core/scales/parse'
 import { formatStops, normalise, parseStops } from '@core/scales/stops'
+import { CHANNEL_WORDS } from './colour'
 import { plain } from './format'
 import {
   choice,
   length,
   number,
+  optional,
   shutter,
   parseDuration,
   showDuration,
@@ -146,3 +149,59 @@ export const DIAL_FIELDS: Record<string, readonly FieldSpec[]> = {
     number('dial.step', 'Step')
   ]
 }
+
+const SHARE = {
+  parse: parseFraction,
+  show: (v: number) => plain(v * 100, 4)
+}
+const TRANSMISSION: FieldSpec = {
+  ...optional(
+    number(
+      'colour.transmission',
+      'Lets through',
+      '%',
+      'Of daylight, as its maker states it. Left empty: the most such a filter can.'
+    )
+  ),
+  ...SHARE
+}
+export const FILTER_KINDS = [
+  { value: 'conversion', title: 'Conversion: warmer or cooler' },
+  { value: 'correction', title: 'Colour correction, by density' },
+  { value: 'strong', title: 'Strong colour' },
+  { value: 'table', title: 'Measured curve' }
+]
+export const FILTER_FIELDS: Record<string, readonly FieldSpec[]> = {
+  conversion: [
+    number(
+      'colour.mired',
+      'Shift',
+      'mired',
+      'Warmer is +, cooler −. 10⁶/K of the light after it less 10⁶/K before.'
+    ),
+    TRANSMISSION
+  ],
+  correction: [
+    choice(
+      'colour.channel',
+      'Colour',
+      CHANNELS.map((value) => ({ value, title: CHANNEL_WORDS[value] }))
+    ),
+    number('colour.density', 'Density', '', '0.30 is a stop in the third it takes from.')
+  ],
+  strong: [
+    number('colour.hueDeg', 'Hue', '°', '0 red, 60 yellow, 120 green, 180 cyan, 240 blue.'),
+    number('colour.density', 'Density', '', 'Where it takes most: 1 lets through a tenth.'),
+    TRANSMISSION
+  ],
+  table: []
+}
+export const LAMP_KINDS = [
+  { value: 'daylight', title: 'Flash, sun or sky' },
+  { value: 'glowing', title: 'Glowing: a filament, a flame' },
+  { value: 'table', title: 'Measured curve' }
+]
+export const KELVIN_COLUMNS: readonly FieldSpec[] = [
+  stopsColumn('powerStops', 'Stops below full'),
+  number('kelvin', 'Colour temperature', 'K')
+]

@@ -1,11 +1,15 @@
 /** What a new kit item starts with, and the short line the list shows for one. */
 import { nanoid } from 'nanoid'
+import { WAVELENGTHS } from '@core/colour/bands'
+import type { FilterColour } from '@core/colour/filters'
+import { DAYLIGHT } from '@core/colour/sources'
 import { dialMarks } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
 import { TYPICAL } from '@core/kit/heads'
 import { NO_FILES } from '@core/kit/cameraFiles'
 import { UNMEASURED, type KitItem, type KitKind, type Modifier } from '@core/kit/kit'
 import { cutAngleDeg } from '@core/set/modified'
+import { filterLine } from './colour'
 import { plain, stops } from './format'
 import { filesWords } from './readings'
 
@@ -62,6 +66,8 @@ export function newItem(kind: KitKind): KitItem {
         shortestT01S: null,
         highSpeedPenaltyStops: 0.5,
         zoom: [],
+        colour: DAYLIGHT,
+        kelvinByPower: [],
         ...UNMEASURED.strobe
       }
     case 'meter':
@@ -84,6 +90,27 @@ export function newItem(kind: KitKind): KitItem {
         measured: [],
         ...UNMEASURED.modifier
       }
+    case 'filter':
+      return {
+        kind,
+        ...base,
+        colour: newFilterColour('conversion'),
+        lossUncertaintyStops: null
+      }
+  }
+}
+
+/** What a filter of each character starts with. */
+export function newFilterColour(kind: FilterColour['kind']): FilterColour {
+  switch (kind) {
+    case 'conversion':
+      return { kind, mired: 160, transmission: null }
+    case 'correction':
+      return { kind, channel: 'magenta', density: 0.3 }
+    case 'strong':
+      return { kind, hueDeg: 240, density: 1, transmission: null }
+    case 'table':
+      return { kind, transmissions: WAVELENGTHS.map(() => 1) }
   }
 }
 
@@ -176,6 +203,8 @@ export function itemLine(item: KitItem): string {
         `${item.display}, ISO ${nameOf('iso', item.isoStops)}, ` +
         `${nameOf('shutter', item.shutterStops)}, ${item.receptor}`
       )
+    case 'filter':
+      return filterLine(item.colour)
     case 'modifier':
       return `${lossWords(item)}, ${beamWords(item.beam)}`
   }

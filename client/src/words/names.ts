@@ -43,6 +43,7 @@ export const STAGE_NAMES: Record<Stage, string> = {
   dark: 'Dark',
   freeze: 'Freeze',
   light: 'Light',
+  colour: 'Colour',
   ways: 'Ways',
   run: 'Run'
 }
@@ -51,6 +52,7 @@ export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: 
   lens: { one: 'Lens', many: 'Lenses' },
   strobe: { one: 'Strobe', many: 'Strobes' },
   modifier: { one: 'Modifier', many: 'Modifiers' },
+  filter: { one: 'Filter', many: 'Filters' },
   meter: { one: 'Flash meter', many: 'Flash meters' }
 }
 export const RIDE_NAMES: Record<Ride, string> = {
@@ -63,6 +65,7 @@ const PLACE_NAMES: Record<Place, string> = {
   subject: 'Lit side',
   shadow: 'Shadow side',
   top: 'Top',
+  foot: 'Foot',
   front: 'Front',
   background: 'Background',
   backgroundLeft: 'Background left',
@@ -72,7 +75,11 @@ const PLACE_NAMES: Record<Place, string> = {
   focus: 'Focus point'
 }
 export const placeName = (plan: Plan, place: Place): string =>
-  (place === 'subject' && isThin(plan.subject.shape) ? 'Subject' : PLACE_NAMES[place]) ??
+  (place === 'subject' && isThin(plan.subject.shape)
+    ? 'Subject'
+    : place === 'subject' && plan.subject.shape === 'plume'
+      ? 'Middle'
+      : PLACE_NAMES[place]) ??
   plan.places.find((each) => each.id === place)?.name ??
   place
 /** Where ambient is read. */
@@ -129,7 +136,8 @@ export const VERDICT_NAMES: Record<VerdictId, string> = {
   depth: 'Depth',
   freeze: 'Freeze',
   sync: 'Sync',
-  reserve: 'Reserve'
+  reserve: 'Reserve',
+  colour: 'Colour'
 }
 export const STATE_MARKS: Record<VerdictState, string> = {
   ok: '✓',
@@ -166,11 +174,14 @@ export const TERM_NAMES: Record<TermKind, string> = {
   units: 'heads',
   tilt: 'tilt',
   through: 'through from behind',
+  phase: 'turned by vapour',
   beam: 'beam',
   shadow: 'shadowed',
   bounce: 'bounce',
   bounceOnly: 'bounce alone',
   modifier: 'modifier',
+  filter: 'filter',
+  hue: 'colour of the surface',
   highSpeedSync: 'high-speed sync loss',
   meterConstant: 'reflected against incident',
   leafClip: 'leaf shutter clips the flash',
@@ -189,6 +200,8 @@ export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   highSpeedSync: 'High-speed sync',
   place: 'Position',
   switch: 'Light',
+  filter: 'Filter',
+  balance: 'White balance',
   strobe: 'Strobe',
   magnification: 'Magnification',
   aim: 'Aim',

@@ -1,5 +1,7 @@
 /** Steps in words, and what is to be set for each move. */
 import { describe, expect, test } from '@jest/globals'
+import type { Filter } from '@core/kit/kit'
+import type { Plan } from '@core/plan/plan'
 import { askedBy } from '@core/run/asked'
 import type { NextMove } from '@core/run/moves'
 import { runSteps } from '@core/run/steps'
@@ -58,6 +60,23 @@ describe('what to set', () => {
       'B 1/16'
     ])
     expect(settingsFor(plan, { kind: 'prepare' })[1]!.note).toContain('Grid, Sock')
+    const gel: Filter = {
+      kind: 'filter',
+      id: 'gel',
+      name: 'Warm sheet',
+      notes: '',
+      colour: { kind: 'conversion', mired: 160, transmission: null },
+      lossUncertaintyStops: null
+    }
+    const tinted: Plan = {
+      ...plan,
+      balance: { kind: 'kelvin', kelvin: 2900, tint: 0 },
+      lensFilters: [gel],
+      lights: plan.lights.map((light) => ({ ...light, filters: [gel] }))
+    }
+    const [camera, key] = settingsFor(tinted, { kind: 'prepare' })
+    expect(camera!.note).toBe('Warm sheet on the lens, white balance 2900 K')
+    expect(key!.note).toContain('Grid, Sock, Warm sheet')
   })
   test('a black frame: all off; one alone: the others off', () => {
     expect(values({ kind: 'take-black' }).slice(1)).toEqual(['A off', 'B off'])

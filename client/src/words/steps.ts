@@ -8,6 +8,7 @@ import { lightOf, partOf } from '@core/run/steps'
 import type { StepKey } from '@core/run/tick'
 import { wantsBlack } from '@core/run/ambientMove'
 import { controlValue } from './changes'
+import { balanceWords } from './colour'
 import { mm } from './format'
 import { CONTROL_NAMES } from './names'
 
@@ -71,24 +72,32 @@ export interface Setting {
   readonly note: string
 }
 
-const camera = ({ settings }: Plan): Setting => ({
+/** What is on the lens, and the balance where it is not what cameras start from. */
+const besides = ({ settings, lensFilters, balance }: Plan): string[] => [
+  ...(settings.ndStops > 0 ? [`ND ${settings.ndStops} stops`] : []),
+  ...lensFilters.map(({ name }) => `${name} on the lens`),
+  ...(balance.kind === 'preset' && balance.preset === 'daylight'
+    ? []
+    : [`white balance ${balanceWords(balance)}`])
+]
+const camera = (plan: Plan): Setting => ({
   light: null,
   value: [
-    nameOf('aperture', settings.apertureStops),
-    nameOf('shutter', settings.shutterStops),
-    `ISO ${nameOf('iso', settings.isoStops)}`
+    nameOf('aperture', plan.settings.apertureStops),
+    nameOf('shutter', plan.settings.shutterStops),
+    `ISO ${nameOf('iso', plan.settings.isoStops)}`
   ].join(' · '),
-  note: settings.ndStops > 0 ? `ND ${settings.ndStops} stops` : ''
+  note: besides(plan).join(', ')
 })
 
 const degrees = (value: number): string => `${Math.round(value)}°`.replace('-', '−')
 const power = (light: Light): string => formatPower(light.strobe.dial, light.powerStops)
-const standing = ({ mount, at, modifiers }: Light): string =>
+const standing = ({ mount, at, modifiers, filters }: Light): string =>
   [
     ...(mount === 'lens'
       ? ['at the lens']
       : [`${mm(at.distanceMm)}, ${degrees(at.azimuthDeg)} round, ${degrees(at.elevationDeg)} up`]),
-    ...modifiers.map(({ name }) => name)
+    ...[...modifiers, ...filters].map(({ name }) => name)
   ].join(', ')
 
 /** Each light on or off. */

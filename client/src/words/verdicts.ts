@@ -1,6 +1,7 @@
 /** Verdicts in words: the short value for the strip, the reason in a sentence. */
 import { nameOf } from '@core/scales/marks'
 import type { Verdict } from '@core/ledger/verdict'
+import { colourReason, colourValue } from './colour'
 import { mm, percent, plain, px, seconds, stopCount, stops } from './format'
 
 export function verdictValue(verdict: Verdict): string {
@@ -26,6 +27,8 @@ export function verdictValue(verdict: Verdict): string {
           : nameOf('shutter', value ?? 0)
     case 'reserve':
       return `${(value ?? 0).toFixed(1)} ${figures.atBottom ? 'down' : 'up'}`
+    case 'colour':
+      return colourValue(verdict)
   }
 }
 
@@ -158,5 +161,12 @@ export function verdictReason(verdict: Verdict): string {
         `Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per ` +
         'charge.'
       )
+    case 'colour-right':
+    case 'colour-unread':
+    case 'colour-neutral':
+    case 'colour-cast':
+    case 'colour-alike':
+    case 'colour-clip':
+      return colourReason(verdict)
   }
 }

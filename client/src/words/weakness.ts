@@ -11,6 +11,8 @@ function why({ kind, name, measured }: Weakness): string {
       return 'most of it was thrown back'
     case 'tube-near':
       return 'nearer to the tube than that is long'
+    case 'vapour':
+      return measured ? 'the vapour, as a frame measured it' : 'nobody has measured the vapour'
     case 'loss':
       return measured ? `what ${name} takes, as measured` : `the loss of ${name} is a first guess`
     case 'output':

@@ -13,6 +13,7 @@ import { findBand, type Band } from '@core/measure/band'
 import type { ToneCurve } from '@core/kit/cameraFiles'
 import type { ExifNumbers } from '@core/measure/exif'
 import type { Gamut } from '@core/measure/gamut'
+import { patchColour, type PatchColour } from '@core/measure/patchColour'
 import { patchLevel, patchRect, type PatchLevel } from '@core/measure/patch'
 import type { Shot } from '@core/picture/compare'
 import { partAt, tileBlurs } from './edgePixels'
@@ -102,6 +103,26 @@ const worker = {
         const { left, top, size } = patchRect(bitmap.width, bitmap.height, x, y, radius)
         return patchLevel(pixelsOf(bitmap, left, top, size, size, gamut), gamut, known)
       })
+    } finally {
+      bitmap.close()
+    }
+  },
+  /** Colours of patches. */
+  colours: async (
+    file: Blob,
+    patches: readonly Patch[],
+    curve: ToneCurve
+  ): Promise<{ readonly colours: PatchColour[]; readonly exif: ExifNumbers }> => {
+    const bitmap = await openJpeg(file)
+    try {
+      const notes = await notesOf(file)
+      const { gamut } = notes
+      const known = curveIn(notes, curve)
+      const colours = patches.map(({ x, y, radius }) => {
+        const { left, top, size } = patchRect(bitmap.width, bitmap.height, x, y, radius)
+        return patchColour(pixelsOf(bitmap, left, top, size, size, gamut), gamut, known)
+      })
+      return { colours, exif: notes.exif }
     } finally {
       bitmap.close()
     }

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+/** The colour of a spot in a frame: of a grey card, what lit it; of a surface, what it looks like. */
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { srgbEncode } from '@core/ambient/blackScale'
+import { balanceFor, unbalanced } from '@core/colour/balance'
+import { chromaticityOf } from '@core/colour/observer'
+import type { PatchColour } from '@core/measure/patchColour'
+import { pictureBytes } from '@/run/frameBytes'
+import { aspectOf } from '@/run/frameView'
+import { readColours } from '@/run/frameReader'
+import PatchPicture, { type PatchSpot } from '@/run/PatchPicture.vue'
+import { useFrames } from '@/stores/frames'
+import { usePlan } from '@/stores/plan'
+import { kelvinWords, temperatureWords } from '@/words/colour'
+import { when } from '@/words/format'
+
+const store = usePlan()
+const frames = useFrames()
+const withPicture = computed(() => [...frames.records].reverse().filter(({ hasImage }) => hasImage))
+const id = ref('')
+const open = ref(false)
+const record = computed(() => withPicture.value.find(({ frame }) => frame.id === id.value) ?? null)
+const choices = computed(() =>
+  withPicture.value.map(({ frame }) => ({
+    value: frame.id,
+    title: `${when(frame.takenAt)}, ${frame.kind}`
+  }))
+)
+const spot = shallowRef<PatchSpot>({ x: 0.5, y: 0.5, radius: 0.03 })
+const url = ref('')
+const bytes = shallowRef<Blob | null>(null)
+const colour = shallowRef<PatchColour | null>(null)
+const failure = ref('')
+
+watch(
+  () => open.value && !id.value && withPicture.value[0]?.frame.id,
+  (first) => first && (id.value = first),
+  { immediate: true }
+)
+const forget = (): void => {
+  if (url.value) URL.revokeObjectURL(url.value)
+  url.value = ''
+  bytes.value = colour.value = null
+}
+watch([id, open], async () => {
+  forget()
+  failure.value = ''
+  if (!open.value || !record.value) return
+  const asked = id.value
+  try {
+    const found = await pictureBytes(frames, asked)
+    if (asked !== id.value || !open.value) return
+    bytes.value = found
+    url.value = URL.createObjectURL(found)
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+})
+watch([spot, bytes], async () => {
+  const [at, file] = [spot.value, bytes.value]
+  if (!file || !record.value) return
+  try {
+    const curve = record.value.frame.plan.camera.files.toneCurve
+    const { colours } = await readColours(file, [at], curve)
+    if (at === spot.value && file === bytes.value) colour.value = colours[0]!
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+})
+onBeforeUnmount(forget)
+
+/** What lit a grey card there; null where no balance makes it white, or nothing is read. */
+const lit = computed(() => {
+  if (!colour.value || colour.value.trouble || !record.value) return null
+  const xyz = unbalanced(colour.value.rgb, record.value.frame.plan.balance)
+  const chromaticity = chromaticityOf(xyz)
+  const found = balanceFor(chromaticity)
+  return found && { ...found, chromaticity }
+})
+const hex = computed(() => {
+  if (!colour.value) return ''
+  const most = Math.max(...colour.value.rgb)
+  return `#${colour.value.rgb
+    .map((value) =>
+      Math.round(255 * srgbEncode(Math.max(0, (0.8 * value) / most)))
+        .toString(16)
+        .padStart(2, '0')
+    )
+    .join('')}`
+})
+const says = computed(() =>
+  !colour.value
+    ? 'measuring …'
+    : colour.value.trouble === 'clipped'
+      ? 'clipped: it says nothing of its colour'
+      : colour.value.trouble === 'dark'
+        ? 'too dark to tell its colour'
+        : lit.value
+          ? `a grey card there is lit by ${temperatureWords(lit.value)}`
+          : 'no balance makes it white'
+)
+const asBalance = (): void => {
+  if (!lit.value) return
+  const { kelvin, tint } = lit.value
+  store.set(
+    'balance',
+    { kind: 'card', kelvin: Math.round(kelvin), tint: Number(tint.toFixed(1)), frameId: id.value },
+    'white balance by a grey card'
+  )
+}
+</script>
+
+<template>
+  <details class="card" @toggle="open = ($event.target as HTMLDetailsElement).open">
+    <summary>Read a colour in a frame</summary>
+    <p v-if="!withPicture.length" class="small muted">
+      No frame with a picture yet. Take one of a grey card in this light under
+      <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
+    </p>
+    <template v-else-if="open">
+      <v-select v-model="id" :items="choices" item-value="value" item-title="title" label="Frame" />
+      <PatchPicture
+        v-if="url && record"
+        v-model="spot"
+        :url="url"
+        :says="says"
+        :aspect="aspectOf(record.frame)"
+      />
+      <p role="status" class="small" data-card>{{ says }}</p>
+      <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
+      <div class="row">
+        <button type="button" class="push" :disabled="!lit" @click="asBalance">
+          Grey card: balance to {{ lit ? kelvinWords(lit.kelvin) : '…' }}
+        </button>
+        <button
+          type="button"
+          class="push"
+          :disabled="!colour || colour.trouble !== null || store.isLocked('subject.colour')"
+          @click="store.set('subject.colour', hex, 'colour of the subject')"
+        >
+          The subject’s colour
+        </button>
+      </div>
+    </template>
+  </details>
+</template>
+
+<style scoped>
+.card {
+  border-top: 1px solid var(--line);
+  padding-top: 0.4rem;
+  display: grid;
+  gap: 0.5rem;
+}
+summary {
+  cursor: pointer;
+  min-height: 2.2rem;
+  align-content: center;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+}
+</style>
