@@ -166,9 +166,12 @@ function remixMs(): readonly [number, number] {
     }
     return median(all.slice(5))
   }
-  const even = Array.from({ length: sources }, (_, s) => 0.1 + s * 0.05)
+  // Red, green and blue of each source.
+  const even = Array.from({ length: 3 * sources }, (_, k) => 0.1 + Math.floor(k / 3) * 0.05)
   return [
-    times((i) => Float64Array.from(even, (each, s) => each + (s === 3 ? i * 0.01 : 0))),
+    times((i) =>
+      Float64Array.from(even, (each, k) => each + (Math.floor(k / 3) === 3 ? i * 0.01 : 0))
+    ),
     times((i) => Float64Array.from(even, (each) => each + i * 0.01))
   ]
 }

@@ -115,5 +115,5 @@ export const manyLights = (count: number): Plan =>
         { place: 'top', kind: 'about', stops: 0.3, toleranceStops: 0.5 }
       ]
     }
-    plan.bag = { ndStops: [3], modifiers: [], aboveSync: true, shadeStops: 2 }
+    plan.bag = { ndStops: [3], modifiers: [], filters: [], aboveSync: true, shadeStops: 2 }
   })

@@ -6,6 +6,8 @@ const VIEWS = [
   '/',
   '/kit',
   '/kit/lantern-36/calibrate',
+  '/shoots/demo-lamplit/colour',
+  '/shoots/demo-gauge/dusk',
   ...['subject', 'focus', 'dark', 'freeze', 'light', 'ways', 'run'].map(
     (stage) => `/shoots/demo-beetle/${stage}`
   )
@@ -115,7 +117,18 @@ test.describe('on a phone', () => {
   })
 })
 
-const DEMO = ['beetle', 'crab', 'steam', 'movement', 'bottle', 'coin', 'crystal', 'seed', 'vial']
+const DEMO = [
+  'beetle',
+  'crab',
+  'steam',
+  'movement',
+  'bottle',
+  'coin',
+  'crystal',
+  'seed',
+  'vial',
+  'lamplit'
+]
 for (const [width, height] of [
   [1280, 800],
   [390, 844]

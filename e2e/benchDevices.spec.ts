@@ -36,7 +36,7 @@ test('a run is practised on a made-up bench: read by itself, its truth told, not
   // A real run stays one, with what was read.
   await reading(page, '1/1').fill('32')
   await reading(page, '1/1').press('Enter')
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
   await page.getByRole('button', { name: 'Practise on a made-up bench' }).click()
   const bench = page.getByRole('region', { name: 'Devices on the bench' })
   await expect(bench).toContainText('Practice bench')
@@ -49,7 +49,7 @@ test('a run is practised on a made-up bench: read by itself, its truth told, not
   await expect(says(page)).toContainText(/marks? against full power/)
   await expect(page.getByText('nothing of it goes into your kit')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Adopt in the kit' })).toBeHidden()
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
 
   await bench.getByRole('button', { name: 'End practice' }).click()

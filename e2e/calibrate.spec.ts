@@ -67,7 +67,7 @@ test('the marks of a simulated head, read with a meter by keys alone, adopted, a
   }
   await expect(page.getByText('All rows are read.')).toBeVisible()
   await expect(says(page)).toContainText(/7 marks against full power/)
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
 
   await page.getByRole('button', { name: 'Adopt in the kit' }).click()
@@ -114,7 +114,7 @@ test('a meter’s reading undone, a row left out, one of one’s own, all of it 
   await place.press('Enter')
   await reading(page, '700 mm').fill('45')
   await reading(page, '700 mm').press('Enter')
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
   await page.reload()
   await expect(reading(page, '700 mm')).toHaveValue('45')
   await expect(page.getByLabel('1400 mm counts')).not.toBeChecked()
@@ -139,7 +139,7 @@ test('with the server away nothing is lost: readings wait in the browser and arr
   await page.reload()
   await expect(reading(page, '1400 mm')).toHaveValue('22')
   await page.unroute('**/api/calibrations/*')
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible({
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible({
     timeout: 15_000
   })
   const runs = await kept(request, 'away-head')
@@ -182,7 +182,7 @@ test('changed elsewhere meanwhile: a side is picked, nothing is written over una
   await page.getByLabel('Meter', { exact: true }).selectOption({ label: 'Wren meter' })
   await reading(page, '1000 mm').fill('32')
   await reading(page, '1000 mm').press('Enter')
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
   const [record] = await kept(request, 'two-head')
   const theirs = { ...(record!.calibration as LightCalibration), distanceMm: 1234 }
   await request.put(`/api/calibrations/${record!.id}`, {
@@ -192,7 +192,7 @@ test('changed elsewhere meanwhile: a side is picked, nothing is written over una
   await reading(page, '1400 mm').press('Enter')
   await expect(page.getByText('was changed elsewhere', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Save mine over it' }).click()
-  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
   const rows = (await kept(request, 'two-head'))[0]!.calibration.rows as BenchRow[]
   expect(rows[1]!.reading).toEqual({ kind: 'meter', apertureStops: parseMeter('22', 'thirds') })
 })

@@ -112,14 +112,12 @@ test('subject: drawn to scale in its frame, sized and turned by hand and by keys
   await page.getByRole('slider', { name: 'Depth needed, by hand' }).press('ArrowUp')
   await expect(page.getByRole('group', { name: 'The subject from above' })).toBeVisible()
   await choose(page, 'Shape', 'Vapour or plume')
-  await expect(
-    page.getByRole('region', { name: 'The subject' }).getByLabel('Reflectance', { exact: true })
-  ).toHaveValue('1.5 %')
+  await expect(figure(page, 'Optical depth')).toHaveValue('0.145')
   await expect(turn).toHaveCount(0)
   await choose(page, 'Stands in', 'Water')
   await page.getByRole('link', { name: /Light/ }).click()
   await expect(page.getByText(/guide number under water is not known/)).toBeVisible()
-  await expect(page.getByText(/Vapour scatters most light onward/)).toBeVisible()
+  await expect(page.getByRole('region', { name: /round the vapour/ })).toBeVisible()
 })
 
 test('a background with two limits: asked for, shown everywhere, with the shutter span that keeps it', async ({

@@ -13,6 +13,8 @@ interface Shot {
   readonly path: string
   readonly phone?: boolean
   readonly theme?: string
+  /** the moment the page believes in; now when left out */
+  readonly at?: string
   /** to look at, not to keep */
   readonly spare?: true
   readonly before?: (page: Page) => Promise<void>
@@ -67,6 +69,8 @@ const SHOTS: readonly Shot[] = [
   { name: 'focus', path: `${beetle}/focus` },
   { name: 'dark', path: '/shoots/demo-crab/dark' },
   { name: 'freeze', path: '/shoots/demo-seed/freeze' },
+  { name: 'colour', path: '/shoots/demo-lamplit/colour' },
+  { name: 'dusk', path: '/shoots/demo-gauge/dusk', at: '2026-11-24T16:33:10.000Z' },
   { name: 'ways', path: '/shoots/demo-seed/ways', before: settled },
   { name: 'ways-two', path: '/shoots/demo-crystal/ways', spare: true, before: settled },
   {
@@ -102,6 +106,7 @@ const SHOTS: readonly Shot[] = [
     name: 'phone-picture',
     path: '/shoots/demo-wing/light',
     phone: true,
+    spare: true,
     before: (page) => page.getByRole('button', { name: /whole window/ }).tap()
   },
   { name: 'run', path: `${beetle}/run`, spare: true },
@@ -129,7 +134,7 @@ const SHOTS: readonly Shot[] = [
     }
   },
   { name: 'light-dim', path: `${beetle}/light`, theme: 'dim', spare: true },
-  { name: 'light-daylight', path: `${beetle}/light`, theme: 'light' },
+  { name: 'light-daylight', path: `${beetle}/light`, theme: 'light', spare: true },
   ...['shoots', 'kit'].map((name) => ({
     name: `phone-${name}`,
     path: name === 'kit' ? '/kit' : '/',
@@ -193,6 +198,7 @@ for (const shot of wanted) {
     (theme) => localStorage.setItem('fine-spark-theme', theme),
     shot.theme ?? 'dark'
   )
+  if (shot.at) await page.clock.install({ time: new Date(shot.at) })
   await page.goto(server.url + shot.path)
   await quiet(page)
   await shot.before?.(page)
