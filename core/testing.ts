@@ -9,6 +9,7 @@ import {
   type Modifier,
   type Strobe
 } from './kit/kit'
+import { DAYLIGHT } from './colour/sources'
 import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
 import { logFrame, type Evidence, type Frame } from './run/frame'
@@ -17,6 +18,7 @@ import {
   PLAIN,
   planSchema,
   type AmbientReading,
+  type AmbientSource,
   type Card,
   type Correction,
   type Light,
@@ -169,6 +171,26 @@ export const testReading = (ev: number, part: Partial<AmbientReading> = {}): Amb
   ...part
 })
 
+/** A window 200 mm square on the left, its face read at EV 10 through the lens. */
+export const testSource = (part: Partial<AmbientSource> = {}): AmbientSource => ({
+  id: 'S1',
+  name: 'Window',
+  kind: 'window',
+  from: {
+    kind: 'face',
+    at: { distanceMm: 150, azimuthDeg: -90, elevationDeg: 0 },
+    widthMm: 200,
+    heightMm: 200
+  },
+  state: 'on',
+  shadeStops: 2,
+  colour: DAYLIGHT,
+  reading: testReading(10, { via: 'lens' }),
+  readAt: 'itself',
+  wanted: null,
+  ...part
+})
+
 /** A dark sheet 200 mm square, 150 mm behind the subject, turned to it. */
 /** A matt ball beside the subject. */
 export const testProp = (part: Partial<Prop> = {}): Prop => ({
@@ -225,6 +247,7 @@ export const testCorrection = (part: Partial<Correction> = {}): Correction => ({
   uncertaintyStops: 0.3,
   method: 'patch',
   limit: 'exact',
+  sources: [],
   strobeId: 'strobe',
   modifierIds: [],
   highSpeedSync: null,

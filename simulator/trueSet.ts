@@ -1,5 +1,5 @@
 /** The set as it really is: the plan with every figure put right that the truth puts otherwise. */
-import { evOfReading } from '@core/ledger/cells'
+import { evOfReading } from '@core/plan/readingEv'
 import type { Truth, TruthCause } from '@core/api/devices'
 import { ledgerOf } from '@core/ledger/ledger'
 import { shutterOf } from '@core/plan/shutterInUse'
@@ -120,7 +120,19 @@ export function trueSet(plan: Plan, dials: Dials, seed: number, minutes: number)
       ...plan.subject,
       reflectance: Math.min(MOST_REFLECTANCE, plan.subject.reflectance * 2 ** camera.subjectStops)
     },
-    ambient: { ...plan.ambient, subject: reading('subject'), background: reading('background') },
+    ambient: {
+      ...plan.ambient,
+      subject: reading('subject'),
+      background: reading('background'),
+      sources: plan.ambient.sources.map((source) => ({
+        ...source,
+        reading: trueReading(
+          source.reading,
+          ambientTruth(seed, `ambient ${source.id}`),
+          minutes
+        )
+      }))
+    },
     lights: plan.lights.map((light) =>
       trueLight(seed, light, dials.powers.get(light.id) ?? light.powerStops)
     )

@@ -77,8 +77,9 @@ export interface AmbientTruth {
   readonly lampStops: (minutes: number) => number
 }
 
-export function ambientTruth(seed: number): AmbientTruth {
-  const chance = chanceOf(seed, 'ambient')
+/** @param of the ambient light read together, or a source of it by itself */
+export function ambientTruth(seed: number, of = 'ambient'): AmbientTruth {
+  const chance = chanceOf(seed, of)
   const readingStops = chance.bell(SPREAD.reading)
   const unreadEv = UNREAD_EV.least + (UNREAD_EV.most - UNREAD_EV.least) * chance.even()
   const most = DRIFT.most * (2 * chance.even() - 1)

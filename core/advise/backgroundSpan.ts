@@ -1,9 +1,7 @@
 /** Which shutter speeds keep the background within its goal, all else as it is. */
-import { shutterOf } from '../plan/shutterInUse'
 import { ledgerOf } from '../ledger/ledger'
-import { usesHighSpeedSync } from '../plan/sync'
 import { BACKGROUND_PLACES, type Plan } from '../plan/plan'
-import { marksBetween, marksOf } from '../scales/marks'
+import { usableShutters, withShutter } from './usableShutters'
 
 export interface BackgroundSpan {
   /** −log2 of seconds; the slowest and the fastest that keep it */
@@ -19,21 +17,11 @@ export interface BackgroundSpan {
  *   where none does, or nobody has read the ambient there
  */
 export function backgroundSpan(plan: Plan): BackgroundSpan | null {
-  const { camera, goals } = plan
-  const at = (shutterStops: number): Plan => ({
-    ...plan,
-    settings: { ...plan.settings, shutterStops }
-  })
-  const { curtain, syncStops, fastestShutterStops } = shutterOf(plan)
-  const past = at(syncStops + 1)
-  const fast =
-    curtain === 'leaf' || plan.lights.every((light) => !light.on || usesHighSpeedSync(past, light))
-      ? fastestShutterStops
-      : syncStops
-  const marks = marksBetween(marksOf('shutter', camera.step), camera.slowestShutterStops, fast)
+  const { goals } = plan
+  const marks = usableShutters(plan)
   if (ledgerOf(plan).ambient.background!.state === 'unknown') return null
-  const keeps = marks.map(({ stops }) => {
-    const { totals } = ledgerOf(at(stops))
+  const keeps = marks.map((stops) => {
+    const { totals } = ledgerOf(withShutter(plan, stops))
     const level = Math.max(...BACKGROUND_PLACES.map((place) => totals[place] ?? -Infinity))
     return (
       level <= goals.backgroundStops + 1e-9 &&
@@ -44,8 +32,8 @@ export function backgroundSpan(plan: Plan): BackgroundSpan | null {
   return first < 0
     ? null
     : {
-        slowestStops: marks[first]!.stops,
-        fastestStops: marks[last]!.stops,
+        slowestStops: marks[first]!,
+        fastestStops: marks[last]!,
         openFast: last === marks.length - 1
       }
 }

@@ -1,11 +1,9 @@
 /** A cell opened: the terms whose sum is its level. Built when somebody looks. */
-import type { Source } from '../colour/sources'
 import { surfaceStops } from '../ambient/ev'
 import { highSpeedPenalty, markStops } from '../light/output'
 import { guideStops, distanceStops } from '../light/strobe'
 import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { closeUpFigures, hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
 import { curtainTravelS } from '../plan/sync'
 import type { Emitter } from '../set/emitter'
 import { gather, newGathered } from '../set/gather'
@@ -14,81 +12,12 @@ import { inTheWay } from '../set/inTheWay'
 import { transportOf } from '../set/remembered'
 import { vapourGain } from '../set/vapour'
 import type { Transport } from '../set/transport'
-import { readPlaceOf } from '../plan/readPlace'
-import { filterTermsOf, lightHueStops } from './sourceColours'
-import {
-  ambientColourStops,
-  ambientSurfaceStops,
-  evOfReading,
-  meterConstantStops,
-  flashSecondsOf,
-  shutterLoss,
-  guideNumberOf,
-  unitsStops
-} from './cells'
+import { ambientTerms } from './ambientTerms'
+import { lightHueStops } from './sourceColours'
+import { flashSecondsOf, shutterLoss, guideNumberOf, unitsStops } from './cells'
 import { correctionFor } from './corrections'
-import type { SourceId, Term, TermKind } from './terms'
-
-const term = (
-  kind: TermKind,
-  stops: number,
-  figures: Record<string, number> = {},
-  name?: string
-): Term => ({ kind, stops, figures, ...(name !== undefined && { name }) })
-
-function cameraTerms(plan: Plan): Term[] {
-  const { settings, focus } = plan
-  const terms = [
-    term('aperture', -settings.apertureStops, { N: 2 ** (settings.apertureStops / 2) })
-  ]
-  terms.push(
-    term('closeUpLoss', 0 - hiddenCloseUpLoss(plan), {
-      m: focus.magnification,
-      ...closeUpFigures(plan)
-    })
-  )
-  if (settings.isoStops !== 0)
-    terms.push(term('iso', settings.isoStops, { S: 100 * 2 ** settings.isoStops }))
-  if (settings.ndStops !== 0) terms.push(term('nd', -settings.ndStops, { ND: settings.ndStops }))
-  return terms
-}
-
-/** What each filter takes of what those before it leave. */
-const filterTerms = (plan: Plan, light: Light | null, source: Source): Term[] =>
-  filterTermsOf(source, [...(light?.filters ?? []), ...plan.lensFilters]).map(({ name, stops }) =>
-    term('filter', stops, {}, name)
-  )
-
-function ambientTerms(plan: Plan, transport: Transport, j: number): Term[] {
-  const place = transport.scene.places[j]!
-  const reading = plan.ambient[readPlaceOf(place.id)]
-  if (!reading) return []
-  const terms = [term('reading', evOfReading(reading), { EV: evOfReading(reading) })]
-  if (meterConstantStops(reading) !== 0)
-    terms.push(term('meterConstant', meterConstantStops(reading)))
-  const surface = ambientSurfaceStops(plan, place, reading)
-  if (reading.via === 'incident' || surface !== 0)
-    terms.push(term('surface', surface, { ρ: place.reflectance }))
-  if (place.gradientStops)
-    terms.push(term('gradient', place.gradientStops, { s: plan.background.gradientStops }))
-  if (reading.via === 'lens' && !plan.camera.showsEffective)
-    terms.push(
-      term('closeUpLossAtReading', closeUpLossOf(plan, reading.atMagnification), {
-        m: reading.atMagnification,
-        ...closeUpFigures(plan, reading.atMagnification)
-      })
-    )
-  if (plan.ambient.shadeStops !== 0)
-    terms.push(term('shade', -plan.ambient.shadeStops, { shade: plan.ambient.shadeStops }))
-  const { hue } = ambientColourStops(plan, place, reading)
-  if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
-  return [
-    ...terms,
-    ...filterTerms(plan, null, plan.ambient.colour[readPlaceOf(place.id)]),
-    term('shutter', -plan.settings.shutterStops, { t: secondsAt(plan.settings.shutterStops) }),
-    ...cameraTerms(plan)
-  ]
-}
+import { cameraTerms, filterTerms, term } from './sharedTerms'
+import { isAmbientPart, type RowId, type Term } from './terms'
 
 /**
  * Smallest cosine and beam share a term is worked out with: past that the finite-source correction
@@ -271,18 +200,20 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
  * @returns the terms of a cell in the order they are read; empty where no light arrives or nothing
  * is known
  */
-export function cellTerms(plan: Plan, source: SourceId, place: Place): Term[] {
+export function cellTerms(plan: Plan, source: RowId, place: Place): Term[] {
   const transport = transportOf(plan)
   const j = transport.scene.places.findIndex((each) => each.id === place)
   if (j < 0) return []
   const i = plan.lights.findIndex((light) => light.id === source)
   const terms =
-    source === 'ambient'
-      ? ambientTerms(plan, transport, j)
+    source === 'ambient' || isAmbientPart(source)
+      ? ambientTerms(plan, source, place)
       : i < 0
         ? []
         : lightTerms(plan, transport, i, j)
-  const correction = terms.length ? correctionFor(plan, source, place) : null
+  // Frames teach of all ambient light together.
+  const correction =
+    terms.length === 0 || isAmbientPart(source) ? null : correctionFor(plan, source, place)
   return correction
     ? [...terms, term('correction', correction.stops, { uncertainty: correction.uncertaintyStops })]
     : terms

@@ -3,14 +3,15 @@
  * without building the list.
  */
 import { shutterOf } from '../plan/shutterInUse'
-import { evFromLux, exposureValue, REFLECTED_OVER_INCIDENT, surfaceStops } from '../ambient/ev'
+import { surfaceStops } from '../ambient/ev'
 import { highSpeedPenalty, outputStops } from '../light/output'
 import { cutStops } from '../light/pulse'
 import { flashDuration, guideStops, pulseOf } from '../light/strobe'
 import { highSpeedSyncLoss } from '../optics/shutter'
-import type { AmbientReading, Light, Place, Plan } from '../plan/plan'
+import type { AmbientReading, Light, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { hiddenCloseUpLoss, closeUpLossOf } from '../plan/lensInUse'
+import { closeUpLossOf } from '../plan/lensInUse'
+import { evOfReading, meterConstantStops } from '../plan/readingEv'
 import { readPlaceOf } from '../plan/readPlace'
 import { openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { zoomOf } from '../plan/zoom'
@@ -18,6 +19,7 @@ import { modifiedBy } from '../set/modified'
 import type { PlacePoint } from '../set/places'
 import { isInVapour, vapourGain } from '../set/vapour'
 import type { Transport } from '../set/transport'
+import { cameraStops } from './cameraStops'
 import { correctionFor } from './corrections'
 import {
   ambientFilterStops,
@@ -25,26 +27,7 @@ import {
   lightFilterStops,
   lightHueStops
 } from './sourceColours'
-import type { Cell, CellState, SourceId } from './terms'
-
-/** The camera's side of every sum: aperture, close-up loss, ISO, ND; stops. */
-const cameraStops = (plan: Plan): number =>
-  -plan.settings.apertureStops -
-  hiddenCloseUpLoss(plan) +
-  plan.settings.isoStops -
-  plan.settings.ndStops
-
-/** EV at ISO 100 that a reading stands for. */
-export function evOfReading(reading: AmbientReading): number {
-  const { value } = reading
-  if (value.kind === 'camera')
-    return exposureValue(value.apertureStops, value.shutterStops, value.isoStops) + value.scaleStops
-  return value.kind === 'ev' ? value.ev : evFromLux(value.lux)
-}
-
-/** What brings a reading to the constant that level 0 follows, stops. */
-export const meterConstantStops = ({ via }: AmbientReading): number =>
-  via === 'reflected' ? -REFLECTED_OVER_INCIDENT : 0
+import type { Cell, CellState } from './terms'
 
 /**
  * What the surface adds to an ambient reading at a place: all of it for light falling in, the
@@ -63,19 +46,6 @@ export function ambientSurfaceStops(
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
 }
 
-function close(
-  plan: Plan,
-  source: SourceId,
-  place: Place,
-  state: CellState,
-  sum: number,
-  limit: Cell['limit'] = 'exact'
-): Cell {
-  const correction = correctionFor(plan, source, place)
-  const level = sum + (correction?.stops ?? 0)
-  return { source, place, state, level, limit: correction?.limit ?? limit }
-}
-
 /**
  * What filters on the lens take of ambient, and what colour the surface has in it where the reading
  * does not hold it already.
@@ -92,23 +62,17 @@ export const ambientColourStops = (
   }
 }
 
-/** Ambient at a place. Unknown until it has been read. */
-export function ambientCell(plan: Plan, place: PlacePoint): Cell {
+/** The ambient light that was read together, at a place. Unknown until it has been read. */
+export function restCell(plan: Plan, place: PlacePoint): Cell {
+  const cell = { source: 'rest', place: place.id } as const
   const reading = plan.ambient[readPlaceOf(place.id)]
-  if (!reading)
-    return {
-      source: 'ambient',
-      place: place.id,
-      state: 'unknown',
-      level: -Infinity,
-      limit: 'exact'
-    }
+  if (!reading) return { ...cell, state: 'unknown', level: -Infinity, limit: 'exact' }
   const atReading =
     reading.via === 'lens' && !plan.camera.showsEffective
       ? closeUpLossOf(plan, reading.atMagnification)
       : 0
   const { filter, hue } = ambientColourStops(plan, place, reading)
-  const sum =
+  const level =
     evOfReading(reading) +
     filter +
     hue +
@@ -119,7 +83,33 @@ export function ambientCell(plan: Plan, place: PlacePoint): Cell {
     plan.ambient.shadeStops -
     plan.settings.shutterStops +
     cameraStops(plan)
-  return close(plan, 'ambient', place.id, 'known', sum, reading.limit)
+  return { ...cell, state: 'known', level, limit: reading.limit }
+}
+
+/** With what frames have taught of ambient light there. */
+const close = (plan: Plan, cell: Cell): Cell => {
+  const correction = cell.state === 'known' ? correctionFor(plan, 'ambient', cell.place) : null
+  return correction
+    ? { ...cell, level: cell.level + correction.stops, limit: correction.limit }
+    : cell
+}
+
+/** Ambient that was read together, as frames have corrected it: all there is without sources. */
+export const ambientCell = (plan: Plan, place: PlacePoint): Cell =>
+  close(plan, { ...restCell(plan, place), source: 'ambient' })
+
+/**
+ * All ambient light at a place.
+ * @param parts the rest and each source, as they are there; not empty
+ */
+export function togetherCell(plan: Plan, parts: readonly Cell[]): Cell {
+  const known = parts.filter(({ state }) => state === 'known')
+  const cell = { ...parts[0]!, source: 'ambient' as const }
+  if (known.length === 0) return cell
+  const most = known.reduce((best, each) => (each.level > best.level ? each : best))
+  const unread = parts.some(({ state }) => state === 'unknown')
+  const level = Math.log2(known.reduce((sum, each) => sum + 2 ** each.level, 0))
+  return close(plan, { ...cell, state: 'known', level, limit: unread ? 'at-least' : most.limit })
 }
 
 /** t0.1 of a light's flash at its power, seconds. */
@@ -219,11 +209,14 @@ export function lightCell(
           (head.at[2] - place.at[2]) * place.normal[2]
     return none(facing <= 0 ? 'behind' : 'outside')
   }
-  return close(
-    plan,
-    light.id,
-    place.id,
-    'known',
+  const sum =
     base + Math.log2(arrives) + transport.scene.placeStops[j]! + lightHueStops(plan, light, place)
-  )
+  const correction = correctionFor(plan, light.id, place.id)
+  return {
+    source: light.id,
+    place: place.id,
+    state: 'known',
+    level: sum + (correction?.stops ?? 0),
+    limit: correction?.limit ?? 'exact'
+  }
 }

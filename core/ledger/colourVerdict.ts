@@ -70,6 +70,7 @@ const isColoured = (plan: Plan): boolean =>
   plan.balance.preset !== 'daylight' ||
   !isWhite(plan.ambient.colour.subject) ||
   !isWhite(plan.ambient.colour.background) ||
+  plan.ambient.sources.some(({ state, colour }) => state !== 'off' && !isWhite(colour)) ||
   plan.lights.some(
     ({ on, filters, strobe }) =>
       on && (filters.length > 0 || !isWhite(strobe.colour) || strobe.kelvinByPower.length > 0)

@@ -5,6 +5,7 @@
 import { balanced, balanceWhite, channelStops, type Balance, type Rgb } from '../colour/balance'
 import { product, type Spectrum } from '../colour/bands'
 import { chromaticityOf, luminanceOf, xyzOf, type Chromaticity, type Xyz } from '../colour/observer'
+import type { Source } from '../colour/sources'
 import { surfaceSpectrum } from '../colour/surface'
 import { miredOf, temperatureOf, type Temperature } from '../colour/temperature'
 import type { Place, Plan } from '../plan/plan'
@@ -12,9 +13,10 @@ import { readPlaceOf } from '../plan/readPlace'
 import type { PlacePoint } from '../set/places'
 import { transportOf } from '../set/remembered'
 import { ambientColourStops } from './cells'
-import type { Ledger } from './ledger'
-import { ambientSpectrum, lightHueStops, lightSpectrum } from './sourceColours'
-import type { SourceId } from './terms'
+import { sourceHueAt } from './ambientSources'
+import { ledgerOf, type Ledger } from './ledger'
+import { ambientSpectrum, lightHueStops, lightSpectrum, sourceLight } from './sourceColours'
+import type { RowId } from './terms'
 
 export interface LightColour {
   /** red, green, blue of a grey card, for luminance 1 */
@@ -42,15 +44,51 @@ function lightColour(xyz: Xyz, balance: Balance): LightColour {
 }
 
 /** A source's light on a grey card at a place, [BANDS]; null for a light that is not there. */
-function sourceSpectrum(plan: Plan, source: SourceId, place: Place): Spectrum | null {
-  if (source === 'ambient') return ambientSpectrum(plan, readPlaceOf(place))
+function sourceSpectrum(plan: Plan, source: PartId, place: Place): Spectrum | null {
+  if (source === 'rest') return ambientSpectrum(plan, readPlaceOf(place))
+  const own = plan.ambient.sources.find(({ id }) => id === source)
+  if (own) return sourceLight(plan, own)
   const light = plan.lights.find(({ id }) => id === source)
   return light ? lightSpectrum(plan, light) : null
 }
 
+/** A row that has one colour: all ambient light together has not. */
+type PartId = Exclude<RowId, 'ambient'>
+
+const isAmbient = ({ lights }: Plan, source: PartId): boolean =>
+  lights.every(({ id }) => id !== source)
+
+interface Given {
+  readonly source: PartId
+  readonly level: number
+}
+/** What gives light at a place, each with its level there. */
+function givenAt({ rows, ambient, parts }: Ledger, place: Place): Given[] {
+  const lights = rows.flatMap(({ source, cells }) =>
+    source === 'ambient' ? [] : [{ source, level: cells[place]!.level }]
+  )
+  const all = ambient[place]!.level
+  if (parts.length === 0) return [{ source: 'rest', level: all }, ...lights]
+  const levels = parts.map(({ source, cells }) => ({ source, level: cells[place]!.level }))
+  // What frames have taught of all of it counts for each.
+  const sum = Math.log2(levels.reduce((so, { level }) => so + 2 ** level, 0))
+  return [...levels.map(({ source, level }) => ({ source, level: level + all - sum })), ...lights]
+}
+
+/** The lamp that gives most of the ambient light behind the subject. */
+export function lampBehind(plan: Plan): Source {
+  const { sources, colour } = plan.ambient
+  if (sources.length === 0) return colour.background
+  const most = ledgerOf(plan).parts.reduce((best, part) =>
+    part.cells.background!.level > best.cells.background!.level ? part : best
+  )
+  return sources.find(({ id }) => id === most.source)?.colour ?? colour.background
+}
+
 /** The colour of one source at a place, whether or not it gives any light there. */
-export function sourceColour(plan: Plan, source: SourceId, place: Place): LightColour | null {
-  const spectrum = sourceSpectrum(plan, source, place)
+export function sourceColour(plan: Plan, source: RowId, place: Place): LightColour | null {
+  if (source === 'ambient' && plan.ambient.sources.length > 0) return ambientColour(plan, place)
+  const spectrum = sourceSpectrum(plan, source === 'ambient' ? 'rest' : source, place)
   return spectrum && lightColour(xyzOf(spectrum), plan.balance)
 }
 
@@ -58,48 +96,61 @@ const placeOf = (plan: Plan, id: Place): PlacePoint | undefined =>
   transportOf(plan).scene.places.find((place) => place.id === id)
 
 /** What the colour of the surface makes of a source's level there, stops; in the level already. */
-function hueOf(plan: Plan, source: SourceId, place: PlacePoint): number {
-  if (source !== 'ambient')
-    return lightHueStops(
-      plan,
-      plan.lights.find(({ id }) => id === source)!,
-      place
-    )
-  const reading = plan.ambient[readPlaceOf(place.id)]
-  return reading ? ambientColourStops(plan, place, reading).hue : 0
+function hueOf(plan: Plan, source: PartId, place: PlacePoint): number {
+  if (source === 'rest') {
+    const reading = plan.ambient[readPlaceOf(place.id)]
+    return reading ? ambientColourStops(plan, place, reading).hue : 0
+  }
+  const own = plan.ambient.sources.find(({ id }) => id === source)
+  if (own) {
+    const transport = transportOf(plan)
+    return sourceHueAt(plan, transport, own, transport.scene.places.indexOf(place))
+  }
+  return lightHueStops(
+    plan,
+    plan.lights.find(({ id }) => id === source)!,
+    place
+  )
 }
 
-/** Adds up what every source gives at a place, each seen by way of a surface; X, Y, Z. */
+/** Adds up what sources give at a place, each seen by way of a surface; X, Y, Z. */
 function mixAt(
   plan: Plan,
-  ledger: Ledger,
-  place: PlacePoint,
-  seenBy: (light: Spectrum) => Spectrum,
-  level: (source: SourceId, level: number) => number
+  given: readonly Given[],
+  { id }: PlacePoint,
+  seenBy: (light: Spectrum) => Spectrum
 ): Xyz | null {
   const sum: [number, number, number] = [0, 0, 0]
-  for (const { source, cells } of ledger.rows) {
-    const cell = cells[place.id]
-    if (!cell || !Number.isFinite(cell.level)) continue
-    const light = seenBy(sourceSpectrum(plan, source, place.id)!)
-    const share = 2 ** level(source, cell.level) / luminanceOf(light)
+  for (const { source, level } of given) {
+    if (!Number.isFinite(level)) continue
+    const light = seenBy(sourceSpectrum(plan, source, id)!)
+    const share = 2 ** level / luminanceOf(light)
     xyzOf(light).forEach((value, k) => (sum[k]! += value * share))
   }
   return sum[1] > 0 ? sum : null
 }
 
+/** The light of some sources at a place, on a grey card. */
+const onCard = (plan: Plan, given: readonly Given[], place: PlacePoint): Xyz | null =>
+  mixAt(
+    plan,
+    given.map(({ source, level }) => ({ source, level: level - hueOf(plan, source, place) })),
+    place,
+    (light) => light
+  )
+
+/** All ambient light together; that of the rest where there is none. */
+function ambientColour(plan: Plan, id: Place): LightColour {
+  const place = placeOf(plan, id)
+  const given = givenAt(ledgerOf(plan), id).filter(({ source }) => isAmbient(plan, source))
+  const mix = place && onCard(plan, given, place)
+  return lightColour(mix ?? xyzOf(ambientSpectrum(plan, readPlaceOf(id))), plan.balance)
+}
+
 /** The colour of all light at a place together, on a grey card; null where there is none. */
 export function mixColour(plan: Plan, ledger: Ledger, id: Place): LightColour | null {
   const place = placeOf(plan, id)
-  const mix =
-    place &&
-    mixAt(
-      plan,
-      ledger,
-      place,
-      (light) => light,
-      (source, level) => level - hueOf(plan, source, place)
-    )
+  const mix = place && onCard(plan, givenAt(ledger, id), place)
   return mix ? lightColour(mix, plan.balance) : null
 }
 
@@ -112,12 +163,8 @@ export function channelsAt(plan: Plan, ledger: Ledger, id: Place): Rgb | null {
   if (!place) return null
   const { colour = null, reflectance } = place
   const surface = colour === null ? null : surfaceSpectrum(colour, reflectance)
-  const mix = mixAt(
-    plan,
-    ledger,
-    place,
-    (light) => (surface ? product(light, surface) : light),
-    (_, level) => level
+  const mix = mixAt(plan, givenAt(ledger, id), place, (light) =>
+    surface ? product(light, surface) : light
   )
   return mix && channelStops(balanced(mix, plan.balance))
 }

@@ -203,6 +203,7 @@ describe('together', () => {
 
 test('what a reading holds for', () => {
   expect(heldBy(plan, 'A', 'subject')).toEqual({
+    sources: [],
     strobeId: 'strobe',
     modifierIds: ['sheet'],
     highSpeedSync: false,

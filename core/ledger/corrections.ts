@@ -6,6 +6,7 @@
  * alone. Ambient does not travel, each place has its own light.
  */
 import type { AmbientReading, Correction, Geometry, Light, Place, Plan } from '../plan/plan'
+import { evOfReading } from '../plan/readingEv'
 import { readPlaceOf } from '../plan/readPlace'
 import { carries, modifierIdsOf, near, samePosition, sameParts } from '../plan/sameLight'
 import { usesHighSpeedSync } from '../plan/sync'
@@ -36,16 +37,30 @@ export function heldBy(
   plan: Plan,
   source: SourceId,
   place: Place
-): Pick<Correction, 'strobeId' | 'modifierIds' | 'highSpeedSync' | 'geometry' | 'reading'> {
+): Pick<
+  Correction,
+  'strobeId' | 'modifierIds' | 'highSpeedSync' | 'geometry' | 'reading' | 'sources'
+> {
   const light = plan.lights.find((each) => each.id === source)
   return {
     strobeId: light?.strobe.id ?? null,
     modifierIds: light ? modifierIdsOf(light) : [],
     highSpeedSync: light ? usesHighSpeedSync(plan, light) : null,
     geometry: light && !ON_SUBJECT.test(place) ? geometryOf(plan, light) : null,
-    reading: light ? null : plan.ambient[readPlaceOf(place)]
+    reading: light ? null : plan.ambient[readPlaceOf(place)],
+    sources: light ? [] : sourcesOn(plan)
   }
 }
+
+/** What sources of ambient light give, as far as a correction of all of it depends on that. */
+const sourcesOn = ({ ambient }: Plan): Correction['sources'] =>
+  ambient.sources
+    .filter(({ state }) => state !== 'off')
+    .map(({ id, reading, state, shadeStops }) => ({
+      id,
+      ev: reading && evOfReading(reading),
+      shadeStops: state === 'shaded' ? shadeStops : 0
+    }))
 
 const fitsLight = (correction: Correction, plan: Plan, light: Light): boolean =>
   carries(light, correction.strobeId, correction.modifierIds) &&
@@ -53,8 +68,9 @@ const fitsLight = (correction: Correction, plan: Plan, light: Light): boolean =>
     correction.highSpeedSync === usesHighSpeedSync(plan, light)) &&
   (correction.geometry === null || stands(correction.geometry, plan, light))
 
-function fitsAmbient({ reading, place }: Correction, plan: Plan): boolean {
+function fitsAmbient({ reading, place, sources }: Correction, plan: Plan): boolean {
   const now: AmbientReading | null = plan.ambient[readPlaceOf(place)]
+  if (!sameParts(sources, sourcesOn(plan))) return false
   return reading === null || (now !== null && sameParts(reading, now))
 }
 

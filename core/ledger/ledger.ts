@@ -1,11 +1,16 @@
 /** The ledger: sources × places, each cell a level in stops, and their totals. */
 import type { Place, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
-import { ambientCell, lightCell, lightStops } from './cells'
-import type { Cell, SourceId } from './terms'
+import { sourceCell } from './ambientSources'
+import { lightCell, lightStops, restCell, togetherCell } from './cells'
+import type { AmbientPartId, Cell, RowId, SourceId } from './terms'
 
 export interface LedgerRow {
   readonly source: SourceId
+  readonly cells: Readonly<Record<Place, Cell>>
+}
+interface AmbientPart {
+  readonly source: AmbientPartId
   readonly cells: Readonly<Record<Place, Cell>>
 }
 export interface Ledger {
@@ -13,6 +18,8 @@ export interface Ledger {
   /** ambient first, then the lights in order */
   readonly rows: readonly LedgerRow[]
   readonly ambient: Readonly<Record<Place, Cell>>
+  /** ambient light by the rest and each source of it; empty where there are no sources */
+  readonly parts: readonly AmbientPart[]
   /** all lights together, stops; −Infinity for none */
   readonly flash: Readonly<Record<Place, number>>
   /** everything, stops; −Infinity when nothing lights the place */
@@ -29,8 +36,17 @@ export function ledgerOf(plan: Plan): Ledger {
     { source: 'ambient', cells: ambient },
     ...plan.lights.map((light) => ({ source: light.id, cells: {} }))
   ]
+  const { sources } = plan.ambient
+  const parts = (sources.length ? (['rest', ...sources.map(({ id }) => id)] as const) : []).map(
+    (source) => ({ source, cells: {} as Record<Place, Cell> })
+  )
   places.forEach((place, j) => {
-    const there = (ambient[place.id] = ambientCell(plan, place))
+    const own = [
+      restCell(plan, place),
+      ...sources.map((source) => sourceCell(plan, transport, source, j))
+    ]
+    parts.forEach((row, k) => (row.cells[place.id] = own[k]!))
+    const there = (ambient[place.id] = togetherCell(plan, own))
     let linear = 0
     for (let i = 0; i < plan.lights.length; i++) {
       const cell = lightCell(plan, transport, i, j, bases[i]!)
@@ -40,11 +56,11 @@ export function ledgerOf(plan: Plan): Ledger {
     flash[place.id] = Math.log2(linear)
     totals[place.id] = Math.log2(linear + 2 ** there.level)
   })
-  return { places: places.map((place) => place.id), rows, ambient, flash, totals }
+  return { places: places.map((place) => place.id), rows, ambient, parts, flash, totals }
 }
 
-export const cellAt = (ledger: Ledger, source: SourceId, place: Place): Cell | undefined =>
-  ledger.rows.find((row) => row.source === source)?.cells[place]
+export const cellAt = (ledger: Ledger, source: RowId, place: Place): Cell | undefined =>
+  [...ledger.rows, ...ledger.parts].find((row) => row.source === source)?.cells[place]
 
 /** Every cell in reading order: source by source, place by place. */
 export const cellsOf = (ledger: Ledger): readonly Cell[] =>

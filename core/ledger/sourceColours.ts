@@ -11,7 +11,7 @@ import { spectrumOf, type Source } from '../colour/sources'
 import { colourStops } from '../colour/surface'
 import { kelvinAt, miredOf } from '../colour/temperature'
 import type { Filter } from '../kit/kit'
-import type { Light, Plan, ReadPlace } from '../plan/plan'
+import type { AmbientSource, Light, Plan, ReadPlace } from '../plan/plan'
 
 type Filtered = Pick<Plan, 'lensFilters'>
 
@@ -54,6 +54,12 @@ export const lightTint = (plan: Plan, light: Light): Rgb =>
 export const ambientTint = (plan: Plan, at: ReadPlace): Rgb =>
   tintOf(ambientSpectrum(plan, at), plan.balance)
 
+/** A source of ambient light by itself, as the sensor gets it from a grey card, [BANDS]. */
+export const sourceLight = (plan: Filtered, source: AmbientSource): Spectrum =>
+  filtered(source.colour, plan, null)
+export const sourceTint = (plan: Plan, source: AmbientSource): Rgb =>
+  tintOf(sourceLight(plan, source), plan.balance)
+
 function costs(source: Source, plan: Filtered, light: Light | null): number {
   const stack = stackOf(plan, light)
   return stack === null ? 0 : filterStops(spectrumOf(source), stack)
@@ -64,6 +70,10 @@ export const lightFilterStops = (plan: Filtered, light: Light): number =>
 /** What those on the lens cost ambient; stops. */
 export const ambientFilterStops = (plan: Filtered & Pick<Plan, 'ambient'>, at: ReadPlace): number =>
   costs(plan.ambient.colour[at], plan, null)
+
+/** What filters on the lens take of light from a source of ambient light, stops. */
+export const sourceFilterStops = (plan: Filtered, source: Source): number =>
+  costs(source, plan, null)
 
 /** What each filter takes of what those before it leave; stops. */
 export function filterTermsOf(
@@ -90,6 +100,9 @@ function hueStops(source: Source, plan: Filtered, light: Light | null, place: Co
 /** What a coloured surface throws back of a light more than of daylight; stops. */
 export const lightHueStops = (plan: Filtered, light: Light, place: Coloured): number =>
   hueStops(light.strobe.colour, plan, light, place)
+/** The same of a source of ambient light. */
+export const sourceHueStops = (plan: Filtered, source: Source, place: Coloured): number =>
+  hueStops(source, plan, null, place)
 export const ambientHueStops = (
   plan: Filtered & Pick<Plan, 'ambient'>,
   at: ReadPlace,

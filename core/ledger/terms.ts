@@ -2,7 +2,7 @@
  * The ledger's parts. A term is one addend in stops with the figures it was made of; a cell is a
  * source at a place.
  */
-import type { LightId, Place } from '../plan/plan'
+import { AMBIENT_SOURCE_IDS, type AmbientSourceId, type LightId, type Place } from '../plan/plan'
 import type { Shade } from '../set/inTheWay'
 
 export type TermKind =
@@ -17,6 +17,8 @@ export type TermKind =
   | 'closeUpLoss'
   | 'closeUpLossAtReading'
   | 'shade'
+  | 'reach'
+  | 'others'
   | 'output'
   | 'power'
   | 'mark'
@@ -56,6 +58,11 @@ export interface Term {
  */
 export type CellState = 'known' | 'off' | 'outside' | 'behind' | 'shadowed' | 'unknown'
 export type SourceId = 'ambient' | LightId
+/** Of ambient light: what was read together, and sources by themselves. */
+export type AmbientPartId = 'rest' | AmbientSourceId
+export type RowId = SourceId | AmbientPartId
+const PARTS: readonly string[] = ['rest', ...AMBIENT_SOURCE_IDS]
+export const isAmbientPart = (row: RowId): row is AmbientPartId => PARTS.includes(row)
 
 /** A figure computed outside the range its model holds for. */
 export type Flag =
@@ -73,7 +80,7 @@ export type Flag =
   | 'outside-room'
 
 export interface Cell {
-  readonly source: SourceId
+  readonly source: RowId
   readonly place: Place
   readonly state: CellState
   /** stops; −Infinity unless state is known */
@@ -120,6 +127,14 @@ export const TERM_FORMULAS: Record<
     source: 'a reading through the lens contains the close-up loss'
   },
   shade: { formula: '−shade', source: 'taken away since it was read' },
+  reach: {
+    formula: 'log2(E there / E where it was read), or log2(0.18·E / (π·L)) of its own luminance L',
+    source: 'straight light of its face and every bounce, as of a strobe'
+  },
+  others: {
+    formula: 'log2(1 + others / the rest), or log2 of the others where the rest was not read',
+    source: 'light adds up'
+  },
   output: { formula: '2·log2 GN', source: 'guide number, ISO 1230' },
   power: { formula: 'log2 p', source: 'the dial' },
   mark: {

@@ -147,6 +147,7 @@ describe('a cell’s ±', () => {
             highSpeedSync: null,
             geometry: null,
             reading: null,
+            sources: [],
             on: true
           }
         ]

@@ -16,7 +16,7 @@ import { isInVapour } from '../set/vapour'
 import { distance } from '../set/vec'
 import { correctionFor } from './corrections'
 import { cellAt, type Ledger } from './ledger'
-import type { SourceId } from './terms'
+import { isAmbientPart, type RowId } from './terms'
 
 export type WeaknessKind =
   | 'penumbra'
@@ -88,7 +88,8 @@ function ofKit(plan: Plan, light: Light): Weakness[] {
   return found.filter(({ stops }) => stops > 0)
 }
 
-export function weaknessesOf(plan: Plan, source: SourceId, place: Place): Weakness[] {
+export function weaknessesOf(plan: Plan, source: RowId, place: Place): Weakness[] {
+  if (isAmbientPart(source)) return []
   const correction = correctionFor(plan, source, place)
   const own: Weakness[] = correction
     ? [{ kind: 'correction', stops: correction.uncertaintyStops }]

@@ -3,9 +3,13 @@
  * what stands there first. Linear: 1 is level 0 for a source that gives level 0 on an 18 % card.
  */
 
-/** Sources of a picture: ambient round the subject, ambient behind it, then the lights. */
+/**
+ * Sources of a picture: ambient round the subject, ambient behind it, then the lights, then what
+ * gives ambient light from somewhere.
+ */
 export const AMBIENT_SOURCES = 2
-export const sourcesOf = (lights: number): number => AMBIENT_SOURCES + lights
+/** @param heads of the lights and of what gives ambient light from somewhere */
+export const sourcesOf = (heads: number): number => AMBIENT_SOURCES + heads
 
 /** Which rows of a picture a film holds: every so many, from one on. */
 export interface Stripe {

@@ -3,7 +3,7 @@
  * flash's start is moment 0; ambient falls from then until the shutter closes (front-curtain sync).
  */
 import { pulseOf } from '../light/strobe'
-import type { Plan } from '../plan/plan'
+import { placedSources, type Plan } from '../plan/plan'
 import { usesHighSpeedSync } from '../plan/sync'
 import { secondsAt } from '../scales/marks'
 import type { CameraPose } from '../set/camera'
@@ -35,14 +35,17 @@ const NEARLY_ALL = 0.95
  */
 export function momentGroups(plan: Plan, leastMm: number): number[][] {
   const { speedMmS } = plan.subject
-  const sources = Array.from({ length: sourcesOf(plan.lights.length) }, (_, source) => source)
+  const heads = plan.lights.length + placedSources(plan.ambient.sources).length
+  const sources = Array.from({ length: sourcesOf(heads) }, (_, source) => source)
+  const isFlash = (source: number): boolean =>
+    source >= AMBIENT_SOURCES && source < AMBIENT_SOURCES + plan.lights.length
   const moves = (source: number): boolean =>
     speedMmS * momentOf(plan, source, NEARLY_ALL) >= leastMm
   const groups = [
     sources.filter((source) => !moves(source)),
     // Ambient falls at the same moments wherever it comes from.
-    sources.filter((source) => source < AMBIENT_SOURCES && moves(source)),
-    ...sources.slice(AMBIENT_SOURCES).map((source) => (moves(source) ? [source] : []))
+    sources.filter((source) => !isFlash(source) && moves(source)),
+    ...sources.filter((source) => isFlash(source) && moves(source)).map((source) => [source])
   ]
   return groups.filter((group) => group.length > 0)
 }

@@ -1,21 +1,34 @@
 /** Ambient drifts: how old a reading is, and whether it should be taken again. */
-import type { Plan, ReadPlace } from './plan'
+import {
+  READ_PLACES,
+  type AmbientReading,
+  type AmbientSourceId,
+  type Plan,
+  type ReadPlace
+} from './plan'
 
 export interface ReadingAge {
-  readonly place: ReadPlace
+  readonly place: ReadPlace | AmbientSourceId
   /** null when nobody noted when it was read */
   readonly minutes: number | null
   /** why it should be read again; null when it need not */
   readonly due: 'age' | 'look' | null
 }
 
+/** Everything of ambient light that has been read, with where. */
+const readingsOf = ({ ambient }: Pick<Plan, 'ambient'>) => [
+  ...READ_PLACES.map((place) => ({ place, reading: ambient[place] })),
+  ...ambient.sources
+    .filter(({ state }) => state !== 'off')
+    .map(({ id, reading }) => ({ place: id, reading }))
+]
+
 /**
  * @param now milliseconds since 1970
- * @returns one entry for each place that has been read
+ * @returns one entry for each place, and each source by itself, that has been read
  */
 export const readingAges = (plan: Pick<Plan, 'ambient' | 'look'>, now: number): ReadingAge[] =>
-  (['subject', 'background'] as const).flatMap((place) => {
-    const reading = plan.ambient[place]
+  readingsOf(plan).flatMap(({ place, reading }) => {
     if (!reading) return []
     const minutes =
       reading.takenAt === null ? null : Math.max(0, (now - Date.parse(reading.takenAt)) / 60000)
@@ -37,13 +50,22 @@ export const readingAges = (plan: Pick<Plan, 'ambient' | 'look'>, now: number): 
 export function stillAsRead<P extends Pick<Plan, 'ambient' | 'look'>>(plan: P, takenAt: string): P {
   const { look } = plan
   const at = Date.parse(takenAt)
-  const again = (reading: P['ambient']['subject']): typeof reading =>
-    reading && (reading.takenAt === null || Date.parse(reading.takenAt) < at)
-      ? { ...reading, takenAt, look }
-      : reading
-  const { subject, background } = plan.ambient
-  const [newSubject, newBackground] = [again(subject), again(background)]
-  return newSubject === subject && newBackground === background
-    ? plan
-    : { ...plan, ambient: { ...plan.ambient, subject: newSubject, background: newBackground } }
+  const isOlder = ({ takenAt: was }: AmbientReading): boolean =>
+    was === null || Date.parse(was) < at
+  const again = (reading: AmbientReading | null): AmbientReading | null =>
+    reading && isOlder(reading) ? { ...reading, takenAt, look } : reading
+  const { subject, background, sources } = plan.ambient
+  const none = readingsOf(plan).every(({ reading }) => !reading || !isOlder(reading))
+  if (none) return plan
+  return {
+    ...plan,
+    ambient: {
+      ...plan.ambient,
+      subject: again(subject),
+      background: again(background),
+      sources: sources.map((source) =>
+        source.state === 'off' ? source : { ...source, reading: again(source.reading) }
+      )
+    }
+  }
 }

@@ -16,6 +16,7 @@ import { kitItemFromVersion11, planFromVersion11 } from './migrations/version11'
 import { kitItemFromVersion12, planFromVersion12 } from './migrations/version12'
 import { planFromVersion13 } from './migrations/version13'
 import { kitItemFromVersion14, planFromVersion14 } from './migrations/version14'
+import { planFromVersion15 } from './migrations/version15'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -34,7 +35,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   11: planFromVersion11,
   12: planFromVersion12,
   13: planFromVersion13,
-  14: planFromVersion14
+  14: planFromVersion14,
+  15: planFromVersion15
 }
 
 /**

@@ -184,6 +184,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       subject: reading,
       background: reading,
       colour: { subject: DAYLIGHT, background: DAYLIGHT },
+      sources: [],
       shadeStops: 0,
       recheckMinutes: RECHECK[look]
     },

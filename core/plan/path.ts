@@ -19,6 +19,7 @@ type Whole =
   | 'own'
   | 'picture'
   | 'profile'
+  | 'reading'
   | 'strobe'
 
 type PathsIn<T> = T extends readonly (infer E)[]
@@ -32,7 +33,8 @@ type PathsIn<T> = T extends readonly (infer E)[]
     : never
 
 /** Every path people set in a plan, ids left open; corrections are made and taken back whole. */
-export type PlanPath = PathsIn<Omit<Plan, 'corrections'>>
+export type PlanPath =
+  PathsIn<Omit<Plan, 'corrections'>> | `ambient.sources.${string}.reading.value.${string}`
 
 /** Lists of the plan whose members have an id. */
 const LISTS = { lights: 'light', cards: 'card', places: 'place', props: 'prop' } as const
@@ -42,7 +44,9 @@ type List = keyof typeof LISTS
 export type ThingPath =
   `lights.${LightId}` | `cards.${string}` | `places.${string}` | `props.${string}`
 /** What is placed by distance, azimuth and elevation. */
-export type PlacedPath = `lights.${LightId}` | `cards.${string}`
+export type PlacedPath = AimedPath | `ambient.sources.${string}.from`
+/** What is turned besides. */
+export type AimedPath = `lights.${LightId}` | `cards.${string}`
 
 const stepsOf = (path: string): string[] => path.split('.')
 

@@ -7,7 +7,13 @@ import { balanceSchema } from '../colour/balance'
 import { filterSchema } from '../kit/filter'
 import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
 import { meterSchema } from '../kit/meter'
-import { ambientSchema, lookSchema, readingSchema } from './ambient'
+import {
+  AMBIENT_SOURCE_IDS,
+  ambientSchema,
+  ambientSourceIdSchema,
+  lookSchema,
+  readingSchema
+} from './ambient'
 import { goalsSchema } from './goals'
 import {
   aimSchema,
@@ -34,7 +40,7 @@ export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 15
+export const PLAN_VERSION = 16
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -78,6 +84,16 @@ export const correctionSchema = z.strictObject({
   reading: readingSchema
     .nullable()
     .describe('the ambient reading it corrects; null: not noted, or a strobe'),
+  sources: z
+    .array(
+      z.strictObject({
+        id: ambientSourceIdSchema,
+        ev: stops(-30, 30).nullable().describe('what it had been read by'),
+        shadeStops: stops(0, 10)
+      })
+    )
+    .max(AMBIENT_SOURCE_IDS.length)
+    .describe('sources of ambient light that were on besides'),
   on: z.boolean()
 })
 export type Correction = z.infer<typeof correctionSchema>

@@ -124,7 +124,13 @@ function fromBlack(question: Question, frame: Frame): Calibration {
     return {
       kind: 'ambient',
       place: readPlaceOf(place),
-      reading: ambientFromLevel(was, level, limit, frame, readPlaceOf(place))
+      reading: readingFromLevel(
+        was,
+        { level, limit },
+        was.ambient.shadeStops,
+        ambientFilterStops(was, readPlaceOf(place)),
+        frame
+      )
     }
   return isKnown(limit, corrected.ambient[place]!.level, level)
     ? asPredicted(limit)
@@ -212,30 +218,22 @@ export function calibrate(plan: Plan, frame: Frame, evidence: Evidence, id: stri
   return frame.kind === 'black' ? fromBlack(question, frame) : fromLit(question, plan)
 }
 
-/** A level seen through the lens at known settings, as the ambient reading it amounts to. */
-function ambientFromLevel(
+/**
+ * A level seen through the lens at a plan's settings, as the ambient reading it amounts to.
+ * @param takenStops what shade took of it then
+ * @param filterStops what filters on the lens did to it, ≤ 0
+ */
+export function readingFromLevel(
   plan: Plan,
-  level: number,
-  limit: AmbientReading['limit'],
-  { id, takenAt }: Frame,
-  at: ReadPlace
+  { level, limit }: { readonly level: number; readonly limit: AmbientReading['limit'] },
+  takenStops: number,
+  filterStops: number,
+  { id, takenAt }: Pick<Frame, 'id' | 'takenAt'>
 ): AmbientReading {
   const { apertureStops, shutterStops, isoStops, ndStops } = plan.settings
+  const ev = level + apertureStops + shutterStops - isoStops + ndStops + takenStops - filterStops
   return {
-    value: {
-      kind: 'ev',
-      ev: Number(
-        (
-          level +
-          apertureStops +
-          shutterStops -
-          isoStops +
-          ndStops +
-          plan.ambient.shadeStops -
-          ambientFilterStops(plan, at)
-        ).toFixed(3)
-      )
-    },
+    value: { kind: 'ev', ev: Number(ev.toFixed(3)) },
     limit,
     via: 'lens',
     atMagnification: plan.focus.magnification,

@@ -21,6 +21,7 @@ export type ChangedControl =
   | 'cards'
   | 'props'
   | 'switch'
+  | 'ambient'
 
 export interface Change {
   readonly control: ChangedControl
@@ -61,6 +62,13 @@ const propsOf = (plan: Plan): string =>
       return `${prop.name} ${size} mm at ${x}, ${y}, ${z} mm`
     })
     .join('; ')
+
+/** What sources of ambient light that are known of in both plans are set to. */
+const sourcesOf = ({ ambient }: Plan, { ambient: other }: Plan): string =>
+  ambient.sources
+    .filter(({ id }) => other.sources.some((each) => each.id === id))
+    .map(({ name, state }) => `${name} ${state}`)
+    .join(', ')
 
 type Add = (
   control: ChangedControl,
@@ -106,6 +114,7 @@ export function changesBetween(a: Plan, b: Plan): Change[] {
   add('filter', namesOf(a.lensFilters), namesOf(b.lensFilters), null)
   add('balance', balanceOf(a), balanceOf(b), null)
   add('cards', cardsOf(a), cardsOf(b), null)
+  add('ambient', sourcesOf(a, b), sourcesOf(b, a), null)
   add('props', propsOf(a), propsOf(b), null)
   for (const light of b.lights) {
     const before = a.lights.find((each) => each.id === light.id)

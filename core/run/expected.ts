@@ -23,7 +23,14 @@ export function setOf(frame: Frame, plan: Plan, place: Place): Plan {
     ambient: {
       ...then.ambient,
       subject: then.ambient.subject ?? byOthers(plan.ambient.subject, frame.id),
-      background: then.ambient.background ?? byOthers(plan.ambient.background, frame.id)
+      background: then.ambient.background ?? byOthers(plan.ambient.background, frame.id),
+      sources: then.ambient.sources.map((source) => {
+        const now = plan.ambient.sources.find(({ id }) => id === source.id)
+        const reading = source.reading ?? byOthers(now?.reading ?? null, frame.id)
+        return reading === source.reading
+          ? source
+          : { ...source, reading, readAt: now!.readAt, from: now!.from }
+      })
     }
   }
 }

@@ -1,10 +1,12 @@
 /** What a frame taught a plan, so that it can be taken out with the frame and put back with it. */
-import type { AmbientReading, Correction, Plan } from '../plan/plan'
+import type { AmbientReading, AmbientSource, Correction, Plan } from '../plan/plan'
 
 export interface Lessons {
   readonly corrections: readonly Correction[]
   readonly subject: AmbientReading | null
   readonly background: AmbientReading | null
+  /** sources of ambient light as it read them */
+  readonly sources: readonly Pick<AmbientSource, 'id' | 'reading' | 'readAt'>[]
 }
 
 export function lessonsOf(plan: Plan, frameId: string): Lessons {
@@ -12,7 +14,10 @@ export function lessonsOf(plan: Plan, frameId: string): Lessons {
   return {
     corrections: plan.corrections.filter((each) => each.frameId === frameId),
     subject: own(plan.ambient.subject),
-    background: own(plan.ambient.background)
+    background: own(plan.ambient.background),
+    sources: plan.ambient.sources
+      .filter(({ reading }) => own(reading) !== null)
+      .map(({ id, reading, readAt }) => ({ id, reading, readAt }))
   }
 }
 
@@ -21,15 +26,18 @@ export function lessonsOf(plan: Plan, frameId: string): Lessons {
  * @returns the same plan when it taught nothing
  */
 export function withoutLessons(plan: Plan, frameId: string): Plan {
-  const { corrections, subject, background } = lessonsOf(plan, frameId)
-  if (corrections.length === 0 && !subject && !background) return plan
+  const { corrections, subject, background, sources } = lessonsOf(plan, frameId)
+  if (corrections.length === 0 && !subject && !background && sources.length === 0) return plan
   return {
     ...plan,
     corrections: plan.corrections.filter((each) => each.frameId !== frameId),
     ambient: {
       ...plan.ambient,
       subject: subject ? null : plan.ambient.subject,
-      background: background ? null : plan.ambient.background
+      background: background ? null : plan.ambient.background,
+      sources: plan.ambient.sources.map((source) =>
+        sources.some(({ id }) => id === source.id) ? { ...source, reading: null } : source
+      )
     }
   }
 }
@@ -44,6 +52,10 @@ export const withLessons = (plan: Plan, lessons: Lessons): Plan => ({
   ambient: {
     ...plan.ambient,
     subject: plan.ambient.subject ?? lessons.subject,
-    background: plan.ambient.background ?? lessons.background
+    background: plan.ambient.background ?? lessons.background,
+    sources: plan.ambient.sources.map((source) => {
+      const lesson = lessons.sources.find(({ id }) => id === source.id)
+      return lesson && source.reading === null ? { ...source, ...lesson } : source
+    })
   }
 })

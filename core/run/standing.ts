@@ -32,6 +32,13 @@ const flashIsWhole = (plan: Plan): boolean =>
   plan.settings.shutterStops <= shutterOf(plan).syncStops + 1e-6 &&
   plan.lights.every((light) => !light.on || !usesHighSpeedSync(plan, light))
 
+/** Every source of ambient light that was known then gives what it gives now. */
+const sameAmbient = ({ ambient: a }: Plan, { ambient: now }: Plan): boolean =>
+  a.sources.every(({ id, state, shadeStops }) => {
+    const is = now.sources.find((each) => each.id === id)
+    return !is || (is.state === state && (state !== 'shaded' || near(is.shadeStops, shadeStops)))
+  })
+
 /** Somebody looked, or the file shows by itself that 99 % of the picture is as black as wanted. */
 export const isSeen = (frame: Frame, backgroundStops: number): boolean =>
   frame.evidence.length > 0 ||
@@ -45,6 +52,7 @@ export const blackFrame = (plan: Plan, frames: readonly Frame[]): Frame | null =
       kind === 'black' &&
       sameTime(then, plan) &&
       sameCameraButTime(then, plan) &&
+      sameAmbient(then, plan) &&
       sameSet(then, plan)
   ) ?? null
 

@@ -2,7 +2,7 @@
  * What of two plans is the same as far as the way of light goes. Plans are immutable: the same
  * object means the same figures.
  */
-import type { Light, Plan } from '../plan/plan'
+import { placedSources, type Light, type PlacedSource, type Plan } from '../plan/plan'
 import { keyLight } from './places'
 import { isSheet, type Surface } from './shapes'
 import { sameVec } from './vec'
@@ -22,6 +22,35 @@ export const sameLight = (a: Light, b: Light): boolean =>
     a.aim === b.aim &&
     a.rollDeg === b.rollDeg)
 
+/** Whether a source of ambient light stands and shines as it did; what was read of it does not count. */
+const sameSource = (a: PlacedSource, b: PlacedSource): boolean =>
+  a === b ||
+  (a.kind === b.kind &&
+    (a.from === b.from ||
+      (a.from.at === b.from.at &&
+        a.from.widthMm === b.from.widthMm &&
+        a.from.heightMm === b.from.heightMm)))
+
+/** Whether the head of an index, of a light or of a source of ambient light, is the same. */
+export function sameHead(a: Plan, b: Plan, index: number): boolean {
+  const [one, other] = [a.lights[index], b.lights[index]]
+  if (one && other) return sameLight(one, other)
+  if (one || other) return false
+  const [was, is] = [a, b].map(
+    (plan) => placedSources(plan.ambient.sources)[index - plan.lights.length]
+  )
+  return was !== undefined && is !== undefined && sameSource(was, is)
+}
+
+function sameSources(a: Plan, b: Plan): boolean {
+  if (a.ambient.sources === b.ambient.sources) return true
+  const [was, is] = [placedSources(a.ambient.sources), placedSources(b.ambient.sources)]
+  return (
+    was.length === is.length &&
+    was.every((each, k) => each.id === is[k]!.id && sameSource(each, is[k]!))
+  )
+}
+
 /** Whether all that stands in the set is the same, but lamps. */
 export const sameStage = (a: Plan, b: Plan): boolean =>
   a.subject === b.subject &&
@@ -36,8 +65,9 @@ export const sameStage = (a: Plan, b: Plan): boolean =>
 export const samePlaces = (a: Plan, b: Plan): boolean =>
   a.places === b.places && a.camera === b.camera && a.lens === b.lens && sameLens(a.focus, b.focus)
 
-/** Whether all lights do. */
+/** Whether all lights do, and all that gives ambient light from somewhere. */
 export function sameLights(a: Plan, b: Plan): boolean {
+  if (!sameSources(a, b)) return false
   if (a.lights === b.lights) return true
   if (a.lights.length !== b.lights.length || keyLight(a).id !== keyLight(b).id) return false
   for (let i = 0; i < a.lights.length; i++) if (!sameLight(a.lights[i]!, b.lights[i]!)) return false

@@ -1,6 +1,7 @@
 /** A plan as geometry: camera, places, heads, and what stands in the way of light. */
 import { surfaceStops } from '../ambient/ev'
-import type { Card, Plan } from '../plan/plan'
+import { placedSources, type AmbientSourceId, type Card, type Plan } from '../plan/plan'
+import { headOfSource } from './ambientHeads'
 import { cameraBodiesOf, headBodiesOf } from './bodies'
 import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
@@ -16,6 +17,7 @@ export interface Scene {
   readonly places: readonly PlacePoint[]
   /** what the surface at each place adds against an 18 % card, stops */
   readonly placeStops: readonly number[]
+  /** of the lights, then of what gives ambient light from somewhere */
   readonly heads: readonly Head[]
   readonly background: Sheet
   /** cards and flags in place */
@@ -36,8 +38,16 @@ export interface Scene {
 }
 
 /** Every head of a plan, aimed at its places. */
-const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] =>
-  plan.lights.map((light) => headOf(light, pose, aimPoint(places)))
+const headsOf = (plan: Plan, pose: CameraPose, places: readonly PlacePoint[]): Head[] => [
+  ...plan.lights.map((light) => headOf(light, pose, aimPoint(places))),
+  ...placedSources(plan.ambient.sources).map((source) => headOfSource(source, pose))
+]
+
+/** Index of the head of a source of ambient light; −1 where it has none: light from all round. */
+export const headOfSourceAt = ({ lights, ambient }: Plan, id: AmbientSourceId): number => {
+  const index = placedSources(ambient.sources).findIndex((each) => each.id === id)
+  return index < 0 ? -1 : lights.length + index
+}
 
 /** The direction each head looks in, by index of the light. */
 export function axesOf(plan: Plan): Vec[] {

@@ -2,7 +2,7 @@
  * A set's light before its bounces are worked out: straight light as it is, bounced light as it was
  * last known, light by light and place by place. What was not there yet gets none.
  */
-import type { Plan } from '../plan/plan'
+import { placedSources, type Plan } from '../plan/plan'
 import { sceneOf, type Scene } from './scene'
 import { straightLight } from './straight'
 import { noBounces, takeBounces, type Bounces, type Transport } from './transport'
@@ -17,13 +17,20 @@ export interface Lit {
 const indexById = (list: readonly { readonly id: string }[]): Map<string, number> =>
   new Map(list.map(({ id }, i) => [id, i]))
 
+/** What has a head in the scene, in the order of its heads. */
+const givingLight = ({ lights, ambient }: Plan): readonly { readonly id: string }[] => [
+  ...lights,
+  ...placedSources(ambient.sources)
+]
+
 /** The bounces of another set, for the lights and places of a plan's. */
-export function bouncesFrom(other: Lit, { lights }: Plan, { places }: Scene): Bounces {
+export function bouncesFrom(other: Lit, plan: Plan, { places }: Scene): Bounces {
   const old = other.transport
-  const bounces = noBounces(old.reflectors, lights.length * places.length)
-  const lightAt = indexById(other.plan.lights)
+  const giving = givingLight(plan)
+  const bounces = noBounces(old.reflectors, giving.length * places.length)
+  const lightAt = indexById(givingLight(other.plan))
   const placeAt = indexById(old.scene.places)
-  lights.forEach(({ id }, i) =>
+  giving.forEach(({ id }, i) =>
     places.forEach((place, j) => {
       const light = lightAt.get(id)
       const spot = placeAt.get(place.id)

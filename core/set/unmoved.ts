@@ -3,7 +3,7 @@ import type { Plan } from '../plan/plan'
 import { putBall } from './between'
 import type { Head } from './heads'
 import type { PlacePoint } from './places'
-import { sameLight, sameStage, sameSurface } from './same'
+import { sameHead, sameStage, sameSurface } from './same'
 import type { Scene } from './scene'
 import { surfacesOf, type Surface } from './surface'
 import { sameVec } from './vec'
@@ -77,7 +77,7 @@ export function unmovedSince(
     const old = was.heads[i]
     return (
       old !== undefined &&
-      sameLight(plan.lights[i]!, before.plan.lights[i]!) &&
+      sameHead(plan, before.plan, i) &&
       sameVec(head.at, old.at) &&
       sameVec(head.axis, old.axis)
     )

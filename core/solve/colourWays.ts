@@ -12,6 +12,7 @@ import { chromaticityOf, luminanceOf, xyzOf } from '../colour/observer'
 import { spectrumOf } from '../colour/sources'
 import { kelvinAt, miredOf, temperatureOf } from '../colour/temperature'
 import type { Filter } from '../kit/kit'
+import { lampBehind } from '../ledger/colours'
 import { lampOf, lightFilterStops } from '../ledger/sourceColours'
 import { isLocked } from '../plan/path'
 import type { Light, LightId, Plan } from '../plan/plan'
@@ -129,7 +130,7 @@ function wayOf(
   fits: readonly Fit[]
 ): ColourWay {
   const lensFilters = lens ? [lens] : []
-  const lamp = spectrumOf(plan.ambient.colour.background)
+  const lamp = spectrumOf(lampBehind(plan))
   const seen = through(lamp, lens && transmissionOf(lens.colour))
   return {
     kind,
@@ -189,7 +190,7 @@ function forStrobes(plan: Plan, none: readonly Stack[]): ColourWay[] {
  * cooler than it as the background is to look warmer.
  */
 function matched(plan: Plan, stacks: readonly Stack[]): ColourWay[] {
-  const lamp = chromaticityOf(xyzOf(spectrumOf(plan.ambient.colour.background)))
+  const lamp = chromaticityOf(xyzOf(spectrumOf(lampBehind(plan))))
   const cast = plan.goals.cast?.mired ?? 0
   const { kelvin } = temperatureOf(lamp)
   const found =
@@ -220,7 +221,7 @@ const TINTS_FROM = 0.15
 
 /** A filter on the lens, its opposite on every strobe, the balance as it is. */
 function complements(plan: Plan, bag: readonly Filter[], stacks: readonly Stack[]): ColourWay[] {
-  const bare = channelStops(tintOf(spectrumOf(plan.ambient.colour.background), plan.balance))
+  const bare = channelStops(tintOf(spectrumOf(lampBehind(plan)), plan.balance))
   return bag
     .flatMap((lens) => {
       const own = transmissionOf(lens.colour)

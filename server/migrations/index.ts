@@ -20,6 +20,7 @@ import * as measuredKit from './017_measured_kit'
 import * as calibrations from './018_calibrations'
 import * as automatic from './019_automatic'
 import * as colour from './020_colour'
+import * as ambientSources from './021_ambient_sources'
 
 interface Migration {
   readonly name: string
@@ -47,7 +48,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '017_measured_kit', ...measuredKit },
   { name: '018_calibrations', ...calibrations },
   { name: '019_automatic', ...automatic },
-  { name: '020_colour', ...colour }
+  { name: '020_colour', ...colour },
+  { name: '021_ambient_sources', ...ambientSources }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -12,6 +12,9 @@ const store = usePlan()
 const now = useNow({ interval: 20000 })
 const ages = computed(() => readingAges(store.plan!, now.value.getTime()))
 const due = computed(() => ages.value.filter((each) => each.due !== null))
+/** A place, or a source by itself. */
+const nameOf = (place: string): string =>
+  store.plan!.ambient.sources.find(({ id }) => id === place)?.name ?? place
 const said = (minutes: number | null): string =>
   minutes === null
     ? 'time not noted'
@@ -23,7 +26,7 @@ const said = (minutes: number | null): string =>
           ? `${Math.round(minutes / 60)} h ago`
           : `${Math.round(minutes / 1440)} days ago`
 const words = computed(() =>
-  ages.value.map((each) => `${each.place} ${said(each.minutes)}`).join(', ')
+  ages.value.map(({ place, minutes }) => `${nameOf(place)} ${said(minutes)}`).join(', ')
 )
 const why = computed(() =>
   due.value.some((each) => each.due === 'look')

@@ -5,7 +5,7 @@ import type { Place } from '@core/plan/plan'
 import { cellTerms } from '@core/ledger/cellTerms'
 import { correctionFor } from '@core/ledger/corrections'
 import { cellAt } from '@core/ledger/ledger'
-import { TERM_FORMULAS, type SourceId } from '@core/ledger/terms'
+import { isAmbientPart, TERM_FORMULAS, type RowId } from '@core/ledger/terms'
 import { weaknessesOf } from '@core/ledger/weakness'
 import { inTheWay } from '@core/set/inTheWay'
 import { transportOf } from '@core/set/remembered'
@@ -17,7 +17,7 @@ import { weaknessWords } from '@/words/weakness'
 
 const props = defineProps<{ cellKey: string; highlight?: string }>()
 const store = usePlan()
-const source = computed(() => props.cellKey.split('-')[0] as SourceId)
+const source = computed(() => props.cellKey.split('-')[0] as RowId)
 const place = computed(() => props.cellKey.split('-')[1] as Place)
 const cell = computed(() => cellAt(store.evaluation!.ledger, source.value, place.value) ?? null)
 const terms = computed(() => (cell.value ? cellTerms(store.plan!, source.value, place.value) : []))
@@ -27,7 +27,9 @@ const title = computed(
     `${placeName(store.plan!, place.value).toLowerCase()}`
 )
 
-const correction = computed(() => correctionFor(store.plan!, source.value, place.value))
+const correction = computed(() =>
+  isAmbientPart(source.value) ? null : correctionFor(store.plan!, source.value, place.value)
+)
 const weak = computed(() =>
   terms.value.length ? weaknessWords(weaknessesOf(store.plan!, source.value, place.value)) : ''
 )
@@ -44,6 +46,7 @@ const between = computed(() => {
   const { scene } = transportOf(store.plan!)
   const i = store.plan!.lights.findIndex(({ id }) => id === source.value)
   const j = scene.places.findIndex(({ id }) => id === place.value)
+  if (i < 0) return 'Something '
   const words = shadeWords(store.plan!, inTheWay(scene, i, j)) || 'something'
   return `${words.charAt(0).toUpperCase()}${words.slice(1)} `
 })
@@ -60,7 +63,11 @@ const dropReading = (): void => {
     <h3>{{ title }}</h3>
     <p v-if="!cell" class="muted">This place is not in the plan any more.</p>
     <p v-else-if="cell.state === 'unknown'" class="muted">
-      Not read yet. Take the black frame in Run, or enter a reading under Subject.
+      {{
+        isAmbientPart(source) && source !== 'rest'
+          ? 'Not read yet, or none of it falls where it was read: see its figures under Dark.'
+          : 'Not read yet. Take the black frame in Run, or enter a reading under Subject.'
+      }}
     </p>
     <p v-else-if="terms.length === 0" class="muted">{{ between }}{{ DARK_WORDS[cell.state] }}</p>
     <table v-else>

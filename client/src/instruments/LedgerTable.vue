@@ -6,12 +6,14 @@
 import { computed } from 'vue'
 import { mixColour, sourceColour, type LightColour } from '@core/ledger/colours'
 import { sumAt } from '@core/ledger/ratios'
-import type { Cell, SourceId } from '@core/ledger/terms'
+import { cellAt } from '@core/ledger/ledger'
+import { isAmbientPart, type Cell, type RowId, type SourceId } from '@core/ledger/terms'
 import { offByAtMost, uncertaintyAt, weaknessesOf } from '@core/ledger/weakness'
 import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 import { goalState, goalWords } from '@/words/goals'
 import { cellWords } from '@/words/ledger'
+import { STATE_CHOICES } from '@/words/ambient'
 import { plain, stops } from '@/words/format'
 import CellColour from './CellColour.vue'
 import { colourMode } from './colourMode'
@@ -27,8 +29,14 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const ledger = computed(() => store.evaluation!.ledger)
 const all = computed(() => ledger.value.rows.map((row) => row.source))
-const inSum = (source: SourceId): boolean =>
-  props.isolated.length === 0 || props.isolated.includes(source)
+/** Ambient light is followed by the sources it is the sum of. */
+const shown = computed<RowId[]>(() =>
+  all.value.flatMap((source) =>
+    source === 'ambient' ? [source, ...ledger.value.parts.map((part) => part.source)] : [source]
+  )
+)
+const inSum = (source: RowId): boolean =>
+  props.isolated.length === 0 || props.isolated.includes(isAmbientPart(source) ? 'ambient' : source)
 const toggle = (source: SourceId, event: MouseEvent): void => {
   const now = props.isolated.length === 0 ? [] : [...props.isolated]
   // A plain click asks what this one does alone; with shift or control it joins the ones already
@@ -43,8 +51,7 @@ const toggle = (source: SourceId, event: MouseEvent): void => {
 }
 const total = (place: Place): number =>
   props.isolated.length ? sumAt(ledger.value, place, props.isolated) : ledger.value.totals[place]!
-const cell = (source: SourceId, place: Place): Cell =>
-  ledger.value.rows.find((row) => row.source === source)!.cells[place]!
+const cell = (source: RowId, place: Place): Cell => cellAt(ledger.value, source, place)!
 /** Nobody asks how sure a light is that nobody sees. */
 const FAINT = -9.9
 const offOf = ({ source, place, state, level }: Cell): string => {
@@ -55,13 +62,13 @@ const offOf = ({ source, place, state, level }: Cell): string => {
 /** How unsure each cell is, where its model is weak; '' where it is not. */
 const offs = computed(
   () =>
-    new Map(
+    new Map<string, string>(
       ledger.value.rows.flatMap(({ source, cells }) =>
         ledger.value.places.map((place) => [`${source}-${place}`, offOf(cells[place]!)] as const)
       )
     )
 )
-const offBy = (source: SourceId, place: Place): string => offs.value.get(`${source}-${place}`) ?? ''
+const offBy = (source: RowId, place: Place): string => offs.value.get(`${source}-${place}`) ?? ''
 /** Of the sum at a place, in one glance with the sum. */
 const totalOffs = computed(
   () =>
@@ -73,7 +80,10 @@ const totalOffs = computed(
     )
 )
 const offAt = (place: Place): string => (whole.value ? (totalOffs.value.get(place) ?? '') : '')
-const about = (source: SourceId): string => {
+const about = (source: RowId): string => {
+  if (source === 'rest') return 'read together'
+  const ambient = plan.value.ambient.sources.find((each) => each.id === source)
+  if (ambient) return STATE_CHOICES.find(({ value }) => value === ambient.state)!.title
   const light = plan.value.lights.find((each) => each.id === source)
   return light
     ? [light.strobe.name, ...light.modifiers.map((each) => each.name)].join(', ')
@@ -115,9 +125,22 @@ const bar = (level: number): number => Math.max(0, Math.min(100, ((level + 10) /
         </tr>
       </thead>
       <tbody>
-        <tr v-for="source in all" :key="source" :class="[`hue-${source}`, { out: !inSum(source) }]">
+        <tr
+          v-for="source in shown"
+          :key="source"
+          :class="[
+            isAmbientPart(source) ? 'hue-ambient part' : `hue-${source}`,
+            { out: !inSum(source) }
+          ]"
+        >
           <th scope="row" class="first">
+            <span v-if="isAmbientPart(source)" class="source">
+              <span class="source-mark" aria-hidden="true">{{ sourceMark(source) }}</span><span
+                >{{ sourceName(plan, source) }}<small>{{ about(source) }}</small></span
+              >
+            </span>
             <button
+              v-else
               type="button"
               class="source"
               :aria-pressed="isolated.includes(source)"
@@ -251,6 +274,9 @@ small {
 .source[aria-pressed='true'] .source-mark {
   background: var(--hue);
   color: var(--background);
+}
+.part .source {
+  padding-left: 0.7rem;
 }
 .out {
   opacity: 0.45;

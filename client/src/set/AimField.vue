@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What a light or card looks at: the focus point, a place, or any direction. */
 import { computed } from 'vue'
-import { valueAt, type PlacedPath } from '@core/plan/path'
+import { valueAt, type AimedPath } from '@core/plan/path'
 import type { Aim } from '@core/plan/plan'
 import { transportOf } from '@core/set/remembered'
 import { anglesOf, pointOf, scale } from '@core/set/vec'
@@ -9,7 +9,7 @@ import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { placeName } from '@/words/names'
 
-const props = defineProps<{ path: PlacedPath; label: string }>()
+const props = defineProps<{ path: AimedPath; label: string }>()
 const store = usePlan()
 const aim = computed(() => valueAt(store.plan!, `${props.path}.aim`) as Aim)
 interface Item {

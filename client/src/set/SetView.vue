@@ -8,6 +8,7 @@ import { mm } from '@/words/format'
 import { fitOf, type View } from './drawing'
 import SetStage from './SetStage.vue'
 import SetThings from './SetThings.vue'
+import SourceShapes from './SourceShapes.vue'
 import { useGestures } from './useGestures'
 import { useScreen } from './useScreen'
 import { useStageShapes } from './useStageShapes'
@@ -51,6 +52,7 @@ defineExpose({ svg, refit: port.refit, zoomBy: port.zoomBy })
       @dblclick="gestures.placeHere"
     >
       <SetStage :view="view" :screen="screen" :shapes="stage" :heads="heads" />
+      <SourceShapes :view="view" :plan="plan" :scene="scene" :screen="screen" />
       <SetThings :plan="plan" :shapes="things" :gestures="gestures" />
     </svg>
   </figure>

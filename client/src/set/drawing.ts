@@ -208,17 +208,19 @@ export function fitOf(view: View, plan: Plan, scene: Scene): Viewport {
     [0, 0, 0],
     ...subjectParts(plan).flat(),
     ...plan.props.flatMap((prop) => propParts(plan, prop).flat()),
-    ...scene.heads.flatMap((head) =>
-      [1, -1].map((side) =>
-        add(
-          head.at,
+    ...scene.heads
+      .slice(0, plan.lights.length)
+      .flatMap((head) =>
+        [1, -1].map((side) =>
           add(
-            scale(head.across, (side * faceSizeMm(head.face)) / 2),
-            scale(head.axis, -Math.min(60, faceSizeMm(head.face)))
+            head.at,
+            add(
+              scale(head.across, (side * faceSizeMm(head.face)) / 2),
+              scale(head.axis, -Math.min(60, faceSizeMm(head.face)))
+            )
           )
         )
-      )
-    ),
+      ),
     ...plan.cards.map((card) => pointOf(card.at)),
     ...plan.places.map((p) => [p.xMm, p.yMm, p.zMm] as const),
     scene.pose.front

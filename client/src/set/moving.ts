@@ -1,5 +1,5 @@
 /** Moving what stands in the set, each movement one undoable step. Locked figures stay. */
-import type { PlacedPath } from '@core/plan/path'
+import type { AimedPath } from '@core/plan/path'
 import type { LightId, Plan, Position } from '@core/plan/plan'
 import { anglesOf, pointOf, positionOf, sub, unit, type Vec } from '@core/set/vec'
 import { propStanding } from '@core/set/props'
@@ -15,7 +15,7 @@ const tidyPosition = (at: Position): Position => ({
 })
 
 /** Path of a light or card, which are placed by distance, azimuth and elevation. */
-const placedPath = ({ kind, id }: Picked): PlacedPath =>
+const placedPath = ({ kind, id }: Picked): AimedPath =>
   kind === 'light' ? `lights.${id as LightId}` : `cards.${id}`
 
 export function positionOfThing(plan: Plan, { kind, id }: Picked): Vec | null {

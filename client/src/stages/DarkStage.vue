@@ -7,6 +7,9 @@ import { computed } from 'vue'
 import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/advise/darken'
 import { backgroundSpan } from '@core/advise/backgroundSpan'
 import { shutterOf } from '@core/plan/shutterInUse'
+import AmbientSources from '@/ambient/AmbientSources.vue'
+import LampSpans from '@/ambient/LampSpans.vue'
+import LeftOver from '@/ambient/LeftOver.vue'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import AmbientChart from '@/instruments/AmbientChart.vue'
 import BlackScale from '@/instruments/BlackScale.vue'
@@ -111,6 +114,12 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
         <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
       </p>
     </section>
+
+    <AmbientSources />
+
+    <LampSpans />
+
+    <LeftOver />
 
     <DarkPictures />
 

@@ -5,6 +5,7 @@
  */
 import { computed, ref } from 'vue'
 import type { Frame } from '@core/run/frame'
+import LeftOver from '@/ambient/LeftOver.vue'
 import AmbientAge from '@/instruments/AmbientAge.vue'
 import DevicePanel from '@/run/DevicePanel.vue'
 import FrameIntake from '@/run/FrameIntake.vue'
@@ -76,6 +77,7 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
       />
       <RunKnobs />
       <AmbientAge brief />
+      <LeftOver />
       <DevicePanel :asked="asked" :device="device" :lights="canFire" />
       <FrameIntake
         :expected="asked.kind"

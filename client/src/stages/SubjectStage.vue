@@ -9,7 +9,7 @@ import BodyFields from '@/body/BodyFields.vue'
 import BodyLook from '@/body/BodyLook.vue'
 import PropsList from '@/body/PropsList.vue'
 import AmbientAge from '@/instruments/AmbientAge.vue'
-import AmbientReading from '@/instruments/AmbientReading.vue'
+import ReadingFields from '@/ambient/ReadingFields.vue'
 import ProfileEditor from '@/instruments/ProfileEditor.vue'
 import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
@@ -132,8 +132,18 @@ const MEDIA = [
         Measured with the strobes off. Left empty, the black frame under Run measures it.
       </p>
       <AmbientAge />
-      <AmbientReading place="subject" />
-      <AmbientReading place="background" />
+      <ReadingFields path="ambient.subject" title="At the subject" about="ambient at the subject" />
+      <ReadingFields
+        path="ambient.background"
+        title="At the background"
+        about="ambient at the background"
+      />
+      <p v-if="store.plan!.ambient.sources.length" class="small muted">
+        Of all that is not
+        <router-link :to="{ name: 'dark', params: $route.params, hash: '#sources' }"
+          >a source by itself</router-link
+        >.
+      </p>
       <SurroundFields />
     </section>
   </div>

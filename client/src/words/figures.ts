@@ -4,7 +4,7 @@ import { nameOf } from '@core/scales/marks'
 import { bodyNameOf } from '@core/set/bodies'
 import { formatStops } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
-import type { SourceId, Term } from '@core/ledger/terms'
+import type { RowId, Term } from '@core/ledger/terms'
 import type { Shade } from '@core/set/inTheWay'
 import { mm, percent, plain, seconds } from './format'
 
@@ -77,7 +77,7 @@ function modifierWords({ name = '', figures: f }: Term): string {
     : name
 }
 
-export function termFigures(plan: Plan, term: Term, source: SourceId): string {
+export function termFigures(plan: Plan, term: Term, source: RowId): string {
   const f = term.figures
   switch (term.kind) {
     case 'reading':
@@ -104,6 +104,12 @@ export function termFigures(plan: Plan, term: Term, source: SourceId): string {
       return `read at ${closeUpWords(f)}`
     case 'shade':
       return 'taken away since it was read'
+    case 'reach':
+      return `its face is ${mm((f.d ?? 0) * 1000)} from the focus point`
+    case 'others':
+      return Object.entries(f)
+        .map(([name, level]) => `${name} ${formatStops(level)}`)
+        .join(', ')
     case 'output':
       return `GN ${plain(f.GN ?? 0)} m`
     case 'power': {

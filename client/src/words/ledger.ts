@@ -26,14 +26,16 @@ export function ledgerRows(plan: Plan): (string | number)[][] {
     Number.isFinite(level) ? Number(level.toFixed(2)) : ''
   return [
     ['stops at', ...ledger.places.map((place) => placeName(plan, place))],
-    ...ledger.rows.map((row) => [
-      `${row.source === 'ambient' ? '' : `${row.source} `}${sourceName(plan, row.source)}`,
-      ...ledger.places.map((place) =>
-        row.cells[place]!.state === 'known'
-          ? figure(row.cells[place]!.level)
-          : NO_LEVEL[row.cells[place]!.state as Exclude<CellState, 'known'>]
-      )
-    ]),
+    ...ledger.rows
+      .flatMap((row) => [row, ...(row.source === 'ambient' ? ledger.parts : [])])
+      .map((row) => [
+        `${['ambient', 'rest'].includes(row.source) ? '' : `${row.source} `}${sourceName(plan, row.source)}`,
+        ...ledger.places.map((place) =>
+          row.cells[place]!.state === 'known'
+            ? figure(row.cells[place]!.level)
+            : NO_LEVEL[row.cells[place]!.state as Exclude<CellState, 'known'>]
+        )
+      ]),
     ['Sum', ...ledger.places.map((place) => figure(ledger.totals[place]!))],
     ['Goal', ...ledger.places.map((place) => goalWords(plan, place).replaceAll('−', '-'))]
   ]

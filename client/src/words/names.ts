@@ -10,7 +10,7 @@ import {
   type Prop,
   type Ride
 } from '@core/plan/plan'
-import type { SourceId, TermKind } from '@core/ledger/terms'
+import type { RowId, TermKind } from '@core/ledger/terms'
 import type { VerdictId, VerdictState } from '@core/ledger/verdict'
 import type { ChangedControl } from '@core/run/changes'
 import type { Control } from '@core/plan/controls'
@@ -84,11 +84,14 @@ export const placeName = (plan: Plan, place: Place): string =>
   place
 /** Where ambient is read. */
 export const READ_NAMES = { subject: 'Subject', background: 'Background' } as const
-export const sourceName = (plan: Plan, source: SourceId): string =>
+export const sourceName = (plan: Plan, source: RowId): string =>
   source === 'ambient'
     ? 'Ambient'
-    : (plan.lights.find((light) => light.id === source)?.name ?? source)
-export const sourceMark = (source: SourceId): string => (source === 'ambient' ? '∿' : source)
+    : source === 'rest'
+      ? 'The rest'
+      : ([...plan.lights, ...plan.ambient.sources].find(({ id }) => id === source)?.name ?? source)
+export const sourceMark = (source: RowId): string =>
+  source === 'ambient' || source === 'rest' ? '∿' : source
 export const ROLE_NAMES: Record<Light['role'], string> = {
   key: 'Key',
   fill: 'Fill',
@@ -165,6 +168,8 @@ export const TERM_NAMES: Record<TermKind, string> = {
   closeUpLoss: 'close-up loss',
   closeUpLossAtReading: 'close-up loss in the reading',
   shade: 'shade',
+  reach: 'on its way there',
+  others: 'sources besides',
   output: 'guide number',
   power: 'power',
   mark: 'mark as measured',
@@ -200,6 +205,7 @@ export const CONTROL_NAMES: Record<Control | ChangedControl, string> = {
   highSpeedSync: 'High-speed sync',
   place: 'Position',
   switch: 'Light',
+  ambient: 'Ambient light',
   filter: 'Filter',
   balance: 'White balance',
   strobe: 'Strobe',

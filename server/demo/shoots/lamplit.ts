@@ -17,6 +17,70 @@ const SEAL: Plan['subject']['profile'] = [
   { out: 0, up: 1, corner: false }
 ]
 
+const lens = (ev: number) => ({
+  value: { kind: 'ev' as const, ev },
+  limit: 'exact' as const,
+  via: 'lens' as const,
+  atMagnification: 0.28,
+  takenAt: null,
+  look: 'black-soft' as const
+})
+
+/** Two lanterns behind the seal, and what is left of the day in the window. */
+const SOURCES: Plan['ambient']['sources'] = [
+  {
+    id: 'S1',
+    name: 'Paper lantern',
+    kind: 'lamp',
+    from: {
+      kind: 'face',
+      at: { distanceMm: 640, azimuthDeg: -172, elevationDeg: -3.5 },
+      widthMm: 42,
+      heightMm: 42
+    },
+    state: 'on',
+    shadeStops: 1,
+    colour: { kind: 'glowing', kelvin: 2700 },
+    reading: lens(8.6),
+    readAt: 'itself',
+    wanted: { leastStops: 0, mostStops: 2 }
+  },
+  {
+    id: 'S2',
+    name: 'Wall lamp',
+    kind: 'lamp',
+    from: {
+      kind: 'face',
+      at: { distanceMm: 655, azimuthDeg: 169, elevationDeg: -1.5 },
+      widthMm: 24,
+      heightMm: 24
+    },
+    state: 'on',
+    shadeStops: 1,
+    colour: { kind: 'glowing', kelvin: 2900 },
+    reading: lens(9.3),
+    readAt: 'itself',
+    wanted: { leastStops: 0.5, mostStops: 2.3 }
+  },
+  {
+    id: 'S3',
+    name: 'Window, after sunset',
+    kind: 'window',
+    from: {
+      kind: 'face',
+      at: { distanceMm: 1900, azimuthDeg: -75, elevationDeg: 12 },
+      widthMm: 900,
+      heightMm: 1200
+    },
+    state: 'shaded',
+    shadeStops: 3,
+    colour: { kind: 'daylight', kelvin: 8000 },
+    reading: { ...lens(2.5), via: 'reflected' },
+    readAt: 'itself',
+    wanted: null
+  }
+]
+
 /** The rim light as strong as the eye wanted it: no goal asks for it. */
 const rimmed = (plan: Plan): Plan => ({
   ...plan,
@@ -63,7 +127,7 @@ export const lamplit = (): DemoShoot => {
     ambient: {
       ...base.ambient,
       subject: {
-        value: { kind: 'ev', ev: 2.3 },
+        value: { kind: 'ev', ev: 1.2 },
         limit: 'exact',
         via: 'incident',
         atMagnification: 0.28,
@@ -71,14 +135,15 @@ export const lamplit = (): DemoShoot => {
         look: 'black-soft'
       },
       background: {
-        value: { kind: 'ev', ev: 5.9 },
+        value: { kind: 'ev', ev: 4.9 },
         limit: 'exact',
         via: 'reflected',
         atMagnification: 0.28,
         takenAt: null,
         look: 'black-soft'
       },
-      colour: { subject: lamp, background: lamp }
+      colour: { subject: lamp, background: lamp },
+      sources: SOURCES
     },
     balance: { kind: 'kelvin', kelvin: 2900, tint: 0 },
     settings: { ...base.settings, apertureStops: 7, shutterStops: 0 },

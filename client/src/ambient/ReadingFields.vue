@@ -1,19 +1,27 @@
 <script setup lang="ts">
-/** Ambient light at one place, as a camera, a meter or a lux meter gave it. */
+/** Ambient light as a camera, a meter or a lux meter gave it. */
 import { computed } from 'vue'
-import { evOfReading } from '@core/ledger/cells'
+import { evOfReading } from '@core/plan/readingEv'
 import { luxFromEv } from '@core/ambient/ev'
-import type { AmbientReading, ReadPlace } from '@core/plan/plan'
+import { valueAt, valueIn } from '@core/plan/path'
+import type { AmbientReading, AmbientSourceId, ReadPlace } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
 import { plain } from '@/words/format'
-import { READ_NAMES } from '@/words/names'
-import StepField from './StepField.vue'
+import StepField from '@/instruments/StepField.vue'
 
-const props = defineProps<{ place: ReadPlace }>()
+const props = defineProps<{
+  path: `ambient.${ReadPlace}` | `ambient.sources.${AmbientSourceId}.reading`
+  title: string
+  /** what was read, as it is said in a sentence */
+  about: string
+  /** light that comes from a lit face: there is none falling in to be read */
+  sentOut?: boolean
+}>()
 const store = usePlan()
-const reading = computed(() => store.plan!.ambient[props.place])
+const reading = computed(() => valueAt(store.plan!, props.path) as AmbientReading | null)
 const mode = computed(() => reading.value?.value.kind ?? 'none')
-const path = computed(() => `ambient.${props.place}.value` as const)
+const inside = computed(() => `${props.path}.value` as const)
+const modes = computed(() => (props.sentOut ? MODES.filter(({ value }) => value !== 'lux') : MODES))
 
 const MODES = [
   { value: 'none', title: 'Not read yet' },
@@ -27,11 +35,10 @@ const VIAS = [
   { value: 'incident', title: 'Hand-held, incident (dome at the place)' }
 ]
 const vias = computed(() =>
-  mode.value === 'lux' ? VIAS.filter((each) => each.value === 'incident') : VIAS
+  VIAS.filter(({ value }) => (value === 'incident' ? !props.sentOut : mode.value !== 'lux'))
 )
 
-const write = (next: AmbientReading | null): void =>
-  void store.set(`ambient.${props.place}`, next, `ambient at ${props.place}`)
+const write = (next: AmbientReading | null): void => void store.set(props.path, next, props.about)
 
 /** Changing the notation keeps the light: the same EV said another way. */
 const setMode = (to: string): void => {
@@ -44,7 +51,7 @@ const setMode = (to: string): void => {
     takenAt: new Date().toISOString(),
     look: plan.look
   }
-  const via = was?.via ?? (to === 'camera' ? 'lens' : 'incident')
+  const via = was?.via ?? (to === 'camera' || props.sentOut ? 'lens' : 'incident')
   if (to === 'none') write(null)
   else if (to === 'ev') write({ ...base, value: { kind: 'ev', ev: Number(ev.toFixed(3)) }, via })
   else if (to === 'lux')
@@ -90,9 +97,9 @@ function limitOf(value: AmbientReading['value']): AmbientReading['limit'] {
 /** A figure typed anew was read anew. */
 const put = (key: string) => (value: number) =>
   store.update(
-    `ambient at ${props.place}`,
+    props.about,
     (draft) => {
-      const target = draft.ambient[props.place]!
+      const target = valueIn(draft, props.path) as AmbientReading
       Object.assign(target.value, { [key]: value })
       Object.assign(target, {
         takenAt: new Date().toISOString(),
@@ -101,20 +108,16 @@ const put = (key: string) => (value: number) =>
       })
       delete target.frameId
     },
-    path.value
+    inside.value
   )
 </script>
 
 <template>
-  <div
-    class="reading"
-    role="group"
-    :aria-label="`Ambient at the ${READ_NAMES[place].toLowerCase()}`"
-  >
-    <h3>At the {{ READ_NAMES[place].toLowerCase() }}</h3>
+  <div class="reading" role="group" :aria-label="about.charAt(0).toUpperCase() + about.slice(1)">
+    <h3>{{ title }}</h3>
     <v-select
       :model-value="mode"
-      :items="MODES"
+      :items="modes"
       item-value="value"
       item-title="title"
       label="Reading"
@@ -131,28 +134,28 @@ const put = (key: string) => (value: number) =>
       />
       <template v-if="mode === 'camera'">
         <StepField
-          :path="`${path}.apertureStops`"
+          :path="`${inside}.apertureStops`"
           kind="aperture"
           label="Aperture"
           :set="put('apertureStops')"
           no-lock
         />
         <StepField
-          :path="`${path}.shutterStops`"
+          :path="`${inside}.shutterStops`"
           kind="shutter"
           label="Shutter"
           :set="put('shutterStops')"
           no-lock
         />
         <StepField
-          :path="`${path}.isoStops`"
+          :path="`${inside}.isoStops`"
           kind="iso"
           label="ISO"
           :set="put('isoStops')"
           no-lock
         />
         <StepField
-          :path="`${path}.scaleStops`"
+          :path="`${inside}.scaleStops`"
           kind="stops"
           label="Scale showed"
           :set="put('scaleStops')"
@@ -162,7 +165,7 @@ const put = (key: string) => (value: number) =>
       </template>
       <StepField
         v-else-if="mode === 'ev'"
-        :path="`${path}.ev`"
+        :path="`${inside}.ev`"
         kind="ev"
         label="EV"
         :set="put('ev')"
@@ -170,7 +173,7 @@ const put = (key: string) => (value: number) =>
       />
       <StepField
         v-else
-        :path="`${path}.lux`"
+        :path="`${inside}.lux`"
         kind="lux"
         label="Illuminance"
         :set="put('lux')"
