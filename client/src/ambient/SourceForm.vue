@@ -148,6 +148,7 @@ const apart = computed(() =>
       />
     </div>
     <div class="part">
+      <h3>What was read of it</h3>
       <v-select
         :model-value="source.readAt"
         :items="readAts"
