@@ -5,7 +5,7 @@
  */
 import { sunAltitudeDeg, sunPasses, halfDay } from '../ambient/sun'
 import { lightOfSky, LOWEST_DEG } from '../ambient/twilight'
-import { ambientCell } from '../ledger/cells'
+import { restCell } from '../ledger/cells'
 import type { AmbientReading, Falling, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
 
@@ -33,11 +33,10 @@ export function evOfBackground(plan: Plan, reading: AmbientReading): number {
   const place = transportOf(plan).scene.places.find(({ id }) => id === 'background')!
   const open: Plan = {
     ...plan,
-    corrections: [],
     ambient: { ...plan.ambient, background: reading, shadeStops: 0 },
     settings: { ...plan.settings, apertureStops: 0, shutterStops: 0, isoStops: 0, ndStops: 0 }
   }
-  return ambientCell(open, place).level
+  return restCell(open, place).level
 }
 
 /** The clear-sky EV of the background by the sun’s altitude: light falling in on it. */
@@ -244,10 +243,7 @@ function levelAtOneSecond(plan: Plan): number {
     look: null
   }
   const at = (settings: Plan['settings']): number =>
-    ambientCell(
-      { ...plan, corrections: [], ambient: { ...plan.ambient, background: zero }, settings },
-      place
-    ).level
+    restCell({ ...plan, ambient: { ...plan.ambient, background: zero }, settings }, place).level
   const open = { ...plan.settings, apertureStops: 0, shutterStops: 0, isoStops: 0, ndStops: 0 }
   return at({ ...plan.settings, shutterStops: 0 }) - at(open)
 }

@@ -15,19 +15,21 @@ export function linearOf(colour: string): Rgb {
   return [band(1), band(3), band(5)]
 }
 
+/** #rrggbb, or what was measured by band, whose scale does not count; null: grey. */
+export type SurfaceColour = string | Spectrum | null
+
 /** No band throws back more than this. */
 const MOST = 0.98
 
 /**
  * A surface's share of red, green and blue in a colour's hue, as light as its reflectance says: where
  * a band would throw back more than it gets, the colour is paler.
- * @param colour #rrggbb; null: grey
  * @param reflectance 0–1
  */
-export function albedoOf(colour: string | null, reflectance: number): Rgb {
+export function albedoOf(colour: SurfaceColour, reflectance: number): Rgb {
   const grey: Rgb = [reflectance, reflectance, reflectance]
   if (colour === null) return grey
-  const linear = linearOf(colour)
+  const linear = typeof colour === 'string' ? linearOf(colour) : inGamut(shown(colour))
   const own = linear.reduce((sum, value, k) => sum + LUMINANCE[k]! * value, 0)
   // Black has no hue.
   if (own < 1e-6) return grey
@@ -110,22 +112,40 @@ export function smoothSpectrum(rgb: Rgb): Spectrum {
   return curve(best)
 }
 
+/** What a screen can show of it. */
+const inGamut = (rgb: Rgb): Rgb => rgb.map((value) => Math.max(0, value)) as unknown as Rgb
+
+/**
+ * A measured reflectance as figures of 0–1, and how light it is in daylight.
+ * @param values [BANDS] as a file holds them: shares, or percent where one is above 1.5
+ * @throws RangeError where a band throws back more than it gets
+ */
+export function measuredSurface(values: Spectrum): {
+  readonly spectrum: Spectrum
+  readonly reflectance: number
+} {
+  const top = Math.max(...values)
+  const spectrum = top > 1.5 ? values.map((value) => value / 100) : values
+  if (Math.max(...spectrum) > 1.0001)
+    throw new RangeError('a band throws back more than it gets: is it a reflectance?')
+  return { spectrum, reflectance: luminanceOf(product(white, spectrum)) }
+}
+
 const known = new Map<string, Spectrum>()
 const MOST_KEPT = 200
 
 /**
  * What a surface throws back of each band: its colour's smooth spectrum, as light in daylight as its
  * reflectance says.
- * @param colour #rrggbb; null: grey
  * @param reflectance 0–1
  * @returns [BANDS]
  */
-export function surfaceSpectrum(colour: string | null, reflectance: number): Spectrum {
+export function surfaceSpectrum(colour: SurfaceColour, reflectance: number): Spectrum {
   if (colour === null) return new Array<number>(BANDS).fill(reflectance)
-  const key = `${colour} ${reflectance}`
+  const key = `${String(colour)} ${reflectance}`
   const before = known.get(key)
   if (before) return before
-  const shape = smoothSpectrum(albedoOf(colour, reflectance))
+  const shape = typeof colour === 'string' ? smoothSpectrum(albedoOf(colour, reflectance)) : colour
   const by = reflectance / luminanceOf(product(white, shape))
   const made = shape.map((value) => value * by)
   if (known.size >= MOST_KEPT) known.clear()
@@ -138,7 +158,7 @@ export function surfaceSpectrum(colour: string | null, reflectance: number): Spe
  * grey.
  * @param light [BANDS]
  */
-export const colourStops = (light: Spectrum, colour: string | null, reflectance: number): number =>
+export const colourStops = (light: Spectrum, colour: SurfaceColour, reflectance: number): number =>
   colour === null
     ? 0
     : Math.log2(

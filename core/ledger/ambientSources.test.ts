@@ -1,4 +1,4 @@
-// checks: window (closed forms, brute force)
+// checks: ambient by source (closed form of a rectangle, of a ball; plain sum over the face)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { planSchema, type AmbientSource, type Plan } from '../plan/plan'

@@ -89,8 +89,9 @@ function othersTerm(plan: Plan, transport: Transport, j: number): Term[] {
     name: source.name,
     level: sourceCell(plan, transport, source, j).level
   }))
-  const all = Math.log2(levels.reduce((sum, { level }) => sum + 2 ** level, 2 ** rest.level))
-  if (all === rest.level || all === -Infinity) return []
+  const others = levels.reduce((sum, { level }) => sum + 2 ** level, 0)
+  if (others === 0) return []
+  const all = Math.log2(2 ** rest.level + others)
   const base = rest.state === 'known' ? rest.level : 0
   const figures = levels.filter(({ level }) => level > -Infinity)
   return [

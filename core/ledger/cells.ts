@@ -94,10 +94,6 @@ const close = (plan: Plan, cell: Cell): Cell => {
     : cell
 }
 
-/** Ambient that was read together, as frames have corrected it: all there is without sources. */
-export const ambientCell = (plan: Plan, place: PlacePoint): Cell =>
-  close(plan, { ...restCell(plan, place), source: 'ambient' })
-
 /**
  * All ambient light at a place.
  * @param parts the rest and each source, as they are there; not empty
@@ -108,7 +104,10 @@ export function togetherCell(plan: Plan, parts: readonly Cell[]): Cell {
   if (known.length === 0) return cell
   const most = known.reduce((best, each) => (each.level > best.level ? each : best))
   const unread = parts.some(({ state }) => state === 'unknown')
-  const level = Math.log2(known.reduce((sum, each) => sum + 2 ** each.level, 0))
+  const level =
+    known.length === 1
+      ? most.level
+      : Math.log2(known.reduce((sum, each) => sum + 2 ** each.level, 0))
   return close(plan, { ...cell, state: 'known', level, limit: unread ? 'at-least' : most.limit })
 }
 

@@ -64,7 +64,9 @@ export interface ChannelClip {
 /** Whether any light, or any surface that is looked at, has a colour under the balance. */
 const isColoured = (plan: Plan): boolean =>
   plan.subject.colour !== null ||
+  plan.subject.measured !== null ||
   plan.background.colour !== null ||
+  plan.background.measured !== null ||
   plan.lensFilters.length > 0 ||
   plan.balance.kind !== 'preset' ||
   plan.balance.preset !== 'daylight' ||

@@ -220,6 +220,7 @@ test('what a reading holds for', () => {
     backgroundTiltDeg: plan.background.tiltDeg
   })
   expect(heldBy(plan, 'ambient', 'background')).toEqual({
+    sources: [],
     strobeId: null,
     modifierIds: [],
     highSpeedSync: null,

@@ -13,8 +13,8 @@ import { correctionFor } from './corrections'
 import type { Flag } from './terms'
 
 /** Where heads, cards, background and table stand. */
-const standing = ({ heads, surfaces }: Scene): Vec[] => [
-  ...heads.map(({ at }) => at),
+const standing = ({ lights }: Plan, { heads, surfaces }: Scene): Vec[] => [
+  ...heads.slice(0, lights.length).map(({ at }) => at),
   ...surfaces.list.map(({ at }) => at)
 ]
 const inRoom = (room: NonNullable<Plan['room']>, [x, y, z]: Vec): boolean =>
@@ -53,7 +53,8 @@ export function findFlags(plan: Plan): Flag[] {
   if (subject.shape === 'plume' && subject.vapour.opticalDepth > THICK) flags.push('vapour')
   const { scene } = transportOf(plan)
   const { places, heads } = scene
-  if (plan.room && standing(scene).some((at) => !inRoom(plan.room!, at))) flags.push('outside-room')
+  if (plan.room && standing(plan, scene).some((at) => !inRoom(plan.room!, at)))
+    flags.push('outside-room')
   const spot = places[0]!
   if (spot.normal !== null && lit.length === 1) {
     const { at } = heads[plan.lights.indexOf(lit[0]!)]!

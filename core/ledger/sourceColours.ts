@@ -8,7 +8,7 @@ import type { Spectrum } from '../colour/bands'
 import { filterStops, stackTransmission, transmissionOf } from '../colour/filters'
 import { isWhite, through } from '../colour/light'
 import { spectrumOf, type Source } from '../colour/sources'
-import { colourStops } from '../colour/surface'
+import { colourStops, type SurfaceColour } from '../colour/surface'
 import { kelvinAt, miredOf } from '../colour/temperature'
 import type { Filter } from '../kit/kit'
 import type { AmbientSource, Light, Plan, ReadPlace } from '../plan/plan'
@@ -90,7 +90,7 @@ export function filterTermsOf(
 }
 
 interface Coloured {
-  readonly colour?: string | null
+  readonly colour?: SurfaceColour
   readonly reflectance: number
 }
 function hueStops(source: Source, plan: Filtered, light: Light | null, place: Coloured): number {

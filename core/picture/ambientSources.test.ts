@@ -1,3 +1,4 @@
+// checks: ambient by source (the picture of a lit set, by paths followed one by one)
 /** Ambient light from somewhere, in the picture and in the sum. */
 import { describe, expect, test } from '@jest/globals'
 import { ownLevel } from '../ledger/ambientSources'

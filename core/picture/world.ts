@@ -124,7 +124,8 @@ const BODY_KINDS = {
 const LEAST_ROUGHNESS = 0.02
 
 function bodyMade(body: Body): Made {
-  const { finish, reflectance, colour, roughness } = body
+  const { finish, reflectance, measured, roughness } = body
+  const colour = measured ?? body.colour
   const metal = finish === 'metal'
   const passes = transmittanceOf(body)
   return {
@@ -141,9 +142,9 @@ function madeOf(plan: Plan, id: string): Made {
   if (body) return bodyMade(body)
   switch (id) {
     case 'background': {
-      const { colour, picture, reflectance } = plan.background
+      const { colour, measured, picture, reflectance } = plan.background
       // A picture brings its own colours.
-      const albedo = albedoOf(picture ? null : colour, reflectance)
+      const albedo = albedoOf(picture ? null : (measured ?? colour), reflectance)
       return { kind: MATT, albedo, oneSided: true, farther: true }
     }
     case 'table':

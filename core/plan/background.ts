@@ -1,6 +1,6 @@
 /** What stands behind the subject: its place and size, what it looks like, how ambient falls on it. */
 import { z } from 'zod'
-import { colourSchema } from './body'
+import { colourSchema, measuredSchema } from './body'
 
 /** Pixels of a background's picture, across and down. */
 export const [PICTURE_WIDE, PICTURE_HIGH] = [160, 120] as const
@@ -17,6 +17,7 @@ export const backgroundSchema = z.strictObject({
   colour: colourSchema
     .nullable()
     .describe('as light as its reflectance says; a picture brings its own'),
+  measured: measuredSchema,
   picture: z
     .strictObject({
       name: z.string().max(120).describe('of the file it came from'),
@@ -41,4 +42,10 @@ export const backgroundSchema = z.strictObject({
 export type Background = z.infer<typeof backgroundSchema>
 
 /** A background of one tone, evenly lit. */
-export const EVEN = { colour: null, picture: null, gradientStops: 0, gradientDeg: 90 } as const
+export const EVEN = {
+  colour: null,
+  measured: null,
+  picture: null,
+  gradientStops: 0,
+  gradientDeg: 90
+} as const

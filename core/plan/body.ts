@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { RELIEF_SIDE } from '../model/coin'
 import { BOTTLE } from '../model/profiles'
+import { spectrumSchema } from '../colour/bands'
 import { isWhole, MOST_TRIANGLES } from '../model/own'
 
 /**
@@ -39,6 +40,11 @@ const seenThrough = {
   colour: colourSchema,
   throughMm: lengthMm(0.1, 5000).describe('so thick a layer shows white light in its colour')
 }
+
+/** What a colour is where it was measured. */
+export const measuredSchema = spectrumSchema
+  .nullable()
+  .describe('what it throws back by band; its scale does not count; null: as its colour says')
 
 const profileSchema = z
   .array(
@@ -94,6 +100,7 @@ export const bodyFields = {
   colour: colourSchema
     .nullable()
     .describe('of what it throws back, as light as its reflectance says'),
+  measured: measuredSchema,
   roughness: share.describe('gloss, metal, clear: GGX’s α; 0 mirrors sharply'),
   texture: share.describe('how strong a fine mottle is drawn on it'),
   profile: profileSchema.describe('lathe, vessel: the outline from foot to top'),
@@ -129,6 +136,7 @@ export const PLAIN = {
   lying: false,
   transmittance: 0.3,
   colour: null,
+  measured: null,
   roughness: 0,
   texture: 0,
   profile: BOTTLE,

@@ -14,6 +14,7 @@ type Whole =
   | 'filters'
   | 'lens'
   | 'lensFilters'
+  | 'measured'
   | 'meter'
   | 'modifiers'
   | 'own'

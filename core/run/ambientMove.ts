@@ -1,9 +1,11 @@
 /** What a run asks about the ambient: before any light, and again when it may have changed. */
+import { changeBetween } from '../advise/course'
 import { darkenMove } from '../advise/darken'
 import type { Evaluation } from '../ledger/evaluate'
 import { readingAges } from '../plan/age'
 import type { Plan } from '../plan/plan'
 import type { Frame } from './frame'
+import { courseFor, lightChanges, MINDED } from './lightChange'
 import { UNTOLD, type NextMove } from './moves'
 import { blackFrame, isSeen } from './standing'
 
@@ -47,17 +49,19 @@ export function ambientMove(
 const MINUTE_MS = 60_000
 
 /**
- * The black frame, or that of the daylight, once more when the reading has grown old or was made
- * for another look; null while it need not be taken.
+ * The black frame, or that of the daylight, once more when the reading has grown old, was made for
+ * another look, or the light has changed by its course; null while it need not be taken.
  * @param nowMs ms since 1970
  */
 export function recheckMove(plan: Plan, frames: readonly Frame[], nowMs: number): NextMove | null {
-  if (readingAges(plan, nowMs).every(({ due }) => due === null)) return null
+  const course = courseFor(plan, frames)
+  const changed = course !== null && lightChanges(plan, course, nowMs).length > 0
+  if (!changed && readingAges(plan, nowMs).every(({ due }) => due === null)) return null
   const { recheckMinutes } = plan.ambient
   const black = blackFrame(plan, frames)
+  const since = black === null ? nowMs : Date.parse(black.takenAt)
   const old =
-    black !== null &&
-    recheckMinutes !== null &&
-    nowMs - Date.parse(black.takenAt) > recheckMinutes * MINUTE_MS
+    (recheckMinutes !== null && nowMs - since > recheckMinutes * MINUTE_MS) ||
+    (course !== null && Math.abs(changeBetween(course, since, nowMs) ?? 0) >= MINDED)
   return darkFrameMove(plan, old ? null : black)
 }

@@ -12,7 +12,7 @@ import type { Frame } from './frame'
 /** A camera’s or meter’s own reading is good to about this; common practice, no source. */
 const TYPED = 0.2
 
-/** EV of the background that a frame showed, its own flash taken out; null where it says nothing. */
+/** EV of the background that a frame showed, its own flash and lamps taken out; null where it says nothing. */
 function evOfFrame(frame: Frame, plan: Plan): { ev: number; uncertaintyStops: number } | null {
   for (const evidence of frame.evidence) {
     if (evidence.kind !== 'patch' && evidence.kind !== 'judged') continue
@@ -20,8 +20,15 @@ function evOfFrame(frame: Frame, plan: Plan): { ev: number; uncertaintyStops: nu
     if (evidence.limit !== 'exact') continue
     const was = setOf(frame, plan, evidence.place)
     const level = measuredLevel(was, evidence)
-    const flash = frame.kind === 'black' ? -Infinity : (ledgerOf(was).flash[evidence.place] ?? 0)
-    const ambient = 2 ** level - 2 ** flash
+    const ledger = ledgerOf(was)
+    const flash = frame.kind === 'black' ? -Infinity : (ledger.flash[evidence.place] ?? 0)
+    // Lamps by themselves do not fall with it.
+    const lamps = ledger.parts.reduce(
+      (sum, { source, cells }) =>
+        source === 'rest' ? sum : sum + 2 ** cells[evidence.place]!.level,
+      0
+    )
+    const ambient = 2 ** level - 2 ** flash - lamps
     // What is left after a flash that gives most of it says nothing.
     if (!(ambient > 2 ** level / 2)) return null
     const { apertureStops, shutterStops, isoStops, ndStops } = was.settings

@@ -1,3 +1,4 @@
+// checks: which light is left (made-up sources found again)
 /** Which source of ambient light black frames still show. */
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'

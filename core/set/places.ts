@@ -3,6 +3,7 @@
  * light, and the user's own. The lit side is the point of the subject that faces half toward the
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
+import type { SurfaceColour } from '../colour/surface'
 import { vapourReflectance } from '../light/scatter'
 import { isThin, transmittanceOf, type Light, type Plan } from '../plan/plan'
 import { gradientStopsAt, printedReflectance } from './backdrop'
@@ -26,8 +27,8 @@ export interface PlacePoint {
    */
   readonly normal: Vec | null
   readonly reflectance: number
-  /** #rrggbb in daylight; null or left out: grey */
-  readonly colour?: string | null
+  /** null or left out: grey */
+  readonly colour?: SurfaceColour
   /** translucent: what comes through from behind, over what is thrown back */
   readonly through?: number
   /** ambient there against what was read, stops */
@@ -116,7 +117,7 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
         subject.shape === 'plume'
           ? vapourReflectance(subject.vapour.opticalDepth)
           : subject.reflectance,
-      colour: throughAndThrough ? null : subject.colour,
+      colour: throughAndThrough ? null : (subject.measured ?? subject.colour),
       through: transmittanceOf(subject) / subject.reflectance,
       on: 'subject'
     }
@@ -142,7 +143,7 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
       normal: background.normal,
       reflectance: printedReflectance(plan.background, ...spot),
       // A picture brings its own colours.
-      colour: plan.background.picture ? null : plan.background.colour,
+      colour: plan.background.picture ? null : (plan.background.measured ?? plan.background.colour),
       gradientStops: gradientStopsAt(plan.background, ...spot),
       on: 'background'
     })

@@ -103,7 +103,7 @@ test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15])(
         expect(run.plans[plan]!.lights.some((light) => light.on)).toBe(frame.kind === 'lit')
       }
     }
-    expect(frames).toBe(version === 1 ? 4 : 6)
+    expect(frames).toBe(version === 1 ? 4 : version < 15 ? 6 : 7)
     await db.destroy()
   }
 )

@@ -2,6 +2,7 @@
 /** What the subject or a prop looks like: colour, polish, texture; what is clear of it. */
 import { computed } from 'vue'
 import { isMeshed } from '@core/set/subjectMesh'
+import MeasuredColour from '@/colour/MeasuredColour.vue'
 import ColourField from '@/instruments/ColourField.vue'
 import ReliefPick from '@/instruments/ReliefPick.vue'
 import OwnMeshPick from '@/meshes/OwnMeshPick.vue'
@@ -33,12 +34,14 @@ const fill = (filled: boolean): void =>
     />
     <template v-if="!clear">
       <ColourField
+        v-if="!body.measured"
         :about="about"
         :path="`${path}.colour`"
         label="Colour"
         optional
         help="Its hue only. How light it is follows from its reflectance, as the sum counts it."
       />
+      <MeasuredColour :path="path" :about="about ?? 'the subject'" />
       <StepField
         v-if="shiny"
         :about="about"

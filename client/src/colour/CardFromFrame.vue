@@ -108,6 +108,12 @@ const asBalance = (): void => {
     'white balance by a grey card'
   )
 }
+const takeColour = (): void =>
+  void store.update('colour of the subject', (draft) => {
+    draft.subject.colour = hex.value
+    // What the frame shows stands over what was measured before.
+    draft.subject.measured = null
+  })
 </script>
 
 <template>
@@ -136,7 +142,7 @@ const asBalance = (): void => {
           type="button"
           class="push"
           :disabled="!colour || colour.trouble !== null || store.isLocked('subject.colour')"
-          @click="store.set('subject.colour', hex, 'colour of the subject')"
+          @click="takeColour"
         >
           The subject’s colour
         </button>

@@ -2,6 +2,7 @@
 /** What stands behind the subject: where, how large, of what, and how ambient falls on it. */
 import { computed, ref } from 'vue'
 import { BACKGROUND_REFLECTANCES } from '@core/plan/reflectance'
+import MeasuredColour from '@/colour/MeasuredColour.vue'
 import ColourField from '@/instruments/ColourField.vue'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
 import StepField from '@/instruments/StepField.vue'
@@ -48,12 +49,13 @@ async function read(event: Event): Promise<void> {
     label="Surface"
   />
   <ColourField
-    v-if="!background.picture"
+    v-if="!background.picture && !background.measured"
     path="background.colour"
     label="Background colour"
     optional
     help="Its hue only. How light it is follows from its reflectance, as the sum counts it."
   />
+  <MeasuredColour v-if="!background.picture" path="background" about="the background" />
   <div class="print">
     <label class="push"
       >{{ background.picture ? 'Another picture on it' : 'A picture on it'
