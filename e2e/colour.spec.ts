@@ -336,3 +336,31 @@ test('on a phone: everything there, nothing scrolls sideways, axe finds nothing'
   const { violations } = await new AxeBuilder({ page }).analyze()
   expect(violations.map((each) => each.id)).toEqual([])
 })
+
+test('a surface by its measured table: read, counted, saved, given up again', async ({
+  page,
+  newShoot
+}) => {
+  const { id } = await newShoot()
+  await open(page, { id }, 'subject')
+  const own = page.locator('details.measured').first()
+  await own.locator('summary').click()
+  const table = (top: number): Buffer =>
+    Buffer.from(
+      [
+        'nm,percent',
+        ...Array.from({ length: 31 }, (_, k) => `${400 + 10 * k},${10 + k * top}`)
+      ].join('\n')
+    )
+  const file = (buffer: Buffer) => ({ name: 'wing case.csv', mimeType: 'text/csv', buffer })
+  await own.locator('input[type=file]').setInputFiles(file(table(5)))
+  await expect(own.locator('p[role=alert]')).toContainText('more than it gets')
+  await own.locator('input[type=file]').setInputFiles(file(table(2)))
+  await expect(own.locator('summary')).toContainText('Colour as measured, 41.8 % in daylight')
+  await saved(page)
+  const { plan } = (await (await page.request.get(`/api/shoots/${id}`)).json()) as Shoot
+  expect(plan.subject.measured).toHaveLength(31)
+  expect(plan.subject.reflectance).toBeGreaterThan(0.35)
+  await own.getByRole('button', { name: 'By its picked colour again' }).click()
+  await expect(own.locator('summary')).toHaveText('Its spectrum')
+})

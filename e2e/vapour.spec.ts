@@ -2,6 +2,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
+import { logFrame, type Frame } from '../core/run/frame'
 import { expect, open, saved, test, type } from './fixtures'
 
 const planOf = async (page: Page, id: string): Promise<Shoot> =>
@@ -106,4 +107,43 @@ test('the steam of the demo is measured by its frame; axe finds nothing on eithe
     const { violations } = await new AxeBuilder({ page }).analyze()
     expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
   }
+})
+
+test('haze that gathers over tries: said, and the room to be aired', async ({
+  page,
+  request,
+  newShoot
+}) => {
+  const { id, plan } = await newShoot('plume')
+  let minute = 0
+  const taken = (kind: 'lit' | 'black', levelStops: number | null): Promise<unknown> => {
+    minute++
+    const name = `haze${minute}`
+    const frame: Frame = {
+      ...logFrame(plan, {
+        id: name,
+        kind,
+        takenAt: new Date(Date.parse('2026-11-27T10:00:00.000Z') + minute * 60_000).toISOString()
+      }),
+      evidence:
+        levelStops === null
+          ? []
+          : [{ kind: 'judged', place: 'background', levelStops, limit: 'exact' }]
+    }
+    return request.put(`/api/shoots/${id}/frames/${name}`, { data: { version: null, frame } })
+  }
+  await taken('black', -8)
+  for (let i = 0; i < 4; i++) await taken('lit', null)
+  await open(page, { id }, 'run')
+  await expect(page.locator('[data-frame="5"]')).toBeVisible()
+  await expect(page.locator('[data-haze]')).toHaveCount(0)
+  await taken('black', -7)
+  await page.reload()
+  await expect(page.locator('[data-haze]')).toContainText(
+    'over 4 tries the background without flash has risen by 1.0 stop'
+  )
+  await taken('black', -8.1)
+  await page.reload()
+  await expect(page.locator('[data-frame="7"]')).toBeVisible()
+  await expect(page.locator('[data-haze]')).toHaveCount(0)
 })

@@ -4,7 +4,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { LUMINANCE } from '../light/luminance'
 import { AS_DAYLIGHT, channelStops, tintOf } from './balance'
-import { product, WAVELENGTHS } from './bands'
+import { product, WAVELENGTHS, type Spectrum } from './bands'
 import {
   CHANNELS,
   filterColourSchema,
@@ -16,7 +16,7 @@ import {
 import { through } from './light'
 import { chromaticityOf, MATCHING, xyzOf } from './observer'
 import { daylight, planck } from './sources'
-import { albedoOf, colourStops, surfaceSpectrum } from './surface'
+import { albedoOf, colourStops, measuredSurface, surfaceSpectrum } from './surface'
 import { miredOf, temperatureOf } from './temperature'
 
 /** Opposites of the trade. */
@@ -233,6 +233,32 @@ describe('coloured surfaces', () => {
       expect(stops).toBeCloseTo(Math.log2(seen / all), 9)
       expect(Math.sign(stops)).toBe(sign)
     }
+  })
+
+  test('a measured surface is what was measured, in any light; its scale does not count', () => {
+    const table = WAVELENGTHS.map((nm) => 10 + 60 / (1 + Math.exp((590 - nm) / 12)))
+    const { spectrum, reflectance } = measuredSurface(table)
+    expect(spectrum[30]).toBeCloseTo(table[30]! / 100, 9)
+    const lightOf = (light: Spectrum, surface: Spectrum): number =>
+      WAVELENGTHS.reduce((sum, _, k) => sum + light[k]! * surface[k]! * MATCHING[1]![k]!, 0)
+    const grey = WAVELENGTHS.map(() => 1)
+    expect(reflectance).toBeCloseTo(lightOf(D55, spectrum) / lightOf(D55, grey), 9)
+    surfaceSpectrum(table, reflectance).forEach((value, k) =>
+      expect(value).toBeCloseTo(spectrum[k]!, 9)
+    )
+    for (const light of [planck(2900), planck(3800), daylight(7500)]) {
+      const wanted = lightOf(light, spectrum) / lightOf(light, grey) / reflectance
+      expect(colourStops(light, table, reflectance)).toBeCloseTo(Math.log2(wanted), 9)
+    }
+    const [red, green, blue] = albedoOf(table, reflectance)
+    expect(red).toBeGreaterThan(green)
+    expect(green).toBeGreaterThan(blue)
+    expect(LUMINANCE[0] * red + LUMINANCE[1] * green + LUMINANCE[2] * blue).toBeCloseTo(
+      reflectance,
+      6
+    )
+    expect(measuredSurface(spectrum).spectrum).toEqual(spectrum)
+    expect(() => measuredSurface(spectrum.map((value) => value * 1.6))).toThrow('more than it gets')
   })
 
   test('light through nothing is the same light', () => {

@@ -3,30 +3,15 @@
  * switched off. Light adds up, so what is missing from the second is that source’s.
  */
 import { takenStops } from '../ledger/ambientSources'
-import { cameraStops } from '../ledger/cameraStops'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import { sourceFilterStops } from '../ledger/sourceColours'
-import type {
-  AmbientReading,
-  AmbientSource,
-  AmbientSourceId,
-  Place,
-  Plan,
-  ReadPlace
-} from '../plan/plan'
+import type { AmbientReading, AmbientSource, AmbientSourceId, Plan, ReadPlace } from '../plan/plan'
 import { withSource } from '../plan/editAmbient'
-import { measuredLevel, readingFromLevel, uncertaintyOf } from './calibrate'
-import type { Evidence, Frame } from './frame'
+import { blackLevels, type BlackLevel } from './blackLevels'
+import { readingFromLevel } from './calibrate'
+import type { Frame } from './frame'
 
 type Limit = AmbientReading['limit']
-
-/** Ambient light as a black frame showed it at a place, at the camera settings of now. */
-interface Shown {
-  readonly frame: Frame
-  readonly level: number
-  readonly limit: Limit
-  readonly uncertaintyStops: number
-}
 
 export interface SourceShare {
   readonly id: AmbientSourceId
@@ -68,36 +53,13 @@ function onlyMissing(on: Plan, off: Plan): AmbientSourceId | null {
   return missing.length === 1 && others ? missing[0]! : null
 }
 
-const isRead = (evidence: Evidence): evidence is Extract<Evidence, { readonly limit: Limit }> =>
-  evidence.kind === 'patch' || evidence.kind === 'judged'
-
-/** What black frames showed at a place, the newest first. */
-function shownAt(plan: Plan, frames: readonly Frame[], place: Place): Shown[] {
-  const now = cameraStops(plan) - plan.settings.shutterStops
-  return frames
-    .flatMap((frame): Shown[] => {
-      const evidence = frame.evidence.filter(isRead).findLast((each) => each.place === place)
-      if (frame.kind !== 'black' || !evidence) return []
-      const then = cameraStops(frame.plan) - frame.plan.settings.shutterStops
-      return [
-        {
-          frame,
-          level: measuredLevel(frame.plan, evidence) + now - then,
-          limit: evidence.limit,
-          uncertaintyStops: uncertaintyOf(evidence)
-        }
-      ]
-    })
-    .reverse()
-}
-
 /** Less of all the light than this does not show against how sure the frames are. */
-const noticeable = (on: Shown, off: Shown): number =>
+const noticeable = (on: BlackLevel, off: BlackLevel): number =>
   1 - 2 ** -Math.hypot(on.uncertaintyStops, off.uncertaintyStops)
 const MOST_UNSURE = 3
 
 /** What is missing from one frame against another. */
-function difference(on: Shown, off: Shown): Omit<SourceShare, 'id' | 'name'> | null {
+function difference(on: BlackLevel, off: BlackLevel): Omit<SourceShare, 'id' | 'name'> | null {
   // Clipped with it, or without: no more is known than before.
   if (on.limit === 'at-least' || off.limit === 'at-least') return null
   const [most, left] = [2 ** on.level, off.limit === 'at-most' ? 0 : 2 ** off.level]
@@ -123,7 +85,7 @@ function difference(on: Shown, off: Shown): Omit<SourceShare, 'id' | 'name'> | n
   }
 }
 
-function sharesOf(plan: Plan, shown: readonly Shown[]): SourceShare[] {
+function sharesOf(plan: Plan, shown: readonly BlackLevel[]): SourceShare[] {
   return plan.ambient.sources
     .flatMap(({ id, name }): SourceShare[] => {
       for (const off of shown)
@@ -157,7 +119,7 @@ function nextOf(plan: Plan, place: ReadPlace, tried: readonly SourceShare[]): Am
  * @returns null where no black frame was read there, or no source is known
  */
 export function leftOver(plan: Plan, frames: readonly Frame[], place: ReadPlace): LeftOver | null {
-  const shown = shownAt(plan, frames, place)
+  const shown = blackLevels(plan, frames, place)
   const [newest] = shown
   if (!newest || plan.ambient.sources.length === 0) return null
   const sources = sharesOf(plan, shown)

@@ -20,6 +20,7 @@ import StepList from '@/run/StepList.vue'
 import { useDevice } from '@/run/useDevice'
 import { useMain } from '@/run/useMain'
 import { useRun } from '@/run/useRun'
+import HazeLine from '@/vapour/HazeLine.vue'
 import WaitingFrames from '@/run/WaitingFrames.vue'
 
 const run = useRun()
@@ -77,6 +78,7 @@ const onExplain = async (...args: Parameters<typeof explain>): Promise<void> => 
       />
       <RunKnobs />
       <AmbientAge brief />
+      <HazeLine />
       <LeftOver />
       <DevicePanel :asked="asked" :device="device" :lights="canFire" />
       <FrameIntake
