@@ -3,7 +3,7 @@
  * takes through the set, by the same sums as a strobe's.
  */
 import { surfaceStops } from '../ambient/ev'
-import type { AmbientSource, Plan } from '../plan/plan'
+import { READ_PLACES, type AmbientSource, type Plan } from '../plan/plan'
 import { closeUpLossOf } from '../plan/lensInUse'
 import { evOfReading, meterConstantStops } from '../plan/readingEv'
 import { readPlaceOf } from '../plan/readPlace'
@@ -80,6 +80,14 @@ export function reachStops(
 ): number | null {
   if (source.from.kind === 'around') {
     const { falls } = source.from
+    const shows = transport.scene.places[j]!.seenAmbient
+    if (shows)
+      return Math.log2(
+        READ_PLACES.reduce(
+          (sum, at) => (falls === 'both' || falls === at ? sum + shows[at] : sum),
+          0
+        )
+      )
     const at = readPlaceOf(transport.scene.places[j]!.id)
     return falls === 'both' || falls === at ? 0 : -Infinity
   }

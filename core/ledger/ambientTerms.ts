@@ -45,6 +45,10 @@ const shadeTerms = (stops: number): Term[] =>
 function restTerms(plan: Plan, transport: Transport, j: number): Term[] {
   const place = transport.scene.places[j]!
   const reading = plan.ambient[readPlaceOf(place.id)]
+  if (place.seenAmbient && (!reading || reading.via === 'incident')) {
+    const { level, state } = restCell(plan, place)
+    return state === 'known' ? [term('seen', level, { ...place.seenAmbient })] : []
+  }
   if (!reading) return []
   const terms = readingTerms(reading)
   const surface = ambientSurfaceStops(plan, place, reading)

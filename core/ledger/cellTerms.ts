@@ -59,6 +59,7 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
     // What of all that was thrown back more than once, as a share.
     later: bounce > 0 ? transport.later[at]! / bounce : 0
   }
+  if (places[j]!.seen) return [term('seen', Math.log2(direct))]
   if (direct <= 0)
     return [
       {

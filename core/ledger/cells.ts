@@ -8,7 +8,14 @@ import { highSpeedPenalty, outputStops } from '../light/output'
 import { cutStops } from '../light/pulse'
 import { flashDuration, guideStops, pulseOf } from '../light/strobe'
 import { highSpeedSyncLoss } from '../optics/shutter'
-import type { AmbientReading, Light, Plan } from '../plan/plan'
+import {
+  READ_PLACES,
+  type AmbientReading,
+  type Light,
+  type Place,
+  type Plan,
+  type ReadPlace
+} from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { closeUpLossOf } from '../plan/lensInUse'
 import { evOfReading, meterConstantStops } from '../plan/readingEv'
@@ -40,7 +47,7 @@ export function ambientSurfaceStops(
 ): number {
   if (reading.via === 'incident') return surfaceStops(place.reflectance)
   // Vapour was read as it is.
-  if (isInVapour(plan, place.on)) return 0
+  if (isInVapour(plan, place.on) || place.seen) return 0
   const own =
     readPlaceOf(place.id) === 'background' ? plan.background.reflectance : plan.subject.reflectance
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
@@ -66,6 +73,8 @@ export const ambientColourStops = (
 export function restCell(plan: Plan, place: PlacePoint): Cell {
   const cell = { source: 'rest', place: place.id } as const
   const reading = plan.ambient[readPlaceOf(place.id)]
+  if (place.seenAmbient && (!reading || reading.via === 'incident'))
+    return seenThrough(plan, place.id, place.seenAmbient)
   if (!reading) return { ...cell, state: 'unknown', level: -Infinity, limit: 'exact' }
   const atReading =
     reading.via === 'lens' && !plan.camera.showsEffective
@@ -84,6 +93,36 @@ export function restCell(plan: Plan, place: PlacePoint): Cell {
     plan.settings.shutterStops +
     cameraStops(plan)
   return { ...cell, state: 'known', level, limit: reading.limit }
+}
+
+/** An 18 % card at a place, for what is read there. */
+const card = (id: ReadPlace): PlacePoint => ({
+  id,
+  at: [0, 0, 0],
+  normal: null,
+  reflectance: 0.18,
+  on: 'free'
+})
+
+/** What shows through something clear: the surroundings as they were read, by how much of each. */
+function seenThrough(
+  plan: Plan,
+  place: Place,
+  shows: NonNullable<PlacePoint['seenAmbient']>
+): Cell {
+  const parts = READ_PLACES.filter((at) => shows[at] > 0).map((at) => ({
+    ...restCell(plan, card(at)),
+    share: shows[at]
+  }))
+  const known = parts.filter(({ state }) => state === 'known')
+  const light = known.reduce((sum, { level, share }) => sum + share * 2 ** level, 0)
+  return {
+    source: 'rest',
+    place,
+    state: known.length > 0 ? 'known' : 'unknown',
+    level: known.length > 0 ? Math.log2(light) : -Infinity,
+    limit: known.length < parts.length ? 'at-least' : (known[0]?.limit ?? 'exact')
+  }
 }
 
 /** With what frames have taught of ambient light there. */

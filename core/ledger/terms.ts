@@ -28,6 +28,7 @@ export type TermKind =
   | 'units'
   | 'tilt'
   | 'through'
+  | 'seen'
   | 'phase'
   | 'beam'
   | 'modifier'
@@ -149,6 +150,10 @@ export const TERM_FORMULAS: Record<
   through: {
     formula: 'log2(τ/ρ)',
     source: 'light on the back of something translucent, spread by Lambert’s law'
+  },
+  seen: {
+    formula: 'log2 Σ T·L·π/0.18 over rays, L of the face or the surface that shows',
+    source: 'rays bent and thinned face by face: Snell, Fresnel, Beer–Lambert'
   },
   phase: {
     formula: 'log2(4π·p(θ)), p = (1 − g²)/(4π·(1 + g² − 2g·cos θ)^1.5)',

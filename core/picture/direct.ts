@@ -1,10 +1,11 @@
 /** Straight light of every lamp: on a surface a path has met, and what shows of lamps to its ray. */
 import { fresnelOver } from '../set/specular'
 import { HIT, SIDE } from '../set/surface'
-import { crossFace, mediumOf, newCrossing, type Within } from './clear'
+import { crossFace, mediumOf, newCrossing, type Within } from '../set/clear'
 import { AMBIENT_SOURCES } from './film'
 import { keptBy, type Kept } from './facetLoss'
-import { lightBy, shownTo, towards, type Lamp } from './lamps'
+import { shownTo } from '../set/shown'
+import { lightBy, towards, type Lamp } from './lamps'
 import { COAT, coated, coatOften, fromFacets, metalShare } from './scatter'
 import { GREY } from './tone'
 import { absorb, add, CLEAR_OF, draw, GUESSED, type Walk } from './walk'

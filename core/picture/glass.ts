@@ -4,12 +4,13 @@
  */
 import { fresnelOver } from '../set/specular'
 import { SIDE } from '../set/surface'
-import { mediumOf, NO_BODY } from './clear'
+import { mediumOf, NO_BODY } from '../set/clear'
 import type { Direct } from './direct'
 import { keptBy, type Kept } from './facetLoss'
 import type { Meeting } from './meeting'
 import { nextOf } from './random'
-import { bendInFacet, bent, drawFacet, mirrored, mirrorInFacet, putBasis } from './scatter'
+import { bent, mirrored } from '../set/bend'
+import { bendInFacet, drawFacet, mirrorInFacet, putBasis } from './scatter'
 import { absorb, draw, leave, scale, type Walk } from './walk'
 import type { World } from './world'
 

@@ -3,7 +3,7 @@
  * from the lens, a moving subject where it is by then.
  */
 import { HIT, isSheet, SIDE, surfacesOf } from '../set/surface'
-import { crossFace, newCrossing, type Crossing } from './clear'
+import { crossFace, newCrossing, type Crossing } from '../set/clear'
 import { CLEAR_OF, type Walk } from './walk'
 import type { Finishes, World } from './world'
 

@@ -34,12 +34,6 @@ export function evenly(basis: Float64Array, spot: Float64Array, ray: Float64Arra
   put(basis, r * Math.cos(angle), r * Math.sin(angle), Math.sqrt(Math.max(0, 1 - spot[0]!)), ray)
 }
 
-/** Mirrors a ray's direction. */
-export function mirrored(basis: Float64Array, ray: Float64Array): void {
-  const twice = 2 * (ray[3]! * basis[0]! + ray[4]! * basis[1]! + ray[5]! * basis[2]!)
-  for (let k = 0; k < 3; k++) ray[3 + k]! -= twice * basis[k]!
-}
-
 /** What of light goes through a smooth clear coat, at a cosine from its normal. */
 export const coated = (cos: number): number => 1 - fresnelOver(Math.min(1, cos), GLASS_INDEX)
 /**
@@ -56,13 +50,6 @@ export const COAT_EVEN = 0.908
 export function coatOften(cosOut: number, under: number): number {
   const own = 1 - coated(cosOut)
   return Math.min(0.75, Math.max(0.25, own / (own + under)))
-}
-
-/** Bends a ray's direction into what lies behind; only where it does not mirror all. */
-export function bent(basis: Float64Array, cosIn: number, over: number, ray: Float64Array): void {
-  const cosOut = Math.sqrt(1 - (1 - cosIn * cosIn) / (over * over))
-  const on = cosIn / over - cosOut
-  for (let k = 0; k < 3; k++) ray[3 + k] = ray[3 + k]! / over + on * basis[k]!
 }
 
 /** Smith's share of facets that are seen, height by height: Λ of a direction's cosine. */

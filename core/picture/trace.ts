@@ -7,7 +7,7 @@
  * What is only guessed: straight light goes through clear things as if they bent nothing, and what
  * metal and glass throw on other things is left soft or out.
  */
-import { mediumOf } from './clear'
+import { mediumOf } from '../set/clear'
 import { newGround } from './ground'
 import { PAINT } from '../set/surface'
 import { ALPHA_LATER, metalKept, newDirect } from './direct'
@@ -18,17 +18,8 @@ import { lensOf } from './lens'
 import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
 import { nextOf } from './random'
-import {
-  byFacet,
-  COAT,
-  COAT_EVEN,
-  coated,
-  coatOften,
-  evenly,
-  metalShare,
-  mirrored,
-  putBasis
-} from './scatter'
+import { mirrored } from '../set/bend'
+import { byFacet, COAT, COAT_EVEN, coated, coatOften, evenly, metalShare, putBasis } from './scatter'
 import { GREY } from './tone'
 import { newVapour } from './vapour'
 import { absorb, add, addBy, begin, draw, GUESSED, leave, newWalk, scale } from './walk'

@@ -3,7 +3,7 @@
  * allocated while it runs.
  */
 import { HIT } from '../set/surface'
-import { NO_BODY, type Within } from './clear'
+import { NO_BODY, type Within } from '../set/clear'
 import { evenPair, hashed, nextOf } from './random'
 
 export interface Walk {

@@ -16,7 +16,7 @@ import {
   type Surface,
   type Surfaces
 } from '../set/surface'
-import { clearOf, type Clear } from './clear'
+import { clearOf, type Clear } from '../set/clear'
 import type { Rgb } from '../colour/balance'
 import { albedoOf } from '../colour/surface'
 import { keptBy, type Kept } from './facetLoss'

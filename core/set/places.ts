@@ -10,6 +10,7 @@ import { gradientStopsAt, printedReflectance } from './backdrop'
 import { bodyId } from './bodies'
 import { rayThrough, type CameraPose } from './camera'
 import { lightPoint } from './heads'
+import { isClear, seenAt, seenPlaces } from './seenPlaces'
 import { pointFacing } from './subjectBody'
 import { alongToPlane, pointOn } from './onSheet'
 import type { Sheet } from './surface'
@@ -33,6 +34,10 @@ export interface PlacePoint {
   readonly through?: number
   /** ambient there against what was read, stops */
   readonly gradientStops?: number
+  /** of a spot seen through something clear: rays to it from the lens, unit directions */
+  readonly seen?: readonly Vec[]
+  /** of such a spot: what it shows of ambient light behind the subject and round it, over a card */
+  readonly seenAmbient?: { readonly background: number; readonly subject: number }
   /** what the point lies on: that thing does not shade it unless it faces away */
   readonly on: string
 }
@@ -56,6 +61,9 @@ function between(a: Vec, b: Vec): Vec {
   // Light from straight behind has no side of its own: what faces across is lit at the rim.
   return unit(middle, unit(cross(b, [1, 0, 0]), [0, 1, 0]))
 }
+
+/** Radius of the spot a facet is looked at by, of the subject's width. */
+const FACET_SHARE = 0.01
 
 const MIDDLE = [0, 0] as const
 /**
@@ -123,8 +131,11 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
     }
   }
   const flatFront = isThin(subject.shape)
-  const places: PlacePoint[] = [onSubject('subject', flatFront ? view : between(toKey, view))]
-  if (!flatFront && subject.shape !== 'plume')
+  const clear = isClear(plan)
+  const places: PlacePoint[] = clear
+    ? seenPlaces(plan, pose)
+    : [onSubject('subject', flatFront ? view : between(toKey, view))]
+  if (!clear && !flatFront && subject.shape !== 'plume')
     places.push(
       onSubject('shadow', between(mirrored, view)),
       onSubject('top', [0, 1, 0]),
@@ -169,14 +180,29 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
     // Inside the hood, which shades it by its angle (checks/flare.ts).
     on: bodyId('hood')
   })
-  for (const own of plan.places)
-    places.push({
-      id: own.id,
-      at: [own.xMm, own.yMm, own.zMm],
-      normal: FACES[own.faces](pose),
-      reflectance: own.reflectance,
-      on: 'free'
-    })
+  for (const own of plan.places) {
+    const at: Vec = [own.xMm, own.yMm, own.zMm]
+    // A facet of something clear shows what stands behind it.
+    const facet = clear && own.finish === 'clear'
+    places.push(
+      facet
+        ? {
+            id: own.id,
+            at,
+            normal: null,
+            reflectance: 0.18,
+            on: 'subject',
+            seen: seenAt(pose, at, FACET_SHARE * subject.widthMm)
+          }
+        : {
+            id: own.id,
+            at,
+            normal: FACES[own.faces](pose),
+            reflectance: own.reflectance,
+            on: 'free'
+          }
+    )
+  }
   return places
 }
 

@@ -7,6 +7,7 @@ import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
 import { propStanding } from './props'
 import { aimPoint, placesOf, type PlacePoint } from './places'
+import { seenAmbient } from './seenLight'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { plainSurface, subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
@@ -96,9 +97,15 @@ export function sceneOf(plan: Plan): Scene {
   // Patches of a mesh are those of a simple shape, and are shaded by that.
   const plain = bodies.map(({ body, standing }) => plainSurface(body, standing)!)
   const fixed = [...list.map((each, i) => plain[i] ?? each), ...cameraBodies]
+  const all = surfacesOf(standing)
+  const shownPlaces = places.map((place) =>
+    place.seen
+      ? { ...place, seenAmbient: seenAmbient(plan, { pose, standing: all, background }, place) }
+      : place
+  )
   return {
     pose,
-    places,
+    places: shownPlaces,
     background,
     cards,
     placesOn: places.map(({ on }) => standing.findIndex((each) => each.id === on)),
@@ -106,7 +113,7 @@ export function sceneOf(plan: Plan): Scene {
     cameraBodies,
     headBodies,
     fixed: surfacesOf(fixed),
-    standing: surfacesOf(standing),
+    standing: all,
     placeStops: places.map((place) => surfaceStops(place.reflectance)),
     heads
   }

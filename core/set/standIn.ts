@@ -34,7 +34,7 @@ export function bouncesFrom(other: Lit, plan: Plan, { places }: Scene): Bounces 
     places.forEach((place, j) => {
       const light = lightAt.get(id)
       const spot = placeAt.get(place.id)
-      if (light === undefined || spot === undefined) return
+      if (light === undefined || spot === undefined || place.seen) return
       const from = light * old.scene.places.length + spot
       takeBounces(bounces, i * places.length + j, old, from)
     })
@@ -49,6 +49,6 @@ export function bouncesFrom(other: Lit, plan: Plan, { places }: Scene): Bounces 
 export function standInFor(plan: Plan, before: Lit, lastKnown: Lit): Transport {
   const scene = sceneOf(plan)
   const unmoved = unmovedSince({ plan: before.plan, scene: before.transport.scene }, plan, scene)
-  const straight = straightLight(scene, unmoved && { straight: before.transport, unmoved })
+  const straight = straightLight(plan, scene, unmoved && { straight: before.transport, unmoved })
   return { ...straight, ...bouncesFrom(lastKnown, plan, scene) }
 }

@@ -1,6 +1,8 @@
 /** Straight light of every head at every place. */
 import { gather, newGathered } from './gather'
+import type { Plan } from '../plan/plan'
 import { behindOf } from './places'
+import { seenOf } from './seenLight'
 import type { Scene } from './scene'
 import type { Unmoved } from './unmoved'
 
@@ -16,6 +18,7 @@ export interface Straight {
  * @param before the same of another set, and what has not moved since: that is taken from there
  */
 export function straightLight(
+  plan: Plan,
   scene: Scene,
   before: { readonly straight: Straight; readonly unmoved: Unmoved } | null
 ): Straight {
@@ -29,6 +32,10 @@ export function straightLight(
     places.forEach((place, j) => {
       const { at, normal } = place
       const to = i * P + j
+      if (place.seen) {
+        direct[to] = open[to] = seenOf(plan, scene, i, place)
+        return
+      }
       if (before?.unmoved.ways(i, j)) {
         direct[to] = before.straight.direct[i * stride + j]!
         open[to] = before.straight.open[i * stride + j]!

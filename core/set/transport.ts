@@ -108,16 +108,19 @@ function bouncesOf(
   const stride = was?.scene.places.length ?? 0
   const found = noBounces(names, heads.length * P)
   const couplings = places.map((place, j) =>
-    before?.unmoved.places[j]
-      ? before.known.worked.couplings[j]!
-      : couplingsOf(place, placesOn[j]!, stage.reflectors, fixed)
+    place.seen
+      ? []
+      : before?.unmoved.places[j]
+        ? before.known.worked.couplings[j]!
+        : couplingsOf(place, placesOn[j]!, stage.reflectors, fixed)
   )
   const lamps = heads.map((head, i) => {
     const kept = before?.unmoved.lights[i] ? before.known.worked.lamps[i]! : null
     const lamp = kept ?? lampOf(head, fixed, stage)
     const lightOn = (piece: Patch): number => lightOnPatch(head, fixed, piece, lamp.straight)
     for (let j = 0; j < P; j++)
-      if (kept && before!.unmoved.places[j]) takeBounces(found, i * P + j, was!, i * stride + j)
+      if (kept && before!.unmoved.places[j] && !places[j]!.seen)
+        takeBounces(found, i * P + j, was!, i * stride + j)
       else addBounces(found, i * P + j, lamp, couplings[j]!, lightOn, (k) => patches[k]!.of)
     return lamp
   })
@@ -137,7 +140,7 @@ export function workOut(plan: Plan, near: Known | null): Known {
       : null
   const before = near && unmoved ? { known: near, straight: near.transport, unmoved } : null
   const { worked, ...bounces } = bouncesOf(scene, stage, before)
-  return { plan, transport: { ...straightLight(scene, before), ...bounces }, worked }
+  return { plan, transport: { ...straightLight(plan, scene, before), ...bounces }, worked }
 }
 
 /** All of it anew. */

@@ -86,6 +86,8 @@ export function termFigures(plan: Plan, term: Term, source: RowId): string {
       return 'a reflected reading of a grey card shows 0.2 more'
     case 'gradient':
       return `${plain(f.s ?? 0)} stops from edge to edge`
+    case 'seen':
+      return 'what stands behind, bent and thinned on its way'
     case 'through':
       return `lets through ${percent(f.τ ?? 0)}, throws back ${percent(f.ρ ?? 0)}`
     case 'surface':

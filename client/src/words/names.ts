@@ -179,6 +179,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   units: 'heads',
   tilt: 'tilt',
   through: 'through from behind',
+  seen: 'seen through it',
   phase: 'turned by vapour',
   beam: 'beam',
   shadow: 'shadowed',

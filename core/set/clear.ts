@@ -1,10 +1,10 @@
 /** What light goes through: bodies of glass, a vessel's wall, what is in it. */
 import type { Body, Plan } from '../plan/plan'
-import { propStanding } from '../set/props'
-import { GLASS_INDEX, WATER_INDEX } from '../set/specular'
-import { subjectSolid, subjectSurface } from '../set/subjectBody'
-import { vesselMeshes } from '../set/subjectMesh'
-import { surfacesOf, type Surface, type Surfaces } from '../set/surface'
+import { propStanding } from './props'
+import { GLASS_INDEX, WATER_INDEX } from './specular'
+import { subjectSolid, subjectSurface } from './subjectBody'
+import { vesselMeshes } from './subjectMesh'
+import { surfacesOf, type Surface, type Surfaces } from './surface'
 import type { Rgb } from '../colour/balance'
 import { absorptionOf } from './absorption'
 
