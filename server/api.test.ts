@@ -49,6 +49,8 @@ describe('demo data', () => {
       'demo-coin',
       'demo-crab',
       'demo-crystal',
+      'demo-flask-black',
+      'demo-flask-bright',
       'demo-gauge',
       'demo-lamplit',
       'demo-leaf',

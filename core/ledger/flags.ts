@@ -8,6 +8,7 @@ import { apertureRange, magnificationsOf } from '../plan/lensInUse'
 import { modifiedBy } from '../set/modified'
 import { transportOf } from '../set/remembered'
 import type { Scene } from '../set/scene'
+import { isClear } from '../set/seenPlaces'
 import type { Vec } from '../set/vec'
 import { correctionFor } from './corrections'
 import type { Flag } from './terms'
@@ -29,8 +30,12 @@ export function findFlags(plan: Plan): Flag[] {
   const flags: Flag[] = []
   const { camera, settings, focus, subject } = plan
   const lit = plan.lights.filter((light) => light.on)
-  if (subject.finish !== 'matt' || plan.places.some((place) => place.finish !== 'matt'))
+  // What shows through something clear is in the model.
+  const shiny = (finish: string): boolean =>
+    finish !== 'matt' && !(finish === 'clear' && isClear(plan))
+  if (shiny(subject.finish) || plan.places.some((place) => shiny(place.finish)))
     flags.push('specular')
+  if (isClear(plan) && subject.roughness > 0) flags.push('frosted')
   const half =
     Math.min(
       subject.widthMm,

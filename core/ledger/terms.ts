@@ -73,6 +73,7 @@ export type Flag =
   | 'water-guide-assumed'
   | 'under-water'
   | 'vapour'
+  | 'frosted'
   | 'grazing'
   | 'lens-limit'
   | 'off-camera-range'

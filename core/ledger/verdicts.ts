@@ -6,7 +6,7 @@
 import { pixelPitchMm } from '../kit/kit'
 import { dialLowest } from '../scales/dial'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
-import { BACKGROUND_PLACES, type Light, type Place, type Plan } from '../plan/plan'
+import { BACKGROUND_PLACES, DARK_SUBJECT, type Light, type Place, type Plan } from '../plan/plan'
 import { airyDiscOf, blurCircleMm, depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 import { colourVerdict } from './colourVerdict'
 import { freezeOf } from './freeze'
@@ -76,8 +76,9 @@ function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
 
 function subjectVerdict(plan: Plan, ledger: Ledger): Verdict {
   const miss = ledger.totals.subject! - plan.goals.subjectStops
+  const dark = plan.goals.subjectStops <= DARK_SUBJECT && miss < 0
   const state =
-    Math.abs(miss) <= plan.goals.toleranceStops + 1e-9
+    dark || Math.abs(miss) <= plan.goals.toleranceStops + 1e-9
       ? 'ok'
       : Math.abs(miss) <= 1
         ? 'near'

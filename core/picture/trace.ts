@@ -19,7 +19,16 @@ import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
 import { nextOf } from './random'
 import { mirrored } from '../set/bend'
-import { byFacet, COAT, COAT_EVEN, coated, coatOften, evenly, metalShare, putBasis } from './scatter'
+import {
+  byFacet,
+  COAT,
+  COAT_EVEN,
+  coated,
+  coatOften,
+  evenly,
+  metalShare,
+  putBasis
+} from './scatter'
 import { GREY } from './tone'
 import { newVapour } from './vapour'
 import { absorb, add, addBy, begin, draw, GUESSED, leave, newWalk, scale } from './walk'

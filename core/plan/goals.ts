@@ -28,6 +28,9 @@ const goalIdSchema = z
   .regex(new RegExp(`^(${GOAL_IDS.join('|')}|at:[A-Za-z][A-Za-z0-9]{0,15})$`), 'no such goal')
 export type GoalId = string
 
+/** The lowest goal of a subject: as dark as may be, of which less is no miss. */
+export const DARK_SUBJECT = -4
+
 export const goalsSchema = z
   .strictObject({
     backgroundStops: stops(-12, 3).describe('background at most this level'),
@@ -36,7 +39,7 @@ export const goalsSchema = z
       .describe(
         'and at least this one, where surroundings are wanted; null: the darker the better'
       ),
-    subjectStops: stops(-4, 3),
+    subjectStops: stops(DARK_SUBJECT, 3).describe('−4: that dark or darker'),
     toleranceStops: stops(0.05, 2),
     blurPx: z.number().min(0.1).max(1000),
     places: z

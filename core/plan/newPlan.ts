@@ -27,6 +27,21 @@ interface Start {
   readonly ambientEv: number | null
 }
 
+/** Clear things; the set round them is core/advise/glassSets.ts. */
+const GLASS: Start = {
+  backgroundStops: -5,
+  backgroundLeastStops: null,
+  backgroundMm: 300,
+  backgroundReflectance: 0.02,
+  distanceMm: 250,
+  azimuthDeg: 130,
+  elevationDeg: 15,
+  sharpDepthMm: 10,
+  widthMm: 60,
+  speedMmS: 0,
+  ambientEv: null
+}
+
 const STARTS: Record<Look, Start> = {
   'black-still': {
     backgroundStops: -7,
@@ -79,7 +94,9 @@ const STARTS: Record<Look, Start> = {
     widthMm: 120,
     speedMmS: 250,
     ambientEv: null
-  }
+  },
+  'bright-field': GLASS,
+  'dark-field': GLASS
 }
 
 /** Daylight drifts fast, a dark room hardly. Minutes; common practice, no source. */
@@ -87,7 +104,9 @@ const RECHECK: Record<Look, number> = {
   'black-still': 60,
   'black-soft': 60,
   'daylight-fill': 10,
-  plume: 60
+  plume: 60,
+  'bright-field': 60,
+  'dark-field': 60
 }
 
 export interface LookKit {
@@ -122,6 +141,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
           takenAt: null,
           look
         }
+  const glass = look === 'bright-field' || look === 'dark-field'
   const plan: Plan = {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
@@ -129,15 +149,16 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     look,
     medium: 'air',
     subject: {
-      shape: look === 'plume' ? 'plume' : 'ellipsoid',
-      finish: 'matt',
-      widthMm: start.widthMm,
-      heightMm: start.widthMm * 0.6,
-      depthMm: Math.max(start.sharpDepthMm * 2, start.widthMm * 0.4),
+      shape: look === 'plume' ? 'plume' : glass ? 'vessel' : 'ellipsoid',
+      finish: glass ? 'clear' : 'matt',
+      widthMm: start.widthMm * (glass ? 0.7 : 1),
+      heightMm: start.widthMm * (glass ? 1.1 : 0.6),
+      depthMm: glass ? start.widthMm * 0.7 : Math.max(start.sharpDepthMm * 2, start.widthMm * 0.4),
       rotationDeg: 0,
       sharpDepthMm: start.sharpDepthMm,
       reflectance: look === 'plume' ? VAPOUR_REFLECTANCE : 0.18,
       ...PLAIN,
+      liquid: glass ? { level: 0.6, colour: '#e8c890', throughMm: 30 } : null,
       vapour: STEAM,
       speedMmS: start.speedMmS,
       directionDeg: 0

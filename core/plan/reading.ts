@@ -3,7 +3,14 @@ import { z } from 'zod'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 
-export const LOOKS = ['black-still', 'black-soft', 'daylight-fill', 'plume'] as const
+export const LOOKS = [
+  'black-still',
+  'black-soft',
+  'daylight-fill',
+  'plume',
+  'bright-field',
+  'dark-field'
+] as const
 export const lookSchema = z.enum(LOOKS)
 export type Look = z.infer<typeof lookSchema>
 

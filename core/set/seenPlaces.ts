@@ -58,6 +58,10 @@ export function throughHeight({ subject }: Pick<Plan, 'subject'>): number {
   return -heightMm / 2 + glass.wallMm + (liquid.level * inside) / 2
 }
 
+/** The same of a plan's subject, mm in the plane of focus. */
+export const outlineOf = (plan: Plan, pose: CameraPose, y: number, side: 1 | -1): number =>
+  outlineAt(clearOf(plan)!, pose, y, side, Math.max(plan.subject.widthMm, plan.subject.depthMm))
+
 /** The rays of each place of a clear subject. */
 export function seenPlaces(plan: Plan, pose: CameraPose): PlacePoint[] {
   const clear = clearOf(plan)!

@@ -10,7 +10,7 @@ import { freezeOf } from '../ledger/freeze'
 import type { Ledger } from '../ledger/ledger'
 import { ratiosOf } from '../ledger/ratios'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
-import { BACKGROUND_PLACES, type GoalId, type Place, type Plan } from '../plan/plan'
+import { BACKGROUND_PLACES, DARK_SUBJECT, type GoalId, type Place, type Plan } from '../plan/plan'
 import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 
 export interface Goal {
@@ -59,7 +59,9 @@ export function goalsOf(plan: Plan): Goal[] {
       place
     })
   }
-  add('subject', 'about', goals.subjectStops, goals.toleranceStops, 'subject')
+  if (goals.subjectStops <= DARK_SUBJECT)
+    add('subject', 'most', goals.subjectStops + goals.toleranceStops, 0, 'subject')
+  else add('subject', 'about', goals.subjectStops, goals.toleranceStops, 'subject')
   const { backgroundStops: most, backgroundLeastStops: least } = goals
   if (least === null) add('background', 'most', most, 0, 'background')
   else add('background', 'about', (most + least) / 2, (most - least) / 2, 'background')

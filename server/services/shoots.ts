@@ -4,6 +4,7 @@ import type { KitItem, KitKind } from '@core/kit/kit'
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
 import type { Look } from '@core/plan/plan'
+import { asBrightField, asDarkField } from '@core/advise/glassSets'
 import { withBestPower } from '@core/solve/power'
 import type { Shoot } from '@core/api/api'
 import { shorten } from '@core/text'
@@ -63,10 +64,16 @@ export const shootService = ({ shoots, kit }: Stores) => ({
       strobe: need(items, 'strobe'),
       modifier: modifier ?? null
     })
+    const set =
+      look === 'bright-field'
+        ? asBrightField(plan)
+        : look === 'dark-field'
+          ? asDarkField(plan)
+          : withBestPower(plan, 0)
     return made(
       await shoots.create({
         id,
-        plan: withBestPower(plan, 0),
+        plan: set,
         stage: 'subject',
         origin: originOf('look', title, look)
       })

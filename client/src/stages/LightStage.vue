@@ -11,6 +11,7 @@ import type { SourceId } from '@core/ledger/terms'
 import type { LightId, Place } from '@core/plan/plan'
 import CellTerms from '@/instruments/CellTerms.vue'
 import { COLOUR_MODES, colourMode } from '@/instruments/colourMode'
+import GlassPanel from '@/glass/GlassPanel.vue'
 import LedgerTable from '@/instruments/LedgerTable.vue'
 import CardPanel from '@/set/CardPanel.vue'
 import ChecksList from '@/set/ChecksList.vue'
@@ -166,6 +167,7 @@ const saveCsv = (): void =>
           </li>
         </ul>
       </section>
+      <GlassPanel v-if="plan.subject.finish === 'clear'" />
     </div>
     <aside ref="aside">
       <div class="tabs" role="tablist" aria-label="Beside the set">

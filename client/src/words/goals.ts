@@ -1,7 +1,7 @@
 /** Goals of places in words, and how they stand. */
 import type { Evaluation } from '@core/ledger/evaluate'
 import type { VerdictState } from '@core/ledger/verdict'
-import type { Place, Plan } from '@core/plan/plan'
+import { DARK_SUBJECT, type Place, Plan } from '@core/plan/plan'
 import type { BackgroundSpan } from '@core/advise/backgroundSpan'
 import { nameOf } from '@core/scales/marks'
 import { stops } from './format'
@@ -30,8 +30,11 @@ export function backgroundSpanWords(plan: Plan, span: BackgroundSpan | null): st
 
 /** "0.0 ± 0.3", "≤ −7.0", "no goal" */
 export function goalWords(plan: Plan, place: Place): string {
+  const { subjectStops, toleranceStops } = plan.goals
   if (place === 'subject')
-    return `${stops(plan.goals.subjectStops)} ± ${plan.goals.toleranceStops.toFixed(1)}`
+    return subjectStops <= DARK_SUBJECT
+      ? `≤ ${stops(subjectStops + toleranceStops)}`
+      : `${stops(subjectStops)} ± ${toleranceStops.toFixed(1)}`
   if (isBackground(place)) return backgroundWords(plan)
   const goal = plan.goals.places.find((each) => each.place === place)
   return !goal

@@ -11,6 +11,7 @@ import {
   type Ride
 } from '@core/plan/plan'
 import type { RowId, TermKind } from '@core/ledger/terms'
+import { isClear } from '@core/set/seenPlaces'
 import type { VerdictId, VerdictState } from '@core/ledger/verdict'
 import type { ChangedControl } from '@core/run/changes'
 import type { Control } from '@core/plan/controls'
@@ -34,6 +35,14 @@ export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: s
   plume: {
     name: 'Vapour or plume',
     about: 'Narrow light from the side, never toward the lens, everything else far away and black.'
+  },
+  'bright-field': {
+    name: 'Glass on bright',
+    about: 'A lit white panel that just fills the picture behind clear glass: dark outlines.'
+  },
+  'dark-field': {
+    name: 'Glass on black',
+    about: 'Black just fills the picture, a lit panel looks past it: shining outlines.'
   }
 }
 
@@ -63,6 +72,8 @@ export const RIDE_NAMES: Record<Ride, string> = {
 }
 const PLACE_NAMES: Record<Place, string> = {
   subject: 'Lit side',
+  rimLeft: 'Left rim',
+  rimRight: 'Right rim',
   shadow: 'Shadow side',
   top: 'Top',
   foot: 'Foot',
@@ -79,7 +90,11 @@ export const placeName = (plan: Plan, place: Place): string =>
     ? 'Subject'
     : place === 'subject' && plan.subject.shape === 'plume'
       ? 'Middle'
-      : PLACE_NAMES[place]) ??
+      : place === 'subject' && isClear(plan)
+        ? plan.subject.liquid
+          ? 'Through the liquid'
+          : 'Through it'
+        : PLACE_NAMES[place]) ??
   plan.places.find((each) => each.id === place)?.name ??
   place
 /** Where ambient is read. */

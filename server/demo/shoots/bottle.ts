@@ -91,7 +91,7 @@ export const bottle = (): DemoShoot => {
       ...base.goals,
       backgroundStops: -5,
       // What is seen is the head through the glass, far brighter than what its light falls on.
-      subjectStops: -2.7,
+      subjectStops: 0.5,
       places: [{ place: 'lens', kind: 'at-most', stops: -1, toleranceStops: 1 }]
     },
     lights: [

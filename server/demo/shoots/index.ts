@@ -9,6 +9,7 @@ import { crab } from './crab'
 import { crystal } from './crystal'
 import type { DemoShoot } from './demoShoot'
 import { lamplit } from './lamplit'
+import { flaskOnBlack, flaskOnBright } from './glassFields'
 import { leafBeetle } from './leafBeetle'
 import { movement } from './movement'
 import { seed } from './seed'
@@ -27,6 +28,8 @@ export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => 
   await steam(camera),
   movement(),
   bottle(),
+  flaskOnBright(),
+  flaskOnBlack(),
   coin(),
   crystal(),
   seed(),

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+/** A clear subject: what shows through it and at its rims, and what would change that. */
+import { computed } from 'vue'
+import { fieldAt, glassLook, glassVariants } from '@core/advise/glass'
+import { asBrightField, asDarkField } from '@core/advise/glassSets'
+import { leaks } from '@core/advise/leak'
+import { transportOf } from '@core/set/remembered'
+import { usePlan } from '@/stores/plan'
+import { behindWords, edgeWords, leakWords, variantWords } from '@/words/glass'
+import { mm, plain, stops } from '@/words/format'
+import { placeName } from '@/words/names'
+import AcrossChart from './AcrossChart.vue'
+import FlagChoices from './FlagChoices.vue'
+
+const store = usePlan()
+const plan = computed(() => store.plan!)
+const look = computed(() => glassLook(plan.value))
+const variants = computed(() => glassVariants(plan.value))
+const strips = computed(() => leaks(plan.value))
+const tidy = (value: number): number => Number(value.toPrecision(3))
+const field = computed(() => {
+  const { distanceMm, widthMm } = plan.value.background
+  const seen = fieldAt(transportOf(plan.value).scene.pose, distanceMm).widthMm
+  return (
+    `${mm(tidy(distanceMm))} behind it the picture is ${mm(tidy(seen))} wide; the background is ` +
+    `${mm(tidy(widthMm))}, ${plain(widthMm / seen)} × that.`
+  )
+})
+const anyLocked = computed(() =>
+  plan.value.locks.some((path) => /^(lights|cards|background|goals)\b/.test(path))
+)
+const setUp = (on: 'bright' | 'black'): void =>
+  void store.replace(
+    on === 'bright' ? asBrightField(plan.value) : asDarkField(plan.value),
+    `set up on ${on}`
+  )
+</script>
+
+<template>
+  <section v-if="look" class="group glass" aria-labelledby="glass-title">
+    <h2 id="glass-title">Through the glass</h2>
+    <ul class="places">
+      <li v-for="each in look.places" :key="each.place" :data-glass="each.place">
+        <span class="name">{{ placeName(plan, each.place) }}</span>
+        <span class="num">{{ Number.isFinite(each.level) ? stops(each.level) : 'dark' }}</span>
+        <span class="small muted">{{ behindWords(plan, each) }}</span>
+      </li>
+    </ul>
+    <AcrossChart :look="look" />
+    <p class="small" data-edges>
+      Left edge {{ edgeWords(look.edges.left) }}; right edge {{ edgeWords(look.edges.right) }}.
+      {{ field }}
+    </p>
+    <p
+      v-for="{ variant, stops: by } in variants"
+      :key="variant"
+      class="small"
+      :data-variant="variant"
+    >
+      {{ variantWords(variant, by) }}
+    </p>
+    <p v-for="leak in strips" :key="leak.light + leak.side" class="near small" data-leak>
+      ▲ {{ leakWords(leak) }}
+    </p>
+    <FlagChoices />
+    <div class="sets" role="group" aria-label="Set up anew">
+      <button type="button" class="push" :disabled="anyLocked" @click="setUp('bright')">
+        Set up on bright
+      </button>
+      <button type="button" class="push" :disabled="anyLocked" @click="setUp('black')">
+        Set up on black
+      </button>
+      <span class="small muted">{{
+        anyLocked
+          ? 'Lights, cards, background or goals are locked.'
+          : 'Puts panel, black and lights anew round the subject; one undo.'
+      }}</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.glass {
+  display: grid;
+  gap: 0.5rem;
+}
+.places li {
+  display: grid;
+  grid-template-columns: 10rem 4rem minmax(0, 1fr);
+  gap: 0.2rem 1rem;
+  padding: 0.25rem 0;
+  border-bottom: 1px solid var(--line);
+  align-items: baseline;
+}
+.name,
+.num {
+  color: var(--bright);
+}
+.sets {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 0.8rem;
+  align-items: center;
+}
+.push {
+  min-height: 40px;
+}
+@media (pointer: coarse), (max-width: 760px) {
+  .push {
+    min-height: 44px;
+  }
+  .places li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .places li .small {
+    grid-column: 1 / -1;
+  }
+}
+</style>
