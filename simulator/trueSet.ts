@@ -126,11 +126,7 @@ export function trueSet(plan: Plan, dials: Dials, seed: number, minutes: number)
       background: reading('background'),
       sources: plan.ambient.sources.map((source) => ({
         ...source,
-        reading: trueReading(
-          source.reading,
-          ambientTruth(seed, `ambient ${source.id}`),
-          minutes
-        )
+        reading: trueReading(source.reading, ambientTruth(seed, `ambient ${source.id}`), minutes)
       }))
     },
     lights: plan.lights.map((light) =>

@@ -55,7 +55,7 @@ function spanAt(
 export function leaks(plan: Plan): Leak[] {
   if (!isClear(plan)) return []
   const { scene } = transportOf(plan)
-  const { pose, standing } = scene
+  const { pose, surfaces } = scene
   return plan.lights.flatMap((light, i): Leak[] => {
     if (!light.on || light.mount === 'lens') return []
     const head = scene.heads[i]!
@@ -72,7 +72,7 @@ export function leaks(plan: Plan): Leak[] {
     const shown = rimOf(head).map((point) => ({ point, spot: projectInFrame(pose, point) }))
     const inFrame = shown.filter(({ spot }) => spot !== null)
     const free = inFrame.some(
-      ({ point }) => !standing.blocked(...pose.pupil, point[0], point[1], point[2])
+      ({ point }) => !surfaces.blocked(...pose.pupil, point[0], point[1], point[2])
     )
     if (inFrame.length < RIM / 4 || !free) return []
     const flat = inFrame.map(

@@ -1,7 +1,7 @@
 /** Goals of places in words, and how they stand. */
 import type { Evaluation } from '@core/ledger/evaluate'
 import type { VerdictState } from '@core/ledger/verdict'
-import { DARK_SUBJECT, type Place, Plan } from '@core/plan/plan'
+import { DARK_SUBJECT, type Place, type Plan } from '@core/plan/plan'
 import type { BackgroundSpan } from '@core/advise/backgroundSpan'
 import { nameOf } from '@core/scales/marks'
 import { stops } from './format'
