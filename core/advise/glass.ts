@@ -8,7 +8,8 @@ import type { Card, Place, Plan } from '../plan/plan'
 import type { CameraPose } from '../set/camera'
 import { transportOf } from '../set/remembered'
 import type { Scene } from '../set/scene'
-import { behindGlass, seenAmbient, seenOf } from '../set/seenLight'
+import { seenAmbient } from '../set/seenEnds'
+import { behindGlass, seenOf } from '../set/seenLight'
 import { isClear, outlineOf, throughHeight } from '../set/seenPlaces'
 import type { PlacePoint } from '../set/places'
 import { add, positionOf, scale, sub, unit, type Vec } from '../set/vec'
@@ -189,7 +190,7 @@ const FLAG_WIDTHS = [20, 40, 80, 160] as const
 const BEFORE_MM = 5
 
 /** Two black flags upright beside the picture, just before the background. */
-export function edgeFlags(plan: Plan, widthMm: number): readonly Card[] {
+function edgeFlags(plan: Plan, widthMm: number): readonly Card[] {
   const { pose } = transportOf(plan).scene
   const behind = plan.background.distanceMm - BEFORE_MM
   const field = fieldAt(pose, behind)

@@ -36,7 +36,7 @@ export const takenStops = ({ ambient }: Plan, source: AmbientSource): number =>
   ambient.shadeStops + (source.state === 'shaded' ? source.shadeStops : 0)
 
 /** What it is read by, at the camera: EV at ISO 100 by the constant that level 0 follows. */
-export const readStops = (plan: Plan, { reading }: AmbientSource): number =>
+const readStops = (plan: Plan, { reading }: AmbientSource): number =>
   reading === null
     ? -Infinity
     : evOfReading(reading) +

@@ -14,7 +14,7 @@ export const AMBIENT_SOURCE_IDS = ['S1', 'S2', 'S3', 'S4', 'S5', 'S6'] as const
 export const ambientSourceIdSchema = z.enum(AMBIENT_SOURCE_IDS)
 export type AmbientSourceId = z.infer<typeof ambientSourceIdSchema>
 
-export const AMBIENT_KINDS = ['window', 'lamp', 'screen'] as const
+const AMBIENT_KINDS = ['window', 'lamp', 'screen'] as const
 
 export const ambientSourceSchema = z
   .strictObject({

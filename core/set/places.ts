@@ -3,7 +3,6 @@
  * light, and the user's own. The lit side is the point of the subject that faces half toward the
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
-import type { SurfaceColour } from '../colour/surface'
 import { vapourReflectance } from '../light/scatter'
 import { isThin, transmittanceOf, type Light, type Plan } from '../plan/plan'
 import { gradientStopsAt, printedReflectance } from './backdrop'
@@ -11,6 +10,7 @@ import { bodyId } from './bodies'
 import { rayThrough, type CameraPose } from './camera'
 import { lightPoint } from './heads'
 import { isClear, seenAt, seenPlaces } from './seenPlaces'
+import type { PlacePoint } from './placePoint'
 import { pointFacing } from './subjectBody'
 import { alongToPlane, pointOn } from './onSheet'
 import type { Sheet } from './surface'
@@ -19,28 +19,7 @@ import { add, cross, dot, scale, sub, unit, type Vec } from './vec'
 /** A place lies so far before its surface, mm. */
 const OFF_MM = 1e-4
 
-export interface PlacePoint {
-  readonly id: string
-  readonly at: Vec
-  /**
-   * unit normal of the surface; null where light counts from every side alike (vapour, clear
-   * things)
-   */
-  readonly normal: Vec | null
-  readonly reflectance: number
-  /** null or left out: grey */
-  readonly colour?: SurfaceColour
-  /** translucent: what comes through from behind, over what is thrown back */
-  readonly through?: number
-  /** ambient there against what was read, stops */
-  readonly gradientStops?: number
-  /** of a spot seen through something clear: rays to it from the lens, unit directions */
-  readonly seen?: readonly Vec[]
-  /** of such a spot: what it shows of ambient light behind the subject and round it, over a card */
-  readonly seenAmbient?: { readonly background: number; readonly subject: number }
-  /** what the point lies on: that thing does not shade it unless it faces away */
-  readonly on: string
-}
+export type { PlacePoint } from './placePoint'
 
 /** The other side of a translucent thing at a place on it; null where no light comes through. */
 export function behindOf(place: PlacePoint): PlacePoint | null {

@@ -12,7 +12,7 @@ const sameLens = (a: Plan['focus'], b: Plan['focus']): boolean =>
   a === b || LENS.every((key) => a[key] === b[key])
 
 /** Whether a light stands, looks and shines as it did; power does not count. */
-export const sameLight = (a: Light, b: Light): boolean =>
+const sameLight = (a: Light, b: Light): boolean =>
   a === b ||
   (a.strobe === b.strobe &&
     a.modifiers === b.modifiers &&

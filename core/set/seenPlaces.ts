@@ -5,7 +5,7 @@
 import type { Plan } from '../plan/plan'
 import type { CameraPose } from './camera'
 import { clearOf, type Clear } from './clear'
-import type { PlacePoint } from './places'
+import type { PlacePoint } from './placePoint'
 import { HIT } from './surface'
 import { add, scale, sub, unit, type Vec } from './vec'
 
