@@ -5,6 +5,7 @@
  */
 import { computed } from 'vue'
 import type { Modifier, Strobe } from '@core/kit/kit'
+import { isClear } from '@core/set/seenPlaces'
 import { copyLight, removeLight } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
 import { chooseOnDial } from '@core/scales/dial'
@@ -62,9 +63,12 @@ const takeOff = (modifier: Modifier): void =>
 const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title }))
 /** By the user's own places alone: a light that moves makes no new list. */
 const own = computed(() => store.plan!.places)
+const LIT_PLACES = ['subject', 'shadow', 'top', 'front']
+const CLEAR_PLACES = ['subject', 'rimLeft', 'rimRight']
+const clear = computed(() => isClear(store.plan!))
 const places = computed(() => [
   { value: '', title: 'the place of its role' },
-  ...['subject', 'shadow', 'top', 'front', 'background', 'foreground'].map((place) => ({
+  ...[...(clear.value ? CLEAR_PLACES : LIT_PLACES), 'background', 'foreground'].map((place) => ({
     value: place,
     title: placeName(store.plan!, place)
   })),
