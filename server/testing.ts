@@ -68,6 +68,8 @@ export async function testServer({
     address: () => url
   })
   const server = app.listen(0, '127.0.0.1')
+  // A busy machine asks again just when an idle connection is closed.
+  server.keepAliveTimeout = 60_000
   await new Promise((resolve) => server.once('listening', resolve))
   const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   url = at

@@ -2,12 +2,13 @@
  * A clear subject looked at: what stands behind each place of it, what its edges show, what filling it
  * or taking pieces out changes, and how flags beside the picture widen its dark edges.
  */
+import { faceStops } from '../ledger/ambientSources'
 import { lightStops, restCell } from '../ledger/cells'
 import { ledgerOf } from '../ledger/ledger'
-import type { Card, Place, Plan } from '../plan/plan'
+import { placedSources, type Card, type Place, type Plan } from '../plan/plan'
 import type { CameraPose } from '../set/camera'
 import { transportOf } from '../set/remembered'
-import type { Scene } from '../set/scene'
+import { headOfSourceAt, type Scene } from '../set/scene'
 import { seenAmbient } from '../set/seenEnds'
 import { behindGlass, seenOf } from '../set/seenLight'
 import { isClear, outlineOf, throughHeight } from '../set/seenPlaces'
@@ -54,21 +55,33 @@ const FAINT = -9
 const sumOf = (levels: readonly number[]): number =>
   Math.log2(levels.reduce((sum, level) => sum + 2 ** level, 0))
 
-/** All light that a ray from the lens shows, stops. */
-function levelAlong(plan: Plan, scene: Scene, way: Vec, bases: readonly number[]): number {
+/** All light that rays from the lens show, stops. */
+function levelAlong(
+  plan: Plan,
+  scene: Scene,
+  ways: readonly Vec[],
+  bases: readonly number[]
+): number {
   const bare: PlacePoint = {
     id: 'subject',
     at: [0, 0, 0],
     normal: null,
     reflectance: 0.18,
     on: 'subject',
-    seen: [way]
+    seen: ways
   }
   const place = { ...bare, seenAmbient: seenAmbient(plan, scene, bare) }
   const lights = plan.lights.map((light, i) =>
     light.on ? bases[i]! + Math.log2(seenOf(plan, scene, i, place)) : -Infinity
   )
-  return sumOf([...lights, restCell(plan, place).level])
+  const sources = placedSources(plan.ambient.sources)
+    .filter(({ state }) => state !== 'off')
+    .map(
+      (source) =>
+        faceStops(plan, transportOf(plan), source) +
+        Math.log2(seenOf(plan, scene, headOfSourceAt(plan, source.id), place))
+    )
+  return sumOf([...lights, ...sources, restCell(plan, place).level])
 }
 
 const wayTo = ({ pupil, right, up }: CameraPose, x: number, y: number): Vec =>
@@ -126,7 +139,7 @@ export function glassLook(plan: Plan): GlassLook | null {
   ].sort((a, b) => a - b)
   const across = spots.map((mm): AcrossPoint => ({
     mm,
-    level: levelAlong(plan, scene, wayTo(scene.pose, mm, y), bases)
+    level: levelAlong(plan, scene, [wayTo(scene.pose, mm, y)], bases)
   }))
   return {
     places: scene.places
@@ -155,7 +168,17 @@ export function glassVariants(
 ): { readonly variant: GlassVariant; readonly stops: number }[] {
   if (!isClear(plan)) return []
   const { subject, props } = plan
-  const now = ledgerOf(plan).totals.subject!
+  // Looked through at the same height, whatever fills it.
+  const { pose, places } = transportOf(plan).scene
+  const { seen } = places.find(({ id }) => id === 'subject')!
+  const levelOf = (other: Plan): number =>
+    levelAlong(
+      other,
+      { ...transportOf(other).scene, pose },
+      [...seen!],
+      other.lights.map((light) => lightStops(other, light))
+    )
+  const now = levelOf(plan)
   const clearPieces = props.filter(({ finish }) => finish === 'clear')
   const variants: (readonly [GlassVariant, Plan])[] = []
   if (subject.shape === 'vessel' && subject.liquid)
@@ -175,7 +198,7 @@ export function glassVariants(
     ])
   return variants.map(([variant, other]) => ({
     variant,
-    stops: ledgerOf(other).totals.subject! - now
+    stops: levelOf(other) - now
   }))
 }
 

@@ -5,7 +5,7 @@ import { testCamera, testLens, testPlan, testStrobe } from '../testing'
 import { withBestPower } from '../solve/power'
 import { newPlan } from './newPlan'
 import { openPlan, planJsonSchema } from './open'
-import { LOOKS, PLAN_VERSION } from './plan'
+import { LOOKS, type Look, PLAN_VERSION } from './plan'
 
 const json = (plan: unknown) => JSON.parse(JSON.stringify(plan)) as Record<string, never>
 const broken = (change: (plan: Record<string, Record<string, unknown>>) => void) => {
@@ -75,6 +75,9 @@ describe('opening a plan', () => {
   })
 })
 
+/** Clear things stand in sets of their own: core/advise/glass.test.ts. */
+const OF_GLASS: readonly Look[] = ['bright-field', 'dark-field']
+
 describe('looks', () => {
   test.each(LOOKS)(
     '%s starts valid, within the kit, with the subject right where the dial allows',
@@ -86,6 +89,7 @@ describe('looks', () => {
         modifier: null
       })
       expect(openPlan(json(plan)).ok).toBe(true)
+      if (OF_GLASS.includes(look)) return
       const { verdicts, suggestions } = evaluate(withBestPower(plan, 0))
       const suggestion = suggestions.A!
       expect(['ok', 'too-bright']).toContain(suggestion.state)
