@@ -67,7 +67,11 @@ const SHOTS: readonly Shot[] = [
     before: (page) => page.waitForTimeout(5000)
   },
   { name: 'focus', path: `${beetle}/focus` },
-  { name: 'dark', path: '/shoots/demo-crab/dark' },
+  {
+    name: 'dark',
+    path: '/shoots/demo-lamplit/dark',
+    before: (page) => page.locator('#sources').evaluate((part) => part.scrollIntoView())
+  },
   { name: 'freeze', path: '/shoots/demo-seed/freeze' },
   { name: 'colour', path: '/shoots/demo-lamplit/colour' },
   { name: 'dusk', path: '/shoots/demo-gauge/dusk', at: '2026-11-24T16:33:10.000Z' },
@@ -87,8 +91,10 @@ const SHOTS: readonly Shot[] = [
   {
     name: 'light-bounce',
     path: '/shoots/demo-shells/light',
+    spare: true,
     before: (page) => page.locator('[data-cell="A-shadow"]').click()
   },
+  { name: 'glass', path: '/shoots/demo-flask-black/light' },
   {
     name: 'light-checks',
     path: '/shoots/demo-crab/light',

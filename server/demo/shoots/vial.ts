@@ -29,14 +29,15 @@ export const vial = (): DemoShoot => {
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 1100, reflectance: 0.02 },
-    settings: { ...base.settings, apertureStops: 25 / 3 },
+    // What is seen is the head itself: dark glass before the lens.
+    settings: { ...base.settings, apertureStops: 25 / 3, ndStops: 5 },
     focus: { ...base.focus, magnification: 0.25, blur: { kind: 'pixels', pixels: 8 } },
     goals: { ...base.goals, backgroundStops: -5.5, recycleS: 0.15, isoStops: 1, flashes: 400 },
     bag: { ...base.bag, modifiers: [] },
     ambient: {
       ...base.ambient,
       subject: {
-        value: { kind: 'ev', ev: 4.5 },
+        value: { kind: 'ev', ev: 9.5 },
         limit: 'exact',
         via: 'incident',
         atMagnification: 0.25,
@@ -44,7 +45,7 @@ export const vial = (): DemoShoot => {
         look: null
       },
       background: {
-        value: { kind: 'ev', ev: 3 },
+        value: { kind: 'ev', ev: 8 },
         limit: 'exact',
         via: 'incident',
         atMagnification: 0.25,
@@ -64,7 +65,7 @@ export const vial = (): DemoShoot => {
         reach: { nearMm: 220, farMm: 300, swingDeg: 0 }
       })
     ],
-    locks: ['lights.A.modifiers']
+    locks: ['lights.A.modifiers', 'settings.ndStops']
   }
   return {
     id: 'demo-vial',
