@@ -81,6 +81,8 @@ describe('glass on black', () => {
     const { totals } = ledgerOf(plan)
     expect(Math.abs(totals.rimLeft!)).toBeLessThan(0.4)
     expect(totals.subject!).toBeLessThan(-5)
+    // Dark, and as dark when it is empty.
+    expect(glassVariants(plan)).toEqual([{ variant: 'empty', stops: 0 }])
     for (const place of ['background', 'backgroundLeft', 'backgroundRight'])
       expect(totals[place]!).toBeLessThan(-5)
   })

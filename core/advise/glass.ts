@@ -196,10 +196,11 @@ export function glassVariants(
       'without-pieces',
       { ...plan, props: props.filter((prop) => !clearPieces.includes(prop)) }
     ])
-  return variants.map(([variant, other]) => ({
-    variant,
-    stops: levelOf(other) - now
-  }))
+  return variants.map(([variant, other]) => {
+    const then = levelOf(other)
+    // Dark before and after is no change.
+    return { variant, stops: Math.max(then, now) < FAINT ? 0 : then - now }
+  })
 }
 
 /** Width and height of what the lens sees so far behind the focus point, mm. */

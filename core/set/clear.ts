@@ -35,6 +35,16 @@ const NOTHING: Rgb = [0, 0, 0]
 const isClear = ({ finish, shape }: Body): boolean =>
   finish === 'clear' && shape !== 'plume' && shape !== 'sheet'
 
+const known = new WeakMap<Plan, Clear | null>()
+/** The same, kept as long as its plan is: for code that asks once a ray. */
+export function clearIn(plan: Plan): Clear | null {
+  const before = known.get(plan)
+  if (before !== undefined) return before
+  const made = clearOf(plan)
+  known.set(plan, made)
+  return made
+}
+
 /** What is clear in a set; null where nothing is. */
 export function clearOf(plan: Plan): Clear | null {
   const { subject, props, medium } = plan

@@ -2,7 +2,7 @@
 import type { Plan } from '../plan/plan'
 import { printedReflectance } from './backdrop'
 import type { CameraPose } from './camera'
-import { clearOf } from './clear'
+import { clearIn } from './clear'
 import type { PlacePoint } from './placePoint'
 import { followed, type RayEnd } from './seen'
 import type { Sheet, Surfaces } from './surface'
@@ -33,7 +33,7 @@ export function endsOf(
 ): readonly RayEnd[] {
   const known = ended.get(place.seen!)
   if (known) return known
-  const clear = clearOf(plan)!
+  const clear = clearIn(plan)!
   const { pupil, frontMm, pupilMm } = scene.pose
   const ways = place.seen!
   const made = ways.flatMap((way) =>

@@ -4,7 +4,7 @@
  */
 import type { Plan } from '../plan/plan'
 import type { CameraPose } from './camera'
-import { clearOf, type Clear } from './clear'
+import { clearIn, type Clear } from './clear'
 import type { PlacePoint } from './placePoint'
 import { HIT } from './surface'
 import { add, scale, sub, unit, type Vec } from './vec'
@@ -60,11 +60,11 @@ export function throughHeight({ subject }: Pick<Plan, 'subject'>): number {
 
 /** The same of a plan's subject, mm in the plane of focus. */
 export const outlineOf = (plan: Plan, pose: CameraPose, y: number, side: 1 | -1): number =>
-  outlineAt(clearOf(plan)!, pose, y, side, Math.max(plan.subject.widthMm, plan.subject.depthMm))
+  outlineAt(clearIn(plan)!, pose, y, side, Math.max(plan.subject.widthMm, plan.subject.depthMm))
 
 /** The rays of each place of a clear subject. */
 export function seenPlaces(plan: Plan, pose: CameraPose): PlacePoint[] {
-  const clear = clearOf(plan)!
+  const clear = clearIn(plan)!
   const { widthMm, depthMm } = plan.subject
   const way = wayTo(pose)
   const y = throughHeight(plan)
