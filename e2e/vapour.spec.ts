@@ -54,7 +54,7 @@ test('what a frame said of a light at the plume becomes the vapour’s own densi
 }) => {
   const shoot = await newShoot('plume')
   const { plan, version } = await planOf(page, shoot.id)
-  await page.request.put(`/api/shoots/${shoot.id}`, {
+  const put = await page.request.put(`/api/shoots/${shoot.id}`, {
     data: {
       version,
       plan: {
@@ -74,12 +74,14 @@ test('what a frame said of a light at the plume becomes the vapour’s own densi
             highSpeedSync: null,
             geometry: null,
             reading: null,
+            sources: [],
             on: true
           }
         ]
       }
     }
   })
+  expect(put.status(), await put.text()).toBe(200)
   await open(page, shoot, 'subject')
   await expect(page.locator('[data-unmeasured]')).toBeVisible()
   const before = await page.locator('[data-verdict="subject"] .num').innerText()
