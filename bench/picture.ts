@@ -22,7 +22,14 @@ export const analyticSet = (): Plan =>
       depthMm: 22,
       reflectance: 0.3
     }
-    plan.table = { belowMm: 9.5, widthMm: 500, depthMm: 400, reflectance: 0.25 }
+    plan.table = {
+      belowMm: 9.5,
+      widthMm: 500,
+      depthMm: 400,
+      reflectance: 0.25,
+      finish: 'matt',
+      roughness: 0
+    }
     plan.background = { ...plan.background, distanceMm: 300, reflectance: 0.1 }
     plan.settings = { ...plan.settings, apertureStops: 7 }
     plan.lights = (['A', 'B', 'C'] as const).map((id, i) =>

@@ -6,7 +6,14 @@ import { testLight, testModifier, testPlan, testStrobe } from '../core/testing'
 export const fullSet = (lights: number, places: number): Plan =>
   testPlan((plan) => {
     plan.subject.shape = 'ellipsoid'
-    plan.table = { belowMm: 10, widthMm: 600, depthMm: 500, reflectance: 0.3 }
+    plan.table = {
+      belowMm: 10,
+      widthMm: 600,
+      depthMm: 500,
+      reflectance: 0.3,
+      finish: 'matt',
+      roughness: 0
+    }
     const faces = [
       { kind: 'rectangle', widthMm: 200, heightMm: 150 },
       { kind: 'disc', diameterMm: 45 },

@@ -13,7 +13,7 @@ import {
   sourceSurfaceStops,
   takenStops
 } from './ambientSources'
-import { ambientColourStops, ambientSurfaceStops, restCell } from './cells'
+import { ambientColourStops, ambientSurfaceStops, restCell, showsOther } from './cells'
 import { cameraTerms, filterTerms, term } from './sharedTerms'
 import type { AmbientPartId, Term } from './terms'
 
@@ -45,7 +45,7 @@ const shadeTerms = (stops: number): Term[] =>
 function restTerms(plan: Plan, transport: Transport, j: number): Term[] {
   const place = transport.scene.places[j]!
   const reading = plan.ambient[readPlaceOf(place.id)]
-  if (place.seenAmbient && (!reading || reading.via === 'incident')) {
+  if (showsOther(place, reading)) {
     const { level, state } = restCell(plan, place)
     return state === 'known' ? [term('seen', level, { ...place.seenAmbient })] : []
   }

@@ -6,7 +6,7 @@ import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { curtainTravelS } from '../plan/sync'
 import type { Emitter } from '../set/emitter'
-import { gather, newGathered } from '../set/gather'
+import { gather, newGathered, type Gathered } from '../set/gather'
 import type { Head } from '../set/heads'
 import { inTheWay } from '../set/inTheWay'
 import { transportOf } from '../set/remembered'
@@ -43,11 +43,24 @@ function tubeStops(transport: Transport, i: number, j: number): Term | null {
   return term('tube', stops, { throat: 2 * main.tube.radiusMm, length: main.tube.lengthMm })
 }
 
+/** Straight light of a head on the side of a place that is looked at. */
+function fallingBefore({ scene }: Transport, i: number, j: number): Gathered {
+  const { at, normal } = scene.places[j]!
+  const found = newGathered()
+  gather(scene.heads[i]!, scene.standing, at, normal, scene.placesOn[j]!, found)
+  return found
+}
+
 /** Where the light comes from: straight with its geometry taken apart, or by bounce alone. */
 function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
   const { places, heads } = transport.scene
   const at = i * places.length + j
-  const direct = transport.direct[at]!
+  const all = transport.direct[at]!
+  // Of a thick thing that glows through, what falls on it from before is taken apart.
+  const thick = (places[j]!.exits?.length ?? 0) > 1
+  const { direct, open } = thick
+    ? fallingBefore(transport, i, j)
+    : { direct: all, open: transport.open[at]! }
   const bounce = transport.bounce[at]!
   const { reflectors: names } = transport
   const parts = {
@@ -60,6 +73,11 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
     later: bounce > 0 ? transport.later[at]! / bounce : 0
   }
   if (places[j]!.seen) return [term('seen', Math.log2(direct))]
+  if (direct <= 0 && all > 0)
+    return [
+      term('glow', Math.log2(all)),
+      ...(bounce > 0 ? [term('bounce', Math.log2(1 + bounce / all), parts)] : [])
+    ]
   if (direct <= 0)
     return [
       {
@@ -86,9 +104,10 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
       ? 1
       : towards[0] * place.normal[0] + towards[1] * place.normal[1] + towards[2] * place.normal[2]
   // On the back of something translucent.
-  const behind = facing < 0 && (place.through ?? 0) > 0
+  const through = thick ? 0 : (place.exits?.[0]?.through ?? 0)
+  const behind = facing < 0 && through > 0
   const cosIn = behind ? -facing : facing
-  const passed = behind ? Math.log2(place.through!) : 0
+  const passed = behind ? Math.log2(through) : 0
   const round = Math.atan2(
     -(towards[0] * head.upward[0] + towards[1] * head.upward[1] + towards[2] * head.upward[2]),
     -(towards[0] * head.across[0] + towards[1] * head.across[1] + towards[2] * head.across[2])
@@ -105,7 +124,7 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
   const terms = [term('distance', distanceStops(d), { d: d / 1000 })]
   const tube = tubeStops(transport, i, j)
   const near =
-    Math.log2(transport.open[at]!) -
+    Math.log2(open) -
     distanceStops(d) -
     Math.log2(tilt) -
     Math.log2(beam) -
@@ -121,22 +140,23 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
   if (behind)
     terms.push(
       term('through', passed, {
-        τ: place.through! * place.reflectance,
+        τ: through * place.reflectance,
         ρ: place.reflectance
       })
     )
   if (!onAxis && Math.abs(Math.log2(beam)) > 1e-9)
     terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
   if (tube) terms.push(tube)
-  const seen = direct / transport.open[at]!
+  const seen = direct / open
   if (seen < 1 - 1e-9)
     terms.push({
       ...term('shadow', Math.log2(seen), { seen }),
       shades: inTheWay(transport.scene, i, j)
     })
+  if (all > direct) terms.push(term('glow', Math.log2(all / direct)))
   const gain = vapourGain(plan, transport.scene, i, j)
   if (gain !== 1) terms.push(term('phase', Math.log2(gain), { g: plan.subject.vapour.asymmetry }))
-  const up = Math.log2(1 + bounce / (direct * gain))
+  const up = Math.log2(1 + bounce / (all * gain))
   if (up > 0.0005) terms.push(term('bounce', up, parts))
   else if (up > 0)
     terms[terms.length - 1] = {

@@ -46,8 +46,9 @@ export function ambientSurfaceStops(
   reading: AmbientReading
 ): number {
   if (reading.via === 'incident') return surfaceStops(place.reflectance)
-  // Vapour was read as it is.
-  if (isInVapour(plan, place.on) || place.seen) return 0
+  // Vapour was read as it is, and so was the subject.
+  const asRead = place.id === 'subject' && place.on === 'subject'
+  if (isInVapour(plan, place.on) || place.seen || asRead) return 0
   const own =
     readPlaceOf(place.id) === 'background' ? plan.background.reflectance : plan.subject.reflectance
   return place.reflectance === own ? 0 : Math.log2(place.reflectance / own)
@@ -69,12 +70,19 @@ export const ambientColourStops = (
   }
 }
 
+/**
+ * Whether what shows at a place is worked out from what stands behind: it is seen by way of something
+ * else, and was not itself read.
+ */
+export const showsOther = (place: PlacePoint, reading: AmbientReading | null): boolean =>
+  place.seenAmbient !== undefined &&
+  (!reading || reading.via === 'incident' || place.on !== 'subject')
+
 /** The ambient light that was read together, at a place. Unknown until it has been read. */
 export function restCell(plan: Plan, place: PlacePoint): Cell {
   const cell = { source: 'rest', place: place.id } as const
   const reading = plan.ambient[readPlaceOf(place.id)]
-  if (place.seenAmbient && (!reading || reading.via === 'incident'))
-    return seenThrough(plan, place.id, place.seenAmbient)
+  if (showsOther(place, reading)) return seenThrough(plan, place.id, place.seenAmbient!)
   if (!reading) return { ...cell, state: 'unknown', level: -Infinity, limit: 'exact' }
   const atReading =
     reading.via === 'lens' && !plan.camera.showsEffective

@@ -131,7 +131,15 @@ describe('a room', () => {
     ],
     [
       'the table under its floor',
-      (p) => void (p.table = { belowMm: 901, widthMm: 500, depthMm: 500, reflectance: 0.3 })
+      (p) =>
+        void (p.table = {
+          belowMm: 901,
+          widthMm: 500,
+          depthMm: 500,
+          reflectance: 0.3,
+          finish: 'matt',
+          roughness: 0
+        })
     ]
   ])('%s', (_, change) => {
     expect(outside(change)).toBe(true)

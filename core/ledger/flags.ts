@@ -32,10 +32,9 @@ export function findFlags(plan: Plan): Flag[] {
   const lit = plan.lights.filter((light) => light.on)
   // What shows through something clear is in the model.
   const shiny = (finish: string): boolean =>
-    finish !== 'matt' && !(finish === 'clear' && isClear(plan))
+    finish === 'gloss' || finish === 'metal' || (finish === 'clear' && !isClear(plan))
   if (shiny(subject.finish) || plan.places.some((place) => shiny(place.finish)))
     flags.push('specular')
-  if (isClear(plan) && subject.roughness > 0) flags.push('frosted')
   const half =
     Math.min(
       subject.widthMm,

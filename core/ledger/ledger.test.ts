@@ -60,7 +60,14 @@ describe('the strobe at the subject', () => {
               powerStops: x.power,
               at: { distanceMm: x.distance, azimuthDeg: x.tilt, elevationDeg: 10 }
             })
-            p.table = { belowMm: 12, widthMm: 500, depthMm: 400, reflectance: 0.4 }
+            p.table = {
+              belowMm: 12,
+              widthMm: 500,
+              depthMm: 400,
+              reflectance: 0.4,
+              finish: 'matt',
+              roughness: 0
+            }
             p.background.distanceMm = x.background
             p.focus.magnification = x.m
             p.settings.shutterStops = x.shutter

@@ -28,6 +28,7 @@ export type TermKind =
   | 'units'
   | 'tilt'
   | 'through'
+  | 'glow'
   | 'seen'
   | 'phase'
   | 'beam'
@@ -73,7 +74,6 @@ export type Flag =
   | 'water-guide-assumed'
   | 'under-water'
   | 'vapour'
-  | 'frosted'
   | 'grazing'
   | 'lens-limit'
   | 'off-camera-range'
@@ -151,6 +151,11 @@ export const TERM_FORMULAS: Record<
   through: {
     formula: 'log2(τ/ρ)',
     source: 'light on the back of something translucent, spread by Lambert’s law'
+  },
+  glow: {
+    formula:
+      'log2 of the light that comes through, Σ T(x)·E over ways of length x, against that from before',
+    source: 'Kubelka and Munk 1931; straight ways through it, by Lambert’s law'
   },
   seen: {
     formula: 'log2 Σ T·L·π/0.18 over rays, L of the face or the surface that shows',

@@ -23,7 +23,14 @@ const plan = testPlan((draft) => {
     depthMm: 20,
     reflectance: 0.3
   }
-  draft.table = { belowMm: 7.5, widthMm: 400, depthMm: 300, reflectance: 0.2 }
+  draft.table = {
+    belowMm: 7.5,
+    widthMm: 400,
+    depthMm: 300,
+    reflectance: 0.2,
+    finish: 'matt',
+    roughness: 0
+  }
   draft.settings = { ...draft.settings, apertureStops: 9 }
   draft.lights = [
     testLight({

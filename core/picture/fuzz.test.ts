@@ -78,7 +78,14 @@ const planOf = (each: typeof sets extends fc.Arbitrary<infer T> ? T : never): Pl
     plan.table =
       each.belowMm === null
         ? null
-        : { belowMm: each.belowMm, widthMm: 300, depthMm: 300, reflectance: 0.6 }
+        : {
+            belowMm: each.belowMm,
+            widthMm: 300,
+            depthMm: 300,
+            reflectance: 0.6,
+            finish: 'matt',
+            roughness: 0
+          }
     plan.room = each.room
       ? {
           widthMm: 900,

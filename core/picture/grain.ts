@@ -2,7 +2,7 @@
  * Fine detail drawn on a subject so that sharpness shows: a mottle of several sizes, its mean 1.
  * Not in the picture itself, which shows what the plan says of a surface.
  */
-import { smoothNoise } from './random'
+import { smoothNoise } from '../set/random'
 
 /** Sizes of the detail, in pixels of the camera, and how strong each is. */
 const SIZES = [

@@ -2,7 +2,7 @@
 import type { Body } from '../plan/body'
 import { halfSizes, rotated } from '../set/subjectBody'
 import type { Vec } from '../set/vec'
-import { smoothNoise } from './random'
+import { smoothNoise } from '../set/random'
 
 /** Sizes of its parts over the subject's, and how strong each is. */
 const PARTS = [

@@ -1,7 +1,7 @@
 /** Traces samples of every pixel of some rows into a film. */
 import { LUMINANCE } from '../light/luminance'
 import { SHOWN, type Film } from './film'
-import { evenPair, hashed } from './random'
+import { evenPair, hashed } from '../set/random'
 import type { Tracer } from './trace'
 
 const spot = new Float64Array(2)

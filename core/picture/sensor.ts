@@ -7,7 +7,7 @@
 import { pixelPitchMm } from '../kit/kit'
 import type { Plan } from '../plan/plan'
 import { WHITE } from './facts'
-import { hashed } from './random'
+import { hashed } from '../set/random'
 
 const PER_UM2 = 1600
 const READING = 3

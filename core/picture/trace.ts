@@ -17,7 +17,7 @@ import { lampsOf } from './lamps'
 import { lensOf } from './lens'
 import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
-import { nextOf } from './random'
+import { nextOf } from '../set/random'
 import { mirrored } from '../set/bend'
 import {
   byFacet,
@@ -28,7 +28,8 @@ import {
   evenly,
   metalShare,
   putBasis
-} from './scatter'
+} from '../set/scatter'
+import { newThick } from './thick'
 import { GREY } from './tone'
 import { newVapour } from './vapour'
 import { absorb, add, addBy, begin, draw, GUESSED, leave, newWalk, scale } from './walk'
@@ -82,6 +83,7 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
   const { paints } = world
   const ground = newGround(world.backdrop)
   const glass = newGlass(world, walk, meeting, direct)
+  const thick = newThick(world, walk, direct)
 
   const noteFirst = (at: Float64Array, own: Float64Array | null): void => {
     for (let k = 0; k < 3; k++) {
@@ -185,8 +187,10 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
         Math.max(1e-6, -(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2]))
       )
       const through = finishes.through[index]!
-      direct.lit(vertex, finishes, index, cosOut, later)
-      if (!later && kind !== METAL) {
+      const stuff = finishes.stuffs[index]
+      if (stuff) thick(vertex, stuff, index, later)
+      else direct.lit(vertex, finishes, index, cosOut, later)
+      if (!stuff && !later && kind !== METAL) {
         const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1 - through
         const falls = index === world.backdrop.index && !met.inRoom ? ground.ambient(hit) : 1
         addBy(walk, finishes.farther[index]!, (out * falls) / GREY)

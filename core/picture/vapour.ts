@@ -8,7 +8,7 @@ import { phaseGain } from '../light/scatter'
 import { throughSolid, ELLIPSOID } from '../set/solid'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, towards, type Lamp } from './lamps'
-import { nextOf, smoothNoise } from './random'
+import { nextOf, smoothNoise } from '../set/random'
 import { GREY } from './tone'
 import type { World } from './world'
 

@@ -4,7 +4,7 @@
  */
 import { HIT } from '../set/surface'
 import { NO_BODY, type Within } from '../set/clear'
-import { evenPair, hashed, nextOf } from './random'
+import { evenPair, hashed, nextOf } from '../set/random'
 
 export interface Walk {
   /** [source × 3] what the path has brought */

@@ -2,7 +2,7 @@
  * The set as the picture sees it: the very surfaces, heads and figures the ledger uses, with how
  * each surface throws light back.
  */
-import { transmittanceOf, type Background, type Body, type Plan } from '../plan/plan'
+import { glowsThrough, transmittanceOf, type Background, type Body, type Plan } from '../plan/plan'
 import { printedBy, type Printed } from '../set/backdrop'
 import { roomSheets } from '../set/reflectors'
 import { sceneOf, type Scene } from '../set/scene'
@@ -18,8 +18,10 @@ import {
 } from '../set/surface'
 import { clearOf, type Clear } from '../set/clear'
 import type { Rgb } from '../colour/balance'
+import type { Layered } from '../light/layer'
+import { stuffsOf } from '../set/glow'
 import { albedoOf } from '../colour/surface'
-import { keptBy, type Kept } from './facetLoss'
+import { keptBy, type Kept } from '../set/facetLoss'
 import { mottleOf } from './mottle'
 
 export const BLACK = 0
@@ -39,6 +41,8 @@ export interface Finishes {
   readonly kept: readonly Kept[]
   /** translucent: what of its light comes out at the other side, 0–1 */
   readonly through: Float64Array
+  /** of a thick thing that glows through: its stuff, red, green, blue; null: it lets nothing through */
+  readonly stuffs: readonly (readonly Layered[] | null)[]
   /** 1: only the side its normal is on */
   readonly oneSided: Uint8Array
   /** 1: its ambient light is that of the background's reading, 0 of the subject's */
@@ -88,6 +92,7 @@ interface Made {
   readonly albedo: Rgb
   readonly roughness?: number
   readonly through?: number
+  readonly stuff?: readonly Layered[]
   readonly oneSided?: boolean
   /** lit as the background is */
   readonly farther?: boolean
@@ -107,6 +112,7 @@ function finishesOf(list: readonly Surface[], made: (each: Surface) => Made): Fi
     roughness: Float64Array.from(all, ({ roughness }) => roughness ?? 0),
     kept: all.map(({ kind, roughness }) => keptBy(kind === METAL ? roughness! : 0.1, null)),
     through: Float64Array.from(all, ({ through }) => through ?? 0),
+    stuffs: all.map(({ stuff }) => stuff ?? null),
     oneSided: Uint8Array.from(all, ({ oneSided }) => Number(oneSided ?? false)),
     farther: Uint8Array.from(all, ({ farther }) => Number(farther ?? false))
   }
@@ -128,12 +134,14 @@ function bodyMade(body: Body): Made {
   const colour = measured ?? body.colour
   const metal = finish === 'metal'
   const passes = transmittanceOf(body)
+  const own = albedoOf(colour, metal ? METAL_SHARE : reflectance + passes)
   return {
     kind: BODY_KINDS[finish],
-    albedo: albedoOf(colour, metal ? METAL_SHARE : reflectance + passes),
+    albedo: own,
     // A mirror of no roughness at all would need lamps of no size to be met by chance.
     roughness: metal ? Math.max(LEAST_ROUGHNESS, roughness) : roughness,
-    through: passes / (reflectance + passes)
+    through: passes / (reflectance + passes),
+    ...(glowsThrough(body) && { stuff: stuffsOf(body) })
   }
 }
 
@@ -147,8 +155,16 @@ function madeOf(plan: Plan, id: string): Made {
       const albedo = albedoOf(picture ? null : (measured ?? colour), reflectance)
       return { kind: MATT, albedo, oneSided: true, farther: true }
     }
-    case 'table':
-      return matt(plan.table!.reflectance, { oneSided: true })
+    case 'table': {
+      const { finish, reflectance, roughness } = plan.table!
+      const metal = finish === 'metal'
+      return {
+        kind: BODY_KINDS[finish],
+        albedo: albedoOf(null, metal ? METAL_SHARE : reflectance),
+        roughness: metal ? Math.max(LEAST_ROUGHNESS, roughness) : roughness,
+        oneSided: true
+      }
+    }
     default: {
       const card = plan.cards.find((each) => each.id === id)
       return card?.kind === 'card' ? matt(card.reflectance) : NOTHING

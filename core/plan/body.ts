@@ -23,14 +23,15 @@ export const SHAPES = [
   'movement',
   'leaf',
   'wing',
+  'curved',
   'own',
   'plume'
 ] as const
 
-/** What a body is made of; a translucent one is so thin that light comes out at its other side. */
+/** What a body is made of; light comes out at the other side of a clear or translucent one. */
 export const FINISHES = ['matt', 'gloss', 'metal', 'clear', 'translucent'] as const
-/** What is flat enough to be translucent; other shapes count as matt. */
-const THIN = ['sheet', 'leaf', 'wing'] as const
+/** What is as thin everywhere: light on the back of a spot comes out at that spot. */
+const THIN = ['sheet', 'leaf', 'wing', 'curved'] as const
 
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
 const share = z.number().min(0).max(1)
@@ -97,6 +98,9 @@ export const bodyFields = {
   lying: z.boolean().describe('meshes: what would face the lens faces up'),
   reflectance: z.number().min(0.005).max(1),
   transmittance: share.describe('translucent: what of the light on its back comes out in front'),
+  layerMm: lengthMm(0.1, 5000).describe(
+    'translucent and not thin: so thick a layer lets so much through, a thicker one less'
+  ),
   colour: colourSchema
     .nullable()
     .describe('of what it throws back, as light as its reflectance says'),
@@ -119,13 +123,17 @@ export const bodyFields = {
 export type Body = z.infer<z.ZodObject<typeof bodyFields>>
 
 type Translucence = Pick<Body, 'shape' | 'finish' | 'reflectance' | 'transmittance'>
-/** Whether light comes through from the other side, spread. */
+/** Whether light comes through a spot of it from the other side, spread. */
 const isTranslucent = ({ shape, finish }: Translucence): boolean =>
   finish === 'translucent' && isThin(shape)
+/** Whether light comes through its thickness, spread: wax, cloudy ice. */
+export const glowsThrough = ({ shape, finish }: Pick<Body, 'shape' | 'finish'>): boolean =>
+  finish === 'translucent' && !isThin(shape) && shape !== 'plume'
 export const isThin = (shape: Body['shape']): boolean => (THIN as readonly string[]).includes(shape)
 
 /**
- * What of the light on its back comes out in front: what it does not throw back at most.
+ * What of the light on the back of a thin thing comes out in front: what it does not throw back at
+ * most.
  * @returns 0 where nothing comes through
  */
 export const transmittanceOf = (body: Translucence): number =>
@@ -135,6 +143,7 @@ export const transmittanceOf = (body: Translucence): number =>
 export const PLAIN = {
   lying: false,
   transmittance: 0.3,
+  layerMm: 10,
   colour: null,
   measured: null,
   roughness: 0,

@@ -17,7 +17,7 @@ const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
 export const placeSchema = z
   .string()
   .regex(
-    /^(subject|shadow|top|foot|front|rimLeft|rimRight|background|backgroundLeft|backgroundRight|foreground|lens|P[1-8])$/,
+    /^(subject|shadow|top|foot|front|rimLeft|rimRight|background|backgroundLeft|backgroundRight|foreground|mirrored|lens|P[1-8])$/,
     'no such place'
   )
 export type Place = string

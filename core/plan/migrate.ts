@@ -17,6 +17,7 @@ import { kitItemFromVersion12, planFromVersion12 } from './migrations/version12'
 import { planFromVersion13 } from './migrations/version13'
 import { kitItemFromVersion14, planFromVersion14 } from './migrations/version14'
 import { planFromVersion15 } from './migrations/version15'
+import { planFromVersion16 } from './migrations/version16'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -36,7 +37,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   12: planFromVersion12,
   13: planFromVersion13,
   14: planFromVersion14,
-  15: planFromVersion15
+  15: planFromVersion15,
+  16: planFromVersion16
 }
 
 /**

@@ -40,7 +40,7 @@ export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 16
+export const PLAN_VERSION = 17
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -127,6 +127,9 @@ const uniqueIds = (
       })
   })
 
+/** A table shows what stands on it, mirrored, unless it is matt. */
+export const TABLE_FINISHES = ['matt', 'gloss', 'metal'] as const
+
 const reflectance = z.number().min(0.01).max(1)
 /** A room round the set; the focus point lies anywhere in it. */
 const roomSchema = z
@@ -177,7 +180,9 @@ export const planSchema = z
         belowMm: lengthMm(0.1, 5000).describe('under the focus point'),
         widthMm: lengthMm(20, 5000),
         depthMm: lengthMm(20, 5000),
-        reflectance: z.number().min(0.005).max(1)
+        reflectance: z.number().min(0.005).max(1),
+        finish: z.enum(TABLE_FINISHES),
+        roughness: z.number().min(0).max(1).describe('gloss, metal: GGX’s α; 0 mirrors sharply')
       })
       .nullable(),
     room: roomSchema.nullable().describe('a closed room whose surfaces throw light back'),

@@ -99,7 +99,14 @@ describe('directions', () => {
             computeTransport(
               testPlan((p) => {
                 p.subject.shape = 'ellipsoid'
-                p.table = { belowMm: 20, widthMm: 500, depthMm: 500, reflectance: 0.4 }
+                p.table = {
+                  belowMm: 20,
+                  widthMm: 500,
+                  depthMm: 500,
+                  reflectance: 0.4,
+                  finish: 'matt',
+                  roughness: 0
+                }
                 p.lights = [
                   testLight({ at: { distanceMm, azimuthDeg: sign * azimuthDeg, elevationDeg } })
                 ]

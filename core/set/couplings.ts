@@ -7,7 +7,7 @@
 import { putBall } from './between'
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
-import { behindOf, type PlacePoint } from './places'
+import type { PlacePoint } from './placePoint'
 import type { Reflectors } from './reflectors'
 import type { Surfaces } from './surface'
 
@@ -28,6 +28,8 @@ const EXACT = 0.12
 /** A piece that gives less than this at most is not cut any finer. */
 const LITTLE = 2e-3
 const NOTHING = 1e-7
+/** Bounced light is soft: of a thick thing's many exits so many stand for all. */
+const FEW_EXITS = 8
 
 const near = new Int32Array(64)
 const balls = new Float64Array(8)
@@ -46,14 +48,18 @@ export function couplingsOf(
   surfaces: Surfaces
 ): Coupling[] {
   const list = inFrontOf(place, on, reflectors, surfaces)
-  const back = behindOf(place)
-  if (!back) return list
-  const through = inFrontOf(back, on, reflectors, surfaces)
-  return [...list, ...through.map((each) => ({ ...each, share: each.share * place.through! }))]
+  const exits = place.exits ?? []
+  const every = exits.length > FEW_EXITS ? Math.round(exits.length / FEW_EXITS) : 1
+  for (let i = 0; i < exits.length; i += every) {
+    const { through } = exits[i]!
+    for (const each of inFrontOf(exits[i]!, on, reflectors, surfaces))
+      list.push({ ...each, share: each.share * through * every })
+  }
+  return list
 }
 
 function inFrontOf(
-  { at: place, normal }: PlacePoint,
+  { at: place, normal }: Pick<PlacePoint, 'at' | 'normal'>,
   on: number,
   { patches, ofRoom }: Reflectors,
   surfaces: Surfaces

@@ -12,7 +12,14 @@ const strips = (n: number): Strips => ({ us: straightCuts(even(n)), vs: straight
 /** A card beside the subject, turned by some degrees, that dips below the table. */
 const dipping = (turnDeg: number) => {
   const plan = testPlan((p) => {
-    p.table = { belowMm: 30, widthMm: 400, depthMm: 300, reflectance: 0.5 }
+    p.table = {
+      belowMm: 30,
+      widthMm: 400,
+      depthMm: 300,
+      reflectance: 0.5,
+      finish: 'matt',
+      roughness: 0
+    }
     p.cards = [
       testCard({
         kind: 'card',

@@ -119,7 +119,14 @@ test('property: what hides one point of a ball from one of another is never left
   const scenes = [-70, -30, 0, 25, 65].map((turn) => {
     const plan = facing(300, null)
     plan.subject = { ...plan.subject, shape: 'cylinder', widthMm: 80, depthMm: 50 }
-    plan.table = { belowMm: 60, widthMm: 400, depthMm: 300, reflectance: 0.3 }
+    plan.table = {
+      belowMm: 60,
+      widthMm: 400,
+      depthMm: 300,
+      reflectance: 0.3,
+      finish: 'matt',
+      roughness: 0
+    }
     plan.cards = [
       testCard({
         widthMm: 120,

@@ -200,7 +200,14 @@ test('property: no set throws back more than falls on it', () => {
     fc.property(fc.array(card, { minLength: 1, maxLength: 5 }), (cards) => {
       const { reflectors, bounced } = stage(
         testPlan((plan) => {
-          plan.table = { belowMm: 30, widthMm: 400, depthMm: 300, reflectance: 0.9 }
+          plan.table = {
+            belowMm: 30,
+            widthMm: 400,
+            depthMm: 300,
+            reflectance: 0.9,
+            finish: 'matt',
+            roughness: 0
+          }
           plan.subject = { ...plan.subject, shape: 'ellipsoid', reflectance: 0.9 }
           plan.cards = cards.map((each, i) =>
             testCard({
@@ -241,7 +248,14 @@ test('a subject throws light back on what lies in its own shadow', () => {
         depthMm: 20,
         reflectance
       }
-      p.table = { belowMm: 30.5, widthMm: 400, depthMm: 400, reflectance: 0.02 }
+      p.table = {
+        belowMm: 30.5,
+        widthMm: 400,
+        depthMm: 400,
+        reflectance: 0.02,
+        finish: 'matt',
+        roughness: 0
+      }
       p.lights = [testLight({ at: { distanceMm: 400, azimuthDeg: 0, elevationDeg: 30 } })]
       p.places = [
         {

@@ -1,5 +1,6 @@
 /** A place of the set as a point with a surface, or a spot of the picture. */
 import type { SurfaceColour } from '../colour/surface'
+import type { Exit } from './glow'
 import type { Vec } from './vec'
 
 export interface PlacePoint {
@@ -13,8 +14,8 @@ export interface PlacePoint {
   readonly reflectance: number
   /** null or left out: grey */
   readonly colour?: SurfaceColour
-  /** translucent: what comes through from behind, over what is thrown back */
-  readonly through?: number
+  /** translucent: where light comes through to it; one of a thin thing, several of a thick one */
+  readonly exits?: readonly Exit[]
   /** ambient there against what was read, stops */
   readonly gradientStops?: number
   /** of a spot seen through something clear: rays to it from the lens, unit directions */

@@ -4,12 +4,14 @@
  * key light and half toward the lens; the shadow side its mirror about the lens axis.
  */
 import { vapourReflectance } from '../light/scatter'
-import { isThin, transmittanceOf, type Light, type Plan } from '../plan/plan'
+import { isThin, type Light, type Plan } from '../plan/plan'
 import { gradientStopsAt, printedReflectance } from './backdrop'
 import { bodyId } from './bodies'
 import { rayThrough, type CameraPose } from './camera'
 import { lightPoint } from './heads'
-import { isClear, seenAt, seenPlaces } from './seenPlaces'
+import { glowAt, insideOf } from './glow'
+import { mirrors } from './optics'
+import { isClear, mirroredPlace, seenAt, seenPlaces } from './seenPlaces'
 import type { PlacePoint } from './placePoint'
 import { pointFacing } from './subjectBody'
 import { alongToPlane, pointOn } from './onSheet'
@@ -20,13 +22,6 @@ import { add, cross, dot, scale, sub, unit, type Vec } from './vec'
 const OFF_MM = 1e-4
 
 export type { PlacePoint } from './placePoint'
-
-/** The other side of a translucent thing at a place on it; null where no light comes through. */
-export function behindOf(place: PlacePoint): PlacePoint | null {
-  const { at, normal, through = 0 } = place
-  if (through === 0 || normal === null) return null
-  return { ...place, at: add(at, scale(normal, -2 * OFF_MM)), normal: scale(normal, -1) }
-}
 
 /**
  * Key light: the first called so, else the first. On or off does not matter: switching lights moves
@@ -90,24 +85,29 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
   const mirrored = sub(scale(view, 2 * dot(toKey, view)), toKey)
   // Vapour and clear things show what comes from any side, from behind most of all.
   const throughAndThrough = subject.shape === 'plume' || subject.finish === 'clear'
+  const inside = insideOf(subject)
   const onSubject = (id: string, wanted: Vec): PlacePoint => {
     // Of vapour it is the middle that is looked at, of a thing its surface.
     const point =
       subject.shape === 'plume'
         ? { at: [0, 0, 0] as Vec, normal: wanted }
         : pointFacing(subject, wanted)
-    return {
-      id,
-      at: add(point.at, scale(point.normal, OFF_MM)),
-      normal: throughAndThrough ? null : point.normal,
-      reflectance:
-        subject.shape === 'plume'
-          ? vapourReflectance(subject.vapour.opticalDepth)
-          : subject.reflectance,
-      colour: throughAndThrough ? null : (subject.measured ?? subject.colour),
-      through: transmittanceOf(subject) / subject.reflectance,
-      on: 'subject'
-    }
+    const at = add(point.at, scale(point.normal, OFF_MM))
+    if (throughAndThrough)
+      return {
+        id,
+        at,
+        normal: null,
+        reflectance:
+          subject.shape === 'plume'
+            ? vapourReflectance(subject.vapour.opticalDepth)
+            : subject.reflectance,
+        colour: null,
+        on: 'subject'
+      }
+    const colour = subject.measured ?? subject.colour
+    const glow = glowAt(subject, inside, at, point.normal)
+    return { id, at, normal: point.normal, colour, ...glow, on: 'subject' }
   }
   const flatFront = isThin(subject.shape)
   const clear = isClear(plan)
@@ -143,13 +143,20 @@ export function placesOf(plan: Plan, pose: CameraPose, background: Sheet): Place
     const k = ray[1] < -1e-9 ? (-table.belowMm - pose.pupil[1]) / ray[1] : -1
     const hit = add(pose.pupil, scale(ray, Math.max(0, k)))
     const z = k > 0 && hit[2] < pose.front[2] ? hit[2] : subject.depthMm / 2 + 20
-    places.push({
-      id: 'foreground',
-      at: [0, -table.belowMm, Math.min(table.depthMm / 2, Math.max(-table.depthMm / 2, z))],
-      normal: [0, 1, 0],
-      reflectance: table.reflectance,
-      on: 'table'
-    })
+    const at: Vec = [
+      0,
+      -table.belowMm,
+      Math.min(table.depthMm / 2, Math.max(-table.depthMm / 2, z))
+    ]
+    const foreground = { id: 'foreground', at, on: 'table' }
+    if (!mirrors(plan))
+      places.push({ ...foreground, normal: [0, 1, 0], reflectance: table.reflectance })
+    else {
+      const seen = seenAt(pose, at, FACET_SHARE * subject.widthMm)
+      places.push({ ...foreground, normal: null, reflectance: 0.18, seen })
+      const image = mirroredPlace(plan, pose)
+      if (image) places.push(image)
+    }
   }
   places.push({
     id: 'lens',

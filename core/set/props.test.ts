@@ -28,7 +28,14 @@ describe('a prop', () => {
   const plan = vesselOf({ level: 0.5, colour: '#ffffff', throughMm: 20 })
   const tabled = {
     ...plan,
-    table: { belowMm: 70, widthMm: 500, depthMm: 500, reflectance: 0.5 }
+    table: {
+      belowMm: 70,
+      widthMm: 500,
+      depthMm: 500,
+      reflectance: 0.5,
+      finish: 'matt' as const,
+      roughness: 0
+    }
   }
   it('stands on what it rests on', () => {
     expect(upMm(plan, { rests: 'free', yMm: 12 })).toBe(12)

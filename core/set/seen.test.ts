@@ -52,7 +52,7 @@ const wayOf = (): readonly [number, number, number] => [0, 0, -1]
 describe('a ray through plane layers', () => {
   test('a block of glass lets (1 − F)² through, less what its colour takes', () => {
     const share = (plan: Plan): number =>
-      followed(clearOf(plan)!, surfacesOf([]), [0, 0, 200], wayOf(), 0)
+      followed({ clear: clearOf(plan), table: null }, surfacesOf([]), [0, 0, 200], wayOf(), 0)
         .filter(({ mirrored }) => !mirrored)
         .reduce((sum, end) => sum + end.share, 0)
     const once = 1 - fresnelShare(1)
@@ -76,7 +76,13 @@ describe('a ray through plane layers', () => {
         glass: { wallMm: 2, colour: '#ffffff', throughMm: 20 },
         liquid: level === null ? null : { level, colour: '#ffffff', throughMm: 20 }
       })
-      return followed(clearOf(plan)!, surfacesOf([]), [0, 2, 200], wayOf(), 0)
+      return followed(
+        { clear: clearOf(plan), table: null },
+        surfacesOf([]),
+        [0, 2, 200],
+        wayOf(),
+        0
+      )
         .filter(({ mirrored }) => !mirrored)
         .reduce((sum, end) => sum + end.share, 0)
     }

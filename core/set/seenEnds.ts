@@ -1,12 +1,17 @@
-/** Where the rays of a place that is seen through something clear end, and the ambient light there. */
+/**
+ * Where the rays of a place that is seen through something clear or in a table end, what that throws
+ * back, and the ambient light there.
+ */
 import type { Plan } from '../plan/plan'
 import { printedReflectance } from './backdrop'
 import type { CameraPose } from './camera'
-import { clearIn } from './clear'
+import { glowAt, insideOf, type Exit } from './glow'
+import { opticsOf, spreads } from './optics'
 import type { PlacePoint } from './placePoint'
+import { propStanding } from './props'
 import { followed, type RayEnd } from './seen'
 import type { Sheet, Surfaces } from './surface'
-import { dot, sub, type Vec } from './vec'
+import { add, dot, scale, sub, type Vec } from './vec'
 
 /** What of a set rays from the lens may meet. */
 interface Standing {
@@ -14,6 +19,26 @@ interface Standing {
   readonly standing: Surfaces
   readonly background: Sheet
 }
+
+/** What a ray ends on, its share that of the place. */
+export interface SeenEnd extends RayEnd {
+  /** a point just before it */
+  readonly before: Vec
+  /** how many ends like it light there counts for; 0: it is worked out for others */
+  readonly counts: number
+  /** 0 for what is black, metal, not there or met from behind */
+  readonly reflectance: number
+  /** where light comes through to it */
+  readonly exits: readonly Exit[]
+}
+
+/**
+ * Rays for each of a place's where rough faces spread them; light on what they end on is worked out
+ * for one of so many.
+ */
+const [SPREAD, LIT] = [32, 4] as const
+/** Light is gathered so far before a surface, mm. */
+const OFF_MM = 1e-4
 
 /** Of a card at level 0. */
 export const GREY = 0.18
@@ -24,47 +49,61 @@ interface SeenAmbient {
   readonly subject: number
 }
 
-const ended = new WeakMap<readonly Vec[], readonly RayEnd[]>()
-/** Where the rays of a place end; each with its share of the place. */
-export function endsOf(
-  plan: Plan,
-  scene: Omit<Standing, 'background'>,
-  place: PlacePoint
-): readonly RayEnd[] {
-  const known = ended.get(place.seen!)
-  if (known) return known
-  const clear = clearIn(plan)!
-  const { pupil, frontMm, pupilMm } = scene.pose
-  const ways = place.seen!
-  const made = ways.flatMap((way) =>
-    followed(clear, scene.standing, pupil, way, Math.max(0, pupilMm - frontMm) + 1e-3).map(
-      (end) => ({
-        ...end,
-        share: end.share / ways.length
-      })
-    )
-  )
-  ended.set(ways, made)
-  return made
-}
-
 function onSheet({ at, across, upward, halfAcross, halfUpward }: Sheet, point: Vec) {
   const off = sub(point, at)
   return [dot(off, across) / halfAcross, dot(off, upward) / halfUpward] as const
 }
 
-/** What a surface that a ray ends on throws back; 0 for what is black, metal or met from behind. */
-export function reflectanceAt(plan: Plan, scene: Omit<Standing, 'pose'>, end: RayEnd): number {
-  const { id } = scene.standing.list[end.index]!
-  if (id === 'background' || id === 'table') {
-    if (!end.front) return 0
-    if (id === 'table') return plan.table!.reflectance
-    return printedReflectance(plan.background, ...onSheet(scene.background, end.at))
+type Tone = Pick<SeenEnd, 'reflectance' | 'exits'>
+const tone = (reflectance: number): Tone => ({ reflectance, exits: [] })
+
+/** What surfaces throw back where rays end on them. */
+function tonesOf(plan: Plan, { standing, background }: Standing) {
+  const insides = new Map<string, Surfaces | null>()
+  const ofBody = (id: string, before: Vec, normal: Vec): Tone => {
+    const prop = plan.props.find((each) => each.id === id)
+    const body = id === 'subject' ? plan.subject : prop
+    if (!body || body.finish === 'metal' || body.finish === 'clear') return tone(0)
+    if (!insides.has(id)) insides.set(id, insideOf(body, prop && propStanding(plan, prop)))
+    return glowAt(body, insides.get(id)!, before, normal)
   }
-  const card = plan.cards.find((each) => each.id === id)
-  if (card) return card.kind === 'card' ? card.reflectance : 0
-  const body = id === 'subject' ? plan.subject : plan.props.find((prop) => prop.id === id)
-  return body && body.finish !== 'metal' && body.finish !== 'clear' ? body.reflectance : 0
+  return (end: RayEnd, before: Vec): Tone => {
+    if (end.index < 0) return tone(0)
+    const { id } = standing.list[end.index]!
+    if (id === 'background')
+      return tone(
+        end.front ? printedReflectance(plan.background, ...onSheet(background, end.at)) : 0
+      )
+    if (id === 'table') return tone(end.front ? plan.table!.reflectance : 0)
+    const card = plan.cards.find((each) => each.id === id)
+    if (card) return tone(card.kind === 'card' ? card.reflectance : 0)
+    return ofBody(id, before, end.normal)
+  }
+}
+
+const ended = new WeakMap<readonly Vec[], readonly SeenEnd[]>()
+/** Where the rays of a place end. */
+export function endsOf(plan: Plan, scene: Standing, place: PlacePoint): readonly SeenEnd[] {
+  const known = ended.get(place.seen!)
+  if (known) return known
+  const optics = opticsOf(plan, scene.standing)
+  const toneAt = tonesOf(plan, scene)
+  const { pupil, frontMm, pupilMm } = scene.pose
+  const ways = place.seen!
+  const each = spreads(optics) ? SPREAD : 1
+  const least = Math.max(0, pupilMm - frontMm) + 1e-3
+  const made = ways.flatMap((way, w) =>
+    Array.from({ length: each }, (_, k) =>
+      followed(optics, scene.standing, pupil, way, least, w * each + k).map((end): SeenEnd => {
+        const before = add(end.at, scale(end.normal, OFF_MM))
+        const share = end.share / (ways.length * each)
+        const counts = each === 1 ? 1 : k % LIT === 0 ? LIT : 0
+        return { ...end, share, before, counts, ...toneAt(end, before) }
+      })
+    ).flat()
+  )
+  ended.set(ways, made)
+  return made
 }
 
 /** What of the surroundings' own light a place shows. */
@@ -74,7 +113,7 @@ export function seenAmbient(plan: Plan, scene: Standing, place: PlacePoint): See
     // Past everything it comes from everywhere alike.
     if (end.index < 0) subject += end.share / GREY
     else {
-      const share = (end.share * reflectanceAt(plan, scene, end)) / GREY
+      const share = (end.share * end.reflectance) / GREY
       if (scene.standing.list[end.index]!.id === 'background') background += share
       else subject += share
     }

@@ -1,20 +1,16 @@
-/** Light of heads at places that are seen through something clear. */
+/** Light of heads at places that are seen through something clear or in a table. */
 import type { Plan } from '../plan/plan'
 import { gather, newGathered } from './gather'
 import type { PlacePoint } from './placePoint'
 import type { Scene } from './scene'
-import { endsOf, GREY, reflectanceAt } from './seenEnds'
+import { endsOf, GREY } from './seenEnds'
 import { shownTo } from './shown'
-import { add, scale } from './vec'
-
-/** Light is gathered so far before a surface, mm. */
-const OFF_MM = 1e-4
 
 const found = newGathered()
 const met = new Float64Array(2)
 
 /**
- * What a head gives a place that is seen through something clear, as an 18 % card there that got so
+ * What a head gives a place that is seen by way of something else, as an 18 % card there that got so
  * much light: its face where that shows, else what it throws on what stands behind.
  * @returns relative as the transport's own
  */
@@ -26,12 +22,14 @@ export function seenOf(plan: Plan, scene: Scene, i: number, place: PlacePoint): 
       const radiance = shownTo(emitter, end.ray, end.ray[7]!, met)
       if (radiance > 0) sum += (end.share * Math.PI * radiance) / GREY
     }
-    if (end.index < 0) continue
-    const reflectance = reflectanceAt(plan, scene, end)
-    if (reflectance <= 0) continue
-    const at = add(end.at, scale(end.normal, OFF_MM))
-    gather(head, scene.standing, at, end.normal, end.index, found)
-    sum += (end.share * reflectance * found.direct) / GREY
+    if (end.reflectance <= 0 || end.counts === 0) continue
+    gather(head, scene.standing, end.before, end.normal, end.index, found)
+    let light = found.direct
+    for (const { at, normal, through } of end.exits) {
+      gather(head, scene.standing, at, normal, end.index, found)
+      light += through * found.direct
+    }
+    sum += (end.counts * end.share * end.reflectance * light) / GREY
   }
   return sum
 }

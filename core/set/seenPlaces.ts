@@ -1,10 +1,12 @@
 /**
- * Places of a clear subject: not points that light falls on but spots of the picture, each a few rays
+ * Places that are seen by way of something else: a table that mirrors, and those of a clear subject,
+ * not points that light falls on but spots of the picture, each a few rays
  * from the lens. Through its middle (that of what is in it, where it is a vessel), and at either rim.
  */
 import type { Plan } from '../plan/plan'
-import type { CameraPose } from './camera'
+import { projectInFrame, type CameraPose } from './camera'
 import { clearIn, type Clear } from './clear'
+import { mirrors } from './optics'
 import type { PlacePoint } from './placePoint'
 import { HIT } from './surface'
 import { add, scale, sub, unit, type Vec } from './vec'
@@ -101,10 +103,51 @@ export function seenPlaces(plan: Plan, pose: CameraPose): PlacePoint[] {
   ]
 }
 
-/** A spot of the user's own on a clear subject: a facet. */
+/** A spot seen from the lens: a facet of a clear subject, one of a table that mirrors. */
 export const seenAt = (pose: CameraPose, at: Vec, radiusMm: number): Vec[] =>
   disc.map(([u, v]) =>
     unit(
       sub(add(at, add(scale(pose.right, radiusMm * u), scale(pose.up, radiusMm * v))), pose.pupil)
     )
   )
+
+/** How high over its foot a subject is looked at in the table, and by how wide a spot; shares. */
+const [MIRRORED_HIGH, MIRRORED_SPOT] = [0.3, 0.03]
+
+/**
+ * The subject's mirror image in a table, near its foot.
+ * @returns null where the lens sees none
+ */
+export function mirroredPlace(plan: Plan, pose: CameraPose): PlacePoint | null {
+  const { subject, table } = plan
+  if (!mirrors(plan)) return null
+  const { belowMm, widthMm, depthMm } = table!
+  const over = pose.pupil[1] + belowMm
+  if (over <= 0) return null
+  // By the law of reflection, what shows to the lens's own mirror image.
+  const image: Vec = [pose.pupil[0], pose.pupil[1] - 2 * over, pose.pupil[2]]
+  const radius = MIRRORED_SPOT * Math.min(subject.widthMm, subject.heightMm)
+  const middle: Vec = [0, (MIRRORED_HIGH - 0.5) * subject.heightMm, 0]
+  const inTable = (aim: Vec): Vec => {
+    const way = sub(aim, image)
+    return add(image, scale(way, over / way[1]))
+  }
+  const at = inTable(middle)
+  if (Math.abs(at[0]) > widthMm / 2 || Math.abs(at[2]) > depthMm / 2) return null
+  if (middle[1] <= -belowMm || !projectInFrame(pose, at)) return null
+  return {
+    id: 'mirrored',
+    at,
+    normal: null,
+    reflectance: 0.18,
+    on: 'table',
+    seen: disc.map(([u, v]) =>
+      unit(
+        sub(
+          inTable(add(middle, add(scale(pose.right, radius * u), scale(pose.up, radius * v)))),
+          pose.pupil
+        )
+      )
+    )
+  }
+}

@@ -1,7 +1,6 @@
 /** Straight light of every head at every place. */
 import { gather, newGathered } from './gather'
 import type { Plan } from '../plan/plan'
-import { behindOf } from './places'
 import { seenOf } from './seenLight'
 import type { Scene } from './scene'
 import type { Unmoved } from './unmoved'
@@ -44,11 +43,11 @@ export function straightLight(
       gather(head, standing, at, normal, placesOn[j]!, found)
       direct[to] = found.direct
       open[to] = found.open
-      const back = behindOf(place)
-      if (!back) return
-      gather(head, standing, back.at, back.normal, placesOn[j]!, found)
-      direct[to]! += place.through! * found.direct
-      open[to]! += place.through! * found.open
+      for (const exit of place.exits ?? []) {
+        gather(head, standing, exit.at, exit.normal, placesOn[j]!, found)
+        direct[to]! += exit.through * found.direct
+        open[to]! += exit.through * found.open
+      }
     })
   )
   return { scene, direct, open }

@@ -142,6 +142,7 @@ export function plainShape(subject: Body): 'sheet' | 'ellipsoid' | 'box' | 'cyli
       return lying ? 'cylinder' : 'box'
     case 'leaf':
     case 'wing':
+    case 'curved':
       return 'box'
     default:
       return shape

@@ -7,6 +7,7 @@ import { bvhOf, type Bvh } from '../model/bvh'
 import { coin } from '../model/coin'
 import { crab } from '../model/crab'
 import { crystal } from '../model/crystal'
+import { curved } from '../model/curved'
 import { lathe } from '../model/lathe'
 import { leaf, wing } from '../model/leaf'
 import { laid, newMesh, type Mesh } from '../model/mesh'
@@ -94,6 +95,8 @@ function build(subject: Meshed): Mesh {
       return leaf()
     case 'wing':
       return wing()
+    case 'curved':
+      return curved()
     case 'own':
       return subject.own ? ownMesh(subject.own) : block()
   }

@@ -17,10 +17,12 @@ export interface Unmoved {
   readonly ways: (light: number, place: number) => boolean
 }
 
+const sameExits = (a: PlacePoint['exits'] = [], b: PlacePoint['exits'] = []): boolean =>
+  a.length === b.length && a.every(({ through }, i) => through === b[i]!.through)
 const samePlace = (a: PlacePoint | undefined, b: PlacePoint): boolean =>
   a !== undefined &&
   a.on === b.on &&
-  a.through === b.through &&
+  sameExits(a.exits, b.exits) &&
   sameVec(a.at, b.at) &&
   sameVec(a.normal, b.normal)
 

@@ -79,7 +79,9 @@ export function setOf(group: Group, seed: number): Plan {
         belowMm: height / 2 + between(0.1, 2),
         widthMm: between(300, 700),
         depthMm: between(300, 600),
-        reflectance: pick([0.05, 0.3, 0.85])
+        reflectance: pick([0.05, 0.3, 0.85]),
+        finish: 'matt' as const,
+        roughness: 0
       })
       const room = () => {
         const [widthMm, depthMm] = [between(2200, 4000), between(2200, 5000)]

@@ -21,6 +21,7 @@ import * as calibrations from './018_calibrations'
 import * as automatic from './019_automatic'
 import * as colour from './020_colour'
 import * as ambientSources from './021_ambient_sources'
+import * as shinyTables from './022_shiny_tables'
 
 interface Migration {
   readonly name: string
@@ -49,7 +50,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '018_calibrations', ...calibrations },
   { name: '019_automatic', ...automatic },
   { name: '020_colour', ...colour },
-  { name: '021_ambient_sources', ...ambientSources }
+  { name: '021_ambient_sources', ...ambientSources },
+  { name: '022_shiny_tables', ...shinyTables }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

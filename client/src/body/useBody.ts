@@ -1,7 +1,7 @@
 /** The subject or a prop, by its path: what it is now, and how it is changed. */
 import { computed } from 'vue'
 import { valueIn } from '@core/plan/path'
-import { isThin, type Body, type Plan } from '@core/plan/plan'
+import type { Body, Plan } from '@core/plan/plan'
 import { VAPOUR_REFLECTANCE } from '@core/plan/reflectance'
 import { usePlan } from '@/stores/plan'
 
@@ -29,12 +29,11 @@ function refinish(body: Body, finish: Body['finish']): void {
   if (finish === 'metal' && body.roughness === 0) body.roughness = 0.15
   body.finish = finish
 }
-/** Vapour starts with what vapour sends back; only what is thin is translucent. */
+/** Vapour starts with what vapour sends back. */
 function reshape(body: Body, shape: Body['shape']): void {
   if (shape === body.shape) return
   if (shape === 'plume') body.reflectance = VAPOUR_REFLECTANCE
   refinish(body, FINISH_OF[shape] ?? body.finish)
-  if (body.finish === 'translucent' && !isThin(shape)) body.finish = 'matt'
   body.shape = shape
 }
 

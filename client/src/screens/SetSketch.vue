@@ -22,6 +22,7 @@ const SIZES: Record<Sketched['shape'], readonly [number, number]> = {
   movement: [10, 10],
   leaf: [13, 2],
   wing: [12, 1.5],
+  curved: [11, 3],
   own: [10, 9],
   plume: [11, 11]
 }

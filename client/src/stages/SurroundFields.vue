@@ -14,7 +14,9 @@ const putTable = (on: boolean): void =>
           belowMm: Number((plan.value.subject.heightMm / 2 + 0.1).toFixed(2)),
           widthMm: 600,
           depthMm: 500,
-          reflectance: 0.1
+          reflectance: 0.1,
+          finish: 'matt',
+          roughness: 0
         }
       : null,
     'table'

@@ -87,7 +87,9 @@ export function termFigures(plan: Plan, term: Term, source: RowId): string {
     case 'gradient':
       return `${plain(f.s ?? 0)} stops from edge to edge`
     case 'seen':
-      return 'what stands behind, bent and thinned on its way'
+      return 'what shows there, by rays bent, mirrored and thinned'
+    case 'glow':
+      return 'from its far side, by how thick it is on each way'
     case 'through':
       return `lets through ${percent(f.τ ?? 0)}, throws back ${percent(f.ρ ?? 0)}`
     case 'surface':

@@ -5,9 +5,6 @@ export const FLAG_WORDS: Record<Flag, string> = {
   specular:
     'The subject is shiny: the figures are for the part of it that scatters light. What it ' +
     'mirrors is listed under the checks.',
-  frosted:
-    'Rough glass: what shows through it is counted as if it were polished; the picture has ' +
-    'it blurred.',
   'light-inside': 'A light stands inside the subject’s own size. Move it out.',
   'duration-assumed':
     'This head’s flash at less than full power is not known: its full-power duration is ' +

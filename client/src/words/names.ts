@@ -82,6 +82,7 @@ const PLACE_NAMES: Record<Place, string> = {
   backgroundLeft: 'Background left',
   backgroundRight: 'Background right',
   foreground: 'Foreground',
+  mirrored: 'In the table',
   lens: 'Lens front',
   focus: 'Focus point'
 }
@@ -129,6 +130,7 @@ export const SHAPE_NAMES: Record<Plan['subject']['shape'], string> = {
   movement: 'Watch movement',
   leaf: 'Leaf',
   wing: 'Insect wing',
+  curved: 'Curved sheet',
   own: 'A mesh of mine',
   plume: 'Vapour or plume'
 }
@@ -194,6 +196,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   units: 'heads',
   tilt: 'tilt',
   through: 'through from behind',
+  glow: 'glowing through',
   seen: 'seen through it',
   phase: 'turned by vapour',
   beam: 'beam',

@@ -74,7 +74,14 @@ const anyPlan: fc.Arbitrary<Plan> = fc
         at: { distanceMm: x.distance, azimuthDeg: x.tilt, elevationDeg: 12 },
         modifiers: x.cut ? [testModifier({ beam: { kind: 'cut', beamDeg: 20 } })] : []
       })
-      p.table = { belowMm: 10, widthMm: 400, depthMm: 400, reflectance: 0.4 }
+      p.table = {
+        belowMm: 10,
+        widthMm: 400,
+        depthMm: 400,
+        reflectance: 0.4,
+        finish: 'matt',
+        roughness: 0
+      }
       const reading =
         x.ev === null
           ? null

@@ -18,7 +18,17 @@ const STEPS: Record<string, (plan: Plan, by: number) => Plan> = {
   card: (plan) => addCard(plan, 'card'),
   table: (plan, by) => ({
     ...plan,
-    table: by > 0 ? { belowMm: by, widthMm: 400, depthMm: 300, reflectance: 0.1 } : null
+    table:
+      by > 0
+        ? {
+            belowMm: by,
+            widthMm: 400,
+            depthMm: 300,
+            reflectance: 0.1,
+            finish: 'matt',
+            roughness: 0
+          }
+        : null
   })
 }
 

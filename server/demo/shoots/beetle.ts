@@ -56,7 +56,14 @@ export const beetle = async (camera: DemoCamera): Promise<DemoShoot> => {
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 620, reflectance: 0.01 },
-    table: { belowMm: 6.2, widthMm: 420, depthMm: 380, reflectance: 0.02 },
+    table: {
+      belowMm: 6.2,
+      widthMm: 420,
+      depthMm: 380,
+      reflectance: 0.02,
+      finish: 'matt',
+      roughness: 0
+    },
     settings: { ...base.settings, apertureStops: 6 },
     meter: demoItem('meter', 'wren-meter'),
     focus: { ...base.focus, magnification: 0.9 },

@@ -84,7 +84,14 @@ export const bottle = (): DemoShoot => {
       clear({ id: 'T3', name: 'Small chip', widthMm: 7, heightMm: 9, xMm: 7, yMm: -41 })
     ],
     background: { ...base.background, distanceMm: 900, reflectance: 0.02 },
-    table: { belowMm: 48.2, widthMm: 700, depthMm: 600, reflectance: 0.04 },
+    table: {
+      belowMm: 48.2,
+      widthMm: 700,
+      depthMm: 600,
+      reflectance: 0.04,
+      finish: 'matt',
+      roughness: 0
+    },
     settings: { ...base.settings, apertureStops: 8, ndStops: 3 },
     focus: { ...base.focus, magnification: 0.186 },
     goals: {

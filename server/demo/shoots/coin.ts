@@ -27,7 +27,14 @@ export const coin = (): DemoShoot => {
       directionDeg: 0
     },
     view: { elevationDeg: 62 },
-    table: { belowMm: 1.1, widthMm: 400, depthMm: 400, reflectance: 0.03 },
+    table: {
+      belowMm: 1.1,
+      widthMm: 400,
+      depthMm: 400,
+      reflectance: 0.03,
+      finish: 'matt',
+      roughness: 0
+    },
     background: { ...base.background, distanceMm: 300, reflectance: 0.02 },
     settings: { ...base.settings, apertureStops: 6 },
     focus: { ...base.focus, magnification: 0.8 },

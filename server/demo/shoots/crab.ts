@@ -32,7 +32,14 @@ export const crab = (): DemoShoot => {
       directionDeg: 0
     },
     background: { ...base.background, distanceMm: 800, reflectance: 0.18 },
-    table: { belowMm: 9.6, widthMm: 1200, depthMm: 1200, reflectance: 0.2 },
+    table: {
+      belowMm: 9.6,
+      widthMm: 1200,
+      depthMm: 1200,
+      reflectance: 0.2,
+      finish: 'matt',
+      roughness: 0
+    },
     settings: { ...base.settings, shutterStops: 31 / 3, apertureStops: 5 },
     goals: { ...base.goals, backgroundStops: -1.5, backgroundLeastStops: -2.5 },
     ambient: {

@@ -113,7 +113,14 @@ export const lamplit = (): DemoShoot => {
       speedMmS: 0
     },
     view: { elevationDeg: 8 },
-    table: { belowMm: 32.1, widthMm: 900, depthMm: 700, reflectance: 0.12 },
+    table: {
+      belowMm: 32.1,
+      widthMm: 900,
+      depthMm: 700,
+      reflectance: 0.12,
+      finish: 'matt',
+      roughness: 0
+    },
     background: {
       ...base.background,
       distanceMm: 700,

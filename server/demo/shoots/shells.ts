@@ -29,7 +29,14 @@ export const shells = (): DemoShoot => {
       directionDeg: 0
     },
     view: { elevationDeg: 25 },
-    table: { belowMm: 28.2, widthMm: 900, depthMm: 600, reflectance: 0.5 },
+    table: {
+      belowMm: 28.2,
+      widthMm: 900,
+      depthMm: 600,
+      reflectance: 0.5,
+      finish: 'matt',
+      roughness: 0
+    },
     background: {
       ...base.background,
       distanceMm: 420,

@@ -42,7 +42,14 @@ export const tent = (): DemoShoot => {
       directionDeg: 0
     },
     view: { elevationDeg: 0 },
-    table: { belowMm: 8.2, widthMm: 420, depthMm: 320, reflectance: 0.4 },
+    table: {
+      belowMm: 8.2,
+      widthMm: 420,
+      depthMm: 320,
+      reflectance: 0.4,
+      finish: 'matt',
+      roughness: 0
+    },
     background: {
       ...base.background,
       distanceMm: 260,

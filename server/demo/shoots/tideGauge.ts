@@ -50,7 +50,14 @@ export const tideGauge = (): DemoShoot => {
       reflectance: 0.5,
       speedMmS: 0
     },
-    table: { belowMm: 75.2, widthMm: 900, depthMm: 500, reflectance: 0.2 },
+    table: {
+      belowMm: 75.2,
+      widthMm: 900,
+      depthMm: 500,
+      reflectance: 0.2,
+      finish: 'matt',
+      roughness: 0
+    },
     background: {
       ...base.background,
       distanceMm: 30000,

@@ -1,5 +1,5 @@
 /**
- * Evenly spread numbers for the picture: the same seed gives the same ones, on every machine.
+ * Evenly spread numbers: the same seed gives the same ones, on every machine.
  * Sources: Sobol's sequence, its first two dimensions; scrambled by hashing as in Burley, "Practical
  * Hash-based Owen Scrambling", JCGT 2020, with the permutation of Laine and Karras 2011.
  */

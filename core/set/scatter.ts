@@ -4,7 +4,7 @@
  * reflection; Snell's and Fresnel's laws; microfacets of Trowbridge and Reitz (GGX) as in Walter et
  * al. 2007, those seen by a ray drawn as in Heitz, JCGT 2018; basis as in Duff et al., JCGT 2017.
  */
-import { fresnelOver, GLASS_INDEX } from '../set/specular'
+import { fresnelOver, GLASS_INDEX } from './specular'
 
 /** Two directions square to a unit normal, at 3 and 6 of a row whose first three are the normal. */
 export function putBasis(basis: Float64Array): void {

@@ -1,7 +1,7 @@
 // checks: glossy and metal things (facets integrated over all directions; Fresnel by hand)
 import { describe, expect, it } from '@jest/globals'
 import { byFacet, coated, COAT_EVEN, fromFacets, putBasis } from './scatter'
-import { fresnelOver } from '../set/specular'
+import { fresnelOver } from './specular'
 import { nextOf } from './random'
 
 const state = new Int32Array([11])

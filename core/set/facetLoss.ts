@@ -3,7 +3,7 @@
  * plain model, though in truth it is thrown about among them and comes out. So much is given back.
  * Source: Turquin 2019 (from memory): the plain model over its own sum.
  */
-import { fresnelOver } from '../set/specular'
+import { fresnelOver } from './specular'
 import { bendInFacet, drawFacet, mirrorInFacet, putBasis } from './scatter'
 
 /** Cosines a sum is worked out for, and points along each way facets are drawn by. */
