@@ -3,9 +3,10 @@ import { describe, expect, test } from '@jest/globals'
 import { ledgerOf } from '../ledger/ledger'
 import { newPlan } from '../plan/newPlan'
 import { planSchema, type Plan } from '../plan/plan'
-import { poseOf } from '../set/camera'
+import { fieldAt, poseOf } from '../set/camera'
 import { testCamera, testLens, testLight, testPlan, testStrobe } from '../testing'
-import { fieldAt, flagChoices, glassLook, glassVariants } from './glass'
+import { glassLook, glassVariants } from './glass'
+import { FLAG_WIDTHS, flagChoice } from './glassFlags'
 import { asBrightField, asDarkField } from './glassSets'
 import { leaks } from './leak'
 
@@ -45,7 +46,7 @@ describe('glass on bright', () => {
     }
     const open = glassLook(wide)!.edges.left
     expect(open.kind === 'even' ? 0 : open.mm).toBeLessThan(look.edges.left.mm - 0.3)
-    const flagged = flagChoices(wide)
+    const flagged = FLAG_WIDTHS.flatMap((width) => flagChoice(wide, width) ?? [])
     expect(flagged.map(({ widthMm }) => widthMm)).toEqual([20, 40, 80, 160])
     const widest = flagged.at(-1)!.edges.left
     expect(widest.kind).toBe('dark')

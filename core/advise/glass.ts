@@ -1,19 +1,16 @@
 /**
  * A clear subject looked at: what stands behind each place of it, what its edges show, what filling it
- * or taking pieces out changes, and how flags beside the picture widen its dark edges.
+ * or taking pieces out changes.
  */
-import { faceStops } from '../ledger/ambientSources'
-import { lightStops, restCell } from '../ledger/cells'
+import { lightStops } from '../ledger/cells'
 import { ledgerOf } from '../ledger/ledger'
-import { placedSources, type Card, type Place, type Plan } from '../plan/plan'
+import type { Place, Plan } from '../plan/plan'
 import type { CameraPose } from '../set/camera'
 import { transportOf } from '../set/remembered'
-import { headOfSourceAt, type Scene } from '../set/scene'
-import { seenAmbient } from '../set/seenEnds'
-import { behindGlass, seenOf } from '../set/seenLight'
+import { behindGlass } from '../set/seenLight'
 import { isClear, outlineOf, throughHeight } from '../set/seenPlaces'
-import type { PlacePoint } from '../set/places'
-import { add, positionOf, scale, sub, unit, type Vec } from '../set/vec'
+import { add, scale, sub, unit, type Vec } from '../set/vec'
+import { levelAlong } from './levelAlong'
 
 export interface GlassPlace {
   readonly place: Place
@@ -51,38 +48,6 @@ const DIFFERS = 1.5
 
 /** Darker than this nothing tells from nothing, stops. */
 const FAINT = -9
-
-const sumOf = (levels: readonly number[]): number =>
-  Math.log2(levels.reduce((sum, level) => sum + 2 ** level, 0))
-
-/** All light that rays from the lens show, stops. */
-function levelAlong(
-  plan: Plan,
-  scene: Scene,
-  ways: readonly Vec[],
-  bases: readonly number[]
-): number {
-  const bare: PlacePoint = {
-    id: 'subject',
-    at: [0, 0, 0],
-    normal: null,
-    reflectance: 0.18,
-    on: 'subject',
-    seen: ways
-  }
-  const place = { ...bare, seenAmbient: seenAmbient(plan, scene, bare) }
-  const lights = plan.lights.map((light, i) =>
-    light.on ? bases[i]! + Math.log2(seenOf(plan, scene, i, place)) : -Infinity
-  )
-  const sources = placedSources(plan.ambient.sources)
-    .filter(({ state }) => state !== 'off')
-    .map(
-      (source) =>
-        faceStops(plan, transportOf(plan), source) +
-        Math.log2(seenOf(plan, scene, headOfSourceAt(plan, source.id), place))
-    )
-  return sumOf([...lights, ...sources, restCell(plan, place).level])
-}
 
 const wayTo = ({ pupil, right, up }: CameraPose, x: number, y: number): Vec =>
   unit(sub(add(scale(right, x), scale(up, y)), pupil))
@@ -143,7 +108,7 @@ export function glassLook(plan: Plan): GlassLook | null {
   }))
   return {
     places: scene.places
-      .filter(({ seen }) => seen)
+      .filter(({ seen, on }) => seen && on === 'subject')
       .map((place) => ({
         place: place.id,
         level: totals[place.id]!,
@@ -202,63 +167,3 @@ export function glassVariants(
     return { variant, stops: Math.max(then, now) < FAINT ? 0 : then - now }
   })
 }
-
-/** Width and height of what the lens sees so far behind the focus point, mm. */
-export function fieldAt(pose: CameraPose, behindMm: number): { widthMm: number; heightMm: number } {
-  const grow = (pose.pupilMm + behindMm) / pose.pupilMm
-  return { widthMm: 2 * pose.halfWidthMm * grow, heightMm: 2 * pose.halfHeightMm * grow }
-}
-
-const FLAG_WIDTHS = [20, 40, 80, 160] as const
-/** Flags so far before the background, mm. */
-const BEFORE_MM = 5
-
-/** Two black flags upright beside the picture, just before the background. */
-function edgeFlags(plan: Plan, widthMm: number): readonly Card[] {
-  const { pose } = transportOf(plan).scene
-  const behind = plan.background.distanceMm - BEFORE_MM
-  const field = fieldAt(pose, behind)
-  const free = (['K1', 'K2', 'K3', 'K4', 'K5', 'K6', 'K7', 'K8'] as const).filter((id) =>
-    plan.cards.every((card) => card.id !== id)
-  )
-  const tidy = (value: number): number => Number(value.toFixed(2))
-  return ([-1, 1] as const).flatMap((side, k): Card[] => {
-    const id = free[k]
-    if (!id) return []
-    const at = positionOf(
-      add(
-        scale(pose.toCamera, -behind),
-        scale(pose.right, side * (field.widthMm / 2 + widthMm / 2))
-      )
-    )
-    return [
-      {
-        id,
-        kind: 'flag',
-        on: true,
-        widthMm,
-        heightMm: Math.min(3000, tidy(field.heightMm * 1.3)),
-        reflectance: 0.03,
-        at: {
-          distanceMm: tidy(at.distanceMm),
-          azimuthDeg: tidy(at.azimuthDeg),
-          elevationDeg: tidy(at.elevationDeg)
-        },
-        aim: { kind: 'free', azimuthDeg: 0, elevationDeg: plan.view.elevationDeg }
-      }
-    ]
-  })
-}
-
-/** How wide black flags beside the picture make its dark edges. */
-export const flagChoices = (
-  plan: Plan
-): { readonly widthMm: number; readonly edges: GlassLook['edges']; readonly after: Plan }[] =>
-  isClear(plan)
-    ? FLAG_WIDTHS.flatMap((widthMm) => {
-        const flags = edgeFlags(plan, widthMm)
-        if (flags.length < 2) return []
-        const after = { ...plan, cards: [...plan.cards, ...flags] }
-        return [{ widthMm, edges: glassLook(after)!.edges, after }]
-      })
-    : []

@@ -3,9 +3,8 @@ import { ledgerOf } from '../ledger/ledger'
 import { EVEN } from '../plan/background'
 import { DARK_SUBJECT, type Light, type Place, type Plan } from '../plan/plan'
 import { chooseOnDial } from '../scales/dial'
-import { poseOf, type CameraPose } from '../set/camera'
-import { add, anglesOf, positionOf, scale, sub, unit, type Vec } from '../set/vec'
-import { fieldAt } from './glass'
+import { fieldAt, poseOf, type CameraPose } from '../set/camera'
+import { add, anglesOf, positionOf, scale, sub, tidyPosition, unit, type Vec } from '../set/vec'
 
 const tidy = (value: number): number => Number(value.toFixed(1))
 
@@ -13,14 +12,7 @@ const tidy = (value: number): number => Number(value.toFixed(1))
 const pointAt = ({ right, up, toCamera }: CameraPose, x: number, y: number, behind: number): Vec =>
   add(add(scale(right, x), scale(up, y)), scale(toCamera, -behind))
 
-const placed = (point: Vec): Light['at'] => {
-  const { distanceMm, azimuthDeg, elevationDeg } = positionOf(point)
-  return {
-    distanceMm: tidy(distanceMm),
-    azimuthDeg: tidy(azimuthDeg),
-    elevationDeg: tidy(elevationDeg)
-  }
-}
+const placed = (point: Vec): Light['at'] => tidyPosition(positionOf(point), 1)
 const facing = (from: Vec, to: Vec): Light['aim'] => {
   const { azimuthDeg, elevationDeg } = anglesOf(unit(sub(to, from)))
   return { kind: 'free', azimuthDeg: tidy(azimuthDeg), elevationDeg: tidy(elevationDeg) }

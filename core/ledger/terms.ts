@@ -74,6 +74,7 @@ export type Flag =
   | 'water-guide-assumed'
   | 'under-water'
   | 'vapour'
+  | 'mirror-throws'
   | 'grazing'
   | 'lens-limit'
   | 'off-camera-range'

@@ -7,7 +7,7 @@ import { keptBy, type Kept } from '../set/facetLoss'
 import { shownTo } from '../set/shown'
 import { lightBy, towards, type Lamp } from './lamps'
 import { COAT, coated, coatOften, fromFacets, metalShare } from '../set/scatter'
-import { GREY } from './tone'
+import { GREY } from '../light/luminance'
 import { absorb, add, CLEAR_OF, draw, GUESSED, type Walk } from './walk'
 import { GLOSS, METAL, type Finishes, type World } from './world'
 

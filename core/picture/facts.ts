@@ -1,8 +1,7 @@
 /** What a mixed picture amounts to, in figures: for its histogram, its words and its marks. */
-import { LUMINANCE } from '../light/luminance'
+import { GREY, LUMINANCE } from '../light/luminance'
 import type { Factors } from './mix'
 import type { Picture } from './picture'
-import { GREY } from './tone'
 
 /** Histogram: half stops from here to there. */
 export const LEAST_STOPS = -12

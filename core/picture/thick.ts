@@ -7,7 +7,7 @@ import { evenly, putBasis } from '../set/scatter'
 import { HIT, SIDE, surfacesOf, type Surfaces } from '../set/surface'
 import { nextOf } from '../set/random'
 import type { Direct } from './direct'
-import { GREY } from './tone'
+import { GREY } from '../light/luminance'
 import { addBy, CLEAR_OF, draw, scale, type Walk } from './walk'
 import type { World } from './world'
 

@@ -5,11 +5,10 @@
  * is; common practice, no source, until the curve of the camera itself is known.
  */
 
+import { GREY } from '../light/luminance'
+
 /** How light becomes a value. */
 export type Curve = 'plain' | 'camera'
-
-/** Mid-grey: level 0, and what a reflectance is held against. */
-export const GREY = 0.18
 
 /** sRGB value of linear light from 0 to 1, 0 to 255, not rounded. */
 export function encoded(linear: number): number {

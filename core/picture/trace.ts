@@ -30,7 +30,7 @@ import {
   putBasis
 } from '../set/scatter'
 import { newThick } from './thick'
-import { GREY } from './tone'
+import { GREY } from '../light/luminance'
 import { newVapour } from './vapour'
 import { absorb, add, addBy, begin, draw, GUESSED, leave, newWalk, scale } from './walk'
 import { BLACK, GLOSS, METAL, type World } from './world'

@@ -9,7 +9,7 @@ import { throughSolid, ELLIPSOID } from '../set/solid'
 import { AMBIENT_SOURCES } from './film'
 import { lightBy, towards, type Lamp } from './lamps'
 import { nextOf, smoothNoise } from '../set/random'
-import { GREY } from './tone'
+import { GREY } from '../light/luminance'
 import type { World } from './world'
 
 /** Brings the mean over all the plume covers to 1. */

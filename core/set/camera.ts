@@ -84,3 +84,9 @@ export const rayThrough = (pose: CameraPose, x: number, y: number): Vec =>
     add(scale(pose.right, x * pose.halfWidthMm), scale(pose.up, y * pose.halfHeightMm)),
     pose.pupil
   )
+
+/** Width and height of what the lens sees so far behind the focus point, mm. */
+export function fieldAt(pose: CameraPose, behindMm: number): { widthMm: number; heightMm: number } {
+  const grow = (pose.pupilMm + behindMm) / pose.pupilMm
+  return { widthMm: 2 * pose.halfWidthMm * grow, heightMm: 2 * pose.halfHeightMm * grow }
+}

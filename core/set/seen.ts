@@ -29,6 +29,8 @@ export interface RayEnd {
   readonly front: boolean
   /** by what came back at the first face */
   readonly mirrored: boolean
+  /** under a clear coat, which light has to pass */
+  readonly coat: boolean
 }
 
 /** Faces a ray passes at most, and the least of its light that is followed. */
@@ -74,7 +76,8 @@ function endOf({ ray, weight, mirrored }: Going, all: Surfaces, index: number): 
     at: [hit[1]!, hit[2]!, hit[3]!],
     normal,
     front,
-    mirrored
+    mirrored,
+    coat: false
   }
 }
 
@@ -120,14 +123,15 @@ export function followed(
     }
   ]
 
-  /** Goes on in the mirror of a table; its own tone ends there. @returns whether it goes on */
+  /** Whether a ray goes on in the mirror of a table, and it does; the table's own tone ends there. */
   const inTable = (going: Going, faces: number): boolean => {
     const { metal, roughness } = table!
     const { ray } = going
     const met = faceMet(hit, ray, metal ? null : GLASS_INDEX, roughness)
     if (!metal) {
       const under = coated(met.cosIn) / coated(1)
-      ends.push(endOf({ ...going, weight: times(going.weight, under) }, all, table!.index))
+      const own = { ...going, weight: times(going.weight, under) }
+      ends.push({ ...endOf(own, all, table!.index), coat: true })
     }
     const share = turn(met, ray, away, { sample, faces }).mirrored * (metal ? METAL_SHARE : 1)
     ray.set(away)
@@ -136,8 +140,8 @@ export function followed(
     return share > 0
   }
 
-  /** Goes on through a clear face, or mirrored where that takes all. @returns whether it goes on */
-  const inGlass = (going: Going, glass: Clear, met: number, faces: number): boolean => {
+  /** Sends it on through a clear face, or mirrored where that takes all. */
+  const inGlass = (going: Going, glass: Clear, met: number, faces: number): void => {
     const { ray, within } = going
     crossFace(glass, met, face[SIDE]! > 0, within, crossing)
     const { bends, before, behind, after } = crossing
@@ -170,7 +174,6 @@ export function followed(
       within.body = after.body
     }
     put(ray, face, side)
-    return true
   }
 
   for (let going = open.pop(); going; going = open.pop()) {
@@ -180,8 +183,8 @@ export function followed(
       const index = all.nearest(ray, hit)
       ray[7] = index < 0 ? Infinity : hit[0]!
       const met = clear ? clear.faces.nearest(ray, face) : -1
-      let goes = false
-      if (met >= 0) goes = inGlass(going, clear!, met, faces)
+      let goes = met >= 0
+      if (met >= 0) inGlass(going, clear!, met, faces)
       else if (table && index === table.index && hit[5]! > 0) goes = inTable(going, faces)
       else ends.push(endOf(going, all, index))
       if (!goes || lightOf(going.weight) < LEAST_SHARE) break

@@ -2,6 +2,7 @@
  * Where the rays of a place that is seen through something clear or in a table end, what that throws
  * back, and the ambient light there.
  */
+import { GREY } from '../light/luminance'
 import type { Plan } from '../plan/plan'
 import { printedReflectance } from './backdrop'
 import type { CameraPose } from './camera'
@@ -39,9 +40,6 @@ export interface SeenEnd extends RayEnd {
 const [SPREAD, LIT] = [32, 4] as const
 /** Light is gathered so far before a surface, mm. */
 const OFF_MM = 1e-4
-
-/** Of a card at level 0. */
-export const GREY = 0.18
 
 /** Light by what a place shows: of what surroundings there are, each against an 18 % card there. */
 interface SeenAmbient {
@@ -91,10 +89,12 @@ export function endsOf(plan: Plan, scene: Standing, place: PlacePoint): readonly
   const { pupil, frontMm, pupilMm } = scene.pose
   const ways = place.seen!
   const each = spreads(optics) ? SPREAD : 1
-  const least = Math.max(0, pupilMm - frontMm) + 1e-3
+  // Past the lens's own front.
+  const least = (way: Vec): number =>
+    Math.max(0, pupilMm - frontMm) / Math.max(0.05, -dot(way, scene.pose.toCamera)) + 0.1
   const made = ways.flatMap((way, w) =>
     Array.from({ length: each }, (_, k) =>
-      followed(optics, scene.standing, pupil, way, least, w * each + k).map((end): SeenEnd => {
+      followed(optics, scene.standing, pupil, way, least(way), w * each + k).map((end): SeenEnd => {
         const before = add(end.at, scale(end.normal, OFF_MM))
         const share = end.share / (ways.length * each)
         const counts = each === 1 ? 1 : k % LIT === 0 ? LIT : 0
@@ -106,10 +106,19 @@ export function endsOf(plan: Plan, scene: Standing, place: PlacePoint): readonly
   return made
 }
 
-/** What of the surroundings' own light a place shows. */
-export function seenAmbient(plan: Plan, scene: Standing, place: PlacePoint): SeenAmbient {
+/**
+ * What of the surroundings' own light a place shows.
+ * @param keep which of what it shows counts
+ */
+export function seenAmbient(
+  plan: Plan,
+  scene: Standing,
+  place: PlacePoint,
+  keep: (end: SeenEnd) => boolean = () => true
+): SeenAmbient {
   let [background, subject] = [0, 0]
   for (const end of endsOf(plan, scene, place)) {
+    if (!keep(end)) continue
     // Past everything it comes from everywhere alike.
     if (end.index < 0) subject += end.share / GREY
     else {

@@ -1,10 +1,13 @@
 /** Light of heads at places that are seen through something clear or in a table. */
+import { GREY } from '../light/luminance'
 import type { Plan } from '../plan/plan'
 import { gather, newGathered } from './gather'
 import type { PlacePoint } from './placePoint'
 import type { Scene } from './scene'
-import { endsOf, GREY } from './seenEnds'
+import { coated } from './scatter'
+import { endsOf, type SeenEnd } from './seenEnds'
 import { shownTo } from './shown'
+import { dot, sub, unit } from './vec'
 
 const found = newGathered()
 const met = new Float64Array(2)
@@ -12,12 +15,20 @@ const met = new Float64Array(2)
 /**
  * What a head gives a place that is seen by way of something else, as an 18 % card there that got so
  * much light: its face where that shows, else what it throws on what stands behind.
+ * @param keep which of what it shows counts
  * @returns relative as the transport's own
  */
-export function seenOf(plan: Plan, scene: Scene, i: number, place: PlacePoint): number {
+export function seenOf(
+  plan: Plan,
+  scene: Scene,
+  i: number,
+  place: PlacePoint,
+  keep: (end: SeenEnd) => boolean = () => true
+): number {
   const head = scene.heads[i]!
   let sum = 0
   for (const end of endsOf(plan, scene, place)) {
+    if (!keep(end)) continue
     for (const emitter of head.emitters) {
       const radiance = shownTo(emitter, end.ray, end.ray[7]!, met)
       if (radiance > 0) sum += (end.share * Math.PI * radiance) / GREY
@@ -28,6 +39,10 @@ export function seenOf(plan: Plan, scene: Scene, i: number, place: PlacePoint): 
     for (const { at, normal, through } of end.exits) {
       gather(head, scene.standing, at, normal, end.index, found)
       light += through * found.direct
+    }
+    if (end.coat) {
+      const cos = dot(unit(sub(head.at, end.at)), end.normal)
+      light *= coated(Math.max(0, cos)) / coated(1)
     }
     sum += (end.counts * end.share * end.reflectance * light) / GREY
   }

@@ -29,7 +29,7 @@ const facet = new Float64Array(3)
 const spot = new Float64Array(2)
 const out = new Float64Array(2)
 
-/** Draws the facet a rough face is met by. @returns cosine between it and the ray */
+/** Cosine between a ray and the facet a rough face is met by, which is drawn. */
 function facetMet({ basis, cosIn, alpha }: Face, ray: Float64Array, turn: Turn): number {
   putBasis(basis)
   evenPair(turn.sample, 0x51ed27 + turn.faces * 0x61c88647, spot)

@@ -65,6 +65,16 @@ export const pointOf = (spot: Position): Vec =>
  */
 export const positionOf = (p: Vec): Position => ({ distanceMm: length(p), ...anglesOf(p) })
 
+/** A position with so many digits after the point. */
+export const tidyPosition = (
+  { distanceMm, azimuthDeg, elevationDeg }: Position,
+  digits: number
+): Position => ({
+  distanceMm: Number(distanceMm.toFixed(digits)),
+  azimuthDeg: Number(azimuthDeg.toFixed(digits)),
+  elevationDeg: Number(elevationDeg.toFixed(digits))
+})
+
 /** An angle of one turn too many or too few, −180 to 180 degrees. */
 export const wrappedDeg = (deg: number): number =>
   deg > 180 ? deg - 360 : deg < -180 ? deg + 360 : deg

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the subject or a prop is: its shape and finish, its size, what it throws back. */
 import { computed } from 'vue'
-import { isThin, PROP_SHAPES, SHAPES, transmittanceOf, type Body } from '@core/plan/plan'
+import { glowsThrough, PROP_SHAPES, SHAPES, transmittanceOf, type Body } from '@core/plan/plan'
 import { SUBJECT_REFLECTANCES } from '@core/plan/reflectance'
 import ReflectanceField from '@/instruments/ReflectanceField.vue'
 import StepField from '@/instruments/StepField.vue'
@@ -21,16 +21,14 @@ const shapes = computed(() =>
 )
 const finishes = computed(() =>
   (Object.keys(FINISH_NAMES) as Body['finish'][])
-    .filter((finish) => finish !== 'translucent' || isThin(body.value.shape))
+    .filter((finish) => finish !== 'translucent' || body.value.shape !== 'plume')
     .map((value) => ({ value, title: FINISH_NAMES[value] }))
 )
-/** A shape may have lost what it was made of. */
-const finish = computed(() =>
-  body.value.finish === 'translucent' && !isThin(body.value.shape) ? 'matt' : body.value.finish
-)
+const finish = computed(() => body.value.finish)
+const thick = computed(() => glowsThrough(body.value))
 const passes = computed(() => transmittanceOf(body.value))
 const held = computed(() =>
-  passes.value < body.value.transmittance
+  !thick.value && passes.value < body.value.transmittance
     ? `${percent(passes.value)}: the rest of the light is thrown back`
     : undefined
 )
@@ -89,7 +87,19 @@ const held = computed(() =>
       kind="share"
       label="Lets through"
       :note="held"
-      help="What of the light on its back comes out in front, spread to all sides: leaf 10 to 20 %, insect wing 40 to 60 %, thin paper 30 %."
+      :help="
+        thick
+          ? 'What of light comes out at the other side of a layer as thick as the next line says, spread to all sides: wax 15 % through 10 mm, cloudy ice 40 %, a horn button 20 % through 3 mm. Hold a piece before a lamp and meter both sides.'
+          : 'What of the light on its back comes out in front, spread to all sides: leaf 10 to 20 %, insect wing 40 to 60 %, thin paper 30 %.'
+      "
+    />
+    <StepField
+      v-if="thick"
+      :about="about"
+      :path="`${path}.layerMm`"
+      kind="length"
+      label="Through so much"
+      help="A thicker part lets less through, a thinner one more: edges glow."
     />
   </div>
 </template>

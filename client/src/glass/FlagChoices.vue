@@ -1,22 +1,37 @@
 <script setup lang="ts">
 /** How wide black flags beside the picture make the dark edges of something clear. */
 import { ref, watch } from 'vue'
-import { flagChoices } from '@core/advise/glass'
+import { FLAG_WIDTHS, flagChoice, type FlagChoice } from '@core/advise/glassFlags'
 import { usePlan } from '@/stores/plan'
 import { edgeWords } from '@/words/glass'
 import { mm } from '@/words/format'
 
 const store = usePlan()
-const choices = ref<ReturnType<typeof flagChoices>>([])
+const choices = ref<FlagChoice[]>([])
+const tried = ref(0)
 const opened = ref(false)
-/** Worked out while somebody looks. */
+/** Worked out while somebody looks, width by width: the page stays quick. */
 const open = (event: Event): void => {
   opened.value = (event.target as HTMLDetailsElement).open
 }
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
 watch(
   [opened, () => store.plan],
-  () => {
-    choices.value = opened.value && store.plan ? flagChoices(store.plan) : []
+  async (_, __, onCleanup) => {
+    let over = false
+    onCleanup(() => (over = true))
+    tried.value = 0
+    const { plan } = store
+    if (!opened.value || !plan) return
+    const found: FlagChoice[] = []
+    for (const widthMm of FLAG_WIDTHS) {
+      await pause()
+      if (over) return
+      const choice = flagChoice(plan, widthMm)
+      if (choice) found.push(choice)
+      choices.value = [...found]
+      tried.value++
+    }
   },
   { immediate: true }
 )
@@ -25,7 +40,10 @@ watch(
 <template>
   <details @toggle="open">
     <summary class="small">Black flags beside the picture: how wide they make its edges</summary>
-    <p v-if="opened && choices.length === 0" class="small muted">
+    <p v-if="opened && tried < FLAG_WIDTHS.length" class="small muted" role="status">
+      Trying widths: {{ tried }} of {{ FLAG_WIDTHS.length }} …
+    </p>
+    <p v-else-if="opened && choices.length === 0" class="small muted">
       No two cards are free for it: eight is the most.
     </p>
     <ul>

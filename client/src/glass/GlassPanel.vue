@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** A clear subject: what shows through it and at its rims, and what would change that. */
 import { computed } from 'vue'
-import { fieldAt, glassLook, glassVariants } from '@core/advise/glass'
+import { glassLook, glassVariants } from '@core/advise/glass'
 import { asBrightField, asDarkField } from '@core/advise/glassSets'
 import { leaks } from '@core/advise/leak'
+import { addFacet, addLabel } from '@core/advise/onGlass'
+import type { Plan } from '@core/plan/plan'
+import { fieldAt } from '@core/set/camera'
 import { transportOf } from '@core/set/remembered'
+import { useSelection } from '@/set/selection'
 import { usePlan } from '@/stores/plan'
 import { behindWords, edgeWords, leakWords, variantWords } from '@/words/glass'
 import { mm, plain, stops } from '@/words/format'
@@ -13,6 +17,7 @@ import AcrossChart from './AcrossChart.vue'
 import FlagChoices from './FlagChoices.vue'
 
 const store = usePlan()
+const selection = useSelection()
 const plan = computed(() => store.plan!)
 const look = computed(() => glassLook(plan.value))
 const variants = computed(() => glassVariants(plan.value))
@@ -29,6 +34,13 @@ const field = computed(() => {
 const anyLocked = computed(() =>
   plan.value.locks.some((path) => /^(lights|cards|background|goals)\b/.test(path))
 )
+const faceted = computed(() => addFacet(plan.value))
+const labelled = computed(() => addLabel(plan.value))
+const add = (next: Plan): void => {
+  const { id, name } = next.places.at(-1)!
+  store.replace(next, `add ${name}`)
+  selection.pick('place', id)
+}
 const setUp = (on: 'bright' | 'black'): void =>
   void store.replace(
     on === 'bright' ? asBrightField(plan.value) : asDarkField(plan.value),
@@ -63,6 +75,17 @@ const setUp = (on: 'bright' | 'black'): void =>
       ▲ {{ leakWords(leak) }}
     </p>
     <FlagChoices />
+    <div class="sets" role="group" aria-label="Places on it">
+      <button type="button" class="push" :disabled="faceted === plan" @click="add(faceted)">
+        Add a facet
+      </button>
+      <button type="button" class="push" :disabled="labelled === plan" @click="add(labelled)">
+        Put a label on it
+      </button>
+      <span class="small muted"
+        >Either is a place of its own in the sum; move it under its name in the list.</span
+      >
+    </div>
     <div class="sets" role="group" aria-label="Set up anew">
       <button type="button" class="push" :disabled="anyLocked" @click="setUp('bright')">
         Set up on bright

@@ -1,7 +1,8 @@
 /** The picture as a file: as it is shown, or its light itself. */
 import type { PictureFile } from '@core/api/pictureFile'
 import { developed } from '@core/picture/mix'
-import { GREY, type Curve } from '@core/picture/tone'
+import { type Curve } from '@core/picture/tone'
+import { GREY } from '@core/light/luminance'
 import type { Plan } from '@core/plan/plan'
 import { secondsAt } from '@core/scales/marks'
 import { api } from '@/api/client'

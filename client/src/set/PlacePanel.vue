@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { removePlace } from '@core/plan/edit'
 import type { Place } from '@core/plan/plan'
+import { isClear } from '@core/set/seenPlaces'
 import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -30,10 +31,15 @@ const FACES = [
   { value: 'left', title: 'Left' },
   { value: 'right', title: 'Right' }
 ]
-/** A zone lies on something: no light comes through it. */
-const finishes = Object.entries(FINISH_NAMES)
-  .filter(([value]) => value !== 'translucent')
-  .map(([value, title]) => ({ value, title }))
+/** A zone lies on something: no light comes through it but as a facet, on a clear subject. */
+const finishes = computed(() =>
+  Object.entries(FINISH_NAMES)
+    .filter(([value]) => value !== 'translucent')
+    .map(([value, title]) => ({
+      value,
+      title: value === 'clear' && isClear(plan.value) ? 'Clear, a facet' : title
+    }))
+)
 const setKind = (next: string): void =>
   void store.update('goal', (draft) => {
     const rest = draft.goals.places.filter((each) => each.place !== props.place)

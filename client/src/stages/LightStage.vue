@@ -12,6 +12,7 @@ import type { LightId, Place } from '@core/plan/plan'
 import CellTerms from '@/instruments/CellTerms.vue'
 import { COLOUR_MODES, colourMode } from '@/instruments/colourMode'
 import GlassPanel from '@/glass/GlassPanel.vue'
+import TablePanel from '@/glass/TablePanel.vue'
 import LedgerTable from '@/instruments/LedgerTable.vue'
 import CardPanel from '@/set/CardPanel.vue'
 import ChecksList from '@/set/ChecksList.vue'
@@ -168,6 +169,7 @@ const saveCsv = (): void =>
         </ul>
       </section>
       <GlassPanel v-if="plan.subject.finish === 'clear'" />
+      <TablePanel v-if="plan.table && plan.table.finish !== 'matt'" />
     </div>
     <aside ref="aside">
       <div class="tabs" role="tablist" aria-label="Beside the set">

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** What the set stands in: the camera's height, a table, a small room that throws light back. */
 import { computed } from 'vue'
+import { TABLE_FINISHES } from '@core/plan/plan'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
+import { FINISH_NAMES } from '@/words/names'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
@@ -21,6 +23,15 @@ const putTable = (on: boolean): void =>
       : null,
     'table'
   )
+type TableFinish = (typeof TABLE_FINISHES)[number]
+const finishes = TABLE_FINISHES.map((value) => ({ value, title: FINISH_NAMES[value] }))
+/** Metal starts with a polish, glass smooth. */
+const setFinish = (finish: TableFinish): void =>
+  void store.update('table finish', ({ table }) => {
+    if (!table || table.finish === finish) return
+    table.roughness = finish === 'metal' ? 0.05 : 0
+    table.finish = finish
+  })
 const putRoom = (on: boolean): void =>
   void store.set(
     'room',
@@ -61,6 +72,22 @@ const putRoom = (on: boolean): void =>
       label="Table width"
     /><StepField path="table.depthMm" kind="length" label="Table depth" />
     <StepField path="table.reflectance" kind="reflectance" label="Table reflectance" />
+    <v-select
+      :model-value="plan.table.finish"
+      :items="finishes"
+      item-value="value"
+      item-title="title"
+      label="Table finish"
+      messages="Gloss, as glass or acrylic, and metal mirror what stands on it."
+      @update:model-value="setFinish($event as TableFinish)"
+    />
+    <StepField
+      v-if="plan.table.finish !== 'matt'"
+      path="table.roughness"
+      kind="share"
+      label="Table roughness"
+      help="How blurred its mirror image is: 0 % mirrors sharply, 10 % is polished, 30 % satin."
+    />
   </template>
   <v-switch
     :model-value="plan.room !== null"

@@ -10,6 +10,7 @@ import { crystal } from './crystal'
 import type { DemoShoot } from './demoShoot'
 import { lamplit } from './lamplit'
 import { flaskOnBlack, flaskOnBright } from './glassFields'
+import { harbourGlass } from './harbourGlass'
 import { leafBeetle } from './leafBeetle'
 import { movement } from './movement'
 import { seed } from './seed'
@@ -19,6 +20,7 @@ import { takenBefore } from './take'
 import { tent } from './tent'
 import { tideGauge } from './tideGauge'
 import { vial } from './vial'
+import { waxCast } from './waxCast'
 import { wing } from './wing'
 
 /** @param camera takes the frames; those taken before when left out */
@@ -30,6 +32,8 @@ export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => 
   bottle(),
   flaskOnBright(),
   flaskOnBlack(),
+  harbourGlass(),
+  waxCast(),
   coin(),
   crystal(),
   seed(),

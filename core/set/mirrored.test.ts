@@ -1,0 +1,141 @@
+// checks: a table that mirrors (law of reflection and Fresnel by hand; the picture’s own paths)
+import { describe, expect, it } from '@jest/globals'
+import { evaluate } from '../ledger/evaluate'
+import { cellTerms } from '../ledger/cellTerms'
+import { FIRST_LIGHT, meanAt } from '../picture/testing'
+import { tracerOf } from '../picture/trace'
+import { worldOf } from '../picture/world'
+import type { Plan } from '../plan/plan'
+import { testLight, testPlan, testReading, testStrobe } from '../testing'
+import { computeTransport } from './transport'
+import { project } from './camera'
+import { behindGlass } from './seenLight'
+
+type Table = NonNullable<Plan['table']>
+const onTable = (table: Partial<Table>, more?: (plan: Plan) => void): Plan =>
+  testPlan((plan) => {
+    plan.subject = {
+      ...plan.subject,
+      shape: 'ellipsoid',
+      reflectance: 0.5,
+      widthMm: 24,
+      heightMm: 24,
+      depthMm: 24
+    }
+    plan.table = {
+      belowMm: 12.1,
+      widthMm: 300,
+      depthMm: 300,
+      reflectance: 0.005,
+      finish: 'gloss',
+      roughness: 0,
+      ...table
+    }
+    plan.lights = [
+      testLight({
+        strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }),
+        at: { distanceMm: 250, azimuthDeg: 40, elevationDeg: 20 }
+      })
+    ]
+    plan.focus = { ...plan.focus, magnification: 0.4 }
+    plan.view = { elevationDeg: 15 }
+    more?.(plan)
+  })
+const level = (plan: Plan, place: string): number | undefined => evaluate(plan).ledger.totals[place]
+
+/** Fresnel’s equations for glass of 1.5, written out anew. */
+function fresnel(cos: number): number {
+  const sinIn = Math.sqrt(1 - cos * cos)
+  const cosOut = Math.sqrt(1 - (sinIn / 1.5) ** 2)
+  const s = (cos - 1.5 * cosOut) / (cos + 1.5 * cosOut)
+  const p = (1.5 * cos - cosOut) / (1.5 * cos + cosOut)
+  return (s * s + p * p) / 2
+}
+
+describe('a table that mirrors', () => {
+  it.each([8, 15, 30, 40])(
+    'a flat thing’s image at %p° is so much darker as Fresnel says',
+    (deg) => {
+      const image = (finish: Table['finish']): number =>
+        level(
+          onTable({ finish }, (plan) => {
+            plan.view = { elevationDeg: deg }
+            plan.subject = { ...plan.subject, shape: 'box', depthMm: 2 }
+            // Evenly lit: far off, its light the same all over the face.
+            plan.lights[0]!.at = { distanceMm: 5000, azimuthDeg: 0, elevationDeg: 5 }
+          }),
+          'mirrored'
+        )!
+      const front = level(
+        onTable({}, (plan) => {
+          plan.view = { elevationDeg: deg }
+          plan.subject = { ...plan.subject, shape: 'box', depthMm: 2 }
+          plan.lights[0]!.at = { distanceMm: 5000, azimuthDeg: 0, elevationDeg: 5 }
+        }),
+        'front'
+      )!
+      const plan = onTable({}, (draft) => {
+        draft.view = { elevationDeg: deg }
+        draft.subject = { ...draft.subject, shape: 'box', depthMm: 2 }
+      })
+      const { scene } = computeTransport(plan)
+      const spot = scene.places.find(({ id }) => id === 'mirrored')!
+      const down = scene.pose.pupil[1] - spot.at[1]
+      const far = Math.hypot(
+        scene.pose.pupil[0] - spot.at[0],
+        down,
+        scene.pose.pupil[2] - spot.at[2]
+      )
+      expect(image('gloss') - front).toBeCloseTo(Math.log2(fresnel(down / far)), 0)
+      expect(image('metal') - front).toBeCloseTo(Math.log2(0.7), 0)
+    }
+  )
+
+  it.each([
+    ['gloss', 0, 40],
+    ['gloss', 0.15, 40],
+    ['gloss', 0, 150]
+  ] as const)('%s of roughness %p, lit from %p°: as the picture', (finish, roughness, azimuth) => {
+    const plan = onTable({ finish, roughness, reflectance: 0.04 }, (draft) => {
+      draft.lights[0]!.at = { ...draft.lights[0]!.at, azimuthDeg: azimuth }
+    })
+    const tracer = tracerOf(worldOf({ ...plan, settings: { ...plan.settings, apertureStops: 14 } }))
+    const { direct, bounce, scene } = computeTransport(plan)
+    for (const id of ['mirrored', 'foreground']) {
+      const j = scene.places.findIndex((place) => place.id === id)
+      const spot = project(scene.pose, scene.places[j]!.at)!
+      if (direct[j]! <= 0) continue
+      const got = meanAt(tracer, FIRST_LIGHT, 8000, spot.x, spot.y, 5)
+      const off = Math.abs(Math.log2(got.mean / (direct[j]! + bounce[j]!)))
+      expect(off - 3 * Math.log2(1 + got.error / got.mean)).toBeLessThan(0.15)
+    }
+  })
+
+  it('shows the background in the foreground where the camera stands low, by its own light', () => {
+    const plan = onTable({}, (draft) => {
+      draft.view = { elevationDeg: 10 }
+      draft.focus = { ...draft.focus, magnification: 0.1 }
+      draft.background = { ...draft.background, distanceMm: 400, reflectance: 0.8 }
+      draft.ambient.background = testReading(6)
+      draft.ambient.subject = testReading(-4)
+      draft.table!.depthMm = 700
+    })
+    const { scene } = computeTransport(plan)
+    const foreground = scene.places.find(({ id }) => id === 'foreground')!
+    const shows = behindGlass(plan, scene, foreground).map(({ id }) => id)
+    expect(shows).toContain('background')
+    const { ambient } = evaluate(plan).ledger
+    expect(ambient.foreground!.level).toBeGreaterThan(ambient.subject!.level)
+    expect(ambient.foreground!.level).toBeLessThan(ambient.background!.level)
+    const sum = cellTerms(plan, 'ambient', 'foreground').reduce((all, { stops }) => all + stops, 0)
+    expect(sum).toBeCloseTo(ambient.foreground!.level, 9)
+  })
+
+  it('is not there where the table is matt, too small, or seen from under it', () => {
+    expect(level(onTable({}), 'mirrored')).toBeDefined()
+    expect(level(onTable({ finish: 'matt' }), 'mirrored')).toBeUndefined()
+    expect(level(onTable({ depthMm: 20, widthMm: 20 }), 'mirrored')).toBeUndefined()
+    const under = onTable({}, (draft) => void (draft.view = { elevationDeg: -20 }))
+    expect(level(under, 'mirrored')).toBeUndefined()
+  })
+})
