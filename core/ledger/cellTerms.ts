@@ -9,6 +9,7 @@ import type { Emitter } from '../set/emitter'
 import { gather, newGathered, type Gathered } from '../set/gather'
 import type { Head } from '../set/heads'
 import { inTheWay } from '../set/inTheWay'
+import { mirrorImageOf } from '../set/mirrorImage'
 import { transportOf } from '../set/remembered'
 import { vapourGain } from '../set/vapour'
 import type { Transport } from '../set/transport'
@@ -43,6 +44,23 @@ function tubeStops(transport: Transport, i: number, j: number): Term | null {
   return term('tube', stops, { throat: 2 * main.tube.radiusMm, length: main.tube.lengthMm })
 }
 
+/** Light of a head at a place by way of a table that mirrors. */
+function tableLight(plan: Plan, { scene }: Transport, i: number, j: number): Gathered {
+  const { at, normal, exits = [], seen } = scene.places[j]!
+  const found = newGathered()
+  const image = seen ? null : mirrorImageOf(plan, scene)
+  if (!image) return found
+  const on = scene.placesOn[j]!
+  image.add(i, at, normal, on, found)
+  for (const exit of exits) {
+    const there = newGathered()
+    image.add(i, exit.at, exit.normal, on, there)
+    found.direct += exit.through * there.direct
+    found.open += exit.through * there.open
+  }
+  return found
+}
+
 /** Straight light of a head on the side of a place that is looked at. */
 function fallingBefore({ scene }: Transport, i: number, j: number): Gathered {
   const { at, normal } = scene.places[j]!
@@ -55,12 +73,14 @@ function fallingBefore({ scene }: Transport, i: number, j: number): Gathered {
 function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
   const { places, heads } = transport.scene
   const at = i * places.length + j
-  const all = transport.direct[at]!
+  const whole = transport.direct[at]!
+  const byTable = tableLight(plan, transport, i, j)
+  const all = whole > byTable.direct * (1 + 1e-9) ? whole - byTable.direct : 0
   // Of a thick thing that glows through, what falls on it from before is taken apart.
   const thick = (places[j]!.exits?.length ?? 0) > 1
   const { direct, open } = thick
     ? fallingBefore(transport, i, j)
-    : { direct: all, open: transport.open[at]! }
+    : { direct: all, open: transport.open[at]! - byTable.open }
   const bounce = transport.bounce[at]!
   const { reflectors: names } = transport
   const parts = {
@@ -72,11 +92,12 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
     // What of all that was thrown back more than once, as a share.
     later: bounce > 0 ? transport.later[at]! / bounce : 0
   }
-  if (places[j]!.seen) return [term('seen', Math.log2(direct))]
-  if (direct <= 0 && all > 0)
+  if (places[j]!.seen) return [term('seen', Math.log2(whole))]
+  if (direct <= 0 && whole > 0)
     return [
-      term('glow', Math.log2(all)),
-      ...(bounce > 0 ? [term('bounce', Math.log2(1 + bounce / all), parts)] : [])
+      ...(all > 0 ? [term('glow', Math.log2(all))] : []),
+      ...(whole > all ? [term('byTable', Math.log2(all > 0 ? whole / all : whole))] : []),
+      ...(bounce > 0 ? [term('bounce', Math.log2(1 + bounce / whole), parts)] : [])
     ]
   if (direct <= 0)
     return [
@@ -153,10 +174,11 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
       ...term('shadow', Math.log2(seen), { seen }),
       shades: inTheWay(transport.scene, i, j)
     })
-  if (all > direct) terms.push(term('glow', Math.log2(all / direct)))
+  if (thick && all > direct) terms.push(term('glow', Math.log2(all / direct)))
+  if (whole > all) terms.push(term('byTable', Math.log2(whole / all)))
   const gain = vapourGain(plan, transport.scene, i, j)
   if (gain !== 1) terms.push(term('phase', Math.log2(gain), { g: plan.subject.vapour.asymmetry }))
-  const up = Math.log2(1 + bounce / (all * gain))
+  const up = Math.log2(1 + bounce / (whole * gain))
   if (up > 0.0005) terms.push(term('bounce', up, parts))
   else if (up > 0)
     terms[terms.length - 1] = {

@@ -35,8 +35,6 @@ export function findFlags(plan: Plan): Flag[] {
     finish === 'gloss' || finish === 'metal' || (finish === 'clear' && !isClear(plan))
   if (shiny(subject.finish) || plan.places.some((place) => shiny(place.finish)))
     flags.push('specular')
-  // Of a clear coat it is little; of metal most of it.
-  if (plan.table?.finish === 'metal') flags.push('mirror-throws')
   const half =
     Math.min(
       subject.widthMm,

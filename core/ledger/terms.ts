@@ -29,6 +29,7 @@ export type TermKind =
   | 'tilt'
   | 'through'
   | 'glow'
+  | 'byTable'
   | 'seen'
   | 'phase'
   | 'beam'
@@ -74,7 +75,6 @@ export type Flag =
   | 'water-guide-assumed'
   | 'under-water'
   | 'vapour'
-  | 'mirror-throws'
   | 'grazing'
   | 'lens-limit'
   | 'off-camera-range'
@@ -157,6 +157,10 @@ export const TERM_FORMULAS: Record<
     formula:
       'log2 of the light that comes through, Σ T(x)·E over ways of length x, against that from before',
     source: 'Kubelka and Munk 1931; straight ways through it, by Lambert’s law'
+  },
+  byTable: {
+    formula: 'log2 of the light with that by way of the table, against that without',
+    source: 'law of reflection: the mirror image under it; Fresnel’s equations'
   },
   seen: {
     formula: 'log2 Σ T·L·π/0.18 over rays, L of the face or the surface that shows',

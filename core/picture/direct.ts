@@ -2,6 +2,7 @@
 import { fresnelOver } from '../set/specular'
 import { HIT, SIDE } from '../set/surface'
 import { crossFace, mediumOf, newCrossing, type Within } from '../set/clear'
+import { byTableOf } from './byTable'
 import { AMBIENT_SOURCES } from './film'
 import { keptBy, type Kept } from '../set/facetLoss'
 import { shownTo } from '../set/shown'
@@ -62,7 +63,9 @@ export interface Direct {
   readonly shown: (most: number, chance: number) => void
 }
 
-export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: Walk): Direct {
+export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Direct {
+  const { all, clear } = world
+  const byTable = byTableOf(world, lamps, walk)
   const { hit, ray, normal, basis, weight, albedo, got, spot, two, marks, within } = walk
   const line = new Float64Array(6)
   const onward = new Float64Array(8)
@@ -151,6 +154,10 @@ export function newDirect({ all, clear }: World, lamps: readonly Lamp[], walk: W
   ): void => {
     const kind = finishes.kinds[index]!
     const through = finishes.through[index]!
+    if (byTable && kind !== METAL) {
+      byTable(vertex, 1, (1 - through) * (kind === GLOSS && !later ? coated(cosOut) * COAT : 1))
+      byTable(vertex, -1, through)
+    }
     startLine(hit, 1)
     for (let e = 0; e < lamps.length; e++) {
       const lamp = lamps[e]!

@@ -189,7 +189,9 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
       const through = finishes.through[index]!
       const stuff = finishes.stuffs[index]
       if (stuff) thick(vertex, stuff, index, later)
-      else direct.lit(vertex, finishes, index, cosOut, later)
+      // Of a metal table, light has been asked for by its lamps' images.
+      else if (!(later && kind === METAL && index === world.table && !met.inRoom))
+        direct.lit(vertex, finishes, index, cosOut, later)
       if (!stuff && !later && kind !== METAL) {
         const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1 - through
         const falls = index === world.backdrop.index && !met.inRoom ? ground.ambient(hit) : 1

@@ -62,6 +62,8 @@ export interface World {
   readonly clear: Clear | null
   /** of the surfaces of `all`: what is painted on them; null: nothing */
   readonly paints: readonly (Paint | null)[]
+  /** index of the table; −1: none */
+  readonly table: number
   /** the background's index, what is printed on it, how ambient falls off across it */
   readonly backdrop: Backdrop
   /** half sizes of vapour round the focus point, and what a ray through its middle scatters */
@@ -214,6 +216,7 @@ export function worldOf(plan: Plan): World {
     },
     clear: clearOf(plan),
     paints: all.map((each) => paintOf(plan, each)),
+    table: all.findIndex(({ id }) => id === 'table'),
     backdrop: {
       index: all.indexOf(scene.background),
       sheet: scene.background,

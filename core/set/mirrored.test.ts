@@ -131,6 +131,82 @@ describe('a table that mirrors', () => {
     expect(sum).toBeCloseTo(ambient.foreground!.level, 9)
   })
 
+  it.each(['gloss', 'metal'] as const)(
+    '%s: light it throws up, as the picture finds it',
+    (finish) => {
+      const plan = onTable({ finish, roughness: finish === 'metal' ? 0.02 : 0, reflectance: 0.02 })
+      const tracer = tracerOf(
+        worldOf({ ...plan, settings: { ...plan.settings, apertureStops: 14 } })
+      )
+      const { direct, bounce, scene } = computeTransport(plan)
+      for (const id of ['subject', 'shadow', 'front', 'top']) {
+        const j = scene.places.findIndex((place) => place.id === id)
+        const place = scene.places[j]!
+        const spot = project(scene.pose, place.at)!
+        const got = meanAt(tracer, FIRST_LIGHT, 3000, spot.x, spot.y, 5)
+        const sum = ((direct[j]! + bounce[j]!) * place.reflectance) / 0.18
+        const off = Math.abs(Math.log2(got.mean / sum))
+        expect(off - 3 * Math.log2(1 + got.error / got.mean)).toBeLessThan(0.03)
+      }
+    }
+  )
+
+  it('a lamp’s image lights a card as a second lamp would, 0.7 of it by metal; not past its edge', () => {
+    const card = (table: Partial<Table>): Plan =>
+      onTable({ finish: 'metal', ...table }, (draft) => {
+        draft.subject = { ...draft.subject, widthMm: 1, heightMm: 1, depthMm: 1 }
+        draft.view = { elevationDeg: 0 }
+        draft.lights[0]!.strobe = testStrobe({
+          face: { kind: 'disc', diameterMm: 1 },
+          beamDeg: 120
+        })
+        draft.lights[0]!.at = { distanceMm: 400, azimuthDeg: 0, elevationDeg: 30 }
+        draft.lights[0]!.aim = { kind: 'free', azimuthDeg: 180, elevationDeg: -30 }
+        draft.places = [
+          {
+            id: 'P1',
+            name: 'Card',
+            xMm: 0,
+            yMm: 20,
+            zMm: 0,
+            faces: 'lens',
+            reflectance: 0.18,
+            finish: 'matt'
+          }
+        ]
+      })
+    const lit = (plan: Plan): number => {
+      const { direct, scene } = computeTransport(plan)
+      return direct[scene.places.findIndex(({ id }) => id === 'P1')]!
+    }
+    // By hand: the card looks along z; the lamp at 30° up, its image under y = −12.1, beam cos¹.
+    const rad = Math.PI / 6
+    const [y, z] = [400 * Math.sin(rad), 400 * Math.cos(rad)]
+    const by = (height: number, down: number): number => {
+      const d = Math.hypot(z, height - 20)
+      const facing = z / d
+      // Off its axis: which looks back at the focus point, or, of the image, as far up.
+      const cosOff = (z * Math.cos(rad) + (height - 20) * down * Math.sin(rad)) / d
+      return (1e6 / (d * d)) * facing * cosOff
+    }
+    const straight = by(y, 1)
+    const image = by(-24.2 - y, -1)
+    expect(lit(card({ finish: 'matt' }))).toBeCloseTo(straight, 2)
+    expect(lit(card({}))).toBeCloseTo(straight + 0.7 * image, 2)
+    // Where its light would meet the table, some 50 mm before the card, there is none.
+    expect(lit(card({ depthMm: 60 }))).toBeCloseTo(straight, 2)
+    const terms = cellTerms(card({}), 'A', 'P1')
+    const mirrored = terms.find(({ kind }) => kind === 'byTable')!
+    expect(mirrored.stops).toBeCloseTo(Math.log2(1 + (0.7 * image) / straight), 3)
+    for (const place of ['P1', 'subject', 'front', 'background', 'mirrored']) {
+      const plan = card({})
+      const cell = evaluate(plan).ledger.rows[1]!.cells[place]
+      if (!cell || cell.state !== 'known') continue
+      const sum = cellTerms(plan, 'A', place).reduce((all, { stops }) => all + stops, 0)
+      expect(sum).toBeCloseTo(cell.level, 6)
+    }
+  })
+
   it('is not there where the table is matt, too small, or seen from under it', () => {
     expect(level(onTable({}), 'mirrored')).toBeDefined()
     expect(level(onTable({ finish: 'matt' }), 'mirrored')).toBeUndefined()

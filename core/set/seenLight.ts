@@ -2,6 +2,7 @@
 import { GREY } from '../light/luminance'
 import type { Plan } from '../plan/plan'
 import { gather, newGathered } from './gather'
+import { mirrorImageOf } from './mirrorImage'
 import type { PlacePoint } from './placePoint'
 import type { Scene } from './scene'
 import { coated } from './scatter'
@@ -26,6 +27,7 @@ export function seenOf(
   keep: (end: SeenEnd) => boolean = () => true
 ): number {
   const head = scene.heads[i]!
+  const image = mirrorImageOf(plan, scene)
   let sum = 0
   for (const end of endsOf(plan, scene, place)) {
     if (!keep(end)) continue
@@ -35,9 +37,11 @@ export function seenOf(
     }
     if (end.reflectance <= 0 || end.counts === 0) continue
     gather(head, scene.standing, end.before, end.normal, end.index, found)
+    image?.add(i, end.before, end.normal, end.index, found)
     let light = found.direct
     for (const { at, normal, through } of end.exits) {
       gather(head, scene.standing, at, normal, end.index, found)
+      image?.add(i, at, normal, end.index, found)
       light += through * found.direct
     }
     if (end.coat) {

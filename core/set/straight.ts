@@ -1,5 +1,6 @@
 /** Straight light of every head at every place. */
 import { gather, newGathered } from './gather'
+import { mirrorImageOf } from './mirrorImage'
 import type { Plan } from '../plan/plan'
 import { seenOf } from './seenLight'
 import type { Scene } from './scene'
@@ -27,6 +28,7 @@ export function straightLight(
   const open = new Float64Array(heads.length * P)
   const stride = before?.straight.scene.places.length ?? 0
   const found = newGathered()
+  const image = mirrorImageOf(plan, scene)
   heads.forEach((head, i) =>
     places.forEach((place, j) => {
       const { at, normal } = place
@@ -35,16 +37,19 @@ export function straightLight(
         direct[to] = open[to] = seenOf(plan, scene, i, place)
         return
       }
-      if (before?.unmoved.ways(i, j)) {
+      // What moves elsewhere may stand in the way of light by the table.
+      if (!image && before?.unmoved.ways(i, j)) {
         direct[to] = before.straight.direct[i * stride + j]!
         open[to] = before.straight.open[i * stride + j]!
         return
       }
       gather(head, standing, at, normal, placesOn[j]!, found)
+      image?.add(i, at, normal, placesOn[j]!, found)
       direct[to] = found.direct
       open[to] = found.open
       for (const exit of place.exits ?? []) {
         gather(head, standing, exit.at, exit.normal, placesOn[j]!, found)
+        image?.add(i, exit.at, exit.normal, placesOn[j]!, found)
         direct[to]! += exit.through * found.direct
         open[to]! += exit.through * found.open
       }

@@ -90,6 +90,8 @@ export function termFigures(plan: Plan, term: Term, source: RowId): string {
       return 'what shows there, by rays bent, mirrored and thinned'
     case 'glow':
       return 'from its far side, by how thick it is on each way'
+    case 'byTable':
+      return 'its mirror image under the table lights it too'
     case 'through':
       return `lets through ${percent(f.τ ?? 0)}, throws back ${percent(f.ρ ?? 0)}`
     case 'surface':

@@ -5,9 +5,6 @@ export const FLAG_WORDS: Record<Flag, string> = {
   specular:
     'The subject is shiny: the figures are for the part of it that scatters light. What it ' +
     'mirrors is listed under the checks.',
-  'mirror-throws':
-    'What the table throws up onto the subject as a mirror is not in the sum: from below and ' +
-    'behind it will be lighter. The picture shows it, softened.',
   'light-inside': 'A light stands inside the subject’s own size. Move it out.',
   'duration-assumed':
     'This head’s flash at less than full power is not known: its full-power duration is ' +

@@ -197,6 +197,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   tilt: 'tilt',
   through: 'through from behind',
   glow: 'glowing through',
+  byTable: 'thrown up by the table',
   seen: 'seen through it',
   phase: 'turned by vapour',
   beam: 'beam',
