@@ -52,6 +52,7 @@ describe('demo data', () => {
       'demo-flask-black',
       'demo-flask-bright',
       'demo-gauge',
+      'demo-harbour-glass',
       'demo-lamplit',
       'demo-leaf',
       'demo-movement',
@@ -60,6 +61,7 @@ describe('demo data', () => {
       'demo-steam',
       'demo-tent',
       'demo-vial',
+      'demo-wax',
       'demo-wing'
     ])
     const strobes = await get<KitRecord[]>('/api/kit?kind=strobe')

@@ -9,7 +9,7 @@ import { longly } from '@core/testing'
 
 const by = chance(8)
 
-const KILLS = longly(6, 3)
+const KILLS = longly(6, 2)
 test(`kill -9 under load, ${KILLS} times: nothing acknowledged is lost, files and rows agree`, async () => {
   const report = await killUnderLoad(KILLS, 12, by)
   console.log(JSON.stringify(report))
@@ -24,7 +24,7 @@ test('first starts killed while they fill an empty folder', async () => {
 test.each([1, 4])(
   'upgrades of a database of version %d killed on the way',
   async (version) => {
-    expect(await killUpgrade(version, longly(3, 2), by)).toBe(0)
+    expect(await killUpgrade(version, longly(3, 1), by)).toBe(0)
   },
   300_000
 )

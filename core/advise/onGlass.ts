@@ -1,7 +1,7 @@
 /** Places by name on something clear: a facet, and a label round its front. */
 import { CURVED_HALF } from '../model/curved'
 import { runsOf } from '../model/profile'
-import { addPlace } from '../plan/edit'
+import { addPlace, asFacet } from '../plan/edit'
 import { addProp } from '../plan/editProps'
 import type { OwnPlace, Plan } from '../plan/plan'
 import { rotated } from '../set/subjectBody'
@@ -45,13 +45,11 @@ function named(plan: Plan, name: string, part: Partial<OwnPlace>): Plan {
  * @returns the same plan when it is not clear or there are eight places already
  */
 export function addFacet(plan: Plan): Plan {
-  const { subject, places } = plan
+  const { subject } = plan
   if (!isClear(plan)) return plan
   const at = rotated([subject.widthMm * 0.28, 0, 0], subject.rotationDeg)
   const next = addPlace(plan, tidy(at[0]), tidy(throughHeight(plan)), tidy(at[2]))
-  if (next === plan) return plan
-  const number = places.filter(({ finish }) => finish === 'clear').length + 1
-  return named(next, `Facet ${number}`, { finish: 'clear' })
+  return next === plan ? plan : asFacet(next)
 }
 
 /**

@@ -1,6 +1,9 @@
-// checks: a table that mirrors, looked at (Fresnel by hand; images by mirrored points)
+// checks: a table that mirrors (Fresnel by hand; images by mirrored points)
 import { describe, expect, it } from '@jest/globals'
 import { ledgerOf } from '../ledger/ledger'
+import { touched } from '../picture/atPlace'
+import { withPlaceAt } from '../picture/ownPlace'
+import { worldOf } from '../picture/world'
 import type { Plan } from '../plan/plan'
 import { isClear } from '../set/seenPlaces'
 import { testLight, testPlan, testStrobe } from '../testing'
@@ -106,6 +109,21 @@ describe('places by name on something clear', () => {
     expect(after.places.map(({ name }) => name)).toEqual(['Facet 1', 'Facet 2'])
     const dark = { ...after, background: { ...after.background, reflectance: 0.005 } }
     expect(ledgerOf(dark).totals.P1!).toBeLessThan(ledgerOf(after).totals.P1! - 2)
+  })
+
+  it('a spot of it that is pointed at in the picture is a facet', () => {
+    const plan = clear('ellipsoid')
+    const spot = touched(worldOf(plan), 0.02, 0.02)!
+    expect(spot.id).toBe('subject')
+    const after = withPlaceAt(plan, spot)
+    expect(after.places[0]).toMatchObject({ name: 'Facet 1', finish: 'clear' })
+    expect(after.places[0]!.zMm).toBeGreaterThan(10)
+    expect(touched(worldOf(plan), -0.95, 0.9)!.id).toBe('background')
+    const matt = set(0.02)
+    expect(withPlaceAt(matt, touched(worldOf(matt), 0, 0)!).places[0]).toMatchObject({
+      name: 'Place 1',
+      finish: 'matt'
+    })
   })
 
   it('refuses where it makes no sense, or there is no room', () => {

@@ -6,6 +6,7 @@ import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
 import { curtainTravelS } from '../plan/sync'
 import type { Emitter } from '../set/emitter'
+import { addThrough } from '../set/exitLight'
 import { gather, newGathered, type Gathered } from '../set/gather'
 import type { Head } from '../set/heads'
 import { inTheWay } from '../set/inTheWay'
@@ -46,18 +47,16 @@ function tubeStops(transport: Transport, i: number, j: number): Term | null {
 
 /** Light of a head at a place by way of a table that mirrors. */
 function tableLight(plan: Plan, { scene }: Transport, i: number, j: number): Gathered {
-  const { at, normal, exits = [], seen } = scene.places[j]!
+  const { at, normal, seen } = scene.places[j]!
   const found = newGathered()
   const image = seen ? null : mirrorImageOf(plan, scene)
   if (!image) return found
-  const on = scene.placesOn[j]!
-  image.add(i, at, normal, on, found)
-  for (const exit of exits) {
-    const there = newGathered()
-    image.add(i, exit.at, exit.normal, on, there)
-    found.direct += exit.through * there.direct
-    found.open += exit.through * there.open
-  }
+  image.add(i, at, normal, scene.placesOn[j]!, found)
+  const [withTable, without] = [newGathered(), newGathered()]
+  addThrough(scene, image, i, j, withTable)
+  addThrough(scene, null, i, j, without)
+  found.direct += withTable.direct - without.direct
+  found.open += withTable.open - without.open
   return found
 }
 

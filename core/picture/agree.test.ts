@@ -10,7 +10,7 @@ import { FIRST_LIGHT, meanAt } from './testing'
 import { tracerOf } from './trace'
 import { worldOf, type World } from './world'
 
-const SEEDS = longly(15, 7)
+const SEEDS = longly(15, 5)
 const SAMPLES = [400, 1600, 6400, 20000]
 /** So many rounds at most, until the picture's own error is a share of its light. */
 const [ROUNDS, SURE] = [3, 0.035] as const

@@ -2,7 +2,8 @@
 import { HIT } from '../set/surface'
 import { projectInFrame, rayThrough } from '../set/camera'
 import type { PlacePoint } from '../set/places'
-import { unit, type Vec } from '../set/vec'
+import { isClear } from '../set/seenPlaces'
+import { distance, unit, type Vec } from '../set/vec'
 import type { World } from './world'
 
 /** A place is what the lens sees there when nothing lies nearer by more than this share. */
@@ -59,4 +60,21 @@ export function surfaceShown(world: World, x: number, y: number): SurfaceShown |
     at: [hit[1]!, hit[2]!, hit[3]!],
     normal: unit([hit[4]!, hit[5]!, hit[6]!])
   }
+}
+
+/**
+ * The same where the subject is clear: the subject itself, not what shows through it.
+ * @param x,y −1 to 1, + right and up
+ */
+export function touched(world: World, x: number, y: number): SurfaceShown | null {
+  const shown = surfaceShown(world, x, y)
+  const { plan, clear, scene } = world
+  if (!clear || !isClear(plan)) return shown
+  const hit = new Float64Array(HIT)
+  const way = rayThrough(scene.pose, x, y)
+  const index = clear.faces.nearest(rayFrom(world, way, Infinity), hit)
+  if (index < 0 || clear.faces.list[index]!.id !== 'subject') return shown
+  const at: Vec = [hit[1]!, hit[2]!, hit[3]!]
+  if (shown && distance(scene.pose.pupil, shown.at) < distance(scene.pose.pupil, at)) return shown
+  return { id: 'subject', at, normal: unit([hit[4]!, hit[5]!, hit[6]!]) }
 }

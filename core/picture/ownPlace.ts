@@ -1,6 +1,7 @@
 /** A place of the user's own, put where the picture was pointed at. */
-import { addPlace } from '../plan/edit'
+import { addPlace, asFacet } from '../plan/edit'
 import type { OwnPlace, Plan } from '../plan/plan'
+import { isClear } from '../set/seenPlaces'
 import { dot, type Vec } from '../set/vec'
 import type { SurfaceShown } from './atPlace'
 
@@ -28,5 +29,6 @@ function reflectanceOf(plan: Plan, id: string): number {
 /** The plan with a place of one's own there; the same plan when it has eight already. */
 export function withPlaceAt(plan: Plan, { id, at, normal }: SurfaceShown): Plan {
   const spot = (k: 0 | 1 | 2): number => Number((at[k] + OFF_MM * normal[k]).toFixed(2))
-  return addPlace(plan, spot(0), spot(1), spot(2), facesOf(normal), reflectanceOf(plan, id))
+  const next = addPlace(plan, spot(0), spot(1), spot(2), facesOf(normal), reflectanceOf(plan, id))
+  return next !== plan && id === 'subject' && isClear(plan) ? asFacet(next) : next
 }

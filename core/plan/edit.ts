@@ -204,6 +204,18 @@ export function addPlace(
   }
   return { ...plan, places: [...plan.places, place] }
 }
+/** The place added last as a facet of a clear subject, numbered among those. */
+export function asFacet(plan: Plan): Plan {
+  const { places } = plan
+  const number = places.filter(({ finish }) => finish === 'clear').length + 1
+  return {
+    ...plan,
+    places: places.map((place, i) =>
+      i < places.length - 1 ? place : { ...place, name: `Facet ${number}`, finish: 'clear' }
+    )
+  }
+}
+
 /**
  * What pointed at the place points at the focus point again; its goal and what was measured there
  * go with it.

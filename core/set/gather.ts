@@ -161,6 +161,32 @@ export function glance(
 }
 
 /**
+ * Straight light of a head at one of many points whose errors even out, by few samples of its faces.
+ * @param normal of the surface there, unit
+ * @param on index of the surface the point lies on; −1: none
+ */
+export function headGlance(
+  head: Head,
+  surfaces: Surfaces,
+  at: Vec,
+  normal: Vec,
+  on: number
+): number {
+  const own = on >= 0 && surfaces.convex(on) ? on : -1
+  let sum = 0
+  for (const emitter of head.emitters) {
+    const dx = emitter.at[0] - at[0]
+    const dy = emitter.at[1] - at[1]
+    const dz = emitter.at[2] - at[2]
+    const { axis } = emitter
+    if (dx * axis[0] + dy * axis[1] + dz * axis[2] >= 0) continue
+    const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
+    sum += emitter.share * glance(emitter, surfaces, at, normal, own, d, true)
+  }
+  return sum
+}
+
+/**
  * Straight light of a head at any point of the set, relative as the transport's own.
  * @param index of the light
  * @param normal of the surface there, unit

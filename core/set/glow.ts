@@ -53,12 +53,13 @@ const ray = new Float64Array(8)
 const hit = new Float64Array(HIT)
 const basis = new Float64Array(9)
 
-function thick(body: Body, inside: Surfaces, at: Vec, normal: Vec): Glow {
+function thick(body: Body, inside: Surfaces, at: Vec, normal: Vec, every: number): Glow {
   const stuffs = stuffsOf(body)
   normal.forEach((value, k) => (basis[k] = -value))
   putBasis(basis)
   let back = 0
-  const found = SPOTS.map((spot): Exit => {
+  const spots = SPOTS.filter((_, i) => i % every === 0)
+  const found = spots.map((spot): Exit => {
     // From just under the surface: a place lies before it.
     at.forEach((value, k) => (ray[k] = value - 3 * OFF_MM * normal[k]!))
     evenly(basis, spot, ray)
@@ -66,12 +67,12 @@ function thick(body: Body, inside: Surfaces, at: Vec, normal: Vec): Glow {
     ray[7] = Infinity
     const met = inside.nearest(ray, hit) >= 0 && hit[SIDE]! < 0
     const mm = met ? hit[0]! : 0
-    back += seen(stuffs, (stuff) => backFromLayer(stuff, mm)) / WAYS
+    back += seen(stuffs, (stuff) => backFromLayer(stuff, mm)) / spots.length
     const out: Vec = met ? [-hit[4]!, -hit[5]!, -hit[6]!] : normal
     return {
       at: met ? add([hit[1]!, hit[2]!, hit[3]!], scale(out, OFF_MM)) : at,
       normal: out,
-      through: seen(stuffs, (stuff) => throughLayer(stuff, mm)) / WAYS
+      through: seen(stuffs, (stuff) => throughLayer(stuff, mm)) / spots.length
     }
   })
   const reflectance = Math.max(1e-4, back)
@@ -85,9 +86,10 @@ function thick(body: Body, inside: Surfaces, at: Vec, normal: Vec): Glow {
  * @param inside as of insideOf
  * @param at a spot before it, by a ten-thousandth of a mm
  * @param normal there, unit
+ * @param every of a thick thing's ways, one in so many is looked at
  */
-export function glowAt(body: Body, inside: Surfaces | null, at: Vec, normal: Vec): Glow {
-  if (inside) return thick(body, inside, at, normal)
+export function glowAt(body: Body, inside: Surfaces | null, at: Vec, normal: Vec, every = 1): Glow {
+  if (inside) return thick(body, inside, at, normal, every)
   const { reflectance } = body
   const passes = transmittanceOf(body)
   return {

@@ -5,7 +5,7 @@
  */
 import type { Plan } from '../plan/plan'
 import type { Emitter } from './emitter'
-import { gather, newGathered, type Gathered } from './gather'
+import { gather, headGlance, newGathered, type Gathered } from './gather'
 import type { Head } from './heads'
 import { mirrors } from './optics'
 import { fresnelOver, GLASS_INDEX, METAL_SHARE } from './specular'
@@ -81,6 +81,8 @@ export const tableShare = ({ table }: Pick<Plan, 'table'>, cos: number): number 
 export interface MirrorImage {
   /** Adds to `into` what a head gives a point by way of the table; relative as the transport's own. */
   readonly add: (head: number, at: Vec, normal: Vec | null, on: number, into: Gathered) => void
+  /** The same of one of many points whose errors even out. */
+  readonly glance: (head: number, at: Vec, normal: Vec, on: number) => number
 }
 
 /** What of a scene it is made from. */
@@ -116,18 +118,32 @@ function make(plan: Plan, { heads, standing }: Standing): MirrorImage | null {
   const onOf = standing.list.map(({ id }) => things.findIndex((each) => each.id === id))
   const images = heads.map((head) => (head.at[1] > planeMm ? headImage(head, planeMm) : null))
   const found = newGathered()
+  /** The image of a head that may light a point; null where none does. */
+  const imageFor = (index: number, at: Vec): Head | null => {
+    const image = images[index]
+    return image && at[1] > planeMm ? image : null
+  }
+  const shareOf = (image: Head, at: Vec): number => {
+    const dx = image.at[0] - at[0]
+    const dy = image.at[1] - at[1]
+    const dz = image.at[2] - at[2]
+    return tableShare(plan, -dy / Math.sqrt(dx * dx + dy * dy + dz * dz))
+  }
+  const own = (on: number): number => (on < 0 ? -1 : onOf[on]!)
   return {
     add(index, at, normal, on, into) {
-      const image = images[index]
-      if (!image || at[1] <= planeMm) return
-      const dx = image.at[0] - at[0]
-      const dy = image.at[1] - at[1]
-      const dz = image.at[2] - at[2]
-      gather(image, unfolded, at, normal, on < 0 ? -1 : onOf[on]!, found)
+      const image = imageFor(index, at)
+      if (!image) return
+      gather(image, unfolded, at, normal, own(on), found)
       if (found.open <= 0) return
-      const share = tableShare(plan, -dy / Math.sqrt(dx * dx + dy * dy + dz * dz))
+      const share = shareOf(image, at)
       into.direct += share * found.direct
       into.open += share * found.open
+    },
+    glance(index, at, normal, on) {
+      const image = imageFor(index, at)
+      const light = image ? headGlance(image, unfolded, at, normal, own(on)) : 0
+      return light > 0 ? shareOf(image!, at) * light : 0
     }
   }
 }

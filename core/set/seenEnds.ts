@@ -37,7 +37,9 @@ export interface SeenEnd extends RayEnd {
  * Rays for each of a place's where rough faces spread them; light on what they end on is worked out
  * for one of so many.
  */
-const [SPREAD, LIT] = [32, 4] as const
+const [SPREAD, LIT] = [24, 6] as const
+/** Of a thick thing's ways through one in so many counts where it is seen by way of something else. */
+const FEW_WAYS = 8
 /** Light is gathered so far before a surface, mm. */
 const OFF_MM = 1e-4
 
@@ -63,7 +65,7 @@ function tonesOf(plan: Plan, { standing, background }: Standing) {
     const body = id === 'subject' ? plan.subject : prop
     if (!body || body.finish === 'metal' || body.finish === 'clear') return tone(0)
     if (!insides.has(id)) insides.set(id, insideOf(body, prop && propStanding(plan, prop)))
-    return glowAt(body, insides.get(id)!, before, normal)
+    return glowAt(body, insides.get(id)!, before, normal, FEW_WAYS)
   }
   return (end: RayEnd, before: Vec): Tone => {
     if (end.index < 0) return tone(0)
@@ -98,7 +100,7 @@ export function endsOf(plan: Plan, scene: Standing, place: PlacePoint): readonly
         const before = add(end.at, scale(end.normal, OFF_MM))
         const share = end.share / (ways.length * each)
         const counts = each === 1 ? 1 : k % LIT === 0 ? LIT : 0
-        return { ...end, share, before, counts, ...toneAt(end, before) }
+        return { ...end, share, before, counts, ...(counts > 0 ? toneAt(end, before) : tone(0)) }
       })
     ).flat()
   )
@@ -122,7 +124,7 @@ export function seenAmbient(
     // Past everything it comes from everywhere alike.
     if (end.index < 0) subject += end.share / GREY
     else {
-      const share = (end.share * end.reflectance) / GREY
+      const share = (end.counts * end.share * end.reflectance) / GREY
       if (scene.standing.list[end.index]!.id === 'background') background += share
       else subject += share
     }

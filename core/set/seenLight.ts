@@ -1,16 +1,15 @@
 /** Light of heads at places that are seen through something clear or in a table. */
 import { GREY } from '../light/luminance'
 import type { Plan } from '../plan/plan'
-import { gather, newGathered } from './gather'
+import { headGlance } from './gather'
 import { mirrorImageOf } from './mirrorImage'
 import type { PlacePoint } from './placePoint'
 import type { Scene } from './scene'
 import { coated } from './scatter'
 import { endsOf, type SeenEnd } from './seenEnds'
 import { shownTo } from './shown'
-import { dot, sub, unit } from './vec'
+import { dot, sub, unit, type Vec } from './vec'
 
-const found = newGathered()
 const met = new Float64Array(2)
 
 /**
@@ -36,14 +35,11 @@ export function seenOf(
       if (radiance > 0) sum += (end.share * Math.PI * radiance) / GREY
     }
     if (end.reflectance <= 0 || end.counts === 0) continue
-    gather(head, scene.standing, end.before, end.normal, end.index, found)
-    image?.add(i, end.before, end.normal, end.index, found)
-    let light = found.direct
-    for (const { at, normal, through } of end.exits) {
-      gather(head, scene.standing, at, normal, end.index, found)
-      image?.add(i, at, normal, end.index, found)
-      light += through * found.direct
-    }
+    const lightAt = (at: Vec, normal: Vec): number =>
+      headGlance(head, scene.standing, at, normal, end.index) +
+      (image ? image.glance(i, at, normal, end.index) : 0)
+    let light = lightAt(end.before, end.normal)
+    for (const { at, normal, through } of end.exits) light += through * lightAt(at, normal)
     if (end.coat) {
       const cos = dot(unit(sub(head.at, end.at)), end.normal)
       light *= coated(Math.max(0, cos)) / coated(1)

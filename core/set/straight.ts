@@ -1,4 +1,5 @@
 /** Straight light of every head at every place. */
+import { addThrough } from './exitLight'
 import { gather, newGathered } from './gather'
 import { mirrorImageOf } from './mirrorImage'
 import type { Plan } from '../plan/plan'
@@ -45,14 +46,9 @@ export function straightLight(
       }
       gather(head, standing, at, normal, placesOn[j]!, found)
       image?.add(i, at, normal, placesOn[j]!, found)
+      addThrough(scene, image, i, j, found)
       direct[to] = found.direct
       open[to] = found.open
-      for (const exit of place.exits ?? []) {
-        gather(head, standing, exit.at, exit.normal, placesOn[j]!, found)
-        image?.add(i, exit.at, exit.normal, placesOn[j]!, found)
-        direct[to]! += exit.through * found.direct
-        open[to]! += exit.through * found.open
-      }
     })
   )
   return { scene, direct, open }

@@ -1,6 +1,6 @@
 /** Places of the ledger that the picture shows, and what lies under a spot of it. */
 import { computed, type ComputedRef } from 'vue'
-import { placeShown, surfaceShown, type SurfaceShown } from '@core/picture/atPlace'
+import { placeShown, touched, type SurfaceShown } from '@core/picture/atPlace'
 import { worldOf, type World } from '@core/picture/world'
 import type { Place } from '@core/plan/plan'
 import { usePlan } from '@/stores/plan'
@@ -27,5 +27,5 @@ export function usePlacesShown(): PlacesShown {
       return spot ? [{ id: place.id, x: spot.x, y: spot.y }] : []
     })
   )
-  return { world, places, under: (x, y) => surfaceShown(world.value, x, y) }
+  return { world, places, under: (x, y) => touched(world.value, x, y) }
 }
