@@ -20,7 +20,9 @@ for (const views of [VIEWS.slice(0, half), VIEWS.slice(half)])
     for (const view of views) {
       await page.goto(view)
       for (const theme of ['dark', 'dim', 'light']) {
-        await expect(page.getByRole('button', { name: new RegExp(`^Screen is ${theme}`) })).toBeVisible()
+        await expect(
+          page.getByRole('button', { name: new RegExp(`^Screen is ${theme}`) })
+        ).toBeVisible()
         await quiet(page)
         const axe = new AxeBuilder({ page })
         // A theme changes colours and nothing else.

@@ -95,6 +95,7 @@ const SHOTS: readonly Shot[] = [
     before: (page) => page.locator('[data-cell="A-shadow"]').click()
   },
   { name: 'glass', path: '/shoots/demo-flask-black/light' },
+  { name: 'wax', path: '/shoots/demo-wax/light' },
   {
     name: 'light-checks',
     path: '/shoots/demo-crab/light',
@@ -147,12 +148,7 @@ const SHOTS: readonly Shot[] = [
     phone: true,
     spare: true as const
   })),
-  ...['light'].map((name) => ({
-    name: `phone-${name}`,
-    path: `${beetle}/${name}`,
-    phone: true
-  })),
-  ...['subject', 'focus', 'dark', 'freeze'].map((name) => ({
+  ...['subject', 'focus', 'dark', 'freeze', 'light'].map((name) => ({
     name: `phone-${name}`,
     path: `${beetle}/${name}`,
     phone: true,

@@ -11,6 +11,9 @@ const store = usePlan()
 const plan = computed(() => store.plan!)
 const look = computed(() => tableLook(plan.value))
 const locked = computed(() => plan.value.locks.includes('view.elevationDeg'))
+/** A step of its own, however quickly heights are tried. */
+const raise = (elevationDeg: number): void =>
+  void store.replace({ ...plan.value, view: { elevationDeg } }, `camera at ${elevationDeg}°`)
 const heights = computed(() =>
   CAMERA_HEIGHTS.map((deg) => {
     const share = mirroredFrom(plan.value, deg)
@@ -47,7 +50,7 @@ const heights = computed(() =>
           :disabled="locked"
           :aria-pressed="plan.view.elevationDeg === deg"
           :data-height="deg"
-          @click="store.set('view.elevationDeg', deg, `camera at ${deg}°`)"
+          @click="raise(deg)"
         >
           <span class="num">{{ deg }}°</span>
           <span class="small">{{ shareWords(share) }}</span>

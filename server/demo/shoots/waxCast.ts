@@ -38,7 +38,7 @@ export const waxCast = (): DemoShoot => {
       widthMm: 22,
       heightMm: 34,
       depthMm: 22,
-      sharpDepthMm: 9,
+      sharpDepthMm: 4.5,
       speedMmS: 0,
       directionDeg: 0
     },
@@ -59,9 +59,7 @@ export const waxCast = (): DemoShoot => {
       backgroundStops: -6,
       subjectStops: 1,
       toleranceStops: 0.7,
-      places: [
-        { place: 'shadow', kind: 'about', stops: -2.3, toleranceStops: 0.7 }
-      ]
+      places: [{ place: 'shadow', kind: 'about', stops: -2.3, toleranceStops: 0.7 }]
     },
     lights: [
       light({
