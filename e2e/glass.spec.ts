@@ -18,11 +18,11 @@ test('on bright: places, edges and what emptying it would do, as the sum has the
   await page.goto(`/shoots/${id}/light`)
   const plan = await planOf(page, id)
   const look = glassLook(plan)!
-  const middle = page.locator('[data-glass="subject"]')
+  const middle = page.locator('[data-seen="subject"]')
   await expect(middle).toContainText('Through the liquid')
   await expect(middle).toContainText(shown(ledgerOf(plan).totals.subject!).replace('+0.0', '0.0'))
   await expect(middle).toContainText('the background')
-  await expect(page.locator('[data-glass="rimLeft"]')).toContainText('nothing, the room')
+  await expect(page.locator('[data-seen="rimLeft"]')).toContainText('nothing, the room')
   await expect(page.locator('[data-edges]')).toContainText(
     `Left edge dark, ${look.edges.left.mm.toFixed(1)} mm wide`
   )
@@ -44,7 +44,7 @@ test('set up on black: edges shine, the middle is dark; one undo', async ({ page
   await page.goto(`/shoots/${id}/light`)
   await page.getByRole('button', { name: 'Set up on black' }).click()
   await expect(page.locator('[data-edges]')).toContainText('Left edge bright')
-  await expect(page.locator('[data-glass="subject"]')).toContainText('dark')
+  await expect(page.locator('[data-seen="subject"]')).toContainText('dark')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('[data-edges]')).toContainText('Left edge dark')
 })
@@ -61,13 +61,18 @@ test('a new shoot from either look stands as its set; a locked light is left alo
     data: { version, plan: { ...black.plan, locks: ['lights.A.powerStops'] } }
   })
   await page.reload()
-  await expect(page.getByRole('button', { name: 'Set up on bright' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Set up on bright' }).click()
+  await expect(page.locator('[data-seen="rimLeft"]')).toContainText('nothing, the room')
+  await saved(page)
+  const now = await planOf(page, black.id)
+  expect(now.lights[0]).toEqual(black.plan.lights[0])
+  expect(now.lights[1]!.at).not.toEqual(black.plan.lights[1]!.at)
 })
 
 test('a head that is too wide to hide behind it leaks, by so much', async ({ page, request }) => {
   const { id } = await copyOf(request, 'demo-bottle')
   await page.goto(`/shoots/${id}/light`)
-  await expect(page.locator('[data-glass="subject"]')).toContainText('Behind (A)')
+  await expect(page.locator('[data-seen="subject"]')).toContainText('Behind (A)')
   await expect(page.locator('[data-leak]')).toHaveCount(0)
   const { plan, version } = (await (await page.request.get(`/api/shoots/${id}`)).json()) as Shoot
   const wide = plan.lights.map((light) =>

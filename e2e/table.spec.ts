@@ -19,7 +19,7 @@ test('wax on black acrylic: its image in the table, more of it the lower the cam
   const words = page.locator('[data-image]')
   await expect(words).toContainText(`It mirrors ${Math.round(100 * image!.share)} % there`)
   await expect(words).toContainText(`${Math.abs(image!.againstSubject).toFixed(1)} stops under`)
-  await expect(page.locator('[data-in-table="mirrored"]')).toContainText('mirrors the subject')
+  await expect(page.locator('[data-seen="mirrored"]')).toContainText('mirrors the subject')
   await page.locator('[data-height="30"]').click()
   await expect(page.locator('[data-height="30"]')).toHaveAttribute('aria-pressed', 'true')
   await expect(words).toContainText(/It mirrors \d(\.\d)? % there/)
@@ -74,7 +74,7 @@ test('a facet and a label: places of their own in the sum, each one undo', async
   const { id } = await copyOf(request, 'demo-flask-bright')
   await page.goto(`/shoots/${id}/light`)
   await page.getByRole('button', { name: 'Add a facet' }).click()
-  await expect(page.locator('[data-glass="P1"]')).toContainText('Facet 1')
+  await expect(page.locator('[data-seen="P1"]')).toContainText('Facet 1')
   await expect(page.getByRole('combobox', { name: 'Finish' })).toHaveValue('Clear, a facet')
   await page.getByRole('button', { name: 'Put a label on it' }).click()
   await expect(page.getByRole('columnheader', { name: /^Label/ })).toBeVisible()
@@ -84,7 +84,7 @@ test('a facet and a label: places of their own in the sum, each one undo', async
   expect(plan.places.map(({ name }) => name)).toEqual(['Facet 1', 'Label'])
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('columnheader', { name: /^Label/ })).toHaveCount(0)
-  await expect(page.locator('[data-glass="P1"]')).toBeVisible()
+  await expect(page.locator('[data-seen="P1"]')).toBeVisible()
 })
 
 test('ground glass is in the sum: no note that it is not; axe finds nothing on either screen', async ({

@@ -4,6 +4,7 @@ import { EVEN } from '../plan/background'
 import { DARK_SUBJECT, type Light, type Place, type Plan } from '../plan/plan'
 import { chooseOnDial } from '../scales/dial'
 import { fieldAt, poseOf, type CameraPose } from '../set/camera'
+import { anyLockOn, keepLocked } from './keepLocked'
 import { add, anglesOf, positionOf, scale, sub, tidyPosition, unit, type Vec } from '../set/vec'
 
 const tidy = (value: number): number => Number(value.toFixed(1))
@@ -44,12 +45,26 @@ const heads = (
     ...standing(side)
   }))
 
-/** All heads at the one mark of their dial that brings a place nearest to a level. */
-function poweredAlike(plan: Plan, place: Place, level: number): Plan {
+/**
+ * What was locked as it was, all other heads at the one mark of their dial that brings a place nearest
+ * to a level.
+ */
+function poweredAlike(before: Plan, anew: Plan, place: Place, level: number): Plan {
+  const plan = keepLocked(before, anew)
+  const isFree = ({ id }: Light): boolean => !anyLockOn(before, 'light', id)
+  const first = plan.lights.find(isFree)
+  if (!first) return plan
   const off = level - ledgerOf(plan).flash[place]!
-  const [{ strobe, powerStops: was }] = plan.lights as [Light]
-  const { mark } = chooseOnDial(strobe.dial, was + (Number.isFinite(off) ? off : 0))
-  return { ...plan, lights: plan.lights.map((light) => ({ ...light, powerStops: mark.stops })) }
+  const { mark } = chooseOnDial(
+    first.strobe.dial,
+    first.powerStops + (Number.isFinite(off) ? off : 0)
+  )
+  return {
+    ...plan,
+    lights: plan.lights.map((light) =>
+      isFree(light) ? { ...light, powerStops: mark.stops } : light
+    )
+  }
 }
 
 const tallOf = ({ subject }: Plan): number => Math.max(subject.heightMm, subject.widthMm)
@@ -92,7 +107,7 @@ export function asBrightField(plan: Plan): Plan {
     }),
     cards: []
   }
-  return poweredAlike(set, 'subject', 0)
+  return poweredAlike(plan, set, 'subject', 0)
 }
 
 /**
@@ -150,5 +165,5 @@ export function asDarkField(plan: Plan): Plan {
       }
     ]
   }
-  return poweredAlike(set, 'rimLeft', 0)
+  return poweredAlike(plan, set, 'rimLeft', 0)
 }

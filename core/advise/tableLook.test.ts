@@ -6,36 +6,13 @@ import { withPlaceAt } from '../picture/ownPlace'
 import { worldOf } from '../picture/world'
 import type { Plan } from '../plan/plan'
 import { isClear } from '../set/seenPlaces'
-import { testLight, testPlan, testStrobe } from '../testing'
+import { testMirror } from '../set/testing'
 import { addFacet, addLabel } from './onGlass'
 import { mirroredFrom, tableLook } from './tableLook'
 
 const set = (reflectance: number, change?: (plan: Plan) => void): Plan =>
-  testPlan((plan) => {
-    plan.subject = {
-      ...plan.subject,
-      shape: 'ellipsoid',
-      reflectance: 0.5,
-      widthMm: 24,
-      heightMm: 24,
-      depthMm: 24
-    }
-    plan.table = {
-      belowMm: 12.1,
-      widthMm: 900,
-      depthMm: 900,
-      reflectance,
-      finish: 'gloss',
-      roughness: 0
-    }
-    plan.lights = [
-      testLight({
-        strobe: testStrobe({ face: { kind: 'disc', diameterMm: 30 } }),
-        at: { distanceMm: 250, azimuthDeg: 40, elevationDeg: 25 }
-      })
-    ]
+  testMirror({ reflectance, widthMm: 900, depthMm: 900 }, (plan) => {
     plan.focus = { ...plan.focus, magnification: 0.3 }
-    plan.view = { elevationDeg: 15 }
     change?.(plan)
   })
 

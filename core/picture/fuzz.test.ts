@@ -1,6 +1,6 @@
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
-import { FINISHES, PROP_SHAPES, RESTS, SHAPES, type Plan } from '../plan/plan'
+import { FINISHES, PROP_SHAPES, RESTS, SHAPES, TABLE_FINISHES, type Plan } from '../plan/plan'
 import {
   longly,
   testCard,
@@ -50,6 +50,7 @@ const sets = fc.record({
   ),
   snoot: fc.boolean(),
   belowMm: fc.option(length),
+  table: fc.constantFrom(...TABLE_FINISHES),
   room: fc.boolean(),
   magnification: fc.double({ min: 0.01, max: 1, noNaN: true }),
   elevation: angle(90),
@@ -83,8 +84,8 @@ const planOf = (each: typeof sets extends fc.Arbitrary<infer T> ? T : never): Pl
             widthMm: 300,
             depthMm: 300,
             reflectance: 0.6,
-            finish: 'matt',
-            roughness: 0
+            finish: each.table,
+            roughness: each.roughness
           }
     plan.room = each.room
       ? {

@@ -34,6 +34,9 @@ const SPOTS = Array.from({ length: WAYS }, (_, i) =>
   Float64Array.of((i + 0.5) / WAYS, ((i * (3 - Math.sqrt(5))) / 2) % 1)
 )
 
+/** Less than this comes through as good as nothing. */
+const LEAST = 1e-9
+
 /** The stuff of a thick body, for red, green and blue. */
 export function stuffsOf(body: Body): readonly [Layered, Layered, Layered] {
   const { reflectance, transmittance, layerMm, measured, colour } = body
@@ -95,7 +98,7 @@ export function glowAt(body: Body, inside: Surfaces | null, at: Vec, normal: Vec
   return {
     reflectance,
     exits:
-      passes > 0
+      passes > LEAST
         ? [
             {
               at: sub(at, scale(normal, 2 * OFF_MM)),

@@ -6,41 +6,14 @@ import { FIRST_LIGHT, meanAt } from '../picture/testing'
 import { tracerOf } from '../picture/trace'
 import { worldOf } from '../picture/world'
 import type { Plan } from '../plan/plan'
-import { testLight, testPlan, testReading, testStrobe } from '../testing'
+import { testReading, testStrobe } from '../testing'
+import { testMirror } from './testing'
 import { computeTransport } from './transport'
 import { project } from './camera'
 import { behindGlass } from './seenLight'
 
 type Table = NonNullable<Plan['table']>
-const onTable = (table: Partial<Table>, more?: (plan: Plan) => void): Plan =>
-  testPlan((plan) => {
-    plan.subject = {
-      ...plan.subject,
-      shape: 'ellipsoid',
-      reflectance: 0.5,
-      widthMm: 24,
-      heightMm: 24,
-      depthMm: 24
-    }
-    plan.table = {
-      belowMm: 12.1,
-      widthMm: 300,
-      depthMm: 300,
-      reflectance: 0.005,
-      finish: 'gloss',
-      roughness: 0,
-      ...table
-    }
-    plan.lights = [
-      testLight({
-        strobe: testStrobe({ face: { kind: 'disc', diameterMm: 40 } }),
-        at: { distanceMm: 250, azimuthDeg: 40, elevationDeg: 20 }
-      })
-    ]
-    plan.focus = { ...plan.focus, magnification: 0.4 }
-    plan.view = { elevationDeg: 15 }
-    more?.(plan)
-  })
+
 const level = (plan: Plan, place: string): number | undefined => evaluate(plan).ledger.totals[place]
 
 /** Fresnel’s equations for glass of 1.5, written out anew. */
@@ -58,7 +31,7 @@ describe('a table that mirrors', () => {
     (deg) => {
       const image = (finish: Table['finish']): number =>
         level(
-          onTable({ finish }, (plan) => {
+          testMirror({ finish }, (plan) => {
             plan.view = { elevationDeg: deg }
             plan.subject = { ...plan.subject, shape: 'box', depthMm: 2 }
             // Evenly lit: far off, its light the same all over the face.
@@ -67,14 +40,14 @@ describe('a table that mirrors', () => {
           'mirrored'
         )!
       const front = level(
-        onTable({}, (plan) => {
+        testMirror({}, (plan) => {
           plan.view = { elevationDeg: deg }
           plan.subject = { ...plan.subject, shape: 'box', depthMm: 2 }
           plan.lights[0]!.at = { distanceMm: 5000, azimuthDeg: 0, elevationDeg: 5 }
         }),
         'front'
       )!
-      const plan = onTable({}, (draft) => {
+      const plan = testMirror({}, (draft) => {
         draft.view = { elevationDeg: deg }
         draft.subject = { ...draft.subject, shape: 'box', depthMm: 2 }
       })
@@ -96,7 +69,7 @@ describe('a table that mirrors', () => {
     ['gloss', 0.15, 40],
     ['gloss', 0, 150]
   ] as const)('%s of roughness %p, lit from %p°: as the picture', (finish, roughness, azimuth) => {
-    const plan = onTable({ finish, roughness, reflectance: 0.04 }, (draft) => {
+    const plan = testMirror({ finish, roughness, reflectance: 0.04 }, (draft) => {
       draft.lights[0]!.at = { ...draft.lights[0]!.at, azimuthDeg: azimuth }
     })
     const tracer = tracerOf(worldOf({ ...plan, settings: { ...plan.settings, apertureStops: 14 } }))
@@ -112,7 +85,7 @@ describe('a table that mirrors', () => {
   })
 
   it('shows the background in the foreground where the camera stands low, by its own light', () => {
-    const plan = onTable({}, (draft) => {
+    const plan = testMirror({}, (draft) => {
       draft.view = { elevationDeg: 10 }
       draft.focus = { ...draft.focus, magnification: 0.1 }
       draft.background = { ...draft.background, distanceMm: 400, reflectance: 0.8 }
@@ -134,7 +107,11 @@ describe('a table that mirrors', () => {
   it.each(['gloss', 'metal'] as const)(
     '%s: light it throws up, as the picture finds it',
     (finish) => {
-      const plan = onTable({ finish, roughness: finish === 'metal' ? 0.02 : 0, reflectance: 0.02 })
+      const plan = testMirror({
+        finish,
+        roughness: finish === 'metal' ? 0.02 : 0,
+        reflectance: 0.02
+      })
       const tracer = tracerOf(
         worldOf({ ...plan, settings: { ...plan.settings, apertureStops: 14 } })
       )
@@ -153,7 +130,7 @@ describe('a table that mirrors', () => {
 
   it('a lamp’s image lights a card as a second lamp would, 0.7 of it by metal; not past its edge', () => {
     const card = (table: Partial<Table>): Plan =>
-      onTable({ finish: 'metal', ...table }, (draft) => {
+      testMirror({ finish: 'metal', ...table }, (draft) => {
         draft.subject = { ...draft.subject, widthMm: 1, heightMm: 1, depthMm: 1 }
         draft.view = { elevationDeg: 0 }
         draft.lights[0]!.strobe = testStrobe({
@@ -208,10 +185,10 @@ describe('a table that mirrors', () => {
   })
 
   it('is not there where the table is matt, too small, or seen from under it', () => {
-    expect(level(onTable({}), 'mirrored')).toBeDefined()
-    expect(level(onTable({ finish: 'matt' }), 'mirrored')).toBeUndefined()
-    expect(level(onTable({ depthMm: 20, widthMm: 20 }), 'mirrored')).toBeUndefined()
-    const under = onTable({}, (draft) => void (draft.view = { elevationDeg: -20 }))
+    expect(level(testMirror({}), 'mirrored')).toBeDefined()
+    expect(level(testMirror({ finish: 'matt' }), 'mirrored')).toBeUndefined()
+    expect(level(testMirror({ depthMm: 20, widthMm: 20 }), 'mirrored')).toBeUndefined()
+    const under = testMirror({}, (draft) => void (draft.view = { elevationDeg: -20 }))
     expect(level(under, 'mirrored')).toBeUndefined()
   })
 })

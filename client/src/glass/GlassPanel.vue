@@ -11,10 +11,10 @@ import { transportOf } from '@core/set/remembered'
 import { useSelection } from '@/set/selection'
 import { usePlan } from '@/stores/plan'
 import { behindWords, edgeWords, leakWords, variantWords } from '@/words/glass'
-import { mm, plain, stops } from '@/words/format'
-import { placeName } from '@/words/names'
+import { mm, plain } from '@/words/format'
 import AcrossChart from './AcrossChart.vue'
 import FlagChoices from './FlagChoices.vue'
+import SeenList from './SeenList.vue'
 
 const store = usePlan()
 const selection = useSelection()
@@ -31,9 +31,6 @@ const field = computed(() => {
     `${mm(tidy(widthMm))}, ${plain(widthMm / seen)} × that.`
   )
 })
-const anyLocked = computed(() =>
-  plan.value.locks.some((path) => /^(lights|cards|background|goals)\b/.test(path))
-)
 const faceted = computed(() => addFacet(plan.value))
 const labelled = computed(() => addLabel(plan.value))
 const add = (next: Plan): void => {
@@ -51,13 +48,7 @@ const setUp = (on: 'bright' | 'black'): void =>
 <template>
   <section v-if="look" class="group glass" aria-labelledby="glass-title">
     <h2 id="glass-title">Through the glass</h2>
-    <ul class="places">
-      <li v-for="each in look.places" :key="each.place" :data-glass="each.place">
-        <span class="name">{{ placeName(plan, each.place) }}</span>
-        <span class="num">{{ Number.isFinite(each.level) ? stops(each.level) : 'dark' }}</span>
-        <span class="small muted">{{ behindWords(plan, each) }}</span>
-      </li>
-    </ul>
+    <SeenList :places="look.places" :shows="(each) => behindWords(plan, each)" />
     <AcrossChart :look="look" />
     <p class="small" data-edges>
       Left edge {{ edgeWords(look.edges.left) }}; right edge {{ edgeWords(look.edges.right) }}.
@@ -87,17 +78,11 @@ const setUp = (on: 'bright' | 'black'): void =>
       >
     </div>
     <div class="sets" role="group" aria-label="Set up anew">
-      <button type="button" class="push" :disabled="anyLocked" @click="setUp('bright')">
-        Set up on bright
-      </button>
-      <button type="button" class="push" :disabled="anyLocked" @click="setUp('black')">
-        Set up on black
-      </button>
-      <span class="small muted">{{
-        anyLocked
-          ? 'Lights, cards, background or goals are locked.'
-          : 'Puts panel, black and lights anew round the subject; one undo.'
-      }}</span>
+      <button type="button" class="push" @click="setUp('bright')">Set up on bright</button>
+      <button type="button" class="push" @click="setUp('black')">Set up on black</button>
+      <span class="small muted"
+        >Puts panel, black and lights anew round the subject; what is locked stays. One undo.</span
+      >
     </div>
   </section>
 </template>
@@ -106,18 +91,6 @@ const setUp = (on: 'bright' | 'black'): void =>
 .glass {
   display: grid;
   gap: 0.5rem;
-}
-.places li {
-  display: grid;
-  grid-template-columns: 10rem 4rem minmax(0, 1fr);
-  gap: 0.2rem 1rem;
-  padding: 0.25rem 0;
-  border-bottom: 1px solid var(--line);
-  align-items: baseline;
-}
-.name,
-.num {
-  color: var(--bright);
 }
 .sets {
   display: flex;
@@ -131,12 +104,6 @@ const setUp = (on: 'bright' | 'black'): void =>
 @media (pointer: coarse), (max-width: 760px) {
   .push {
     min-height: 44px;
-  }
-  .places li {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
-  .places li .small {
-    grid-column: 1 / -1;
   }
 }
 </style>

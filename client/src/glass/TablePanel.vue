@@ -5,7 +5,7 @@ import { CAMERA_HEIGHTS, mirroredFrom, tableLook } from '@core/advise/tableLook'
 import { usePlan } from '@/stores/plan'
 import { mirroredWords, imageWords, shareWords, tableLampWords } from '@/words/glass'
 import { stops } from '@/words/format'
-import { placeName } from '@/words/names'
+import SeenList from './SeenList.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
@@ -25,13 +25,7 @@ const heights = computed(() =>
 <template>
   <section v-if="look" class="group in-table" aria-labelledby="table-title">
     <h2 id="table-title">In the table</h2>
-    <ul class="places">
-      <li v-for="each in look.places" :key="each.place" :data-in-table="each.place">
-        <span class="name">{{ placeName(plan, each.place) }}</span>
-        <span class="num">{{ Number.isFinite(each.level) ? stops(each.level) : 'dark' }}</span>
-        <span class="small muted">{{ mirroredWords(plan, each) }}</span>
-      </li>
-    </ul>
+    <SeenList :places="look.places" :shows="(each) => mirroredWords(plan, each)" />
     <p class="small" data-image>{{ imageWords(look.image) }}</p>
     <p v-for="lamp in look.lamps" :key="lamp.light" class="near small" :data-lamp="lamp.light">
       ▲ {{ tableLampWords(plan, lamp) }}
@@ -66,18 +60,6 @@ const heights = computed(() =>
   display: grid;
   gap: 0.5rem;
 }
-.places li {
-  display: grid;
-  grid-template-columns: 10rem 4rem minmax(0, 1fr);
-  gap: 0.2rem 1rem;
-  padding: 0.25rem 0;
-  border-bottom: 1px solid var(--line);
-  align-items: baseline;
-}
-.name,
-.num {
-  color: var(--bright);
-}
 .heights {
   display: flex;
   flex-wrap: wrap;
@@ -92,13 +74,5 @@ const heights = computed(() =>
 }
 .height[aria-pressed='true'] {
   border-color: var(--accent);
-}
-@media (max-width: 760px) {
-  .places li {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
-  .places li .small {
-    grid-column: 1 / -1;
-  }
 }
 </style>
