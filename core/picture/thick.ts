@@ -61,7 +61,8 @@ export function newThick(world: World, walk: Walk, direct: Direct): Thick {
     else for (let k = 4; k < 7; k++) through[k] = -through[k]!
     for (let k = 0; k < 3; k++) {
       // What is painted on it, and its texture.
-      const painted = albedo[k]! / finishes.albedo[index * 3 + k]!
+      const plain = finishes.albedo[index * 3 + k]!
+      const painted = plain > 0 ? albedo[k]! / plain : 1
       back[k] = backFromLayer(stuff[k]!, mm) * painted
       passes[k] = throughLayer(stuff[k]!, mm) * painted
     }

@@ -96,6 +96,14 @@ describe('something thick that glows through', () => {
     expect(Math.max(...offs)).toBeLessThan(0.15)
   })
 
+  it('is a picture of figures in a colour that has none of one of the three', () => {
+    const plan = wax(150, { colour: '#ff0000' })
+    const tracer = tracerOf(worldOf(plan))
+    const { mean } = meanAt(tracer, FIRST_LIGHT, 200, 0, 0, 1)
+    expect(mean).toBeGreaterThan(0)
+    expect([...tracer.got].every(Number.isFinite)).toBe(true)
+  })
+
   it('thinner is brighter from behind, and a little darker from before', () => {
     const thin = { depthMm: 8 }
     expect(level(wax(180, thin), 'front')).toBeGreaterThan(level(wax(180), 'front') + 0.7)

@@ -27,13 +27,14 @@ export const shareWords = (share: number): string =>
 
 /** Less than this of what is seen is not worth a word. */
 const WORTH = 0.01
+const IN_TABLE: Record<string, string> = { subject: 'the subject', nothing: 'the room' }
 /** What of it a table mirrors; its own tone is told by itself. */
 export const mirroredWords = (plan: Plan, { behind }: GlassPlace): string =>
   `mirrors ${
     behind
       .filter(({ id, share }) => id !== 'table' && share >= WORTH)
       .map(({ id, share }) => {
-        const name = id === 'subject' ? 'the subject' : behindName(plan, id)
+        const name = IN_TABLE[id] ?? behindName(plan, id)
         return `${name} ${shareWords(share)}`
       })
       .join(', ') || 'hardly anything'
@@ -66,7 +67,7 @@ export const leakWords = ({ light, side, mm: wide, share }: Leak): string =>
   `${percent(Number(share.toFixed(3)))} of the picture. Move the head in, take a smaller face, or set a flag.`
 
 const under = (by: number): string =>
-  Math.abs(by) < 0.05 ? 'as bright as' : `${stopCount(Math.abs(by))} ${by < 0 ? 'under' : 'over'}`
+  Math.abs(by) < 0.05 ? 'level with' : `${stopCount(Math.abs(by))} ${by < 0 ? 'under' : 'over'}`
 
 /** The table's own tone so far under the image, it does not show, stops; practice. */
 const FAINT_UNDER = -3
