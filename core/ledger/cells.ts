@@ -66,7 +66,8 @@ export const ambientColourStops = (
   const at = readPlaceOf(place.id)
   return {
     filter: ambientFilterStops(plan, at),
-    hue: via === 'incident' ? ambientHueStops(plan, at, place) : 0
+    // What shows by way of something else is worked out from what stands there.
+    hue: via === 'incident' && !place.seen ? ambientHueStops(plan, at, place) : 0
   }
 }
 

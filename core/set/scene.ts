@@ -7,7 +7,7 @@ import { poseOf, type CameraPose } from './camera'
 import { headOf, type Head } from './heads'
 import { propStanding } from './props'
 import { aimPoint, placesOf, type PlacePoint } from './places'
-import { seenAmbient } from './seenEnds'
+import { seenAmbient, seenColour } from './seenEnds'
 import { backgroundSheet, cardSheet, tableSheet } from './sheets'
 import { plainSurface, subjectSurface } from './subjectBody'
 import { surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
@@ -98,9 +98,14 @@ export function sceneOf(plan: Plan): Scene {
   const plain = bodies.map(({ body, standing }) => plainSurface(body, standing)!)
   const fixed = [...list.map((each, i) => plain[i] ?? each), ...cameraBodies]
   const all = surfacesOf(standing)
+  const shownIn = { pose, standing: all, background }
   const shownPlaces = places.map((place) =>
     place.seen
-      ? { ...place, seenAmbient: seenAmbient(plan, { pose, standing: all, background }, place) }
+      ? {
+          ...place,
+          seenAmbient: seenAmbient(plan, shownIn, place),
+          colour: seenColour(plan, shownIn, place)
+        }
       : place
   )
   return {

@@ -1,7 +1,9 @@
 // checks: seen through glass (Fresnel and Beer–Lambert by closed forms; the picture’s own paths)
 import { describe, expect, test } from '@jest/globals'
 import { ledgerOf } from '../ledger/ledger'
+import { linearOf } from '../colour/surface'
 import { cellTerms } from '../ledger/cellTerms'
+import { channelsAt } from '../ledger/colours'
 import { TUBE } from '../model/profiles'
 import { meanAt, FIRST_LIGHT } from '../picture/testing'
 import { tracerOf } from '../picture/trace'
@@ -122,6 +124,24 @@ describe('places of a clear subject', () => {
     const unread = before({}, (draft) => void (draft.ambient.background = testReading(6)))
     expect(ledgerOf(unread).ambient.subject!.state).toBe('known')
     expect(ledgerOf(before({})).ambient.subject!.state).toBe('unknown')
+  })
+
+  test('a tint on the way is the colour of the place, by every band of what comes through', () => {
+    // Half of red and all of green through 10 mm, of 20: a quarter against 1.
+    const half = '#bcffff'
+    const plan = before({ glass: { wallMm: 2, colour: half, throughMm: 10 } })
+    const { places } = computeTransport(plan).scene
+    const middle = linearOf(places[0]!.colour as string)
+    const share = ((0xbc / 255 + 0.055) / 1.055) ** 4.8
+    // Of the 4 % its front mirrors nothing is lost.
+    const back = fresnelShare(1) / (1 - fresnelShare(1)) ** 2
+    expect(middle[0] / middle[1]).toBeCloseTo((share + back) / (1 + back), 1)
+    expect(middle[2] / middle[1]).toBeCloseTo(1, 2)
+    expect(computeTransport(before({})).scene.places[0]!.colour).toBeNull()
+    const ledger = ledgerOf(plan)
+    const [red, green] = channelsAt(plan, ledger, 'subject')!
+    const [wasRed, wasGreen] = channelsAt(before({}), ledgerOf(before({})), 'subject')!
+    expect(red - green - (wasRed - wasGreen)).toBeLessThan(-1)
   })
 
   test('the terms add up, to what the rays show', () => {

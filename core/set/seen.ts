@@ -20,6 +20,8 @@ export interface RayEnd {
   readonly ray: Float64Array
   /** of the luminance it began with */
   readonly share: number
+  /** the same of red, green and blue */
+  readonly weight: Rgb
   /** index of the surface met; −1: none */
   readonly index: number
   readonly at: Vec
@@ -72,6 +74,7 @@ function endOf({ ray, weight, mirrored }: Going, all: Surfaces, index: number): 
   return {
     ray: ended,
     share: lightOf(weight),
+    weight,
     index,
     at: [hit[1]!, hit[2]!, hit[3]!],
     normal,

@@ -2,6 +2,7 @@
  * Where the rays of a place that is seen through something clear or in a table end, what that throws
  * back, and the ambient light there.
  */
+import { srgbEncode } from '../ambient/blackScale'
 import { GREY } from '../light/luminance'
 import type { Plan } from '../plan/plan'
 import { printedReflectance } from './backdrop'
@@ -106,6 +107,22 @@ export function endsOf(plan: Plan, scene: Standing, place: PlacePoint): readonly
   )
   ended.set(ways, made)
   return made
+}
+
+/** Colours this near to grey are grey. */
+const NEUTRAL = 0.01
+/**
+ * What colour what shows at a place takes on its way, by all that clear things take of it.
+ * @returns null for grey
+ */
+export function seenColour(plan: Plan, scene: Standing, place: PlacePoint): string | null {
+  const sum = [0, 0, 0]
+  for (const { weight } of endsOf(plan, scene, place))
+    for (let k = 0; k < 3; k++) sum[k]! += weight[k]!
+  const most = Math.max(...sum)
+  if (!(most > 0) || sum.every((value) => value > (1 - NEUTRAL) * most)) return null
+  const parts = sum.map((value) => Math.round(255 * srgbEncode(value / most)))
+  return `#${parts.map((value) => value.toString(16).padStart(2, '0')).join('')}`
 }
 
 /**
