@@ -94,7 +94,7 @@ test('a prop in the drawings: picked, dragged as one step, moved by keys, shadin
   await expect(page.getByText(/Prop 1 stands between|stopped by Prop 1|past Prop 1/)).toBeVisible()
 })
 
-test('a leaf lets light through, no more than it does not throw back; a box cannot', async ({
+test('a leaf lets light through, no more than it does not throw back; a box by its thickness', async ({
   page,
   request,
   newShoot
@@ -114,6 +114,10 @@ test('a leaf lets light through, no more than it does not throw back; a box cann
   const { plan } = (await (await request.get(`/api/shoots/${shoot.id}`)).json()) as typeof shoot
   expect(plan.subject).toMatchObject({ shape: 'leaf', finish: 'translucent', transmittance: 0.95 })
   await choose(page, 'Shape', 'Box')
+  await expect(page.getByRole('combobox', { name: 'Finish' })).toHaveValue('Translucent')
+  await expect(page.getByText('the rest of the light is thrown back')).toHaveCount(0)
+  await type(page, 'Through so much', '5 mm')
+  await choose(page, 'Shape', 'Vapour or plume')
   await expect(page.getByRole('combobox', { name: 'Finish' })).toHaveValue('Matt')
   await page.getByRole('combobox', { name: 'Finish' }).press('Enter')
   await expect(page.getByRole('option', { name: 'Clear' })).toBeVisible()

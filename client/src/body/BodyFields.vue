@@ -43,7 +43,7 @@ const held = computed(() =>
         item-value="value"
         item-title="title"
         :label="named('Shape')"
-        :menu-props="{ maxHeight: 640 }"
+        :menu-props="{ maxHeight: 720 }"
         @update:model-value="setShape($event as Body['shape'])"
       />
       <v-select

@@ -29,11 +29,12 @@ function refinish(body: Body, finish: Body['finish']): void {
   if (finish === 'metal' && body.roughness === 0) body.roughness = 0.15
   body.finish = finish
 }
-/** Vapour starts with what vapour sends back. */
+/** Vapour starts with what vapour sends back, and has no thickness to glow through. */
 function reshape(body: Body, shape: Body['shape']): void {
   if (shape === body.shape) return
   if (shape === 'plume') body.reflectance = VAPOUR_REFLECTANCE
   refinish(body, FINISH_OF[shape] ?? body.finish)
+  if (shape === 'plume' && body.finish === 'translucent') body.finish = 'matt'
   body.shape = shape
 }
 
