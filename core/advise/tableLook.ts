@@ -6,12 +6,13 @@ import { lightStops } from '../ledger/cells'
 import { ledgerOf } from '../ledger/ledger'
 import type { LightId, Plan } from '../plan/plan'
 import { projectInFrame } from '../set/camera'
+import { tableShare } from '../set/mirrorImage'
 import { mirrors } from '../set/optics'
 import { transportOf } from '../set/remembered'
 import type { Scene } from '../set/scene'
 import { endsOf } from '../set/seenEnds'
 import { behindGlass } from '../set/seenLight'
-import { fresnelShare, imageStops, METAL_SHARE } from '../set/specular'
+import { imageStops } from '../set/specular'
 import { add, scale, sub, toRad, type Vec } from '../set/vec'
 import type { GlassPlace } from './glass'
 import { levelAlong } from './levelAlong'
@@ -104,4 +105,4 @@ export const CAMERA_HEIGHTS = [5, 10, 15, 20, 30, 45, 60] as const
  * @param deg of the camera above it
  */
 export const mirroredFrom = (plan: Pick<Plan, 'table'>, deg: number): number =>
-  plan.table?.finish === 'metal' ? METAL_SHARE : fresnelShare(Math.sin(toRad(deg)))
+  tableShare(plan, Math.sin(toRad(deg)))

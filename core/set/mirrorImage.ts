@@ -8,7 +8,7 @@ import type { Emitter } from './emitter'
 import { gather, headGlance, newGathered, type Gathered } from './gather'
 import type { Head } from './heads'
 import { mirrors } from './optics'
-import { fresnelOver, GLASS_INDEX, METAL_SHARE } from './specular'
+import { mirrorShare } from './specular'
 import { isSheet, surfacesOf, type Sheet, type Surface, type Surfaces } from './surface'
 import type { Vec } from './vec'
 
@@ -74,9 +74,7 @@ function frameOf(table: Sheet): Sheet[] {
 
 /** What of light a table throws on at a cosine from its normal. */
 export const tableShare = ({ table }: Pick<Plan, 'table'>, cos: number): number =>
-  table!.finish === 'metal'
-    ? METAL_SHARE
-    : fresnelOver(Math.min(1, Math.max(1e-6, cos)), GLASS_INDEX)
+  mirrorShare(table!.finish, cos)
 
 export interface MirrorImage {
   /** Adds to `into` what a head gives a point by way of the table; relative as the transport's own. */
