@@ -2,13 +2,14 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import type { KitRecord, Shoot } from '../core/api/api'
-import { AS_DAYLIGHT, tintOf } from '../core/colour/balance'
-import { product } from '../core/colour/bands'
+import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
+import { AS_DAYLIGHT, tintOf, type Balance } from '../core/colour/balance'
+import { product, type Spectrum } from '../core/colour/bands'
 import { filterStops, transmissionOf } from '../core/colour/filters'
 import { daylight, planck } from '../core/colour/sources'
-import { jpegOf, type Notes } from '../simulator/files'
+import { dngOf } from '../simulator/dng'
 import type { Exposure } from '../simulator/exposure'
+import { jpegOf, type Notes } from '../simulator/files'
 import { choose, copyOf, expect, open, saved, test, type } from './fixtures'
 
 const verdict = (page: Page) => page.locator('[data-verdict="colour"]')
@@ -18,20 +19,39 @@ const planOf = async (page: Page, id: string): Promise<Shoot['plan']> => {
   return ((await (await page.request.get(`/api/shoots/${id}`)).json()) as Shoot).plan
 }
 
-/** A card of one colour all over the frame; a JPEG as a camera without a curve of its own writes it. */
-const card = (rgb: readonly number[], shutterStops = 7): Promise<Buffer> => {
+/** A card of one colour all over the frame. */
+const cardOf = (rgb: readonly number[]): Exposure => {
   const [width, height] = [120, 80]
   const linear = new Float32Array(width * height * 3).map((_, i) => rgb[i % 3]! / 0.18)
-  const notes: Notes = {
-    camera: 'Test body',
-    settings: { apertureStops: 8, shutterStops, isoStops: 0 },
-    focalMm: 100,
-    flashFired: true,
-    takenAt: new Date(Date.UTC(2026, 10, 20, 9, 30))
-  }
-  const exposure: Exposure = { width, height, linear }
-  return jpegOf(exposure, { power: 1, whiteStops: Math.log2(1 / 0.18) }, notes)
+  return { width, height, linear }
 }
+const notesAt = (shutterStops = 7): Notes => ({
+  camera: 'Test body',
+  settings: { apertureStops: 8, shutterStops, isoStops: 0 },
+  focalMm: 100,
+  flashFired: true,
+  takenAt: new Date(Date.UTC(2026, 10, 20, 9, 30))
+})
+/** A JPEG as a camera without a curve of its own writes it. */
+const card = (rgb: readonly number[], shutterStops = 7): Promise<Buffer> =>
+  jpegOf(cardOf(rgb), { power: 1, whiteStops: Math.log2(1 / 0.18) }, notesAt(shutterStops))
+/** A raw file of a card in a light, taken under any balance. */
+const rawCard = (light: Spectrum, level: number, balance: Balance): Buffer =>
+  dngOf(
+    cardOf(tintOf(light, balance).map((value) => level * value)),
+    { headroomStops: 0.7, balance: [0.5, 0.65] },
+    notesAt(),
+    balance
+  )
+/** Until the raw file of the one frame has arrived. */
+const withRaw = (page: Page, shoot: string): Promise<void> =>
+  expect
+    .poll(async () => {
+      const frames = await page.request.get(`/api/shoots/${shoot}/frames`)
+      return ((await frames.json()) as RunFrames).frames.map(({ hasRaw }) => hasRaw)
+    })
+    .toEqual([true])
+const INCANDESCENT: Balance = { kind: 'preset', preset: 'incandescent' }
 
 test('gels that match the lamps: one step, both neutral, levels held, taken back by one undo', async ({
   page,
@@ -308,6 +328,70 @@ test('a grey card in a frame sets the white balance; a spot gives the subject it
   const plan = await planOf(page, shoot.id)
   expect(plan.balance).toMatchObject({ kind: 'card', frameId: expect.any(String) })
   expect(plan.subject.colour).toMatch(/^#[0-9a-f]{6}$/)
+})
+
+test('a grey card in a raw file alone: its light, whatever the camera was balanced to', async ({
+  page,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  await open(page, shoot, 'run')
+  // The plan says daylight; the camera stood at incandescent, and its picture is made by that.
+  await page.getByLabel('Log black frame with its JPEG').setInputFiles({
+    name: 'card.dng',
+    mimeType: 'image/x-adobe-dng',
+    buffer: rawCard(planck(3400), 0.2, INCANDESCENT)
+  })
+  await withRaw(page, shoot.id)
+  await open(page, shoot, 'colour')
+  await page.getByText('Read a colour in a frame').click()
+  await expect(page.locator('[data-card]')).toContainText(/lit by 34[0-3]0 K.*by the raw file/)
+})
+
+test('a raw file that does not tell its camera’s colours is named, and the JPEG read', async ({
+  page,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  await open(page, shoot, 'run')
+  const raw = rawCard(planck(3400), 0.2, AS_DAYLIGHT)
+  // Its matrix goes by a number nobody knows.
+  raw.writeUInt16LE(0xc620, raw.indexOf(Buffer.from([0x21, 0xc6])))
+  const lit = tintOf(planck(3400), AS_DAYLIGHT).map((value) => 0.2 * value)
+  await page.getByLabel('Log black frame with its JPEG').setInputFiles([
+    { name: 'card.jpg', mimeType: 'image/jpeg', buffer: await card(lit) },
+    { name: 'card.dng', mimeType: 'image/x-adobe-dng', buffer: raw }
+  ])
+  await withRaw(page, shoot.id)
+  await open(page, shoot, 'colour')
+  await page.getByText('Read a colour in a frame').click()
+  await expect(page.getByText('does not tell its camera’s colours')).toBeVisible()
+  await expect(page.locator('[data-card]')).toContainText(/lit by 3(35|40|45)0 K/)
+  await expect(page.locator('[data-card]')).not.toContainText('raw file')
+})
+
+test('a filter measured by two raw files; one of each kind is refused', async ({ page }) => {
+  const sheet = transmissionOf({ kind: 'conversion', mired: 120, transmission: 0.6 })
+  const level = 0.3 * 2 ** filterStops(daylight(5500), sheet)
+  await page.goto('/kit')
+  const dialog = page.getByRole('dialog')
+  await page.getByRole('button', { name: 'Add filter' }).click()
+  await dialog.getByText('Measure it by two frames').click()
+  const raw = (buffer: Buffer) => ({ name: 'card.dng', mimeType: 'image/x-adobe-dng', buffer })
+  const [without, with_] = ['Frame without the filter', 'Frame with the filter'] as const
+  await dialog.getByLabel(without).setInputFiles({
+    name: 'card.jpg',
+    mimeType: 'image/jpeg',
+    buffer: await card([0.3, 0.3, 0.3])
+  })
+  const through = product(daylight(5500), sheet)
+  await dialog.getByLabel(with_).setInputFiles(raw(rawCard(through, level, AS_DAYLIGHT)))
+  await expect(dialog.locator('p[role=alert]')).toContainText('both as raw files, or both as JPEGs')
+  await dialog.getByLabel(without).setInputFiles(raw(rawCard(daylight(5500), 0.3, AS_DAYLIGHT)))
+  await expect(dialog.locator('[data-found]')).toContainText(/lets through (59|60|61)/)
+  await expect(dialog.locator('[data-found]')).toContainText(/1[12]\d mired warmer/)
+  // Nothing of a tone curve is unsure here.
+  await expect(dialog.locator('[data-found]')).not.toContainText('tone curve')
 })
 
 test('a strobe’s own kelvin, and by power', async ({ page, request }) => {

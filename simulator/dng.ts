@@ -2,6 +2,7 @@
  * A raw file: one value a pixel behind a mosaic of red, green and blue, linear, uncompressed.
  * Sources: TIFF revision 6.0; DNG specification 1.4, its least set of tags; Exif 2.32.
  */
+import { unbalanced, type Balance, type Rgb } from '@core/colour/balance'
 import type { Exposure } from './exposure'
 import { noted, type Notes } from './files'
 
@@ -23,19 +24,42 @@ export interface RawLook {
   readonly balance: readonly [number, number]
 }
 
+/**
+ * A sensor's red, green and blue of a picture's: three of each of its channels in turn. A sensor
+ * knows no balance, so the light itself comes first; what is green of a white thing stays as much.
+ */
+function sensed(balance: Balance, share: readonly number[]): readonly number[] {
+  const own = [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1]
+  ].map((unit) => {
+    const light = unbalanced(unit as unknown as Rgb, balance)
+    return [0, 1, 2].map((row) =>
+      light.reduce((sum, value, k) => sum + XYZ_TO_RGB[3 * row + k]! * value, 0)
+    )
+  })
+  const green = own[0]![1]! + own[1]![1]! + own[2]![1]!
+  return [0, 1, 2].flatMap((row) => own.map((column) => (column[row]! * share[row]!) / green))
+}
+
 /** Values of the mosaic: red and green in one row, green and blue in the next. */
 function mosaicOf(
   { width, height, linear }: Exposure,
-  { headroomStops, balance }: RawLook
+  headroomStops: number,
+  shares: readonly number[]
 ): Uint16Array {
   const white = 2 ** headroomStops / GREY
-  const share = [balance[0], 1, balance[1]]
   const values = new Uint16Array(width * height)
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const channel = (y & 1) + (x & 1)
+      const row = 3 * ((y & 1) + (x & 1))
       const at = y * width + x
-      const full = (linear[at * 3 + channel]! * share[channel]!) / white
+      const own =
+        linear[at * 3]! * shares[row]! +
+        linear[at * 3 + 1]! * shares[row + 1]! +
+        linear[at * 3 + 2]! * shares[row + 2]!
+      const full = Math.max(0, own) / white
       values[at] = Math.min(RAW_WHITE, Math.round(RAW_BLACK + full * (RAW_WHITE - RAW_BLACK)))
     }
   return values
@@ -106,10 +130,21 @@ const HEADER = 8
 const EXIF_POINTER = 0x8769
 const STRIP_OFFSET = 0x0111
 
-/** Writes the frame as a raw file. */
-export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
+/**
+ * Writes the frame as a raw file.
+ * @param balance the picture's; null: it is light as a sensor gets it, white being D65
+ */
+export function dngOf(
+  exposure: Exposure,
+  look: RawLook,
+  notes: Notes,
+  balance: Balance | null = null
+): Buffer {
   const { width, height } = exposure
-  const values = mosaicOf(exposure, look)
+  const share = [look.balance[0], 1, look.balance[1]]
+  const shares = balance ? sensed(balance, share) : [share[0]!, 0, 0, 0, 1, 0, 0, 0, share[2]!]
+  const neutral = [0, 3, 6].map((row) => shares[row]! + shares[row + 1]! + shares[row + 2]!)
+  const values = mosaicOf(exposure, look.headroomStops, shares)
   const { camera, fNumber, exposure: time, iso, focalMm, flash, time: takenAt } = noted(notes)
   const exif: Entry[] = [
     [0x829a, RATIONAL, time],
@@ -146,9 +181,9 @@ export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
     rational(
       0xc621,
       SIGNED_RATIONAL,
-      XYZ_TO_RGB.map((each, i) => each * rowShare(look, i))
+      XYZ_TO_RGB.map((each, i) => each * share[(i / 3) | 0]!)
     ),
-    rational(0xc628, RATIONAL, [look.balance[0], 1, look.balance[1]]),
+    rational(0xc628, RATIONAL, neutral),
     [0xc65a, SHORT, [D65]]
   ]
   const exifAt = HEADER + wholeSize(main(0, 0))
@@ -162,7 +197,3 @@ export function dngOf(exposure: Exposure, look: RawLook, notes: Notes): Buffer {
   values.forEach((value, i) => file.writeUInt16LE(value, strip + 2 * i))
   return file
 }
-
-/** Each row of the matrix is one channel of the camera. */
-const rowShare = ({ balance }: RawLook, i: number): number =>
-  [balance[0], 1, balance[1]][(i / 3) | 0]!

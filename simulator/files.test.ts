@@ -3,6 +3,8 @@ import ExifReader from 'exifreader'
 import fc from 'fast-check'
 import sharp from 'sharp'
 import UTIF from 'utif2'
+import { balanced, type Balance } from '@core/colour/balance'
+import type { Xyz } from '@core/colour/observer'
 import { dngOf } from './dng'
 import type { Exposure } from './exposure'
 import { jpegOf, rendered } from './files'
@@ -120,4 +122,31 @@ test('mid-grey comes out as 118 of 255 in the JPEG, twice white as 255', async (
     data[(4 * info.width + LEVELS.indexOf(level) * 8 + 4) * info.channels + 1]!
   expect(Math.abs(value(0) - 118)).toBeLessThanOrEqual(1)
   expect(value(4)).toBe(255)
+})
+
+test('a raw file knows no balance: one light is as warm in it, whatever its picture is balanced to', () => {
+  // Illuminant A, as sRGB shows it under each balance. Source: CIE 15:2004, table T.3.
+  const lamp: Xyz = [0.44757 / 0.40745, 1, (1 - 0.44757 - 0.40745) / 0.40745]
+  const [width, height] = [8, 8]
+  for (const kelvin of [2856, 4000, 5500, 9000]) {
+    const balance: Balance = { kind: 'kelvin', kelvin, tint: 0 }
+    const linear = new Float32Array(width * height * 3)
+    const shown = balanced(lamp, balance)
+    linear.forEach((_, i) => (linear[i] = 3 * shown[i % 3]!))
+    const ifd = decoded(dngOf({ width, height, linear }, look, notes, balance))
+    const values = new Uint16Array(ifd.data.slice().buffer)
+    const [red, green, blue] = [values[0]!, values[1]!, values[width + 1]!].map((v) => v - 512)
+    // XYZ of a lamp to sRGB by hand: 1.0985 · 3.2406 − 1.5372 − 0.3558 · 0.4986 = 1.8451 …
+    expect(red! / green!).toBeCloseTo((look.balance[0] * 1.8451) / 0.8263, 2)
+    expect(blue! / green!).toBeCloseTo((look.balance[1] * 0.2333) / 0.8263, 2)
+    // What a balance makes white is neutral in the file.
+    const [r, g, b] = (ifd.t50728 as unknown as [number, number][]).map(
+      ([over, under]) => over / under
+    )
+    expect(g).toBeCloseTo(1, 3)
+    if (kelvin !== 2856) continue
+    // To a per cent: bands of 10 nm have a lamp so far from where the table has it.
+    expect((r! / g! / (red! / green!) - 1) * 100).toBeCloseTo(0, 0)
+    expect((b! / g! / (blue! / green!) - 1) * 100).toBeCloseTo(0, 0)
+  }
 })

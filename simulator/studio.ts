@@ -173,7 +173,7 @@ export function studioOf({ seed, plan: planNow, camera, real: realOf = trueSet, 
     const name = `TIDE${String(number).padStart(4, '0')}`
     return [
       { name: `${name}.JPG`, bytes: await jpegOf(exposure, body.rendering, notes) },
-      { name: `${name}.DNG`, bytes: dngOf(exposure, body, notes) }
+      { name: `${name}.DNG`, bytes: dngOf(exposure, body, notes, plan.balance) }
     ]
   }
 

@@ -37,7 +37,8 @@ function toXyz(primaries: keyof typeof PRIMARIES): Matrix {
   const share = inverse(columns).mmul(Matrix.columnVector(xyz(D65)))
   return columns.mmul(Matrix.diag(share.to1DArray()))
 }
-const FROM_XYZ = inverse(toXyz('srgb'))
+export const SRGB_TO_XYZ = toXyz('srgb')
+const FROM_XYZ = inverse(SRGB_TO_XYZ)
 const TO_SRGB: Readonly<Partial<Record<Gamut, Matrix>>> = {
   'adobe-rgb': FROM_XYZ.mmul(toXyz('adobe-rgb')),
   profile: FROM_XYZ.mmul(toXyz('p3'))

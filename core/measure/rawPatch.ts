@@ -3,6 +3,7 @@
  * under white.
  */
 import type { CameraFiles } from '../kit/cameraFiles'
+import type { CameraMatrix } from './cameraMatrix'
 import { LEFT_OUT, middleMean } from './middle'
 import type { PatchLevel } from './patch'
 
@@ -14,10 +15,12 @@ export interface RawPicture {
   readonly rgb: Uint16Array
   /** red and blue against green of what the camera took for white, as the file notes it */
   readonly balance: readonly [number, number]
+  /** of the camera; none where the file does not say */
+  readonly matrices: readonly CameraMatrix[]
 }
 export const RAW_WHITE = 65535
 /** From here a value counts as full: where white lies is known to a per cent. */
-const FULL = 0.99 * RAW_WHITE
+export const FULL = 0.99 * RAW_WHITE
 
 /** Under this share of white grain may be all there is. */
 const DARK = 2 ** -8

@@ -5,6 +5,7 @@ import type { BenchRow } from '@core/calibration/calibration'
 import { filesWords } from '@/words/readings'
 import { readCardFrames, type CardFrame, type CardFrames } from './cardFrames'
 import type { Bench } from './useBench'
+import { FRAME_FILES } from '@/run/frameFiles'
 
 const props = defineProps<{ bench: Bench }>()
 const share = ref<number | null>(null)
@@ -71,7 +72,7 @@ onBeforeUnmount(() => work.abort())
       >Frames of the card …<input
         type="file"
         multiple
-        accept="image/jpeg,.jpg,.jpeg,.dng,.raw,.nef,.cr2,.arw,.raf,.orf,.rw2"
+        :accept="FRAME_FILES"
         class="hidden-label"
         :disabled="share !== null || waiting === 0"
         @change="onPick"

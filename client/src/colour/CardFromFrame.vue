@@ -2,17 +2,17 @@
 /** The colour of a spot in a frame: of a grey card, what lit it; of a surface, what it looks like. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { srgbEncode } from '@core/ambient/blackScale'
-import { balanceFor, unbalanced } from '@core/colour/balance'
+import { balanced, balanceFor } from '@core/colour/balance'
 import { chromaticityOf } from '@core/colour/observer'
-import type { PatchColour } from '@core/measure/patchColour'
-import { pictureBytes } from '@/run/frameBytes'
+import { isFromCamera } from '@core/measure/exif'
+import { pictureBytes, rawBytes } from '@/run/frameBytes'
 import { aspectOf } from '@/run/frameView'
-import { readColours } from '@/run/frameReader'
 import PatchPicture, { type PatchSpot } from '@/run/PatchPicture.vue'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { kelvinWords, temperatureWords } from '@/words/colour'
 import { when } from '@/words/format'
+import { spotColour, type SpotColour } from './spotColour'
 
 const store = usePlan()
 const frames = useFrames()
@@ -29,7 +29,9 @@ const choices = computed(() =>
 const spot = shallowRef<PatchSpot>({ x: 0.5, y: 0.5, radius: 0.03 })
 const url = ref('')
 const bytes = shallowRef<Blob | null>(null)
-const colour = shallowRef<PatchColour | null>(null)
+/** its raw file; null where there is none, or none whose colours can be told */
+const raw = shallowRef<Blob | null>(null)
+const colour = shallowRef<SpotColour | null>(null)
 const failure = ref('')
 
 watch(
@@ -40,47 +42,56 @@ watch(
 const forget = (): void => {
   if (url.value) URL.revokeObjectURL(url.value)
   url.value = ''
-  bytes.value = colour.value = null
+  bytes.value = raw.value = null
+  colour.value = null
 }
-watch([id, open], async () => {
+watch([id, open, () => record.value?.hasRaw], async () => {
   forget()
   failure.value = ''
   if (!open.value || !record.value) return
   const asked = id.value
   try {
-    const found = await pictureBytes(frames, asked)
+    const picture = await pictureBytes(frames, asked)
+    const rawFile = record.value.hasRaw ? await rawBytes(frames, asked) : null
     if (asked !== id.value || !open.value) return
-    bytes.value = found
-    url.value = URL.createObjectURL(found)
+    raw.value = rawFile
+    bytes.value = picture
+    url.value = URL.createObjectURL(picture)
   } catch (error) {
     failure.value = (error as Error).message
   }
 })
-watch([spot, bytes], async () => {
-  const [at, file] = [spot.value, bytes.value]
-  if (!file || !record.value) return
+watch([spot, bytes, raw], async () => {
+  const [at, picture, rawFile] = [spot.value, bytes.value, raw.value]
+  if (!picture || !record.value) return
+  const { id: key, plan } = record.value.frame
+  const rendered = { balance: plan.balance, curve: plan.camera.files.toneCurve }
+  const asked = (): boolean => at === spot.value && picture === bytes.value && rawFile === raw.value
   try {
-    const curve = record.value.frame.plan.camera.files.toneCurve
-    const { colours } = await readColours(file, [at], curve)
-    if (at === spot.value && file === bytes.value) colour.value = colours[0]!
+    const found = await spotColour(key, rawFile ?? picture, at, rendered)
+    // A picture that was made here of a raw file without its colours has none to tell.
+    const made = record.value.hasRaw && found.by === 'jpeg' && !isFromCamera(found.exif)
+    if (asked() && !made) colour.value = found
   } catch (error) {
+    if (!asked()) return
     failure.value = (error as Error).message
+    raw.value = null
   }
 })
 onBeforeUnmount(forget)
 
 /** What lit a grey card there; null where no balance makes it white, or nothing is read. */
 const lit = computed(() => {
-  if (!colour.value || colour.value.trouble || !record.value) return null
-  const xyz = unbalanced(colour.value.rgb, record.value.frame.plan.balance)
-  const chromaticity = chromaticityOf(xyz)
+  if (!colour.value || colour.value.trouble) return null
+  const chromaticity = chromaticityOf(colour.value.xyz)
   const found = balanceFor(chromaticity)
   return found && { ...found, chromaticity }
 })
 const hex = computed(() => {
-  if (!colour.value) return ''
-  const most = Math.max(...colour.value.rgb)
-  return `#${colour.value.rgb
+  if (!colour.value || !record.value) return ''
+  const rgb = balanced(colour.value.xyz, record.value.frame.plan.balance)
+  const most = Math.max(...rgb)
+  return `#${rgb
     .map((value) =>
       Math.round(255 * srgbEncode(Math.max(0, (0.8 * value) / most)))
         .toString(16)
@@ -90,13 +101,17 @@ const hex = computed(() => {
 })
 const says = computed(() =>
   !colour.value
-    ? 'measuring …'
+    ? failure.value
+      ? 'its colour is not known'
+      : 'measuring …'
     : colour.value.trouble === 'clipped'
       ? 'clipped: it says nothing of its colour'
       : colour.value.trouble === 'dark'
         ? 'too dark to tell its colour'
         : lit.value
-          ? `a grey card there is lit by ${temperatureWords(lit.value)}`
+          ? `a grey card there is lit by ${temperatureWords(lit.value)}${
+              colour.value.by === 'raw' ? ', by the raw file' : ''
+            }`
           : 'no balance makes it white'
 )
 const asBalance = (): void => {

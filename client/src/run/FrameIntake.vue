@@ -5,6 +5,7 @@ import { isRawHead, RAW_HEAD_BYTES } from '@core/measure/rawFile'
 import type { Frame } from '@core/run/frame'
 import type { FrameReading } from '@/workers/frame.worker'
 import { Cancelled } from '@/workers/workerHost'
+import { FRAME_FILES } from './frameFiles'
 import { readFrame, warmReader } from './frameReader'
 import { developRaw } from './rawReader'
 
@@ -123,7 +124,7 @@ onBeforeUnmount(cancel)
         <label class="push" :class="{ main: !quiet }"
           >Log {{ NAMES[expected] }} with its JPEG<input
             type="file"
-            accept="image/jpeg,.jpg,.jpeg,.dng"
+            :accept="FRAME_FILES"
             multiple
             class="hidden-label"
             @change="onFile"

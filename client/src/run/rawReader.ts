@@ -18,6 +18,11 @@ export const readRawPatches = (
   patches: readonly Patch[]
 ): Promise<RawPatch[]> => host.ask((api) => api.patches(key, raw, patches))
 
+/** Colours of patches as the light that came, and what the file says of its settings. */
+export const readRawColours = (
+  ...asked: Parameters<RawWorker['colours']>
+): ReturnType<RawWorker['colours']> => host.ask((api) => api.colours(...asked))
+
 /** The even spots of a frame, as its raw file and its JPEG have them. */
 export const readPair = (
   key: string,

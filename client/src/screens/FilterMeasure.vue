@@ -4,10 +4,13 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { FilterColour } from '@core/colour/filters'
 import { settingsFromExif } from '@core/measure/exif'
 import { filterFromFrames, type FilterFound } from '@core/measure/filterFromFrames'
-import { readColours } from '@/run/frameReader'
+import { AS_DAYLIGHT, balanced, balanceFor, type Balance } from '@core/colour/balance'
+import { chromaticityOf, type Xyz } from '@core/colour/observer'
+import { spotColour, type SpotColour } from '@/colour/spotColour'
 import { useKit } from '@/stores/kit'
 import { channelWords } from '@/words/colour'
 import { percent, stops } from '@/words/format'
+import { FRAME_FILES } from '@/run/frameFiles'
 
 const emit = defineEmits<{ found: [colour: FilterColour] }>()
 const kit = useKit()
@@ -24,8 +27,16 @@ const with_ = shallowRef<File | null>(null)
 const found = shallowRef<FilterFound | null>(null)
 const failure = ref('')
 const busy = ref(false)
+const by = ref<SpotColour['by']>('jpeg')
 /** The middle of the frame is the card. */
 const MIDDLE = { x: 0.5, y: 0.5, radius: 0.06 } as const
+
+/** The balance under which a card without the filter is white. */
+const whiteIn = (xyz: Xyz): Balance => {
+  const white = balanceFor(chromaticityOf(xyz))
+  return white ? { kind: 'kelvin', ...white } : AS_DAYLIGHT
+}
+const keyOf = ({ name, size, lastModified }: File): string => `${name} ${size} ${lastModified}`
 
 async function measure(): Promise<void> {
   found.value = null
@@ -35,19 +46,20 @@ async function measure(): Promise<void> {
   const own = kit.ofKind('camera').find(({ id }) => id === camera.value)
   busy.value = true
   try {
-    const [a, b] = await Promise.all(
-      files.map((file) => readColours(file!, [MIDDLE], own?.files.toneCurve ?? []))
-    )
+    const rendered = { balance: AS_DAYLIGHT, curve: own?.files.toneCurve ?? [] }
+    const [a, b] = (await Promise.all(
+      files.map((file) => spotColour(keyOf(file!), file!, MIDDLE, rendered))
+    )) as [SpotColour, SpotColour]
     if (files[0] !== without.value || files[1] !== with_.value) return
-    const [plain, filtered] = [a!.colours[0]!, b!.colours[0]!]
+    if (a.by !== b.by) throw new Error('Take both as raw files, or both as JPEGs.')
     for (const [patch, name] of [
-      [plain, 'without it'],
-      [filtered, 'with it']
+      [a, 'without it'],
+      [b, 'with it']
     ] as const) {
       if (patch.trouble === 'clipped') throw new Error(`The card is clipped in the frame ${name}.`)
       if (patch.trouble === 'dark') throw new Error(`The card is too dark in the frame ${name}.`)
     }
-    const [was, is] = [a!, b!].map(({ exif }) => settingsFromExif(exif, own?.step ?? 'third'))
+    const [was, is] = [a, b].map(({ exif }) => settingsFromExif(exif, own?.step ?? 'third'))
     if (
       was!.shutterStops !== null &&
       is!.shutterStops !== null &&
@@ -56,11 +68,13 @@ async function measure(): Promise<void> {
       throw new Error('The two frames differ in their shutter: take both at one.')
     const more = (key: 'apertureStops' | 'isoStops'): number =>
       was![key] === null || is![key] === null ? 0 : is![key] - was![key]
+    const balance = a.by === 'raw' ? whiteIn(a.xyz) : AS_DAYLIGHT
     found.value = filterFromFrames(
-      plain.rgb,
-      filtered.rgb,
+      balanced(a.xyz, balance),
+      balanced(b.xyz, balance),
       more('isoStops') - more('apertureStops')
     )
+    by.value = a.by
   } catch (error) {
     failure.value = (error as Error).message
   } finally {
@@ -79,8 +93,9 @@ const take = (into: 'without' | 'with', event: Event): void => {
   <details class="measure">
     <summary>Measure it by two frames</summary>
     <p class="small muted">
-      A grey card in the middle, one strobe, manual power, a fixed white balance: one JPEG without
-      the filter, one with it. Aperture and ISO may differ if the files say so.
+      A grey card in the middle, one strobe, manual power, a fixed white balance: one frame without
+      the filter, one with it; raw files are the surer. Aperture and ISO may differ if the files say
+      so.
     </p>
     <v-select
       v-model="camera"
@@ -94,7 +109,7 @@ const take = (into: 'without' | 'with', event: Event): void => {
         >{{ without?.name ?? 'Without it …'
         }}<input
           type="file"
-          accept="image/jpeg"
+          :accept="FRAME_FILES"
           class="hidden-label"
           aria-label="Frame without the filter"
           @change="take('without', $event)"
@@ -103,7 +118,7 @@ const take = (into: 'without' | 'with', event: Event): void => {
         >{{ with_?.name ?? 'With it …'
         }}<input
           type="file"
-          accept="image/jpeg"
+          :accept="FRAME_FILES"
           class="hidden-label"
           aria-label="Frame with the filter"
           @change="take('with', $event)"
@@ -119,7 +134,7 @@ const take = (into: 'without' | 'with', event: Event): void => {
         stops), <span class="num">{{ channelWords(found.stops) }}</span>:
         {{ Math.round(Math.abs(found.mired)) }} mired {{ found.mired >= 0 ? 'warmer' : 'cooler' }}.
       </p>
-      <p v-if="!camera" class="small near">
+      <p v-if="by === 'jpeg' && !camera" class="small near">
         Without the camera’s tone curve each channel is unsure by about ± 0.3 stop.
       </p>
       <div class="row">

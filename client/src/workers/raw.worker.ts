@@ -3,11 +3,13 @@
  * camera's tone curve is measured by.
  */
 import * as Comlink from 'comlink'
-import LibRaw, { type LibRawSettings } from 'libraw-wasm'
+import LibRaw, { type ColorData, type LibRawSettings } from 'libraw-wasm'
 import { srgbEncode } from '@core/ambient/blackScale'
 import type { ExifNumbers } from '@core/measure/exif'
 import type { PairSpot } from '@core/measure/curveFromPair'
+import { cameraMatrices, cameraToSrgb, type CameraMatrix } from '@core/measure/cameraMatrix'
 import { patchRect } from '@core/measure/patch'
+import { rawColour, type RawColour } from '@core/measure/rawColour'
 import {
   NOMINAL_RAW_GREY,
   RAW_WHITE,
@@ -37,6 +39,12 @@ const UNREADABLE = 'This raw file is damaged, or of a kind that cannot be read h
 /** Shapes of a frame's two files may differ by their edges. */
 const MOST_APART = 0.04
 
+/** Those in the file itself; else the reader's own, by the camera's name. */
+function matricesOf(colour: ColorData | undefined): CameraMatrix[] {
+  const own = cameraMatrices(colour?.dng_color ?? [])
+  return own.length > 0 || !colour ? own : cameraMatrices([{ colormatrix: colour.cam_xyz }])
+}
+
 async function decoded(file: Blob): Promise<RawPicture> {
   const reader = new LibRaw()
   try {
@@ -51,7 +59,8 @@ async function decoded(file: Blob): Promise<RawPicture> {
       width: image.width,
       height: image.height,
       rgb: image.data,
-      balance: known ? [green / red, green / blue] : [1, 1]
+      balance: known ? [green / red, green / blue] : [1, 1],
+      matrices: matricesOf(colour)
     }
   } catch {
     throw new Error(UNREADABLE)
@@ -90,24 +99,36 @@ function partOf(
   return part
 }
 
+function valuesAt(picture: RawPicture, { x, y, radius }: Patch): Uint16Array {
+  const { left, top, size } = patchRect(picture.width, picture.height, x, y, radius)
+  return partOf(picture, left, top, left + size, top + size)
+}
+
 const QUALITY = 0.92
 /** Steps of the light that is looked up. */
 const STEPS = 4096
 
 /** The picture in 8 bits, by sRGB. */
-function developed({ width, height, rgb, balance }: RawPicture): ImageData {
+function developed({ width, height, rgb, balance, matrices }: RawPicture): ImageData {
   const image = new ImageData(width, height)
   const gain = GREY / 2 ** NOMINAL_RAW_GREY / RAW_WHITE
   const gains = [gain / balance[0], gain, gain / balance[1]]
+  const toSrgb = cameraToSrgb(matrices, balance)
   const values = Uint8Array.from({ length: STEPS + 1 }, (_, i) =>
     Math.round(255 * srgbEncode((i / STEPS) ** 2))
   )
-  for (let p = 0; p < width * height; p++) {
+  for (let p = 0; p < 3 * width * height; p += 3) {
+    // Each channel ends at white before it is mixed with the others.
+    const red = Math.min(1, rgb[p]! * gains[0]!)
+    const green = Math.min(1, rgb[p + 1]! * gains[1]!)
+    const blue = Math.min(1, rgb[p + 2]! * gains[2]!)
+    const at = (p / 3) * 4
     for (let c = 0; c < 3; c++) {
-      const light = Math.min(1, rgb[p * 3 + c]! * gains[c]!)
-      image.data[p * 4 + c] = values[Math.round(Math.sqrt(light) * STEPS)]!
+      const row = toSrgb[c]!
+      const light = Math.min(1, Math.max(0, row[0] * red + row[1] * green + row[2] * blue))
+      image.data[at + c] = values[Math.round(Math.sqrt(light) * STEPS)]!
     }
-    image.data[p * 4 + 3] = 255
+    image.data[at + 3] = 255
   }
   return image
 }
@@ -119,10 +140,22 @@ const worker = {
    */
   patches: async (key: string, file: Blob, patches: readonly Patch[]): Promise<RawPatch[]> => {
     const picture = await pictureOf(key, file)
-    return patches.map(({ x, y, radius }) => {
-      const { left, top, size } = patchRect(picture.width, picture.height, x, y, radius)
-      return rawPatch(partOf(picture, left, top, left + size, top + size), picture.balance)
-    })
+    return patches.map((patch) => rawPatch(valuesAt(picture, patch), picture.balance))
+  },
+  /**
+   * Colours of patches, as the light that came; what the file says of its settings.
+   * @throws Error in words for the user where the file does not tell its camera's colours
+   */
+  colours: async (
+    key: string,
+    file: Blob,
+    patches: readonly Patch[]
+  ): Promise<{ readonly colours: RawColour[]; readonly exif: ExifNumbers }> => {
+    const picture = await pictureOf(key, file)
+    const { matrices } = picture
+    if (matrices.length === 0) throw new Error('This raw file does not tell its camera’s colours.')
+    const colours = patches.map((patch) => rawColour(valuesAt(picture, patch), matrices))
+    return { colours, exif: (await notesOf(file)).exif }
   },
   /**
    * A picture of a raw file that has none beside it, and what the file says of itself: balanced as
