@@ -15,8 +15,25 @@ export default defineConfig({
     outDir: here('../dist/client'),
     emptyOutDir: true,
     target: 'es2022',
-    assetsInlineLimit: 0,
-    chunkSizeWarningLimit: 1300
+    cssCodeSplit: false,
+    // Few files: each costs a request, and a phone asks for six at a time.
+    rolldownOptions: {
+      output: {
+        strictExecutionOrder: true,
+        codeSplitting: {
+          groups: [
+            { name: 'start', tags: ['$initial'], priority: 1 },
+            {
+              name: 'shared',
+              test: /\/(core|client\/src|node_modules\/(vuetify|@vue|@vueuse))\//,
+              minShareCount: 2,
+              entriesAware: true,
+              entriesAwareMergeThreshold: 60_000
+            }
+          ]
+        }
+      }
+    }
   },
   worker: {
     format: 'es',

@@ -2,12 +2,20 @@
  * Every test gets a page on a server of its own worker, and fails on any console error it did not
  * expect.
  */
-import { test as base, expect, type APIRequestContext, type Page } from '@playwright/test'
+import {
+  test as base,
+  expect,
+  type APIRequestContext,
+  type BrowserContext,
+  type Page
+} from '@playwright/test'
 import type { Shoot } from '../core/api/api'
 import { withBestPower } from '../core/solve/power'
 import { startServer, type RunningServer } from './server'
 
 interface Fixtures {
+  /** a browser as it is first started, nothing of the program in its cache */
+  readonly fresh: boolean
   /** texts of console errors a test provokes on purpose */
   readonly expected: RegExp[]
   /** whether the picture is traced: it takes both cores, and most tests look at other things */
@@ -33,7 +41,43 @@ async function ready(request: APIRequestContext, shootId: string): Promise<void>
     })
 }
 
-export const test = base.extend<Fixtures, { server: RunningServer }>({
+/** A desk's browser goes from test to test: it has the program in its cache, and nothing else. */
+interface Desk {
+  context: BrowserContext | null
+}
+const DESK = { width: 1280, height: 800 }
+
+async function emptied(context: BrowserContext, origin: string): Promise<void> {
+  await Promise.all(context.pages().map((page) => page.close()))
+  const page = await context.newPage()
+  const session = await context.newCDPSession(page)
+  const storageTypes = 'cookies,indexeddb,local_storage'
+  await session.send('Storage.clearDataForOrigin', { origin, storageTypes })
+  await page.close()
+  await context.clearPermissions()
+}
+
+export const test = base.extend<Fixtures, { server: RunningServer; desk: Desk }>({
+  desk: [
+    async ({}, use) => {
+      const desk: Desk = { context: null }
+      await use(desk)
+      await desk.context?.close()
+    },
+    { scope: 'worker' }
+  ],
+  fresh: [false, { option: true }],
+  context: async ({ browser, contextOptions, server, desk, fresh, viewport, hasTouch }, use) => {
+    const isDesk = viewport?.width === DESK.width && viewport.height === DESK.height && !hasTouch
+    if (fresh || !isDesk) {
+      const own = await browser.newContext(contextOptions)
+      await use(own)
+      return own.close()
+    }
+    desk.context ??= await browser.newContext(contextOptions)
+    await use(desk.context)
+    await emptied(desk.context, server.url)
+  },
   server: [
     async ({}, use) => {
       const server = await startServer()

@@ -21,6 +21,8 @@ const small = () =>
     .jpeg()
     .toBuffer()
 
+test.use({ fresh: true })
+
 test.describe('no conflict with oneself', () => {
   test('the answer of a write is lost, one more edit follows', async ({
     page,
