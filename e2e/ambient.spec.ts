@@ -1,11 +1,11 @@
 /** Ambient light by its sources: put in, read, switched, seen; which is left in the black frame. */
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
 import { lampSpans } from '../core/advise/lampSpan'
 import { ledgerOf } from '../core/ledger/ledger'
 import { withNewSource } from '../core/plan/editAmbient'
 import { nameOf } from '../core/scales/marks'
+import { violations } from './axe'
 import { choose, copyOf, expect, figure, open, saved, test, type } from './fixtures'
 
 const planOf = async (page: Page, id: string): Promise<Shoot['plan']> =>
@@ -155,8 +155,7 @@ test('axe finds nothing, on either screen; no console errors', async ({ page, re
       .getByRole('button', { name: /open its figures/ })
       .click()
     await expect(row(page, 'S1').getByLabel('Name')).toBeVisible()
-    const { violations } = await new AxeBuilder({ page }).analyze()
-    expect(violations).toEqual([])
+    expect(await violations(page)).toEqual([])
     expect(
       await page.evaluate(
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth

@@ -1,9 +1,9 @@
 /** What is connected to the bench reads its rows; a made-up bench to practise on. */
-import AxeBuilder from '@axe-core/playwright'
 import type { Command } from '../core/api/devices'
 import type { Camera, Strobe } from '../core/kit/kit'
 import { runBridge } from '../simulator/bridge'
 import { misses } from '../simulator/truth'
+import { violations } from './axe'
 import { kept, own, reading, says } from './calibrating'
 import { expect, test } from './fixtures'
 
@@ -50,7 +50,7 @@ test('a run is practised on a made-up bench: read by itself, its truth told, not
   await expect(page.getByText('nothing of it goes into your kit')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Adopt in the kit' })).toBeHidden()
   await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violations(page)).toEqual([])
 
   await bench.getByRole('button', { name: 'End practice' }).click()
   const told = page.getByRole('dialog', { name: 'What was true on this bench' })
@@ -66,7 +66,7 @@ test('a run is practised on a made-up bench: read by itself, its truth told, not
     const off = Number(left!.replace('−', '-').replace('±', '').trim())
     expect(Math.abs(off)).toBeLessThan(3 * Number(unsure) + 0.1)
   }
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violations(page)).toEqual([])
   await told.getByRole('button', { name: 'Back to the bench' }).click()
   await expect(page.getByRole('button', { name: 'Practise on a made-up bench' })).toBeVisible()
   const runs = await kept(request, 'practice-head')

@@ -1,5 +1,4 @@
 /** Runs on the bench through the interface: by meter, by frames of a card, by a streak. */
-import AxeBuilder from '@axe-core/playwright'
 import sharp from 'sharp'
 import { benchExpected } from '../core/calibration/fromBench'
 import { wholeMarks } from '../core/calibration/start'
@@ -12,6 +11,7 @@ import { testLight } from '../core/testing'
 import { dngOf } from '../simulator/dng'
 import { jpegOf } from '../simulator/files'
 import { headTruth } from '../simulator/truth'
+import { violations } from './axe'
 import { items, kept, own, reading, says } from './calibrating'
 import { expect, test } from './fixtures'
 
@@ -68,7 +68,7 @@ test('the marks of a simulated head, read with a meter by keys alone, adopted, a
   await expect(page.getByText('All rows are read.')).toBeVisible()
   await expect(says(page)).toContainText(/7 marks against full power/)
   await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violations(page)).toEqual([])
 
   await page.getByRole('button', { name: 'Adopt in the kit' }).click()
   await expect(page.getByText('7 measured')).toBeVisible()
@@ -406,7 +406,7 @@ test('a streak is measured by marks on its picture, on a disc and beside a scale
   await expect(page.getByText('Both ends should lie as far from the middle')).toBeVisible()
   for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+ArrowUp')
   await expect(page.getByText('Both ends should lie as far from the middle')).toBeHidden()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violations(page)).toEqual([])
   await page.getByRole('button', { name: 'Use it' }).click()
   await expect(page.getByLabel('Streak').first()).toHaveValue(/^15[67]/)
   // (157.08 − 2) mm at 31.4 m/s: 1/203 s.
@@ -446,7 +446,7 @@ test('on a phone no kind of run scrolls sideways, and axe finds nothing', async 
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
       ).toBeLessThanOrEqual(0)
-      expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+      expect(await violations(page)).toEqual([])
     }
   }
 })

@@ -1,6 +1,5 @@
 /** The colour of light: filters, white balance, what matches what, spectra in files, cards in frames. */
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import { AS_DAYLIGHT, tintOf, type Balance } from '../core/colour/balance'
@@ -10,6 +9,7 @@ import { daylight, planck } from '../core/colour/sources'
 import { dngOf } from '../simulator/dng'
 import type { Exposure } from '../simulator/exposure'
 import { jpegOf, type Notes } from '../simulator/files'
+import { violations } from './axe'
 import { choose, copyOf, expect, open, saved, test, type } from './fixtures'
 
 const verdict = (page: Page) => page.locator('[data-verdict="colour"]')
@@ -235,8 +235,7 @@ test('a filter in the kit: by mired, by density, by hue; what it does to dayligh
   await expect(dialog.getByText('must be at most 2').first()).toBeVisible()
   await choose(page, 'Character', 'Strong colour', dialog)
   await expect(dialog.locator('[data-effect]')).toContainText('B +')
-  const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').analyze()
-  expect(violations.map((each) => each.id)).toEqual([])
+  expect(await violations(page, { within: '[role=dialog]' })).toEqual([])
   await dialog.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Test sheet' })).toContainText(
     'hue 240°'
@@ -417,8 +416,7 @@ test('on a phone: everything there, nothing scrolls sideways, axe finds nothing'
   await expect(together(page, 'background')).toContainText('2900 K')
   await expect(page.locator('[data-colour-way="match"]').first()).toBeVisible()
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map((each) => each.id)).toEqual([])
+  expect(await violations(page)).toEqual([])
 })
 
 test('a surface by its measured table: read, counted, saved, given up again', async ({

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { Tick } from '../core/run/tick'
+import { violations } from './axe'
 import { copyOf, expect, figure, open, practise, saved, test } from './fixtures'
 
 const PHONE = { width: 390, height: 844 }
@@ -13,8 +13,7 @@ const press = async (page: Page, key: string): Promise<void> => {
 }
 const row = (page: Page, step: string) => page.locator(`[data-step="${step}"]`)
 const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
+  expect(await violations(page)).toEqual([])
 }
 const fits = async (page: Page): Promise<void> =>
   expect(

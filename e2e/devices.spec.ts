@@ -1,10 +1,10 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { runBridge } from '../simulator/bridge'
+import { violations } from './axe'
 import { copyOf, expect, open, practise, test } from './fixtures'
 
 const move = '[data-move]'
@@ -21,8 +21,7 @@ const jpeg = async (exif: Record<string, string> = {}): Promise<Buffer> => {
     .toBuffer()
 }
 const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
+  expect(await violations(page)).toEqual([])
 }
 
 test('a shoot is practised on desktop and phone at once: frames come to both, the truth is told', async ({

@@ -1,11 +1,11 @@
 /** Falling light: the shutter by the minute, readings that settle it, what leaves as files. */
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
 import { courseOf } from '../core/advise/course'
 import { stepAt, stepsOf } from '../core/advise/courseSteps'
 import { fallingReadings } from '../core/run/fallingReadings'
+import { violations } from './axe'
 import { copyOf, expect, open, saved, test, type } from './fixtures'
 
 const NOW = '2026-11-24T16:33:10.000Z'
@@ -184,6 +184,5 @@ test('on a phone the clock comes first, large; nothing scrolls sideways; axe fin
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   await page.getByLabel('Sound').check()
   await expect(page.locator('.js-plotly-plot')).toBeVisible()
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
+  expect(await violations(page)).toEqual([])
 })

@@ -1,9 +1,9 @@
 /** Clear things: what shows through them, their edges, sets on bright and on black, a leak. */
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
 import { glassLook, glassVariants } from '../core/advise/glass'
 import { ledgerOf } from '../core/ledger/ledger'
+import { violations } from './axe'
 import { copyOf, expect, open, saved, test } from './fixtures'
 
 const planOf = async (page: Page, id: string): Promise<Shoot['plan']> =>
@@ -106,8 +106,7 @@ test('axe finds nothing, on either screen', async ({ page, request }) => {
     await expect(page.locator('[data-edges]')).toBeVisible()
     await page.getByText('Black flags beside the picture').click()
     await expect(page.locator('[data-flags="40"]')).toBeVisible()
-    const { violations } = await new AxeBuilder({ page }).analyze()
-    expect(violations).toEqual([])
+    expect(await violations(page)).toEqual([])
     expect(
       await page.evaluate(
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { KitRecord } from '../core/api/api'
 import type { Modifier } from '../core/kit/kit'
@@ -6,6 +5,7 @@ import { ledgerOf } from '../core/ledger/ledger'
 import type { Plan } from '../core/plan/plan'
 import { logFrame, type Frame } from '../core/run/frame'
 import { withPart } from '../core/run/part'
+import { violations } from './axe'
 import { expect, test } from './fixtures'
 
 const dialog = (page: Page) => page.getByRole('dialog')
@@ -268,7 +268,7 @@ test('what frames say of the kit: a loss told by frames with and without, adopte
   await expect(row).toContainText(/Loss 1 → 1\.[678] ± 0\.1 stops/)
   await expect(row).toContainText('4 readings in 1 shoot')
   await expect(page.getByText('With a worn grid: +3.0 against the kit’s figures')).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violations(page)).toEqual([])
   await row.getByRole('button', { name: 'Adopt for Worn grid' }).click()
   await expect(row.getByRole('button')).toHaveCount(0)
   await expect(row).toContainText('too little to tell')

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs'
-import AxeBuilder from '@axe-core/playwright'
 import ExifReader from 'exifreader'
 import sharp from 'sharp'
 import { build } from 'esbuild'
@@ -9,6 +8,7 @@ import { traceFilm } from '../core/picture/render'
 import { tracerOf } from '../core/picture/trace'
 import { worldOf } from '../core/picture/world'
 import { testProp } from '../core/testing'
+import { violations } from './axe'
 import { expect, figure, open, test, type } from './fixtures'
 
 test.use({ traces: true })
@@ -145,8 +145,7 @@ test('beside the other stages it is small; P brings it up, Escape puts it back; 
   await page.keyboard.press('p')
   await expect(panel(page)).toBeVisible()
   await traced(canvas(page))
-  const report = await new AxeBuilder({ page }).include('[data-picture]').analyze()
-  expect(report.violations).toEqual([])
+  expect(await violations(page, { within: '[data-picture]' })).toEqual([])
   await page.keyboard.press('Escape')
   await expect(panel(page)).toHaveCount(0)
   await dock.click()
@@ -360,8 +359,7 @@ test('a version is kept and held against the next: wiped, side by side, in stops
   await tools.getByRole('button', { name: 'Side by side' }).click()
   await expect(panel(page).getByText('kept', { exact: true })).toBeVisible()
   await expect(over).toHaveAttribute('aria-label', 'The picture that was kept')
-  const { violations } = await new AxeBuilder({ page }).include('[data-picture]').analyze()
-  expect(violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([])
+  expect(await violations(page, { within: '[data-picture]' })).toEqual([])
 
   await tools.getByRole('button', { name: 'Go back to it' }).click()
   await expect(iso).toHaveValue('100')
@@ -444,8 +442,7 @@ test('a loupe looks anywhere, at real pixels or as printed; by click, by keys, p
   await figure(page, 'Print width').press('Escape')
   await type(page, 'Print width', '600')
   await expect(loupe).toContainText('print 600 mm wide')
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => [id, nodes[0]!.html])).toEqual([])
+  expect(await violations(page)).toEqual([])
   await loupe.focus()
   await page.keyboard.press('Escape')
   await expect(loupe).toHaveCount(0)

@@ -1,11 +1,11 @@
 /** What a frame's own files say: raw files read linear, a camera's tone curve measured. */
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import type { Exposure } from '../simulator/exposure'
 import { dngOf } from '../simulator/dng'
 import { jpegOf, type Notes } from '../simulator/files'
 import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import type { Camera } from '../core/kit/kit'
+import { violations } from './axe'
 import { copyOf, expect, open, practise, takeIt, test } from './fixtures'
 
 /** A chart of greys, in tenths of a stop from the top left, darkest first. */
@@ -77,8 +77,7 @@ const reading = async (page: Page): Promise<number> => {
 const files = (page: Page) => page.locator('[data-camera-files]')
 
 const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
+  expect(await violations(page)).toEqual([])
 }
 /** A run whose black frame is judged, and in which a lit one is to come. */
 const begun = async (page: Page, newShoot: (look?: string) => Promise<Shoot>): Promise<Shoot> => {

@@ -1,12 +1,11 @@
 /** A frame looked at closely, and held against another. */
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { jpegOf } from '../simulator/files'
+import { violations } from './axe'
 import { choose, copyOf, expect, open, test } from './fixtures'
 
 const clean = async (page: Page): Promise<void> => {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([])
+  expect(await violations(page)).toEqual([])
 }
 const viewer = (page: Page) => page.getByRole('dialog')
 const held = (page: Page, name: string) => viewer(page).getByRole('button', { name, exact: true })

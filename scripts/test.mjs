@@ -3,12 +3,13 @@
  * first. Ends with one line, the tests of both kinds together; a step before them that fails counts
  * as one failed test.
  */
+import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { build } from './build.mjs'
 import { needChromium } from './chromium.mjs'
-import { install, run } from './install.mjs'
+import { install, root, run } from './install.mjs'
 import { interfaceTotals, totalsLine, unitTotals } from './totals.mjs'
 
 const reports = mkdtempSync(join(tmpdir(), 'fine-spark-tests-'))
@@ -16,10 +17,24 @@ const unitReport = join(reports, 'unit.json')
 const interfaceReport = join(reports, 'interface.json')
 const totals = []
 
+/** Two that take one core each. */
+const sideBySide = async (...scripts) => {
+  const failed = await Promise.all(
+    scripts.map(
+      (script) =>
+        new Promise((done) =>
+          spawn('npm', ['run', '-s', script], { cwd: root, stdio: 'inherit' }).on('exit', (code) =>
+            done(code === 0 ? [] : [script])
+          )
+        )
+    )
+  )
+  if (failed.flat().length > 0) throw new Error(`npm run ${failed.flat().join(', ')} failed`)
+}
+
 const prepare = async () => {
   install()
-  run('npm', ['run', '-s', 'lint'])
-  run('npm', ['run', '-s', 'types'])
+  await sideBySide('lint', 'types')
   await build()
 }
 

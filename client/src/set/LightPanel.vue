@@ -8,6 +8,7 @@ import type { Modifier, Strobe } from '@core/kit/kit'
 import { isClear } from '@core/set/seenPlaces'
 import { copyLight, removeLight } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
+import { mirrors } from '@core/set/optics'
 import { chooseOnDial } from '@core/scales/dial'
 import FilterList from '@/colour/FilterList.vue'
 import KitMoved from '@/instruments/KitMoved.vue'
@@ -65,10 +66,20 @@ const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title
 const own = computed(() => store.plan!.places)
 const LIT_PLACES = ['subject', 'shadow', 'top', 'front']
 const CLEAR_PLACES = ['subject', 'rimLeft', 'rimRight']
-const clear = computed(() => isClear(store.plan!))
+const offered = computed(() => {
+  const plan = store.plan!
+  const seen = mirrors(plan) ? ['mirrored'] : []
+  return [...(isClear(plan) ? CLEAR_PLACES : LIT_PLACES), 'background', 'foreground', ...seen]
+})
+/** What it serves stays in the list when the subject or the table is none of that kind any more. */
+const served = computed(() => {
+  const place = light.value.serves
+  const known = place === null || offered.value.includes(place)
+  return known || own.value.some(({ id }) => id === place) ? [] : [place]
+})
 const places = computed(() => [
   { value: '', title: 'the place of its role' },
-  ...[...(clear.value ? CLEAR_PLACES : LIT_PLACES), 'background', 'foreground'].map((place) => ({
+  ...[...offered.value, ...served.value].map((place) => ({
     value: place,
     title: placeName(store.plan!, place)
   })),
