@@ -8,6 +8,8 @@ import { fallingReadings } from '../core/run/fallingReadings'
 import { violations } from './axe'
 import { copyOf, expect, open, saved, test, type } from './fixtures'
 
+test.use({ fresh: true })
+
 const NOW = '2026-11-24T16:33:10.000Z'
 const due = (page: Page) => page.locator('[data-due]')
 const at = async (page: Page, iso: string): Promise<void> => {

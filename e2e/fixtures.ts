@@ -14,7 +14,7 @@ import { withBestPower } from '../core/solve/power'
 import { startServer, type RunningServer } from './server'
 
 interface Fixtures {
-  /** a browser as it is first started, nothing of the program in its cache */
+  /** a browser of its own: where its clock or place is set, or nothing may be in its cache */
   readonly fresh: boolean
   /** texts of console errors a test provokes on purpose */
   readonly expected: RegExp[]
