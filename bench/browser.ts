@@ -1,7 +1,7 @@
 /** Speeds as the user meets them: in the browser, and starting. */
 import { spawn } from 'node:child_process'
 import { gzipSync } from 'node:zlib'
-import { chromium } from '@playwright/test'
+import { chromium, type Response } from '@playwright/test'
 import type { Plan } from '../core/plan/plan'
 import { LAUNCH } from '../e2e/chromium'
 import { startServer, type RunningServer } from '../e2e/server'
@@ -223,14 +223,15 @@ export const home = (): Promise<Figure[]> =>
   withServer(async (server) => {
     const browser = await chromium.launch(LAUNCH)
     const page = await browser.newPage()
-    const scripts: Promise<Buffer>[] = []
+    const scripts: Response[] = []
     page.on(
       'response',
-      (response) => response.request().resourceType() === 'script' && scripts.push(response.body())
+      (response) => response.request().resourceType() === 'script' && scripts.push(response)
     )
     await page.goto(server.url)
     await page.getByText('Ground beetle').waitFor()
-    const sizes = (await Promise.all(scripts)).map((body) => gzipSync(body).length)
+    const bodies = await Promise.all(scripts.map((response) => response.body()))
+    const sizes = bodies.map((body) => gzipSync(body).length)
     await browser.close()
     return [
       {

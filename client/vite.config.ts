@@ -28,7 +28,7 @@ export default defineConfig({
               test: /\/(core|client\/src|node_modules\/(vuetify|@vue|@vueuse))\//,
               minShareCount: 2,
               entriesAware: true,
-              entriesAwareMergeThreshold: 60_000
+              entriesAwareMergeThreshold: 10_000
             }
           ]
         }
