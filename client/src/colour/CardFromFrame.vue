@@ -1,18 +1,16 @@
 <script setup lang="ts">
 /** The colour of a spot in a frame: of a grey card, what lit it; of a surface, what it looks like. */
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { srgbEncode } from '@core/ambient/blackScale'
 import { balanced, balanceFor } from '@core/colour/balance'
 import { chromaticityOf } from '@core/colour/observer'
-import { isFromCamera } from '@core/measure/exif'
-import { pictureBytes, rawBytes } from '@/run/frameBytes'
 import { aspectOf } from '@/run/frameView'
 import PatchPicture, { type PatchSpot } from '@/run/PatchPicture.vue'
 import { useFrames } from '@/stores/frames'
 import { usePlan } from '@/stores/plan'
 import { kelvinWords, temperatureWords } from '@/words/colour'
 import { when } from '@/words/format'
-import { spotColour, type SpotColour } from './spotColour'
+import { useSpotColour } from './useSpotColour'
 
 const store = usePlan()
 const frames = useFrames()
@@ -27,58 +25,13 @@ const choices = computed(() =>
   }))
 )
 const spot = shallowRef<PatchSpot>({ x: 0.5, y: 0.5, radius: 0.03 })
-const url = ref('')
-const bytes = shallowRef<Blob | null>(null)
-/** its raw file; null where there is none, or none whose colours can be told */
-const raw = shallowRef<Blob | null>(null)
-const colour = shallowRef<SpotColour | null>(null)
-const failure = ref('')
+const { url, colour, failure } = useSpotColour(record, spot, open)
 
 watch(
   () => open.value && !id.value && withPicture.value[0]?.frame.id,
   (first) => first && (id.value = first),
   { immediate: true }
 )
-const forget = (): void => {
-  if (url.value) URL.revokeObjectURL(url.value)
-  url.value = ''
-  bytes.value = raw.value = null
-  colour.value = null
-}
-watch([id, open, () => record.value?.hasRaw], async () => {
-  forget()
-  failure.value = ''
-  if (!open.value || !record.value) return
-  const asked = id.value
-  try {
-    const picture = await pictureBytes(frames, asked)
-    const rawFile = record.value.hasRaw ? await rawBytes(frames, asked) : null
-    if (asked !== id.value || !open.value) return
-    raw.value = rawFile
-    bytes.value = picture
-    url.value = URL.createObjectURL(picture)
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
-})
-watch([spot, bytes, raw], async () => {
-  const [at, picture, rawFile] = [spot.value, bytes.value, raw.value]
-  if (!picture || !record.value) return
-  const { id: key, plan } = record.value.frame
-  const rendered = { balance: plan.balance, curve: plan.camera.files.toneCurve }
-  const asked = (): boolean => at === spot.value && picture === bytes.value && rawFile === raw.value
-  try {
-    const found = await spotColour(key, rawFile ?? picture, at, rendered)
-    // A picture that was made here of a raw file without its colours has none to tell.
-    const made = record.value.hasRaw && found.by === 'jpeg' && !isFromCamera(found.exif)
-    if (asked() && !made) colour.value = found
-  } catch (error) {
-    if (!asked()) return
-    failure.value = (error as Error).message
-    raw.value = null
-  }
-})
-onBeforeUnmount(forget)
 
 /** What lit a grey card there; null where no balance makes it white, or nothing is read. */
 const lit = computed(() => {
