@@ -25,21 +25,22 @@ export interface FilterFound {
   readonly curve: FilterColour
 }
 
+/** A colour sRGB cannot hold has a channel below nothing: such a filter takes ten stops of it. */
+const LEAST_SHARE = 2 ** -10
 /** A conversion filter keeps light this near to white; thousandths of u, v. */
 const MOST_GREENER = 10
 
 /**
  * @param without,with linear red, green, blue of the card
  * @param exposureStops what the second frame was exposed more (+) than the first
- * @throws RangeError where a channel holds no light
+ * @throws RangeError where a channel holds no light without the filter, or none does with it
  */
 export function filterFromFrames(without: Rgb, with_: Rgb, exposureStops: number): FilterFound {
-  const shares = with_.map((value, k) => {
-    const share = value / without[k]! / 2 ** exposureStops
-    if (!(share > 0) || !Number.isFinite(share))
-      throw new RangeError('with and without must hold light in every channel')
-    return share
-  }) as unknown as Rgb
+  if (!without.every((value) => value > 0) || !with_.some((value) => value > 0))
+    throw new RangeError('without must hold light in every channel, with in one')
+  const shares = with_.map((value, k) =>
+    Math.max(LEAST_SHARE, value / without[k]! / 2 ** exposureStops)
+  ) as unknown as Rgb
   const through = unbalanced(shares, AS_DAYLIGHT)
   const transmission = through[1]
   const found = temperatureOf(chromaticityOf(through))
@@ -55,7 +56,7 @@ export function filterFromFrames(without: Rgb, with_: Rgb, exposureStops: number
     mired,
     greener,
     conversion:
-      found.meaningful && Math.abs(greener) <= MOST_GREENER
+      found.meaningful && Math.min(...shares) > LEAST_SHARE && Math.abs(greener) <= MOST_GREENER
         ? {
             kind: 'conversion',
             mired: Math.round(mired),

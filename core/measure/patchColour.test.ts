@@ -100,6 +100,16 @@ describe('a filter by two frames', () => {
   })
 
   test('no light in a channel is no measurement', () => {
-    expect(() => filterFromFrames([0.2, 0.2, 0.2], [0.1, 0.1, 0], 0)).toThrow(RangeError)
+    expect(() => filterFromFrames([0.2, 0.2, 0], [0.1, 0.1, 0], 0)).toThrow(RangeError)
+    expect(() => filterFromFrames([0.2, 0.2, 0.2], [0, 0, 0], 0)).toThrow(RangeError)
+    expect(() => filterFromFrames([0.2, 0.2, 0.2], [NaN, NaN, NaN], 0)).toThrow(RangeError)
+  })
+
+  test('a filter too deep for sRGB is that deep in the others, ten stops in the channel below nothing', () => {
+    const found = filterFromFrames([0.2, 0.2, 0.2], [0.1, 0.01, -0.004], 0)
+    expect(found.stops[0]).toBeCloseTo(-1, 9)
+    expect(found.stops[1]).toBeCloseTo(Math.log2(0.05), 9)
+    expect(found.stops[2]).toBe(-10)
+    expect(found.conversion).toBeNull()
   })
 })
