@@ -38,8 +38,13 @@ export function useSpotColour(
     if (!isOpen || id === undefined) return
     try {
       const shown = await pictureBytes(frames, id)
-      const rawFile = hasRaw ? await rawBytes(frames, id) : null
+      // Without its raw file the picture is read.
+      const [rawFile, missing] = await (hasRaw ? rawBytes(frames, id) : Promise.resolve(null)).then(
+        (file) => [file, ''] as const,
+        (error: Error) => [null, error.message] as const
+      )
       if (id !== idOf() || !open.value) return
+      failure.value = missing
       raw.value = rawFile
       picture.value = shown
       url.value = URL.createObjectURL(shown)

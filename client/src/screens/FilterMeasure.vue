@@ -36,7 +36,8 @@ const whiteIn = (xyz: Xyz): Balance => {
   const white = balanceFor(chromaticityOf(xyz))
   return white ? { kind: 'kelvin', ...white } : AS_DAYLIGHT
 }
-const keyOf = ({ name, size, lastModified }: File): string => `${name} ${size} ${lastModified}`
+const keyOf = ({ name, size, lastModified }: File, i: number): string =>
+  `filter ${i} ${name} ${size} ${lastModified}`
 
 async function measure(): Promise<void> {
   found.value = null
@@ -48,7 +49,7 @@ async function measure(): Promise<void> {
   try {
     const rendered = { balance: AS_DAYLIGHT, curve: own?.files.toneCurve ?? [] }
     const [a, b] = (await Promise.all(
-      files.map((file) => spotColour(keyOf(file!), file!, MIDDLE, rendered))
+      files.map((file, i) => spotColour(keyOf(file!, i), file!, MIDDLE, rendered))
     )) as [SpotColour, SpotColour]
     if (files[0] !== without.value || files[1] !== with_.value) return
     if (a.by !== b.by) throw new Error('Take both as raw files, or both as JPEGs.')
