@@ -15,6 +15,7 @@ import {
   type Uv,
   type Xyz
 } from './observer'
+import { times, type Rows } from './rows'
 import { daylight } from './sources'
 import { kelvinAt, miredOf, planckUv } from './temperature'
 
@@ -121,10 +122,6 @@ export function balanceFor(chromaticity: Chromaticity): { kelvin: number; tint: 
   const { success } = balanceSchema.safeParse({ kind: 'kelvin', ...found })
   return success ? found : null
 }
-
-type Rows = readonly [Rgb, Rgb, Rgb]
-const times = (matrix: Rows, [a, b, c]: Rgb): Rgb =>
-  matrix.map((row) => row[0] * a + row[1] * b + row[2] * c) as unknown as Rgb
 
 /** Source: Lam 1985, as in ICC.1 (from memory). */
 const BRADFORD: Rows = [

@@ -2,7 +2,7 @@
  * Surfaces: a colour in daylight as a smooth spectrum, so that any light can fall on it. A colour is
  * what the surface throws back of red, green and blue in 5500 K under a balance for it.
  */
-import { srgbDecode } from '../ambient/blackScale'
+import { srgbDecode, srgbEncode } from '../ambient/blackScale'
 import { LUMINANCE } from '../light/luminance'
 import { AS_DAYLIGHT, balanced, type Rgb } from './balance'
 import { BANDS, product, WAVELENGTHS, type Spectrum } from './bands'
@@ -14,6 +14,16 @@ export function linearOf(colour: string): Rgb {
   const band = (at: number): number => srgbDecode(parseInt(colour.slice(at, at + 2), 16) / 255)
   return [band(1), band(3), band(5)]
 }
+
+/** Linear light, 0–1, written #rrggbb; what sRGB cannot hold is its nearest. */
+export const hexOf = (linear: Rgb): string =>
+  `#${linear
+    .map((value) =>
+      Math.round(255 * srgbEncode(Math.min(1, Math.max(0, value))))
+        .toString(16)
+        .padStart(2, '0')
+    )
+    .join('')}`
 
 /** #rrggbb, or what was measured by band, whose scale does not count; null: grey. */
 export type SurfaceColour = string | Spectrum | null

@@ -1,11 +1,9 @@
 /** A camera's own colours, as its raw files tell them: to X, Y, Z, and to a picture in sRGB. */
 import { determinant, inverse, Matrix } from 'ml-matrix'
-import { chromaticityOf, type Xyz } from '../colour/observer'
+import { chromaticityOf } from '../colour/observer'
+import { times, type Rows, type Triple } from '../colour/rows'
 import { miredOf, temperatureOf } from '../colour/temperature'
 import { SRGB_TO_XYZ } from './patchColour'
-
-type Row = readonly [number, number, number]
-export type Rows = readonly [Row, Row, Row]
 
 /** What makes a camera's linear red, green and blue of X, Y, Z, in light of a temperature. */
 export interface CameraMatrix {
@@ -88,17 +86,14 @@ const ROUNDS = 8
  * @param matrices at least one
  * @param camera linear red, green and blue of a grey thing in that light
  */
-export function cameraToXyz(matrices: readonly CameraMatrix[], camera: Row): Rows {
+export function cameraToXyz(matrices: readonly CameraMatrix[], camera: Triple): Rows {
   let toXyz = toXyzAt(matrices, DAYLIGHT_K)
   for (let round = 0; round < ROUNDS && matrices.length > 1; round++) {
-    const xyz = applied(toXyz, camera)
-    const { kelvin } = temperatureOf(chromaticityOf(xyz))
+    const { kelvin } = temperatureOf(chromaticityOf(times(toXyz, camera)))
     toXyz = toXyzAt(matrices, Number.isFinite(kelvin) && kelvin > 0 ? kelvin : DAYLIGHT_K)
   }
   return toXyz
 }
-export const applied = (rows: Rows, [a, b, c]: Row): Xyz =>
-  rows.map((row) => row[0] * a + row[1] * b + row[2] * c) as unknown as Xyz
 
 /**
  * What makes linear sRGB of a camera's colours once they are balanced: 1, 1, 1 stays so. Source:

@@ -2,9 +2,16 @@
  * What a filter lets through, by two frames of one grey card in one light and one white balance:
  * without it, and with it.
  */
-import { AS_DAYLIGHT, unbalanced, type Rgb } from '../colour/balance'
+import {
+  AS_DAYLIGHT,
+  balanced,
+  balanceFor,
+  unbalanced,
+  type Balance,
+  type Rgb
+} from '../colour/balance'
 import type { FilterColour } from '../colour/filters'
-import { chromaticityOf, luminanceOf, xyzOf } from '../colour/observer'
+import { chromaticityOf, luminanceOf, xyzOf, type Xyz } from '../colour/observer'
 import { product } from '../colour/bands'
 import { daylight, DAYLIGHT_K } from '../colour/sources'
 import { smoothSpectrum } from '../colour/surface'
@@ -70,4 +77,20 @@ export function filterFromFrames(without: Rgb, with_: Rgb, exposureStops: number
       )
     }
   }
+}
+
+/** What makes a card white. */
+function whiteIn(card: Xyz): Balance {
+  const white = balanceFor(chromaticityOf(card))
+  return white ? { kind: 'kelvin', ...white } : AS_DAYLIGHT
+}
+
+/**
+ * The same by the light a card sends without the filter and with it, in one scale, balanced to the
+ * card without it.
+ * @throws RangeError as above
+ */
+export function filterFromCards(without: Xyz, with_: Xyz, exposureStops: number): FilterFound {
+  const white = whiteIn(without)
+  return filterFromFrames(balanced(without, white), balanced(with_, white), exposureStops)
 }

@@ -2,11 +2,12 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { srgbEncode } from '../ambient/blackScale'
-import { AS_DAYLIGHT, tintOf, type Rgb } from '../colour/balance'
+import { AS_DAYLIGHT, tintOf, unbalanced, type Rgb } from '../colour/balance'
 import { product } from '../colour/bands'
 import { filterStops, transmissionOf, type FilterColour } from '../colour/filters'
+import type { Xyz } from '../colour/observer'
 import { daylight } from '../colour/sources'
-import { filterFromFrames } from './filterFromFrames'
+import { filterFromCards, filterFromFrames } from './filterFromFrames'
 import { patchColour } from './patchColour'
 
 const painted = (rgb: readonly number[], pixels = 64): number[] =>
@@ -83,6 +84,12 @@ describe('a filter by two frames', () => {
           // The light it makes of daylight, not of a black body, has the figure: a twentieth off.
           expect(Math.abs(found.mired - mired)).toBeLessThan(2 + 0.09 * Math.abs(mired))
           expect(found.conversion).not.toBeNull()
+          // By the light itself, in any scale, it is the same filter.
+          const light = (rgb: Rgb) =>
+            unbalanced(rgb, AS_DAYLIGHT).map((v) => 3 * v) as unknown as Xyz
+          const again = filterFromCards(light(shown(null)), light(with_), exposure)
+          expect(Math.abs(Math.log2(again.transmission / found.transmission))).toBeLessThan(0.01)
+          expect(Math.abs(again.mired - found.mired)).toBeLessThan(1 + 0.01 * Math.abs(mired))
         }
       )
     )

@@ -2,13 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { chromaticityOf, type Xyz } from '../colour/observer'
-import {
-  cameraMatrices,
-  cameraToSrgb,
-  cameraToXyz,
-  type CameraMatrix,
-  type Rows
-} from './cameraMatrix'
+import { cameraMatrices, cameraToSrgb, cameraToXyz, type CameraMatrix } from './cameraMatrix'
 import { rawColour } from './rawColour'
 import { RAW_WHITE } from './rawPatch'
 
@@ -163,7 +157,7 @@ describe('a camera’s matrix', () => {
     ]
   ])('a primary in daylight is itself in the picture, and white is white', (xyz, wanted) => {
     const own = sensed(xyz as unknown as Xyz, 1).map((value, k) => value / white[k]!)
-    const rows: Rows = cameraToSrgb(CAMERA, balance)
+    const rows = cameraToSrgb(CAMERA, balance)
     times(rows, own).forEach((value, k) => expect(value).toBeCloseTo(wanted[k]!, 2))
     times(rows, [1, 1, 1]).forEach((value) => expect(value).toBeCloseTo(1, 9))
   })

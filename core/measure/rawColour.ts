@@ -3,7 +3,8 @@
  * white balance and without a tone curve.
  */
 import type { Xyz } from '../colour/observer'
-import { applied, cameraToXyz, type CameraMatrix } from './cameraMatrix'
+import { times } from '../colour/rows'
+import { cameraToXyz, type CameraMatrix } from './cameraMatrix'
 import { LEFT_OUT, middleMean } from './middle'
 import { FULL, RAW_WHITE } from './rawPatch'
 
@@ -33,7 +34,7 @@ export function rawColour(values: ArrayLike<number>, matrices: readonly CameraMa
   const clipped = red.filter((r, p) => Math.max(r, green[p]!, blue[p]!) >= full).length
   const own = channels.map(middleMean) as [number, number, number]
   return {
-    xyz: applied(cameraToXyz(matrices, own), own),
+    xyz: times(cameraToXyz(matrices, own), own),
     trouble: clipped / pixels > LEFT_OUT ? 'clipped' : Math.min(...own) < DARK ? 'dark' : null
   }
 }

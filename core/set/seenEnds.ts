@@ -2,7 +2,8 @@
  * Where the rays of a place that is seen through something clear or in a table end, what that throws
  * back, and the ambient light there.
  */
-import { srgbEncode } from '../ambient/blackScale'
+import type { Rgb } from '../colour/balance'
+import { hexOf } from '../colour/surface'
 import { GREY } from '../light/luminance'
 import type { Plan } from '../plan/plan'
 import { printedReflectance } from './backdrop'
@@ -121,8 +122,7 @@ export function seenColour(plan: Plan, scene: Standing, place: PlacePoint): stri
     for (let k = 0; k < 3; k++) sum[k]! += weight[k]!
   const most = Math.max(...sum)
   if (!(most > 0) || sum.every((value) => value > (1 - NEUTRAL) * most)) return null
-  const parts = sum.map((value) => Math.round(255 * srgbEncode(value / most)))
-  return `#${parts.map((value) => value.toString(16).padStart(2, '0')).join('')}`
+  return hexOf(sum.map((value) => value / most) as unknown as Rgb)
 }
 
 /**

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The colour of a spot in a frame: of a grey card, what lit it; of a surface, what it looks like. */
 import { computed, ref, shallowRef, watch } from 'vue'
-import { srgbEncode } from '@core/ambient/blackScale'
-import { balanced, balanceFor } from '@core/colour/balance'
+import { balanced, balanceFor, type Rgb } from '@core/colour/balance'
 import { chromaticityOf } from '@core/colour/observer'
+import { hexOf } from '@core/colour/surface'
 import { aspectOf } from '@/run/frameView'
 import PatchPicture, { type PatchSpot } from '@/run/PatchPicture.vue'
 import { useFrames } from '@/stores/frames'
@@ -40,17 +40,13 @@ const lit = computed(() => {
   const found = balanceFor(chromaticity)
   return found && { ...found, chromaticity }
 })
+/** Only the hue of a surface’s colour counts: its brightest channel is put here. */
+const BRIGHT = 0.8
 const hex = computed(() => {
   if (!colour.value || !record.value) return ''
   const rgb = balanced(colour.value.xyz, record.value.frame.plan.balance)
   const most = Math.max(...rgb)
-  return `#${rgb
-    .map((value) =>
-      Math.round(255 * srgbEncode(Math.max(0, (0.8 * value) / most)))
-        .toString(16)
-        .padStart(2, '0')
-    )
-    .join('')}`
+  return hexOf(rgb.map((value) => (BRIGHT * value) / most) as unknown as Rgb)
 })
 const says = computed(() =>
   !colour.value

@@ -3,9 +3,8 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { FilterColour } from '@core/colour/filters'
 import { settingsFromExif } from '@core/measure/exif'
-import { filterFromFrames, type FilterFound } from '@core/measure/filterFromFrames'
-import { AS_DAYLIGHT, balanced, balanceFor, type Balance } from '@core/colour/balance'
-import { chromaticityOf, type Xyz } from '@core/colour/observer'
+import { filterFromCards, type FilterFound } from '@core/measure/filterFromFrames'
+import { AS_DAYLIGHT } from '@core/colour/balance'
 import { spotColour, type SpotColour } from '@/colour/spotColour'
 import { useKit } from '@/stores/kit'
 import { channelWords } from '@/words/colour'
@@ -31,11 +30,6 @@ const by = ref<SpotColour['by']>('jpeg')
 /** The middle of the frame is the card. */
 const MIDDLE = { x: 0.5, y: 0.5, radius: 0.06 } as const
 
-/** The balance under which a card without the filter is white. */
-const whiteIn = (xyz: Xyz): Balance => {
-  const white = balanceFor(chromaticityOf(xyz))
-  return white ? { kind: 'kelvin', ...white } : AS_DAYLIGHT
-}
 const keyOf = ({ name, size, lastModified }: File, i: number): string =>
   `filter ${i} ${name} ${size} ${lastModified}`
 
@@ -69,12 +63,7 @@ async function measure(): Promise<void> {
       throw new Error('The two frames differ in their shutter: take both at one.')
     const more = (key: 'apertureStops' | 'isoStops'): number =>
       was![key] === null || is![key] === null ? 0 : is![key] - was![key]
-    const balance = a.by === 'raw' ? whiteIn(a.xyz) : AS_DAYLIGHT
-    found.value = filterFromFrames(
-      balanced(a.xyz, balance),
-      balanced(b.xyz, balance),
-      more('isoStops') - more('apertureStops')
-    )
+    found.value = filterFromCards(a.xyz, b.xyz, more('isoStops') - more('apertureStops'))
     by.value = a.by
   } catch (error) {
     failure.value = (error as Error).message
