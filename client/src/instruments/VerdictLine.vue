@@ -126,14 +126,14 @@ const leadText = (verdict: Verdict): string =>
   /* Three abreast where their figures fit, else two. */
   grid-template-columns: repeat(auto-fit, minmax(max(9.2rem, 30%), 1fr));
   align-content: center;
-  padding: 0 0.5rem;
-  gap: 0 0.5rem;
+  padding: 0 0.35rem;
+  gap: 0 0.35rem;
   flex: 1;
 }
 .verdict {
   display: flex;
   width: 100%;
-  gap: 0.25rem;
+  gap: 0.15rem;
   align-items: baseline;
   padding: 0.3rem 0.1rem;
   text-align: left;
