@@ -126,8 +126,8 @@ const leadText = (verdict: Verdict): string =>
   /* Three abreast where their figures fit, else two. */
   grid-template-columns: repeat(auto-fit, minmax(max(9.2rem, 30%), 1fr));
   align-content: center;
-  padding: 0 0.35rem;
-  gap: 0 0.35rem;
+  padding: 0 0.25rem;
+  gap: 0 0.25rem;
   flex: 1;
 }
 .verdict {
