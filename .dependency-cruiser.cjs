@@ -10,6 +10,7 @@ const CORE = [
   'light',
   'ambient',
   'colour',
+  'medium',
   'kit',
   'model',
   'plan',

@@ -75,7 +75,8 @@ function lampsIn(plan: Plan, scene: Scene): TableLamp[] {
     const above: Vec = [spot[0], spot[1] + 0.01, spot[2]]
     if (!shown || !inside || surfaces.blocked(...pose.pupil, ...above)) return []
     if (surfaces.blocked(...above, ...at)) return []
-    const level = lightStops(plan, light) + imageStops(heads[i]!, spot, [0, 1, 0], finish)
+    const level =
+      lightStops(plan, light) + imageStops(heads[i]!, spot, [0, 1, 0], finish, plan.medium)
     return Number.isFinite(level) ? [{ light: light.id, x: shown.x, y: shown.y, level }] : []
   })
 }
@@ -104,5 +105,5 @@ export const CAMERA_HEIGHTS = [5, 10, 15, 20, 30, 45, 60] as const
  * What a table mirrors of a thing on it, seen from a height; 0–1.
  * @param deg of the camera above it
  */
-export const mirroredFrom = (plan: Pick<Plan, 'table'>, deg: number): number =>
+export const mirroredFrom = (plan: Pick<Plan, 'table' | 'medium'>, deg: number): number =>
   tableShare(plan, Math.sin(toRad(deg)))

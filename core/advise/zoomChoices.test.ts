@@ -1,4 +1,5 @@
 // checks: zoom heads (by the guide number and the beam)
+import { typicalWater } from '../medium/water'
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
@@ -34,7 +35,7 @@ describe('a head that zooms', () => {
       const dry = plan(zoomMm)
       return subject({
         ...dry,
-        medium: 'water',
+        medium: typicalWater('sea'),
         lights: [{ ...dry.lights[0]!, strobe: { ...strobe, guideNumberWaterM: 12 } }]
       })
     }

@@ -115,7 +115,7 @@ export const saveCalibrationSchema = z.strictObject({
 })
 
 export const kitQuery = z.strictObject({
-  kind: z.enum(['camera', 'lens', 'strobe', 'modifier', 'filter', 'meter']).optional()
+  kind: z.enum(['camera', 'lens', 'strobe', 'modifier', 'filter', 'meter', 'housing']).optional()
 })
 export const unreadableItemSchema = z.object({
   id: idSchema,

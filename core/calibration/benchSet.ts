@@ -3,6 +3,7 @@
  * else, no other light. So the sum that predicts shoots predicts readings on the bench too.
  */
 import { cameraSchema, lensSchema, type Camera, type KitItem, type Lens } from '../kit/kit'
+import { AIR, typicalWater } from '../medium/water'
 import { newPlan } from '../plan/newPlan'
 import type { Plan } from '../plan/plan'
 import type { MeterDisplay } from '../scales/meter'
@@ -61,6 +62,9 @@ const NO_LENS: Lens = lensSchema.parse({
   frontDiameterMm: 0
 })
 
+/** Pure water: what more it takes is what a run finds. */
+const PURE_WATER = { ...typicalWater('fresh'), extraPerM: 0 }
+
 /** The mark a row is read at. */
 export const powerAt = ({ kind, powerStops }: LightCalibration, { at }: BenchRow): number =>
   kind === 'marks' || kind === 'meter' ? Math.min(0, at) : powerStops
@@ -100,7 +104,7 @@ export function benchPlan(run: LightCalibration, row: BenchRow, kit: Kit): Plan 
   const [light] = plan.lights
   return {
     ...plan,
-    medium: run.kind === 'water' ? 'water' : 'air',
+    medium: run.kind === 'water' ? PURE_WATER : AIR,
     meter,
     subject: { ...plan.subject, shape: 'sheet', reflectance: 0.18 },
     background: { ...plan.background, distanceMm: 5000, reflectance: 0.005 },

@@ -4,7 +4,7 @@ import { markUsuallyOff, USUALLY_OFF } from '../kit/sureness'
 /**
  * output: a head at full power; mark: a mark of its dial against full power; beam: its light off its
  * axis against that on it; highSpeed: what it loses besides what the curtains spread; water: its
- * guide number there; attenuation: what a metre of that water takes; loss: what a modifier takes;
+ * guide number there; attenuation: what a metre of that water takes beyond pure water; loss: what a modifier takes;
  * spread: its light off its axis against that on it; meter: what a meter reads too high; subject:
  * how much more a subject throws back
  */

@@ -2,6 +2,7 @@
 import { ledgerOf } from '../ledger/ledger'
 import type { LightId, Plan } from '../plan/plan'
 import { expectedReading, type Metering } from '../run/metering'
+import { poseOf } from '../set/camera'
 import { benchPlan, displayIn, isHighSpeed, isWorn, powerAt, type Kit } from './benchSet'
 import type { BenchRow, LightCalibration } from './calibration'
 import { figureOf, headParts, type Sighting } from './figure'
@@ -21,11 +22,15 @@ export const benchMetering = ({
 /** Level the card should have at the settings of the plan; −Infinity where no light falls on it. */
 const cardLevel = (plan: Plan): number => ledgerOf(plan).totals.subject!
 
+const metres = (mm: number): number => mm / 1000
+
 export interface BenchExpected {
   /** what the meter should show, f-number in stops; null: no light reaches it */
   readonly apertureStops: number | null
   /** level of the card at the settings of its frame, or at f/8 and the ISO of the run */
   readonly levelStops: number
+  /** how far the light comes through water, m: to the meter, or by the card to the port */
+  readonly wayM: number
 }
 
 /** @returns null where an item is not in the kit any more */
@@ -38,7 +43,10 @@ export function benchExpected(
   return (
     plan && {
       apertureStops: expectedReading(plan, benchMetering(run)),
-      levelStops: cardLevel(plan)
+      levelStops: cardLevel(plan),
+      wayM:
+        metres(plan.lights[0]!.at.distanceMm) +
+        (row.reading?.kind === 'meter' ? 0 : metres(poseOf(plan).frontMm))
     }
   )
 }
@@ -68,21 +76,17 @@ export function readRow(run: LightCalibration, row: BenchRow, kit: Kit): RowRead
   }
 }
 
-const metres = (mm: number): number => mm / 1000
-
 /** What a row is the sum of. */
-function partsOf(run: LightCalibration, row: BenchRow): Sighting['parts'] {
+function partsOf(run: LightCalibration, row: BenchRow, wayM: number): Sighting['parts'] {
   const { kind, strobeId, modifierId, meterId } = run
   const parts = [...headParts(strobeId, powerAt(run, row))]
   const add = (figure: ReturnType<typeof figureOf>, share = 1) => parts.push({ figure, share })
   const aside = row.at > 0.5
   if (kind === 'water') {
-    const wet = run.rows.filter(({ reading, on }) => reading && on)
-    const mean = wet.reduce((sum, { at }) => sum + metres(at), 0) / Math.max(1, wet.length)
-    // In the middle of what was read the guide number is right with the water in it.
+    // Pure water is in what was expected: this is what this water takes besides.
     parts.length = 0
     add(figureOf('water', strobeId))
-    add(figureOf('attenuation', strobeId), mean - metres(row.at))
+    add(figureOf('attenuation', strobeId), -wayM)
   }
   if (kind === 'beam' && aside) add(figureOf('beam', strobeId, row.at))
   if (isWorn(run, row)) {
@@ -108,7 +112,7 @@ export function benchSightings(
         from: { kind: 'bench', calibrationId: id, row: i },
         offStops: off,
         uncertaintyStops: reads[i]!.uncertaintyStops,
-        parts: partsOf(run, row)
+        parts: partsOf(run, row, reads[i]!.expected!.wayM)
       }
     ]
   })

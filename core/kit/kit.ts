@@ -11,6 +11,7 @@ import { cameraFilesSchema, NO_FILES } from './cameraFiles'
 import { faceSchema, millimetres } from './face'
 import { filterSchema } from './filter'
 import { id, measuredTo, name, notes, stops, uncertaintyStops } from './fields'
+import { housingSchema } from './housing'
 import { meterSchema } from './meter'
 
 /** A size that stands in the way of light; 0: it is left out of the sum. */
@@ -268,7 +269,8 @@ export const kitItemSchema = z.discriminatedUnion('kind', [
   strobeSchema,
   modifierSchema,
   filterSchema,
-  meterSchema
+  meterSchema,
+  housingSchema
 ])
 export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>

@@ -3,19 +3,21 @@
  * takes through the set, by the same sums as a strobe's.
  */
 import { surfaceStops } from '../ambient/ev'
-import { READ_PLACES, type AmbientSource, type Plan } from '../plan/plan'
+import { READ_PLACES, type AmbientSource, type Plan, type ReadPlace } from '../plan/plan'
 import { closeUpLossOf } from '../plan/lensInUse'
 import { evOfReading, meterConstantStops } from '../plan/readingEv'
 import { readPlaceOf } from '../plan/readPlace'
 import { faceOfSource } from '../set/ambientHeads'
 import { faceAreaMm2 } from '../set/faces'
-import type { PlacePoint } from '../set/places'
 import { headOfSourceAt } from '../set/scene'
 import type { Transport } from '../set/transport'
 import { isInVapour, vapourGain } from '../set/vapour'
+import { wayBackMm } from '../set/waterWays'
+import type { Spectrum } from '../colour/bands'
 import { cameraStops } from './cameraStops'
-import { sourceFilterStops, sourceHueStops } from './sourceColours'
+import { sourceFilterStops, sourceHueStops, sourceWaterStops } from './sourceColours'
 import type { Cell, CellState } from './terms'
+import { passedBack, passedDown, passedOf, then, waterFigures } from './water'
 
 /** Light that arrives less than this share of what it would one metre before the face is none. */
 const NOTHING = 2 ** -40
@@ -98,8 +100,60 @@ export function reachStops(
   return where > NOTHING ? arrives - Math.log2(where) : null
 }
 
-const hueIn = (plan: Plan, source: AmbientSource, place: PlacePoint | undefined): number =>
-  place ? sourceHueStops(plan, source.colour, place) : 0
+/** What water lets through of a source at a place, with or without the way back to the port. */
+export function passedAt(
+  plan: Plan,
+  transport: Transport,
+  source: AmbientSource,
+  j: number,
+  back: boolean
+): Spectrum | null {
+  const i = headOfSourceAt(plan, source.id)
+  if (i >= 0) return passedOf(plan, transport, i, j, back)
+  const down = passedDown(plan)
+  return back ? then(down, passedBack(plan, transport.scene.places[j]!.at)) : down
+}
+
+/** What water takes of a source at a place, that of where it was read left out; stops. */
+export function sourceWaterAt(
+  plan: Plan,
+  transport: Transport,
+  source: AmbientSource,
+  j: number
+): number {
+  if (plan.medium.kind === 'air') return 0
+  const lost = (at: number, back: boolean): number =>
+    sourceWaterStops(plan, source.colour, passedAt(plan, transport, source, at, back))
+  return lost(j, true) - lostWhereRead(plan, transport, source)
+}
+/** The same where it was read; a meter held there saw the way out alone. */
+function lostWhereRead(plan: Plan, transport: Transport, source: AmbientSource): number {
+  const { readAt, reading, colour } = source
+  if (plan.medium.kind === 'air' || readAt === 'itself') return 0
+  const back = reading?.via !== 'incident'
+  const passed = passedAt(plan, transport, source, placeAt(transport, readAt), back)
+  return sourceWaterStops(plan, colour, passed)
+}
+
+/** How far its light goes, as the figures of a term. */
+export function sourceWays(
+  plan: Plan,
+  transport: Transport,
+  source: AmbientSource,
+  j: number
+): Record<string, number> {
+  const i = headOfSourceAt(plan, source.id)
+  return i < 0
+    ? { back: wayBackMm(transport.scene.pose, transport.scene.places[j]!.at) / 1000 }
+    : waterFigures(transport, i, j)
+}
+
+const hueIn = (plan: Plan, transport: Transport, source: AmbientSource, j: number): number => {
+  const place = transport.scene.places[j]
+  return place
+    ? sourceHueStops(plan, source.colour, place, passedAt(plan, transport, source, j, true))
+    : 0
+}
 
 /** What the colour of the surface makes of a source's light, that of where it was read left out. */
 export function sourceHueAt(
@@ -108,11 +162,10 @@ export function sourceHueAt(
   source: AmbientSource,
   j: number
 ): number {
-  const { places } = transport.scene
-  const own = hueIn(plan, source, places[j])
+  const own = hueIn(plan, transport, source, j)
   return source.reading?.via === 'incident' || source.readAt === 'itself'
     ? own
-    : own - hueIn(plan, source, places[placeAt(transport, source.readAt)])
+    : own - hueIn(plan, transport, source, placeAt(transport, source.readAt))
 }
 
 /** What the surface at a place adds to what was read, stops. */
@@ -156,6 +209,7 @@ export function sourceCell(
     readStops(plan, source) +
       reach +
       sourceSurfaceStops(plan, transport, source, j) +
+      sourceWaterAt(plan, transport, source, j) +
       sourceHueAt(plan, transport, source, j) +
       developed(plan, source)
   )
@@ -183,13 +237,26 @@ export function ownLevel(plan: Plan, transport: Transport, source: AmbientSource
   if (source.readAt === 'itself') return base
   const where = arrivesAt(plan, transport, source, placeAt(transport, source.readAt))
   return where > NOTHING
-    ? base - surfaceWhereRead(transport, source) - Math.log2(where) - cardOverFace(source)
+    ? base -
+        lostWhereRead(plan, transport, source) -
+        surfaceWhereRead(transport, source) -
+        Math.log2(where) -
+        cardOverFace(source)
     : null
 }
 
-/** What light from all round is on an 18 % card where it falls. */
-export const aroundStops = (plan: Plan, transport: Transport, source: AmbientSource): number =>
-  readStops(plan, source) - surfaceWhereRead(transport, source) + developed(plan, source)
+/** What light from all round is on an 18 % card where it falls, as it comes to the port. */
+export function aroundStops(
+  plan: Plan,
+  transport: Transport,
+  source: AmbientSource,
+  place: ReadPlace
+): number {
+  const water = sourceWaterAt(plan, transport, source, placeAt(transport, place))
+  return (
+    readStops(plan, source) - surfaceWhereRead(transport, source) + water + developed(plan, source)
+  )
+}
 
 /**
  * What a picture is to take of a source with a face: the level one metre before it on an 18 % card.

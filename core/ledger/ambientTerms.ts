@@ -6,11 +6,14 @@ import { readPlaceOf } from '../plan/readPlace'
 import { secondsAt } from '../scales/marks'
 import { transportOf } from '../set/remembered'
 import type { Transport } from '../set/transport'
+import { wayBackMm } from '../set/waterWays'
 import {
   reachStops,
   sourceCell,
   sourceHueAt,
   sourceSurfaceStops,
+  sourceWaterAt,
+  sourceWays,
   takenStops
 } from './ambientSources'
 import { ambientColourStops, ambientSurfaceStops, restCell, showsOther } from './cells'
@@ -57,7 +60,9 @@ function restTerms(plan: Plan, transport: Transport, j: number): Term[] {
   if (place.gradientStops)
     terms.push(term('gradient', place.gradientStops, { s: plan.background.gradientStops }))
   terms.push(...closeUpTerms(plan, reading), ...shadeTerms(plan.ambient.shadeStops))
-  const { hue } = ambientColourStops(plan, place, reading)
+  const { hue, water } = ambientColourStops(plan, place, reading)
+  if (water !== 0)
+    terms.push(term('water', water, { back: wayBackMm(transport.scene.pose, place.at) / 1000 }))
   if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
   return [
     ...terms,
@@ -80,6 +85,8 @@ function sourceTerms(plan: Plan, transport: Transport, source: AmbientSource, j:
   if (source.from.kind === 'face')
     terms.push(term('reach', reach, { d: source.from.at.distanceMm / 1000 }))
   terms.push(...shadeTerms(takenStops(plan, source)))
+  const water = sourceWaterAt(plan, transport, source, j)
+  if (water !== 0) terms.push(term('water', water, sourceWays(plan, transport, source, j)))
   const hue = sourceHueAt(plan, transport, source, j)
   if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
   terms.push(...filterTerms(plan, null, source.colour), shutterTerm(plan), ...cameraTerms(plan))

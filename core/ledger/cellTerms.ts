@@ -15,7 +15,8 @@ import { transportOf } from '../set/remembered'
 import { vapourGain } from '../set/vapour'
 import type { Transport } from '../set/transport'
 import { ambientTerms } from './ambientTerms'
-import { lightHueStops } from './sourceColours'
+import { lightHueStops, lightWaterStops } from './sourceColours'
+import { passedOf, waterFigures } from './water'
 import { flashSecondsOf, shutterLoss, guideNumberOf, unitsStops } from './cells'
 import { correctionFor } from './corrections'
 import { cameraTerms, filterTerms, term } from './sharedTerms'
@@ -214,7 +215,10 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   terms.push(...modifierTerms(light, transport.scene.heads[i]!))
   const place = transport.scene.places[j]!
   terms.push(term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }))
-  const hue = lightHueStops(plan, light, place)
+  const passed = passedOf(plan, transport, i, j)
+  if (passed)
+    terms.push(term('water', lightWaterStops(plan, light, passed), waterFigures(transport, i, j)))
+  const hue = lightHueStops(plan, light, place, passed)
   if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
   terms.push(...filterTerms(plan, light, light.strobe.colour), ...cameraTerms(plan))
   const loss = shutterLoss(plan, light)

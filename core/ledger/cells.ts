@@ -30,11 +30,14 @@ import { cameraStops } from './cameraStops'
 import { correctionFor } from './corrections'
 import {
   ambientFilterStops,
-  ambientHueStops,
   lightFilterStops,
-  lightHueStops
+  lightHueStops,
+  lightWaterStops,
+  sourceHueStops,
+  sourceWaterStops
 } from './sourceColours'
 import type { Cell, CellState } from './terms'
+import { passedBack, passedDown, passedOf, then } from './water'
 
 /**
  * What the surface adds to an ambient reading at a place: all of it for light falling in, the
@@ -55,19 +58,26 @@ export function ambientSurfaceStops(
 }
 
 /**
- * What filters on the lens take of ambient, and what colour the surface has in it where the reading
- * does not hold it already.
+ * What filters on the lens take of ambient; what colour the surface has in it, and what water takes
+ * on its way to the port, where the reading does not hold them already.
  */
-export const ambientColourStops = (
+export function ambientColourStops(
   plan: Plan,
   place: PlacePoint,
   { via }: AmbientReading
-): { readonly filter: number; readonly hue: number } => {
+): { readonly filter: number; readonly hue: number; readonly water: number } {
   const at = readPlaceOf(place.id)
+  const filter = ambientFilterStops(plan, at)
+  if (via !== 'incident') return { filter, hue: 0, water: 0 }
+  const source = plan.ambient.colour[at]
+  const [down, back] = [passedDown(plan), passedBack(plan, place.at)]
+  const whole = then(down, back)
   return {
-    filter: ambientFilterStops(plan, at),
+    filter,
     // What shows by way of something else is worked out from what stands there.
-    hue: via === 'incident' && !place.seen ? ambientHueStops(plan, at, place) : 0
+    hue: place.seen ? 0 : sourceHueStops(plan, source, place, whole),
+    // It was read down there: only the way back is lost besides.
+    water: sourceWaterStops(plan, source, whole) - sourceWaterStops(plan, source, down)
   }
 }
 
@@ -89,11 +99,12 @@ export function restCell(plan: Plan, place: PlacePoint): Cell {
     reading.via === 'lens' && !plan.camera.showsEffective
       ? closeUpLossOf(plan, reading.atMagnification)
       : 0
-  const { filter, hue } = ambientColourStops(plan, place, reading)
+  const { filter, hue, water } = ambientColourStops(plan, place, reading)
   const level =
     evOfReading(reading) +
     filter +
     hue +
+    water +
     meterConstantStops(reading) +
     ambientSurfaceStops(plan, place, reading) +
     (place.gradientStops ?? 0) +
@@ -187,7 +198,10 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
   return { kind: shutterOf(plan).curtain === 'leaf' ? 'leafClip' : 'curtainClip', stops }
 }
 
-/** Guide number in what the set stands in, m at ISO 100: a third to a half of it under water. */
+/**
+ * Guide number in what the set stands in, m at ISO 100: a third to a half of it under water. What
+ * the water takes on the way comes on top.
+ */
 export const WATER_SHARE = 0.4
 /**
  * @returns that under water where the plan is there; 0.4 of that in air when it is not known, which
@@ -196,7 +210,7 @@ export const WATER_SHARE = 0.4
 export function guideNumberOf({ medium }: Pick<Plan, 'medium'>, light: Light): number {
   const { strobe } = light
   const { guideNumberM } = zoomOf(light)
-  if (medium !== 'water') return guideNumberM
+  if (medium.kind === 'air') return guideNumberM
   return strobe.guideNumberWaterM === null
     ? WATER_SHARE * guideNumberM
     : strobe.guideNumberWaterM * (guideNumberM / strobe.guideNumberM)
@@ -256,8 +270,13 @@ export function lightCell(
           (head.at[2] - place.at[2]) * place.normal[2]
     return none(facing <= 0 ? 'behind' : 'outside')
   }
+  const passed = passedOf(plan, transport, i, j)
   const sum =
-    base + Math.log2(arrives) + transport.scene.placeStops[j]! + lightHueStops(plan, light, place)
+    base +
+    Math.log2(arrives) +
+    transport.scene.placeStops[j]! +
+    lightWaterStops(plan, light, passed) +
+    lightHueStops(plan, light, place, passed)
   const correction = correctionFor(plan, light.id, place.id)
   return {
     source: light.id,

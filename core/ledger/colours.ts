@@ -5,6 +5,7 @@
 import { balanced, balanceWhite, channelStops, type Balance, type Rgb } from '../colour/balance'
 import { product, type Spectrum } from '../colour/bands'
 import { chromaticityOf, luminanceOf, xyzOf, type Chromaticity, type Xyz } from '../colour/observer'
+import { through } from '../colour/light'
 import type { Source } from '../colour/sources'
 import { surfaceSpectrum } from '../colour/surface'
 import { miredOf, temperatureOf, type Temperature } from '../colour/temperature'
@@ -13,10 +14,11 @@ import { readPlaceOf } from '../plan/readPlace'
 import type { PlacePoint } from '../set/places'
 import { transportOf } from '../set/remembered'
 import { ambientColourStops } from './cells'
-import { sourceHueAt } from './ambientSources'
+import { passedAt, sourceHueAt } from './ambientSources'
 import { ledgerOf, type Ledger } from './ledger'
 import { ambientSpectrum, lightHueStops, lightSpectrum, sourceLight } from './sourceColours'
 import type { RowId } from './terms'
+import { passedBack, passedDown, passedOf, then } from './water'
 
 export interface LightColour {
   /** red, green, blue of a grey card, for luminance 1 */
@@ -45,11 +47,26 @@ function lightColour(xyz: Xyz, balance: Balance): LightColour {
 
 /** A source's light on a grey card at a place, [BANDS]; null for a light that is not there. */
 function sourceSpectrum(plan: Plan, source: PartId, place: Place): Spectrum | null {
-  if (source === 'rest') return ambientSpectrum(plan, readPlaceOf(place))
+  const passed = passedTo(plan, source, place)
+  if (source === 'rest') return through(ambientSpectrum(plan, readPlaceOf(place)), passed)
   const own = plan.ambient.sources.find(({ id }) => id === source)
-  if (own) return sourceLight(plan, own)
+  if (own) return through(sourceLight(plan, own), passed)
   const light = plan.lights.find(({ id }) => id === source)
-  return light ? lightSpectrum(plan, light) : null
+  return light ? through(lightSpectrum(plan, light), passed) : null
+}
+
+/** What of it water on its way lets through, [BANDS]; null: all. */
+function passedTo(plan: Plan, source: PartId, id: Place): Spectrum | null {
+  if (plan.medium.kind === 'air') return null
+  const transport = transportOf(plan)
+  const j = transport.scene.places.findIndex((place) => place.id === id)
+  if (j < 0) return null
+  if (source === 'rest')
+    return then(passedDown(plan), passedBack(plan, transport.scene.places[j]!.at))
+  const own = plan.ambient.sources.find((each) => each.id === source)
+  if (own) return passedAt(plan, transport, own, j, true)
+  const i = plan.lights.findIndex((light) => light.id === source)
+  return i < 0 ? null : passedOf(plan, transport, i, j)
 }
 
 /** A row that has one colour: all ambient light together has not. */
@@ -109,7 +126,8 @@ function hueOf(plan: Plan, source: PartId, place: PlacePoint): number {
   return lightHueStops(
     plan,
     plan.lights.find(({ id }) => id === source)!,
-    place
+    place,
+    passedTo(plan, source, place.id)
   )
 }
 
@@ -144,7 +162,7 @@ function ambientColour(plan: Plan, id: Place): LightColour {
   const place = placeOf(plan, id)
   const given = givenAt(ledgerOf(plan), id).filter(({ source }) => isAmbient(plan, source))
   const mix = place && onCard(plan, given, place)
-  return lightColour(mix ?? xyzOf(ambientSpectrum(plan, readPlaceOf(id))), plan.balance)
+  return lightColour(mix ?? xyzOf(sourceSpectrum(plan, 'rest', id)!), plan.balance)
 }
 
 /** The colour of all light at a place together, on a grey card; null where there is none. */

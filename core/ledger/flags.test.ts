@@ -1,4 +1,5 @@
 /** Where each figure leaves what its model holds for: just inside no flag, just outside one. */
+import { typicalWater } from '../medium/water'
 import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../plan/plan'
 import { magnificationsOf } from '../plan/lensInUse'
@@ -222,11 +223,11 @@ describe('heads', () => {
   test('under water, and with a guide number for air there', () => {
     const wet = (guideNumberWaterM: number | null): string[] =>
       flags((p) => {
-        p.medium = 'water'
+        p.medium = typicalWater('sea')
         p.lights[0]!.strobe = testStrobe({ guideNumberWaterM })
       })
-    expect(wet(10)).toEqual(['under-water'])
-    expect(wet(null)).toEqual(['under-water', 'water-guide-assumed'])
+    expect(wet(10)).toEqual(['port-assumed'])
+    expect(wet(null)).toEqual(['water-guide-assumed', 'port-assumed'])
   })
   test('vapour, gloss, and a zone with gloss', () => {
     expect(

@@ -49,10 +49,10 @@ export function findFlags(plan: Plan): Flag[] {
   if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0))
     flags.push('duration-assumed')
   if (lit.some((light) => modifiedBy(light).held)) flags.push('modifier-held')
-  if (plan.medium === 'water') {
-    flags.push('under-water')
+  if (plan.medium.kind !== 'air') {
     if (lit.some((light) => light.strobe.guideNumberWaterM === null))
       flags.push('water-guide-assumed')
+    if (!plan.housing) flags.push('port-assumed')
   }
   if (subject.shape === 'plume' && subject.vapour.opticalDepth > THICK) flags.push('vapour')
   const { scene } = transportOf(plan)

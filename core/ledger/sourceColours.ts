@@ -48,17 +48,20 @@ export const lightSpectrum = (plan: Filtered, light: Light): Spectrum =>
 export const ambientSpectrum = (plan: Filtered & Pick<Plan, 'ambient'>, at: ReadPlace): Spectrum =>
   filtered(plan.ambient.colour[at], plan, null)
 
-/** What a light looks like on a grey card, for luminance 1. */
-export const lightTint = (plan: Plan, light: Light): Rgb =>
-  tintOf(lightSpectrum(plan, light), plan.balance)
-export const ambientTint = (plan: Plan, at: ReadPlace): Rgb =>
-  tintOf(ambientSpectrum(plan, at), plan.balance)
+/**
+ * What a light looks like on a grey card, for luminance 1.
+ * @param passed what of it water on its way lets through, [BANDS]; null: all
+ */
+export const lightTint = (plan: Plan, light: Light, passed: Spectrum | null): Rgb =>
+  tintOf(through(lightSpectrum(plan, light), passed), plan.balance)
+export const ambientTint = (plan: Plan, at: ReadPlace, passed: Spectrum | null): Rgb =>
+  tintOf(through(ambientSpectrum(plan, at), passed), plan.balance)
 
 /** A source of ambient light by itself, as the sensor gets it from a grey card, [BANDS]. */
 export const sourceLight = (plan: Filtered, source: AmbientSource): Spectrum =>
   filtered(source.colour, plan, null)
-export const sourceTint = (plan: Plan, source: AmbientSource): Rgb =>
-  tintOf(sourceLight(plan, source), plan.balance)
+export const sourceTint = (plan: Plan, source: AmbientSource, passed: Spectrum | null): Rgb =>
+  tintOf(through(sourceLight(plan, source), passed), plan.balance)
 
 function costs(source: Source, plan: Filtered, light: Light | null): number {
   const stack = stackOf(plan, light)
@@ -93,18 +96,41 @@ interface Coloured {
   readonly colour?: SurfaceColour
   readonly reflectance: number
 }
-function hueStops(source: Source, plan: Filtered, light: Light | null, place: Coloured): number {
-  if (!place.colour || (stackOf(plan, light) === null && isWhite(source))) return 0
-  return colourStops(filtered(source, plan, light), place.colour, place.reflectance)
+function hueStops(
+  source: Source,
+  plan: Filtered,
+  light: Light | null,
+  place: Coloured,
+  passed: Spectrum | null
+): number {
+  if (!place.colour || (!passed && stackOf(plan, light) === null && isWhite(source))) return 0
+  const there = through(filtered(source, plan, light), passed)
+  return colourStops(there, place.colour, place.reflectance)
 }
-/** What a coloured surface throws back of a light more than of daylight; stops. */
-export const lightHueStops = (plan: Filtered, light: Light, place: Coloured): number =>
-  hueStops(light.strobe.colour, plan, light, place)
+/**
+ * What a coloured surface throws back of a light more than of daylight; stops.
+ * @param passed what of the light water on its way lets through, [BANDS]; null: all
+ */
+export const lightHueStops = (
+  plan: Filtered,
+  light: Light,
+  place: Coloured,
+  passed: Spectrum | null
+): number => hueStops(light.strobe.colour, plan, light, place, passed)
 /** The same of a source of ambient light. */
-export const sourceHueStops = (plan: Filtered, source: Source, place: Coloured): number =>
-  hueStops(source, plan, null, place)
-export const ambientHueStops = (
-  plan: Filtered & Pick<Plan, 'ambient'>,
-  at: ReadPlace,
-  place: Coloured
-): number => hueStops(plan.ambient.colour[at], plan, null, place)
+export const sourceHueStops = (
+  plan: Filtered,
+  source: Source,
+  place: Coloured,
+  passed: Spectrum | null
+): number => hueStops(source, plan, null, place, passed)
+
+/** What water takes of a light after its filters, at full power as they count; stops. */
+export const lightWaterStops = (plan: Filtered, light: Light, passed: Spectrum | null): number =>
+  passed ? filterStops(filtered(light.strobe.colour, plan, light), passed) : 0
+/** The same of a source of ambient light. */
+export const sourceWaterStops = (
+  plan: Filtered,
+  source: Source,
+  passed: Spectrum | null
+): number => (passed ? filterStops(filtered(source, plan, null), passed) : 0)

@@ -1,3 +1,4 @@
+import { AIR, typicalWater, type Medium } from '../medium/water'
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { FINISHES, planSchema, SHAPES, TABLE_FINISHES, type Plan } from '../plan/plan'
@@ -23,7 +24,7 @@ const made = fc.record({
   azimuthDeg: fc.integer({ min: -180, max: 180 }),
   upDeg: fc.integer({ min: -60, max: 80 }),
   mount: fc.constantFrom('stand' as const, 'lens' as const),
-  medium: fc.constantFrom('air' as const, 'water' as const)
+  medium: fc.constantFrom<Medium>(AIR, typicalWater('fresh'), typicalWater('sea', 'silty'))
 })
 
 const planOf = (each: typeof made extends fc.Arbitrary<infer T> ? T : never): Plan =>

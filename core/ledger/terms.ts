@@ -36,6 +36,7 @@ export type TermKind =
   | 'modifier'
   | 'filter'
   | 'hue'
+  | 'water'
   | 'shadow'
   | 'bounce'
   | 'bounceOnly'
@@ -73,7 +74,7 @@ export type Flag =
   | 'light-inside'
   | 'duration-assumed'
   | 'water-guide-assumed'
-  | 'under-water'
+  | 'port-assumed'
   | 'vapour'
   | 'grazing'
   | 'lens-limit'
@@ -202,6 +203,14 @@ export const TERM_FORMULAS: Record<
   filter: {
     formula: 'log2(Σ S·T·ȳ / Σ S·ȳ), S the light before it, T the filter',
     source: 'luminance by the CIE 1931 observer; the filter’s figures are the kit’s'
+  },
+  water: {
+    formula:
+      'log2(Σ L·ȳ·e^(−c·way) / Σ L·ȳ) over the bands, c of pure water and the extra figure; way = out + ' +
+      'back to the port, m',
+    source:
+      'Beer–Lambert; pure water by Pope and Fry 1997, the course of the rest by Bricaud, Morel and ' +
+      'Prieur 1981 (from memory)'
   },
   hue: {
     formula: 'log2(Σ S·R·ȳ / (ρ·Σ S·ȳ)), R the colour as a smooth spectrum',

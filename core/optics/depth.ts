@@ -5,6 +5,7 @@
  */
 import { positive } from '../guard'
 import { combinedFocalMm } from './attachments'
+import { addedVergence, imageBehindPort, subjectBehind, type PortOptics } from './port'
 
 /** Green light, the middle of the eye's and the sensor's response, mm. */
 const WAVELENGTH_MM = 550e-6
@@ -15,6 +16,12 @@ export interface DepthLimits {
   /** behind it; Infinity when the far limit never comes */
   readonly farMm: number
   readonly totalMm: number
+}
+
+/** A port before a lens, and where the lens focuses: so far before the port, in air. */
+export interface PortBefore extends PortOptics {
+  /** > 0 */
+  readonly imageMm: number
 }
 
 /** What a lens with a close-up lens in contact takes in of a point in focus. */
@@ -29,16 +36,20 @@ export interface LensInFront {
   readonly pupilRatio?: number
   /** of the close-up lens, 1/m; 0 when left out */
   readonly dioptres?: number
+  /** between subject and lens; `magnification` is then that of the image it makes */
+  readonly port?: PortBefore
 }
 
 /** The cone of rays from the point in focus to the entrance pupil. */
 interface Cone {
   /** of the bare lens's entrance pupil, mm */
   readonly pupilMm: number
-  /** subject to the pupil as the close-up lens shows it, times `taper`; mm */
+  /** subject to the pupil as close-up lens and port show it, times `taper`; mm */
   readonly distanceMm: number
-  /** 1 for a bare lens, 0 where the close-up lens puts the pupil at infinity, < 0 past that */
+  /** 1 for a bare lens, 0 where what is before it puts the pupil at infinity, < 0 past that */
   readonly taper: number
+  /** of the subject */
+  readonly magnification: number
 }
 /**
  * The entrance pupil of a lens of pupil ratio P stands f·(1/P − 1) behind its principal plane; a
@@ -51,15 +62,37 @@ function coneOf({
   fNumber,
   magnification,
   pupilRatio = 1,
-  dioptres = 0
+  dioptres = 0,
+  port
 }: LensInFront): Cone {
   const combined = combinedFocalMm(focalMm, dioptres)
   const behind = focalMm * (1 / positive(pupilRatio, 'pupilRatio') - 1)
   const taper = 1 - (behind * dioptres) / 1000
-  return {
+  const cone: Cone = {
     pupilMm: focalMm / positive(fNumber, 'fNumber'),
     distanceMm: combined * (1 + 1 / positive(magnification, 'magnification')) * taper + behind,
-    taper
+    taper,
+    magnification
+  }
+  return port ? behindPort(cone, port) : cone
+}
+
+/** Past what a lens can focus behind a port, its subject is taken to stand so far off, mm. */
+const FARTHEST_MM = 1e9
+
+/**
+ * The cone as it is in the water: the pupil imaged by the port, times a taper of its own so that one
+ * at infinity does no harm. Source: Gaussian imaging, as port.ts.
+ */
+function behindPort({ pupilMm, distanceMm, taper, magnification }: Cone, port: PortBefore): Cone {
+  const subjectMm = Math.min(FARTHEST_MM, subjectBehind(port, port.imageMm))
+  const toPort = distanceMm - port.imageMm * taper
+  const tapers = taper + addedVergence(port) * toPort
+  return {
+    pupilMm,
+    distanceMm: tapers * subjectMm + port.index * toPort,
+    taper: tapers,
+    magnification: magnification * imageBehindPort(port, subjectMm).larger
   }
 }
 
@@ -87,8 +120,8 @@ export function coneWidth(lens: LensInFront): number {
  * @param circleMm permitted blur disc on the sensor, > 0
  */
 export function depthLimits(lens: LensInFront, circleMm: number): DepthLimits {
-  const { pupilMm, distanceMm, taper } = coneOf(lens)
-  const k = positive(circleMm, 'circleMm') / lens.magnification
+  const { pupilMm, distanceMm, taper, magnification } = coneOf(lens)
+  const k = positive(circleMm, 'circleMm') / magnification
   const at = (width: number): number => (width > 0 ? (distanceMm * k) / width : Infinity)
   const nearMm = at(pupilMm + k * taper)
   const farMm = at(pupilMm - k * taper)
@@ -105,10 +138,10 @@ export const airyDisc = (effectiveF: number): number =>
  * @returns Infinity where the near end reaches the entrance pupil
  */
 export function defocusAtEnds(lens: LensInFront, depthMm: number): number {
-  const { pupilMm, distanceMm, taper } = coneOf(lens)
+  const { pupilMm, distanceMm, taper, magnification } = coneOf(lens)
   const half = depthMm / 2
   const left = distanceMm - half * Math.abs(taper)
-  return left > 0 ? (lens.magnification * pupilMm * half) / left : Infinity
+  return left > 0 ? (magnification * pupilMm * half) / left : Infinity
 }
 
 /**
@@ -117,9 +150,9 @@ export function defocusAtEnds(lens: LensInFront, depthMm: number): number {
  * @returns Infinity at the entrance pupil and before it
  */
 export function defocusAt(lens: LensInFront, behindMm: number): number {
-  const { pupilMm, distanceMm, taper } = coneOf(lens)
+  const { pupilMm, distanceMm, taper, magnification } = coneOf(lens)
   const left = distanceMm + behindMm * taper
-  return left > 0 ? (lens.magnification * pupilMm * Math.abs(behindMm)) / left : Infinity
+  return left > 0 ? (magnification * pupilMm * Math.abs(behindMm)) / left : Infinity
 }
 
 /**

@@ -20,7 +20,7 @@ export type ByTable = (vertex: number, side: 1 | -1, share: number) => void
 
 /** @returns null where the table does not mirror */
 export function byTableOf(world: World, lamps: readonly Lamp[], walk: Walk): ByTable | null {
-  const { plan, all } = world
+  const { plan, all, water } = world
   const index = all.list.findIndex(({ id }) => id === 'table')
   const table = all.list[index]
   if (!mirrors(plan) || !table || !isSheet(table)) return null
@@ -70,7 +70,8 @@ export function byTableOf(world: World, lamps: readonly Lamp[], walk: Walk): ByT
       const way = Math.sqrt(line[3]! ** 2 + line[4]! ** 2 + line[5]! ** 2)
       const sent = (share * falls * tableShare(plan, -line[4]! / way)) / GREY
       const o = (AMBIENT_SOURCES + light) * 3
-      for (let k = 0; k < 3; k++) got[o + k]! += sent * weight[k]! * albedo[k]!
+      for (let k = 0; k < 3; k++)
+        got[o + k]! += sent * weight[k]! * albedo[k]! * (water ? Math.exp(-water[k]! * way) : 1)
     }
   }
 }

@@ -7,9 +7,10 @@ import { AMBIENT_SOURCES } from './film'
 import { keptBy, type Kept } from '../set/facetLoss'
 import { shownTo } from '../set/shown'
 import { lightBy, towards, type Lamp } from './lamps'
-import { COAT, coated, coatOften, fromFacets, metalShare } from '../set/scatter'
+import { coatIn } from '../set/coat'
+import { coatOften, fromFacets, metalShare } from '../set/scatter'
 import { GREY } from '../light/luminance'
-import { absorb, add, CLEAR_OF, draw, GUESSED, type Walk } from './walk'
+import { absorb, CLEAR_OF, draw, GUESSED, type Walk } from './walk'
 import { GLOSS, METAL, type Finishes, type World } from './world'
 
 /** GGX's α of a metal once light has been scattered: it is taken for rougher. */
@@ -64,7 +65,8 @@ export interface Direct {
 }
 
 export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Direct {
-  const { all, clear } = world
+  const { all, clear, water } = world
+  const coat = coatIn(world.plan.medium)
   const byTable = byTableOf(world, lamps, walk)
   const { hit, ray, normal, basis, weight, albedo, got, spot, two, marks, within } = walk
   const line = new Float64Array(6)
@@ -81,7 +83,10 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
    */
   const passing = (): void => {
     passed.fill(1)
-    if (!clear) return
+    if (!clear) {
+      if (water) absorb(passed, water, Math.sqrt(line[3]! ** 2 + line[4]! ** 2 + line[5]! ** 2))
+      return
+    }
     const { faces, media } = clear
     let last = 0
     now.host = within.host
@@ -110,7 +115,7 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
     }
     // What a lamp stands in, if not in the open.
     const left = mediumOf(now)
-    if (left > 0) absorb(passed, media[left]!.absorbs, (1 - last) * length)
+    if (left > 0 || water) absorb(passed, media[left]!.absorbs, (1 - last) * length)
   }
 
   /** Begins a line off a surface met, on the side the ray comes from or the other. */
@@ -155,7 +160,11 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
     const kind = finishes.kinds[index]!
     const through = finishes.through[index]!
     if (byTable && kind !== METAL) {
-      byTable(vertex, 1, (1 - through) * (kind === GLOSS && !later ? coated(cosOut) * COAT : 1))
+      byTable(
+        vertex,
+        1,
+        (1 - through) * (kind === GLOSS && !later ? coat.through(cosOut) * coat.base : 1)
+      )
       byTable(vertex, -1, through)
     }
     startLine(hit, 1)
@@ -183,7 +192,8 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
       if (through > 0) startLine(hit, 1)
       const o = (AMBIENT_SOURCES + light) * 3
       if (kind !== METAL) {
-        const share = arrives * (kind === GLOSS && !later ? coated(cosOut) * coatedFrom(line) : 1)
+        const share =
+          arrives * (kind === GLOSS && !later ? coat.through(cosOut) * coatedFrom(line) : 1)
         for (let k = 0; k < 3; k++) got[o + k]! += share * weight[k]! * albedo[k]! * passed[k]!
         if (kind !== GLOSS || later) continue
       }
@@ -193,7 +203,7 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
       const alpha = later ? ALPHA_LATER : own
       const cosFacet = fromFacets(basis, ray, cosOut, line, alpha, two)
       if (cosFacet <= 0) continue
-      const often = kind === GLOSS ? coatOften(cosOut, albedo[1]!) : 1
+      const often = kind === GLOSS ? coatOften(1 - coat.through(cosOut), albedo[1]!) : 1
       const sent =
         arrives * Math.PI * two[0]! * (later ? 1 : balance(chanceOf(lamp, line), often * two[1]!))
       const lost = kind === METAL ? 1 / metalKept(finishes, index, later)(cosOut) - 1 : 0
@@ -204,13 +214,13 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
           passed[k]! *
           (kind === METAL
             ? metalShare(albedo[k]!, cosFacet) * (1 + lost * albedo[k]!)
-            : 1 - coated(cosFacet))
+            : 1 - coat.through(cosFacet))
     }
   }
   const coatedFrom = (to: Float64Array): number => {
     const d = Math.sqrt(to[3]! * to[3]! + to[4]! * to[4]! + to[5]! * to[5]!)
     const cos = (to[3]! * normal[0] + to[4]! * normal[1] + to[5]! * normal[2]) / d
-    return COAT * coated(cos)
+    return coat.base * coat.through(cos)
   }
   /** Lamps that show to the ray itself, nearer than what it meets. */
   const shown = (most: number, chance: number): void => {
@@ -219,8 +229,10 @@ export function newDirect(world: World, lamps: readonly Lamp[], walk: Walk): Dir
       const radiance = shownTo(emitter, ray, most, two)
       if (radiance <= 0) continue
       const drawn = (two[0]! * two[0]!) / (two[1]! * emitter.areaMm2)
-      const share = chance > 0 ? balance(chance, drawn) : 1
-      add(walk, AMBIENT_SOURCES + light, (share * Math.PI * radiance) / GREY)
+      const share = ((chance > 0 ? balance(chance, drawn) : 1) * Math.PI * radiance) / GREY
+      const o = (AMBIENT_SOURCES + light) * 3
+      for (let k = 0; k < 3; k++)
+        got[o + k]! += share * weight[k]! * (water ? Math.exp(-water[k]! * two[0]!) : 1)
     }
   }
 

@@ -61,7 +61,8 @@ function sameMoments(a: Plan, b: Plan): boolean {
  */
 export const sameLight = (a: Plan, b: Plan): boolean =>
   a === b ||
-  (sameStage(a, b) &&
+  (a.medium === b.medium &&
+    sameStage(a, b) &&
     samePlaces(a, b) &&
     sameLights(a, b) &&
     a.settings.apertureStops === b.settings.apertureStops &&

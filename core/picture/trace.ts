@@ -19,16 +19,8 @@ import { newMeeting } from './meeting'
 import { momentOf, movedBy } from './moment'
 import { nextOf } from '../set/random'
 import { mirrored } from '../set/bend'
-import {
-  byFacet,
-  COAT,
-  COAT_EVEN,
-  coated,
-  coatOften,
-  evenly,
-  metalShare,
-  putBasis
-} from '../set/scatter'
+import { coatIn } from '../set/coat'
+import { byFacet, coatOften, evenly, metalShare, putBasis } from '../set/scatter'
 import { newThick } from './thick'
 import { GREY } from '../light/luminance'
 import { newVapour } from './vapour'
@@ -68,7 +60,8 @@ export interface Tracer {
 
 /** A tracer of a set. Nothing is allocated once it stands. */
 export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tracer {
-  const { scene, plan } = world
+  const { scene, plan, water } = world
+  const coatHere = coatIn(plan.medium)
   const sources = sourcesOf(scene.heads.length)
   const lamps = lampsOf(scene.heads, world.all)
   const lens = lensOf(plan, scene.pose)
@@ -80,6 +73,8 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
   const { met, clearHit } = meeting
   const first = new Float64Array(8)
   const moved = new Float64Array(3)
+  /** what is seen of open water counts as from where the background stands */
+  const openWaterMm = scene.pose.pupilMm + plan.background.distanceMm
   const { paints } = world
   const ground = newGround(world.backdrop)
   const glass = newGlass(world, walk, meeting, direct)
@@ -127,14 +122,14 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
   const fromCoat = (cosOut: number, often: number): boolean => {
     const rough = met.finishes.roughness[met.index]!
     if (rough === 0) {
-      scale(walk, (1 - coated(cosOut)) / often)
+      scale(walk, (1 - coatHere.through(cosOut)) / often)
       mirrored(basis, ray)
       two[1] = 0
       return true
     }
     const cosFacet = byFacet(basis, ray, cosOut, rough, spot, two)
     if (cosFacet <= 0) return false
-    scale(walk, (two[0]! * (1 - coated(cosFacet))) / often)
+    scale(walk, (two[0]! * (1 - coatHere.through(cosFacet))) / often)
     two[1]! *= often
     return true
   }
@@ -145,9 +140,9 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
     evenly(basis, spot, ray)
     if (coat)
       base =
-        (coated(cosOut) *
-          COAT *
-          coated(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2])) /
+        (coatHere.through(cosOut) *
+          coatHere.base *
+          coatHere.through(ray[3]! * normal[0] + ray[4]! * normal[1] + ray[5]! * normal[2])) /
         (1 - often)
     for (let k = 0; k < 3; k++) weight[k]! *= base * albedo[k]!
   }
@@ -170,11 +165,13 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
       }
       if (met.index < 0) {
         // Ambient light is taken to come from everywhere alike.
+        if (water) absorb(weight, water, openWaterMm)
         if (!later) add(walk, vertex === 0 ? 1 : 0, 1 / GREY)
         return
       }
       const medium = mediumOf(within)
       if (medium > 0) absorb(weight, world.clear!.media[medium]!.absorbs, hit[0]!)
+      else if (water) absorb(weight, water, hit[0]!)
       const { finishes, index } = met
       const kind = finishes.kinds[index]!
       putAlbedo()
@@ -193,7 +190,8 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
       else if (!(later && kind === METAL && index === world.table && !met.inRoom))
         direct.lit(vertex, finishes, index, cosOut, later)
       if (!stuff && !later && kind !== METAL) {
-        const out = kind === GLOSS ? coated(cosOut) * COAT * COAT_EVEN : 1 - through
+        const out =
+          kind === GLOSS ? coatHere.through(cosOut) * coatHere.base * coatHere.even : 1 - through
         const falls = index === world.backdrop.index && !met.inRoom ? ground.ambient(hit) : 1
         addBy(walk, finishes.farther[index]!, (out * falls) / GREY)
       }
@@ -204,7 +202,7 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
         chance = two[1]!
       } else {
         const coat = kind === GLOSS && !later
-        const often = coat ? coatOften(cosOut, albedo[1]!) : 0
+        const often = coat ? coatOften(1 - coatHere.through(cosOut), albedo[1]!) : 0
         if (coat && nextOf(state) < often) {
           if (!fromCoat(cosOut, often)) return
           chance = two[1]!
@@ -252,6 +250,8 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
       }
       draw(walk, 0, 1)
       lens.rayTo(x, y, spot, ray)
+      // There is no water within the lens or behind its port.
+      if (water) absorb(weight, water, -ray[6]!)
       path()
       if (moving > 0) keepOnly(group)
     }

@@ -23,6 +23,7 @@ import { stuffsOf } from '../set/glow'
 import { albedoOf } from '../colour/surface'
 import { keptBy, type Kept } from '../set/facetLoss'
 import { mottleOf } from './mottle'
+import { waterAbsorption } from './water'
 
 export const BLACK = 0
 const MATT = 1
@@ -60,6 +61,8 @@ export interface World {
   readonly room: { readonly sides: Surfaces; readonly finishes: Finishes } | null
   /** what light goes through */
   readonly clear: Clear | null
+  /** what water all round takes of red, green, blue, per mm; null in air */
+  readonly water: Rgb | null
   /** of the surfaces of `all`: what is painted on them; null: nothing */
   readonly paints: readonly (Paint | null)[]
   /** index of the table; −1: none */
@@ -187,6 +190,12 @@ function paintOf(plan: Plan, surface: Surface): Paint | null {
   }
 }
 
+/** What a clear thing stands in takes of light too. */
+const withWater = ({ media: [round, ...rest] }: Clear, water: Rgb): Clear['media'] => [
+  { ...round!, absorbs: water },
+  ...rest
+]
+
 /** A plan made ready for the picture. */
 export function worldOf(plan: Plan): World {
   const scene = sceneOf(plan)
@@ -194,6 +203,8 @@ export function worldOf(plan: Plan): World {
   const all = [...seen, ...scene.cameraBodies]
   const { room, subject } = plan
   const sides = room && roomSheets(room)
+  const clear = clearOf(plan)
+  const water = waterAbsorption(plan, scene.pose)
   const roomList = sides ? [...sides.walls, sides.ceiling, sides.floor] : []
   return {
     plan,
@@ -214,7 +225,8 @@ export function worldOf(plan: Plan): World {
         )
       )
     },
-    clear: clearOf(plan),
+    clear: clear && water ? { ...clear, media: withWater(clear, water) } : clear,
+    water,
     paints: all.map((each) => paintOf(plan, each)),
     table: all.findIndex(({ id }) => id === 'table'),
     backdrop: {

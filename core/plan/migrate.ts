@@ -18,6 +18,7 @@ import { planFromVersion13 } from './migrations/version13'
 import { kitItemFromVersion14, planFromVersion14 } from './migrations/version14'
 import { planFromVersion15 } from './migrations/version15'
 import { planFromVersion16 } from './migrations/version16'
+import { planFromVersion17 } from './migrations/version17'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -38,7 +39,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   13: planFromVersion13,
   14: planFromVersion14,
   15: planFromVersion15,
-  16: planFromVersion16
+  16: planFromVersion16,
+  17: planFromVersion17
 }
 
 /**

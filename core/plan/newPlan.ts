@@ -2,6 +2,7 @@
  * A new plan from a look, the starting point of a shoot. Figures are common practice, no source;
  * the power is a stand-in: `withBestPower` sets it, for that needs the whole sum.
  */
+import { AIR } from '../medium/water'
 import { AS_DAYLIGHT } from '../colour/balance'
 import { DAYLIGHT } from '../colour/sources'
 import type { Camera, Lens, Modifier, Strobe } from '../kit/kit'
@@ -147,7 +148,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     version: PLAN_VERSION,
     title,
     look,
-    medium: 'air',
+    medium: AIR,
     subject: {
       shape: look === 'plume' ? 'plume' : glass ? 'vessel' : 'ellipsoid',
       finish: glass ? 'clear' : 'matt',
@@ -212,6 +213,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
     falling: null,
     camera,
     lens,
+    housing: null,
     balance: AS_DAYLIGHT,
     lensFilters: [],
     shutterIn: 'body',
@@ -225,6 +227,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
       },
       extensionMm: 0,
       dioptres: 0,
+      wetDioptres: 0,
       teleconverter: 1,
       crop: 1,
       tiltDeg: 0

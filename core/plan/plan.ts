@@ -6,7 +6,9 @@ import { z } from 'zod'
 import { balanceSchema } from '../colour/balance'
 import { filterSchema } from '../kit/filter'
 import { cameraSchema, lensSchema, modifierSchema } from '../kit/kit'
+import { housingSchema } from '../kit/housing'
 import { meterSchema } from '../kit/meter'
+import { mediumSchema } from '../medium/water'
 import {
   AMBIENT_SOURCE_IDS,
   ambientSchema,
@@ -40,7 +42,7 @@ export * from './prop'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
-export const PLAN_VERSION = 17
+export const PLAN_VERSION = 18
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
 const lengthMm = (min: number, max: number) => z.number().min(min).max(max)
@@ -171,7 +173,7 @@ export const planSchema = z
     version: z.literal(PLAN_VERSION),
     title: z.string().trim().min(1, 'a title is needed').max(120),
     look: lookSchema,
-    medium: z.enum(['air', 'water']),
+    medium: mediumSchema.describe('what the set stands in'),
     subject: subjectSchema,
     props: z.array(propSchema).max(MOST_PROPS).describe('small things beside the subject'),
     background: backgroundSchema,
@@ -207,6 +209,9 @@ export const planSchema = z
     falling: fallingSchema.nullable().describe('light that falls or rises meanwhile; null: none'),
     camera: cameraSchema,
     lens: lensSchema,
+    housing: housingSchema
+      .nullable()
+      .describe('round the camera; null: none; under water a flat port right before the lens'),
     balance: balanceSchema.describe('white balance the frames are shown in'),
     lensFilters: z.array(filterSchema).max(4).describe('on the lens, besides ND'),
     shutterIn: z
@@ -231,6 +236,11 @@ export const planSchema = z
       ]),
       extensionMm: lengthMm(0, 500).describe('tubes between camera and lens'),
       dioptres: z.number().min(0).max(30).describe('close-up lens in front'),
+      wetDioptres: z
+        .number()
+        .min(0)
+        .max(30)
+        .describe('close-up lens before the port, its power in water'),
       teleconverter: z.number().min(1).max(3),
       crop: z.number().min(1).max(10).describe('sensor width over the width of the part in use'),
       tiltDeg: z

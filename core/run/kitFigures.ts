@@ -33,6 +33,8 @@ function withItem(plan: Plan, item: KitItem): Plan {
       return item.id === plan.camera.id ? { ...plan, camera: item } : plan
     case 'lens':
       return item.id === plan.lens.id ? { ...plan, lens: item } : plan
+    case 'housing':
+      return item.id === plan.housing?.id ? { ...plan, housing: item } : plan
     case 'meter':
       return item.id === plan.meter?.id ? { ...plan, meter: item } : plan
     default:

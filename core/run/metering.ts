@@ -6,7 +6,8 @@
 import type { Meter, Receptor } from '../kit/meter'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { withOnly } from '../plan/edit'
-import { lightFilterStops, lightHueStops } from '../ledger/sourceColours'
+import { lightFilterStops, lightHueStops, lightWaterStops } from '../ledger/sourceColours'
+import { passedOf } from '../ledger/water'
 import { hiddenCloseUpLoss } from '../plan/lensInUse'
 import type { LightId, Place, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
@@ -95,19 +96,25 @@ export function levelOfReading(plan: Plan, metering: Metering, apertureStops: nu
 }
 
 /**
- * What a hand-held meter does not see: filters on the lens, what the colour of the surface makes of
+ * What a hand-held meter does not see: filters on the lens, water on the way to the port, what the colour of the surface makes of
  * the light, by what angle vapour turns it; of the first light that is metered.
  */
 function unseenStops(plan: Plan, { place, lights }: Metering): number {
   const light = plan.lights.find(({ id }) => lights.includes(id))
-  const { scene } = transportOf(plan)
-  const spot = scene.places.find((each) => each.id === place)
-  if (!light || !spot) return 0
+  const transport = transportOf(plan)
+  const { scene } = transport
+  const j = scene.places.findIndex((each) => each.id === place)
+  if (!light || j < 0) return 0
+  const i = plan.lights.indexOf(light)
+  const passed = passedOf(plan, transport, i, j)
+  const out = passedOf(plan, transport, i, j, false)
   return (
     lightFilterStops(plan, light) -
     lightFilterStops({ lensFilters: [] }, light) +
-    lightHueStops(plan, light, spot) +
-    Math.log2(vapourGain(plan, scene, plan.lights.indexOf(light), scene.places.indexOf(spot)))
+    lightWaterStops(plan, light, passed) -
+    lightWaterStops(plan, light, out) +
+    lightHueStops(plan, light, scene.places[j]!, passed) +
+    Math.log2(vapourGain(plan, scene, i, j))
   )
 }
 

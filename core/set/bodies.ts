@@ -11,7 +11,7 @@ import { faceSheet, type Head } from './heads'
 import type { Solid, Surface } from './shapes'
 import { add, scale, type Vec } from './vec'
 
-export type BodyName = LightId | 'camera' | 'lens' | 'hood'
+export type BodyName = LightId | 'camera' | 'lens' | 'hood' | 'housing' | 'port'
 /** Marks a body among other surfaces: no card or light of a plan is called so. */
 const PREFIX = 'body:'
 export const bodyId = (name: BodyName): string => PREFIX + name
@@ -72,8 +72,13 @@ function headBodies(light: Light, head: Head): Surface[] {
 const HOOD_MM = 4
 /** Rim round the front lens, mm, and lens front over the sensor's diagonal. */
 const [RIM_MM, FRONT_OVER_SENSOR] = [12, 1.5]
-/** Outer diameter of the lens at its front, mm: the kit's, or a guess. */
-export function frontDiameterMm({ lens, camera }: Pick<Plan, 'lens' | 'camera'>): number {
+/** Outer diameter of the lens at its front, or of its port, mm: the kit's, or a guess. */
+export function frontDiameterMm({
+  lens,
+  camera,
+  housing
+}: Pick<Plan, 'lens' | 'camera' | 'housing'>): number {
+  if (housing) return housing.portDiameterMm
   const pupil = lens.focalMm / 2 ** (lens.widestStops / 2)
   const diagonal = Math.hypot(camera.sensorWidthMm, camera.sensorHeightMm)
   return lens.frontDiameterMm ?? Math.max(pupil + RIM_MM, FRONT_OVER_SENSOR * diagonal)
@@ -85,21 +90,22 @@ const [WIDE, HIGH, BEFORE_MM, BEHIND_MM] = [3.8, 4, 20, 50]
 /** How far the hood stands out before the lens, mm: half the way to the subject at most. */
 function hoodMm(plan: Plan, { workingMm }: CameraPose): number {
   const { hoodDeg } = plan.lens
-  // A light on the lens takes the hood's place.
-  if (hoodDeg === null || plan.lights.some((light) => light.mount === 'lens')) return 0
+  // A light on the lens takes the hood's place, and none fits in a housing.
+  if (hoodDeg === null || plan.housing || plan.lights.some((light) => light.mount === 'lens'))
+    return 0
   const out = frontDiameterMm(plan) / 2 / Math.tan((hoodDeg * Math.PI) / 180)
   return Math.min(out, workingMm / 2)
 }
 
-/** Camera, lens and hood; what takes no room is left out. */
+/** Camera, lens and hood, or a housing and its port; what takes no room is left out. */
 export function cameraBodiesOf(plan: Plan, pose: CameraPose): Surface[] {
   // Where the figures leave no room before the lens, it stands nowhere.
   if (pose.workingMm <= 0) return []
-  const { camera } = plan
+  const { camera, housing } = plan
   const axes = { axis: scale(pose.toCamera, -1), across: pose.right, upward: pose.up }
   const mount = pose.sensorMm - BEFORE_MM
-  const widthMm = camera.bodyWidthMm ?? WIDE * camera.sensorWidthMm
-  const heightMm = camera.bodyHeightMm ?? HIGH * camera.sensorHeightMm
+  const widthMm = housing?.bodyWidthMm ?? camera.bodyWidthMm ?? WIDE * camera.sensorWidthMm
+  const heightMm = housing?.bodyHeightMm ?? camera.bodyHeightMm ?? HIGH * camera.sensorHeightMm
   const diameterMm = frontDiameterMm(plan)
   const made: Surface[] = []
   const put = (name: BodyName, fromMm: number, face: Flat, depthMm: number): void => {
@@ -107,9 +113,14 @@ export function cameraBodiesOf(plan: Plan, pose: CameraPose): Surface[] {
       made.push(behind(bodyId(name), scale(pose.toCamera, fromMm), axes, face, depthMm))
   }
   if (widthMm > 0 && heightMm > 0)
-    put('camera', mount, { kind: 'rectangle', widthMm, heightMm }, BEFORE_MM + BEHIND_MM)
+    put(
+      housing ? 'housing' : 'camera',
+      mount,
+      { kind: 'rectangle', widthMm, heightMm },
+      housing?.bodyDepthMm ?? BEFORE_MM + BEHIND_MM
+    )
   if (diameterMm <= 0) return made
-  put('lens', pose.frontMm, { kind: 'disc', diameterMm }, mount - pose.frontMm)
+  put(housing ? 'port' : 'lens', pose.frontMm, { kind: 'disc', diameterMm }, mount - pose.frontMm)
   const hood = hoodMm(plan, pose)
   put('hood', pose.frontMm - hood, { kind: 'disc', diameterMm: diameterMm + HOOD_MM }, hood)
   return made

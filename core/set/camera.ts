@@ -1,9 +1,9 @@
 /**
- * The camera in the set: where its lens front and entrance pupil stand, and what its frame takes
- * in.
+ * The camera in the set: where its front (of the lens, or of its port) and its entrance pupil stand,
+ * and what its frame takes in.
  */
 import type { Plan } from '../plan/plan'
-import { sensorInUse, standOf } from '../plan/lensInUse'
+import { portGapMm, sensorInUse, standOf } from '../plan/lensInUse'
 import { add, direction, dot, scale, sub, type Vec } from './vec'
 
 export interface CameraPose {
@@ -13,7 +13,7 @@ export interface CameraPose {
   readonly up: Vec
   readonly front: Vec
   readonly frontMm: number
-  /** lens front to focus point as the figures say it, even where they leave no room (≤ 0) */
+  /** front to focus point as the figures say it, even where they leave no room (≤ 0) */
   readonly workingMm: number
   readonly pupil: Vec
   readonly pupilMm: number
@@ -27,14 +27,16 @@ export interface CameraPose {
  * Distances of a thin lens with a pupil ratio and what is screwed to it, the same as in the Focus
  * stage.
  */
-export function poseOf(plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'view'>): CameraPose {
+export function poseOf(
+  plan: Pick<Plan, 'camera' | 'lens' | 'focus' | 'medium' | 'housing' | 'view'>
+): CameraPose {
   const { lens, focus, view } = plan
   const frame = sensorInUse(plan)
   const toCamera = direction(0, view.elevationDeg)
   const right: Vec = [1, 0, 0]
   const up: Vec = [0, toCamera[2], -toCamera[1]]
   const { sensorMm, pupilMm } = standOf(plan)
-  const workingMm = sensorMm - lens.sensorToFrontMm - focus.extensionMm
+  const workingMm = sensorMm - lens.sensorToFrontMm - focus.extensionMm - portGapMm(plan)
   const frontMm = Math.max(1, workingMm)
   return {
     toCamera,

@@ -1,4 +1,5 @@
 /** What light goes through: bodies of glass, a vessel's wall, what is in it. */
+import { refractiveIndex } from '../medium/water'
 import type { Body, Plan } from '../plan/plan'
 import { propStanding } from './props'
 import { GLASS_INDEX, WATER_INDEX } from './specular'
@@ -53,7 +54,7 @@ export function clearOf(plan: Plan): Clear | null {
     ...props.map((body) => ({ body, standing: propStanding(plan, body), nested: true }))
   ].filter(({ body }) => isClear(body))
   if (bodies.length === 0) return null
-  const media: Medium[] = [{ index: medium === 'water' ? WATER_INDEX : 1, absorbs: NOTHING }]
+  const media: Medium[] = [{ index: refractiveIndex(medium), absorbs: NOTHING }]
   const faces: { surface: Surface; outside: number; inside: number; roughness: number }[] = []
   for (const { body, standing, nested } of bodies) {
     const { glass, liquid, roughness } = body

@@ -18,6 +18,8 @@ export interface Coupling {
   readonly patch: number
   /** light at the place per light on the piece */
   readonly share: number
+  /** from the piece to the place */
+  readonly wayMm: number
 }
 
 /** A patch larger than this against its distance is cut: size over distance 0.4. */
@@ -64,7 +66,7 @@ function inFrontOf(
   { patches, ofRoom }: Reflectors,
   surfaces: Surfaces
 ): Coupling[] {
-  const list: { piece: Patch; patch: number; share: number }[] = []
+  const list: { piece: Patch; patch: number; share: number; wayMm: number }[] = []
   let free = 0
   line.set(place)
   const spot = Float64Array.of(...place, ...(normal ?? [0, 0, 0]))
@@ -135,7 +137,7 @@ function inFrontOf(
       return
     }
     const share = shareOf(piece, ofRoom[patch]!)
-    if (share > NOTHING) list.push({ piece, patch, share })
+    if (share > NOTHING) list.push({ piece, patch, share, wayMm: Math.sqrt(d2) })
   }
   patches.forEach((patch, k) => {
     // Nothing convex throws light on itself.

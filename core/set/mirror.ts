@@ -172,7 +172,7 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
           share: shown.share,
           x: point.x,
           y: point.y,
-          stops: imageStops(head, shown.middle, zone.plane.normal, finish),
+          stops: imageStops(head, shown.middle, zone.plane.normal, finish, plan.medium),
           side: null
         })
     }
@@ -192,7 +192,7 @@ export function reflections(plan: Plan, scene: Scene): Reflection[] {
         share: 0,
         x: point.x,
         y: point.y,
-        stops: imageStops(head, highlight.at, highlight.normal, finish),
+        stops: imageStops(head, highlight.at, highlight.normal, finish, plan.medium),
         side: null
       })
   })
@@ -229,7 +229,8 @@ export function cardReflections(plan: Plan, scene: Scene): Reflection[] {
               stops: Math.log2(
                 mirrorShare(
                   plan.subject.finish,
-                  dot(unit(sub(sheet.at, shown.middle)), zone.plane.normal)
+                  dot(unit(sub(sheet.at, shown.middle)), zone.plane.normal),
+                  plan.medium
                 )
               ),
               side

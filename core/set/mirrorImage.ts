@@ -73,8 +73,10 @@ function frameOf(table: Sheet): Sheet[] {
 }
 
 /** What of light a table throws on at a cosine from its normal. */
-export const tableShare = ({ table }: Pick<Plan, 'table'>, cos: number): number =>
-  mirrorShare(table!.finish, cos)
+export const tableShare = (
+  { table, medium }: Pick<Plan, 'table' | 'medium'>,
+  cos: number
+): number => mirrorShare(table!.finish, cos, medium)
 
 export interface MirrorImage {
   /** Adds to `into` what a head gives a point by way of the table; relative as the transport's own. */

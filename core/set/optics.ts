@@ -1,5 +1,6 @@
 /** What turns rays from the lens in a set before they end: clear things, and a table that mirrors. */
 import type { Plan } from '../plan/plan'
+import { coatIn, type Coat } from './coat'
 import { clearIn, type Clear } from './clear'
 import type { Surfaces } from './surface'
 
@@ -11,6 +12,7 @@ export interface MirrorTable {
   readonly roughness: number
 }
 export interface Optics {
+  readonly coat: Coat
   readonly clear: Clear | null
   readonly table: MirrorTable | null
 }
@@ -22,6 +24,7 @@ export const mirrors = ({ table }: Pick<Plan, 'table'>): boolean =>
 export function opticsOf(plan: Plan, { list }: Surfaces): Optics {
   const { table } = plan
   return {
+    coat: coatIn(plan.medium),
     clear: clearIn(plan),
     table:
       table && table.finish !== 'matt'

@@ -7,7 +7,14 @@ import { keyLight } from './places'
 import { isSheet, type Surface } from './shapes'
 import { sameVec } from './vec'
 
-const LENS = ['magnification', 'extensionMm', 'dioptres', 'teleconverter', 'crop'] as const
+const LENS = [
+  'magnification',
+  'extensionMm',
+  'dioptres',
+  'wetDioptres',
+  'teleconverter',
+  'crop'
+] as const
 const sameLens = (a: Plan['focus'], b: Plan['focus']): boolean =>
   a === b || LENS.every((key) => a[key] === b[key])
 
@@ -59,11 +66,16 @@ export const sameStage = (a: Plan, b: Plan): boolean =>
   a.table === b.table &&
   a.room === b.room &&
   a.cards === b.cards &&
+  a.medium.kind === b.medium.kind &&
   a.view.elevationDeg === b.view.elevationDeg
 
 /** Whether the places of the set are: what they follow from but the stage and the key light. */
 export const samePlaces = (a: Plan, b: Plan): boolean =>
-  a.places === b.places && a.camera === b.camera && a.lens === b.lens && sameLens(a.focus, b.focus)
+  a.places === b.places &&
+  a.camera === b.camera &&
+  a.lens === b.lens &&
+  a.housing === b.housing &&
+  sameLens(a.focus, b.focus)
 
 /** Whether all lights do, and all that gives ambient light from somewhere. */
 export function sameLights(a: Plan, b: Plan): boolean {

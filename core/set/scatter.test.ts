@@ -1,6 +1,6 @@
 // checks: glossy and metal things (facets integrated over all directions; Fresnel by hand)
 import { describe, expect, it } from '@jest/globals'
-import { byFacet, coated, COAT_EVEN, fromFacets, putBasis } from './scatter'
+import { byFacet, fromFacets, putBasis } from './scatter'
 import { fresnelOver } from './specular'
 import { nextOf } from './random'
 
@@ -77,12 +77,5 @@ describe('a clear face', () => {
     const critical = Math.asin(1 / 1.5)
     expect(fresnelOver(Math.cos(critical + 0.01), 1 / 1.5)).toBe(1)
     expect(fresnelOver(Math.cos(critical - 0.05), 1 / 1.5)).toBeLessThan(1)
-  })
-
-  it('lets even light through as the coat counts on: ∫ (1 − F) 2 cos sin', () => {
-    const many = 20000
-    let through = 0
-    for (let i = 0; i < many; i++) through += coated(Math.sqrt((i + 0.5) / many)) / many
-    expect(through).toBeCloseTo(COAT_EVEN, 3)
   })
 })

@@ -4,8 +4,6 @@
  * reflection; Snell's and Fresnel's laws; microfacets of Trowbridge and Reitz (GGX) as in Walter et
  * al. 2007, those seen by a ray drawn as in Heitz, JCGT 2018; basis as in Duff et al., JCGT 2017.
  */
-import { fresnelOver, GLASS_INDEX } from './specular'
-
 /** Two directions square to a unit normal, at 3 and 6 of a row whose first three are the normal. */
 export function putBasis(basis: Float64Array): void {
   const x = basis[0]!
@@ -34,21 +32,12 @@ export function evenly(basis: Float64Array, spot: Float64Array, ray: Float64Arra
   put(basis, r * Math.cos(angle), r * Math.sin(angle), Math.sqrt(Math.max(0, 1 - spot[0]!)), ray)
 }
 
-/** What of light goes through a smooth clear coat, at a cosine from its normal. */
-export const coated = (cos: number): number => 1 - fresnelOver(Math.min(1, cos), GLASS_INDEX)
-/**
- * What a matt base under a coat sends on of what it would without, so that head on it is the same.
- */
-export const COAT = 1 / coated(1) ** 2
-/** What comes out of the coat again of light spread evenly: ∫ (1 − F) 2 cos sin. */
-export const COAT_EVEN = 0.908
-
 /**
  * How often a ray is mirrored in a coat rather than let through to what lies under it.
- * @param under what that throws back
+ * @param own what the coat mirrors
+ * @param under what lies under it throws back
  */
-export function coatOften(cosOut: number, under: number): number {
-  const own = 1 - coated(cosOut)
+export function coatOften(own: number, under: number): number {
   return Math.min(0.75, Math.max(0.25, own / (own + under)))
 }
 

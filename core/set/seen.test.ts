@@ -1,4 +1,6 @@
 // checks: seen through glass (Fresnel and Beer–Lambert by closed forms; the picture’s own paths)
+import { AIR } from '../medium/water'
+import { coatIn } from './coat'
 import { describe, expect, test } from '@jest/globals'
 import { ledgerOf } from '../ledger/ledger'
 import { linearOf } from '../colour/surface'
@@ -54,7 +56,7 @@ const wayOf = (): readonly [number, number, number] => [0, 0, -1]
 describe('a ray through plane layers', () => {
   test('a block of glass lets (1 − F)² through, less what its colour takes', () => {
     const share = (plan: Plan): number =>
-      followed({ clear: clearOf(plan), table: null }, surfacesOf([]), [0, 0, 200], wayOf(), 0)
+      followed({ clear: clearOf(plan), table: null, coat: coatIn(AIR) }, surfacesOf([]), [0, 0, 200], wayOf(), 0)
         .filter(({ mirrored }) => !mirrored)
         .reduce((sum, end) => sum + end.share, 0)
     const once = 1 - fresnelShare(1)
@@ -79,7 +81,7 @@ describe('a ray through plane layers', () => {
         liquid: level === null ? null : { level, colour: '#ffffff', throughMm: 20 }
       })
       return followed(
-        { clear: clearOf(plan), table: null },
+        { clear: clearOf(plan), table: null, coat: coatIn(AIR) },
         surfacesOf([]),
         [0, 2, 200],
         wayOf(),

@@ -8,8 +8,7 @@ import { LUMINANCE } from '../light/luminance'
 import type { Rgb } from '../colour/balance'
 import { crossFace, mediumOf, newCrossing, NO_BODY, type Clear, type Within } from './clear'
 import type { Optics } from './optics'
-import { coated } from './scatter'
-import { GLASS_INDEX, METAL_SHARE } from './specular'
+import { METAL_SHARE } from './specular'
 import { HIT, isSheet, SIDE, type Surfaces } from './surface'
 import { turn, type Face } from './turn'
 import type { Vec } from './vec'
@@ -107,7 +106,7 @@ function put(ray: Float64Array, met: Float64Array, side: 1 | -1): void {
  * @returns where it comes out, straight through and mirrored at the first face
  */
 export function followed(
-  { clear, table }: Optics,
+  { clear, table, coat }: Optics,
   all: Surfaces,
   from: Vec,
   way: Vec,
@@ -130,9 +129,9 @@ export function followed(
   const inTable = (going: Going, faces: number): boolean => {
     const { metal, roughness } = table!
     const { ray } = going
-    const met = faceMet(hit, ray, metal ? null : GLASS_INDEX, roughness)
+    const met = faceMet(hit, ray, metal ? null : coat.over, roughness)
     if (!metal) {
-      const under = coated(met.cosIn) / coated(1)
+      const under = coat.through(met.cosIn) / coat.through(1)
       const own = { ...going, weight: times(going.weight, under) }
       ends.push({ ...endOf(own, all, table!.index), coat: true })
     }

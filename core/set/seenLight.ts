@@ -5,7 +5,7 @@ import { headGlance } from './gather'
 import { mirrorImageOf } from './mirrorImage'
 import type { PlacePoint } from './placePoint'
 import type { Scene } from './scene'
-import { coated } from './scatter'
+import { coatIn } from './coat'
 import { endsOf, type SeenEnd } from './seenEnds'
 import { shownTo } from './shown'
 import { dot, sub, unit, type Vec } from './vec'
@@ -27,6 +27,7 @@ export function seenOf(
 ): number {
   const head = scene.heads[i]!
   const image = mirrorImageOf(plan, scene)
+  const coat = coatIn(plan.medium)
   let sum = 0
   for (const end of endsOf(plan, scene, place)) {
     if (!keep(end)) continue
@@ -42,7 +43,7 @@ export function seenOf(
     for (const { at, normal, through } of end.exits) light += through * lightAt(at, normal)
     if (end.coat) {
       const cos = dot(unit(sub(head.at, end.at)), end.normal)
-      light *= coated(Math.max(0, cos)) / coated(1)
+      light *= coat.through(Math.max(0, cos)) / coat.through(1)
     }
     sum += (end.counts * end.share * end.reflectance * light) / GREY
   }

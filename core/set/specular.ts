@@ -4,6 +4,7 @@
  * nearer source makes tamer highlights. Source: conservation of luminance (étendue) in reflection,
  * any optics handbook; Fresnel's equations.
  */
+import { AIR, refractiveIndex, type Medium } from '../medium/water'
 import type { Plan } from '../plan/plan'
 import type { Head } from './heads'
 import { dot, sub, unit, type Vec } from './vec'
@@ -53,8 +54,14 @@ export function fresnelOver(cosIn: number, over: number): number {
  * Share of light a shiny surface mirrors.
  * @param cosIn cosine of the angle from its normal
  */
-export const mirrorShare = (finish: Plan['subject']['finish'], cosIn: number): number =>
-  finish === 'metal' ? METAL_SHARE : fresnelShare(Math.min(1, Math.max(0, cosIn)))
+export const mirrorShare = (
+  finish: Plan['subject']['finish'],
+  cosIn: number,
+  medium: Medium = AIR
+): number =>
+  finish === 'metal'
+    ? METAL_SHARE
+    : fresnelShare(Math.min(1, Math.max(0, cosIn)), GLASS_INDEX / refractiveIndex(medium))
 
 /**
  * Level of a head's image at a spot of a shiny surface, stops, for a head of guide number 1 m at
@@ -66,7 +73,8 @@ export function imageStops(
   head: Head,
   at: Vec,
   normal: Vec,
-  finish: Plan['subject']['finish']
+  finish: Plan['subject']['finish'],
+  medium: Medium = AIR
 ): number {
   const [main] = head.emitters
   const away = unit(sub(at, head.at))
@@ -74,7 +82,7 @@ export function imageStops(
   if (cosOff <= 0 || cosOff < head.limitCos) return -Infinity
   const round =
     head.shape.length > 1 ? Math.atan2(dot(away, head.upward), dot(away, head.across)) : 0
-  const share = mirrorShare(finish, -dot(away, normal))
+  const share = mirrorShare(finish, -dot(away, normal), medium)
   const luminance = (head.shape(cosOff, round) * 1e6) / (cosOff * main.areaMm2)
   return Math.log2((Math.PI * luminance * share) / 0.18)
 }

@@ -22,6 +22,8 @@ export interface Bounces {
   readonly bounce: Float64Array
   /** [light × place] what of that bounced more than once */
   readonly later: Float64Array
+  /** [light × place] how far all that bounced has come, mm, the mean; 0 where none does */
+  readonly bounceWayMm: Float64Array
   /** [light × place × reflector] its parts, by the reflector it left last */
   readonly bounceBy: Float64Array
 }
@@ -63,6 +65,7 @@ export const noBounces = (reflectors: readonly string[], count: number): Bounces
   reflectors,
   bounce: new Float64Array(count),
   later: new Float64Array(count),
+  bounceWayMm: new Float64Array(count),
   bounceBy: new Float64Array(count * reflectors.length)
 })
 
@@ -74,6 +77,7 @@ export function takeBounces(into: Bounces, to: number, other: Bounces, from: num
   const R = into.reflectors.length
   into.bounce[to] = other.bounce[from]!
   into.later[to] = other.later[from]!
+  into.bounceWayMm[to] = other.bounceWayMm[from]!
   for (let r = 0; r < R; r++) into.bounceBy[to * R + r] = other.bounceBy[from * R + r]!
 }
 
@@ -81,19 +85,28 @@ export function takeBounces(into: Bounces, to: number, other: Bounces, from: num
 function addBounces(
   into: Bounces,
   to: number,
+  head: Head,
   lamp: Lamp,
   couplings: readonly Coupling[],
   lightOn: (piece: Patch) => number,
   reflectorOf: (patch: number) => number
 ): void {
   const R = into.reflectors.length
-  for (const { piece, patch, share } of couplings) {
+  let ways = 0
+  for (const { piece, patch, share, wayMm } of couplings) {
     const later = lamp.bounced[patch]! * share
     const first = lightOn(piece) * share
     into.bounce[to]! += first + later
     into.later[to]! += later
     into.bounceBy[to * R + reflectorOf(patch)]! += first + later
+    const dx = head.at[0] - piece.at[0]
+    const dy = head.at[1] - piece.at[1]
+    const dz = head.at[2] - piece.at[2]
+    const out = Math.sqrt(dx * dx + dy * dy + dz * dz)
+    // What bounced again came by one more leg, taken for as long as the last.
+    ways += first * (out + wayMm) + later * (out + 2 * wayMm)
   }
+  if (into.bounce[to]! > 0) into.bounceWayMm[to] = ways / into.bounce[to]!
 }
 
 function bouncesOf(
@@ -121,7 +134,7 @@ function bouncesOf(
     for (let j = 0; j < P; j++)
       if (kept && before!.unmoved.places[j] && !places[j]!.seen)
         takeBounces(found, i * P + j, was!, i * stride + j)
-      else addBounces(found, i * P + j, lamp, couplings[j]!, lightOn, (k) => patches[k]!.of)
+      else addBounces(found, i * P + j, head, lamp, couplings[j]!, lightOn, (k) => patches[k]!.of)
     return lamp
   })
   return { ...found, worked: { stage, couplings, lamps } }

@@ -222,13 +222,39 @@ const meters = [
   }
 ]
 
+const housings = [
+  {
+    kind: 'housing',
+    id: 'limpet-flat',
+    name: 'Limpet housing, flat port',
+    notes: 'For the Cove body and its 45 mm.',
+    port: { kind: 'flat', gapMm: 14 },
+    portDiameterMm: 92,
+    bodyWidthMm: 170,
+    bodyHeightMm: 135,
+    bodyDepthMm: 105
+  },
+  {
+    kind: 'housing',
+    id: 'limpet-dome',
+    name: 'Limpet housing, dome port',
+    notes: 'For the Slate body and its 60 mm.',
+    port: { kind: 'dome', gapMm: 46, radiusMm: 95 },
+    portDiameterMm: 160,
+    bodyWidthMm: 210,
+    bodyHeightMm: 170,
+    bodyDepthMm: 125
+  }
+]
+
 export const DEMO_KIT: readonly KitItem[] = [
   ...cameras,
   ...lenses,
   ...strobes,
   ...modifiers,
   ...filters,
-  ...meters
+  ...meters,
+  ...housings
 ].map((item) => kitItemSchema.parse(item))
 
 export function demoItem<K extends KitItem['kind']>(

@@ -22,6 +22,7 @@ import * as automatic from './019_automatic'
 import * as colour from './020_colour'
 import * as ambientSources from './021_ambient_sources'
 import * as shinyTables from './022_shiny_tables'
+import * as underWater from './023_under_water'
 
 interface Migration {
   readonly name: string
@@ -51,7 +52,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '019_automatic', ...automatic },
   { name: '020_colour', ...colour },
   { name: '021_ambient_sources', ...ambientSources },
-  { name: '022_shiny_tables', ...shinyTables }
+  { name: '022_shiny_tables', ...shinyTables },
+  { name: '023_under_water', ...underWater }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

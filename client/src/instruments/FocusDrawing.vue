@@ -4,8 +4,10 @@
  * depth needed.
  */
 import { computed } from 'vue'
+import type { Port } from '@core/kit/housing'
 import { poseOf } from '@core/set/camera'
-import { depthOf, sensorInUse, neededDepthMm } from '@core/plan/lensInUse'
+import { depthOf, neededDepthMm, portGapMm, sensorInUse } from '@core/plan/lensInUse'
+import { frontDiameterMm } from '@core/set/bodies'
 import { usePlan } from '@/stores/plan'
 import { mm, ratio } from '@/words/format'
 
@@ -22,12 +24,15 @@ const overview = computed(() => {
   const scale = (W - 60) / (total + body + needed)
   const x = (fromSubject: number) => 30 + (fromSubject + needed / 2) * scale
   const front = Math.max(frontMm, 0)
+  const portHalf = Math.min(H / 2 - 4, Math.max(8, (frontDiameterMm(p) * scale) / 2))
   const half = (value: number) => Math.min(H / 2 - 6, Math.max(2, (value * scale) / 2))
   return {
     subject: x(0),
     subjectHalf: half(p.subject.widthMm),
     depth: Math.max(2, needed * scale),
     front: x(front),
+    lensFront: x(front + portGapMm(p)),
+    port: p.housing && portPath(x(front), portHalf, p.housing.port, scale),
     sensor: x(total),
     end: x(total + body),
     lensHalf: half(Math.min(80, p.lens.focalMm * 0.7 + 14)),
@@ -38,6 +43,14 @@ const overview = computed(() => {
     front0: front
   }
 })
+
+/** A flat port is a pane; a dome its arc, as far as its own diameter cuts it. */
+function portPath(at: number, half: number, port: Port, scale: number): string {
+  if (port.kind === 'flat') return `M ${at} ${-half} V ${half}`
+  const radius = Math.max(half, port.radiusMm * scale)
+  const back = radius - Math.sqrt(radius ** 2 - half ** 2)
+  return `M ${at + back} ${-half} A ${radius} ${radius} 0 0 0 ${at + back} ${half}`
+}
 
 const loupe = computed(() => {
   const { nearMm, farMm } = depthOf(plan.value)
@@ -80,7 +93,7 @@ const words = computed(() => {
     <svg
       :viewBox="`0 0 ${W} ${H}`"
       role="img"
-      :aria-label="`Lens and subject to scale at ${ratio(plan.focus.magnification)}: ${mm(overview.front0)} from lens front to subject, ${mm(overview.total)} from sensor to subject.`"
+      :aria-label="`Lens and subject to scale at ${ratio(plan.focus.magnification)}: ${mm(overview.front0)} from ${plan.housing ? 'port' : 'lens front'} to subject, ${mm(overview.total)} from sensor to subject.`"
     >
       <g :transform="`translate(0 ${H / 2})`">
         <path
@@ -96,12 +109,13 @@ const words = computed(() => {
           class="gear"
         />
         <rect
-          :x="overview.front"
+          :x="overview.lensFront"
           :y="-overview.lensHalf"
-          :width="overview.sensor - overview.front - 8"
+          :width="Math.max(0, overview.sensor - overview.lensFront - 8)"
           :height="overview.lensHalf * 2"
           class="gear"
         />
+        <path v-if="overview.port" :d="overview.port" class="port" />
         <line
           :x1="overview.sensor"
           :x2="overview.sensor"
@@ -184,6 +198,11 @@ svg {
 .gear {
   fill: var(--raised);
   stroke: var(--muted);
+}
+.port {
+  fill: none;
+  stroke: var(--accent);
+  stroke-width: 2.5;
 }
 .sensor {
   stroke: var(--bright);

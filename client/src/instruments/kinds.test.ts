@@ -41,6 +41,8 @@ const RANGES: Record<KindName, readonly [least: number, most: number, exact: num
   depthOfVapour: [0.0005, 5, 0.01],
   asymmetry: [-0.9, 0.95, 0.01],
   dioptres: [0, 10, 0.06],
+  perMetre: [0, 10, 0.006],
+  depth: [0, 60, 0.06],
   tube: [0, 200, 0.5],
   factor: [1, 3, 0.06],
   minutes: [1, 600, 0.5],

@@ -172,6 +172,18 @@ export const KINDS = {
     step: (v, by) => Math.max(0, Math.round(v * 2 + by) / 2),
     example: '3'
   },
+  perMetre: {
+    parse: dressed(parseNumber, { after: /\s*(\/\s*m|per m(etre)?|m[-−]1|m⁻¹)$/i }),
+    format: (v) => `${plain(v)} /m`,
+    step: (v, by) => Math.max(0, Math.round((v + 0.02 * by) * 100) / 100),
+    example: '0.25 /m'
+  },
+  depth: {
+    parse: dressed(parseNumber, { after: /\s*m(etres?)?$/i }),
+    format: (v) => `${plain(v)} m`,
+    step: (v, by) => Math.max(0, Math.round((v + 0.5 * by) * 10) / 10),
+    example: '5 m'
+  },
   tube: {
     parse: dressed(parseLength, { none: 0 }),
     format: (v) => (v === 0 ? 'none' : mm(v)),

@@ -11,12 +11,13 @@ import { usePlainMessages } from '@core/api/messages'
 import { TYPICAL, type HeadStart } from '@core/kit/heads'
 import type { FieldSpec } from '@/words/fieldSpec'
 import { KIT_FIELDS } from '@/words/kitFields'
-import { newBeam, newDial, newDistribution, newFace } from '@/words/kitStart'
+import { newBeam, newDial, newDistribution, newFace, newPort } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
 import FilterFields from './FilterFields.vue'
 import KitField from './KitField.vue'
 import KitHistory from './KitHistory.vue'
 import ModifierFields from './ModifierFields.vue'
+import PortFields from './PortFields.vue'
 import StrobeFields from './StrobeFields.vue'
 import { useKitSaving } from './useKitSaving'
 
@@ -36,7 +37,8 @@ const ANEW: Record<string, (kind: string) => unknown> = {
   'dial.kind': newDial,
   'beam.kind': newBeam,
   'face.kind': newFace,
-  'distribution.kind': newDistribution
+  'distribution.kind': newDistribution,
+  'port.kind': newPort
 }
 const put = (path: string, value: unknown): void => {
   const anew = ANEW[path]?.(String(value))
@@ -124,6 +126,7 @@ const takeTheirs = (): void => {
           :faults="faults"
           @put="put"
         />
+        <PortFields v-if="item.kind === 'housing'" :at="at" :error-at="errorAt" @put="put" />
         <FilterFields
           v-if="item.kind === 'filter'"
           :at="at"

@@ -91,7 +91,11 @@ const remove = async (record: KitRecord): Promise<void> => {
         </div>
         <p v-if="records(kind).length === 0" class="muted">
           None yet. A plan needs
-          {{ kind === 'modifier' || kind === 'filter' ? 'none, but may use one' : 'one' }}.
+          {{
+            kind === 'modifier' || kind === 'filter' || kind === 'housing'
+              ? 'none, but may use one'
+              : 'one'
+          }}.
         </p>
         <ul>
           <li v-for="record in records(kind)" :key="record.item.id">

@@ -3,8 +3,8 @@
  * Camera, lens and what is screwed to it; frame width, magnification and working distance, any of
  * which may be typed.
  */
-import { computed, ref } from 'vue'
-import type { Camera, Lens } from '@core/kit/kit'
+import { computed, ref, toRaw } from 'vue'
+import type { Camera, KitItem, Lens } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import { poseOf } from '@core/set/camera'
@@ -61,7 +61,7 @@ const within = (draft: Plan): void => {
   )
 }
 const attach =
-  (key: 'extensionMm' | 'dioptres' | 'teleconverter') =>
+  (key: 'extensionMm' | 'dioptres' | 'wetDioptres' | 'teleconverter') =>
   (value: number): readonly Fault[] =>
     store.update(
       'on the lens',
@@ -81,6 +81,12 @@ const pick = (kind: 'camera' | 'lens', item: Camera | Lens): void => {
     }
   })
 }
+const wet = computed(() => plan.value.medium.kind !== 'air')
+const pickHousing = (item: KitItem | null): void =>
+  void store.update('housing', (draft) => {
+    draft.housing = item?.kind === 'housing' ? structuredClone(toRaw(item)) : null
+    within(draft)
+  })
 const reaches = computed(
   () =>
     `Focuses from ${range.value[0] < 0.001 ? 'infinity' : ratio(range.value[0])} to ` +
@@ -125,6 +131,23 @@ const reaches = computed(
       help="Multiplies magnification and f-number. The aperture on the strip is the one with the converter, as most bodies show it. Its own thickness is left out."
       no-lock
     />
+    <template v-if="wet || plan.housing">
+      <KitPick
+        kind="housing"
+        :item="plan.housing"
+        :optional="wet ? 'A flat port right before the lens' : 'None'"
+        @pick="pickHousing"
+      />
+      <StepField
+        v-if="wet"
+        path="focus.wetDioptres"
+        kind="dioptres"
+        label="Wet close-up lens"
+        :set="attach('wetDioptres')"
+        help="Before the port, its power in water as its maker states it."
+        no-lock
+      />
+    </template>
     <p class="small muted" data-range>{{ reaches }}</p>
     <h2>Magnification and distance</h2>
     <StepField
@@ -144,7 +167,7 @@ const reaches = computed(
     />
     <StepField
       kind="length"
-      label="Lens front to subject"
+      :label="plan.housing || wet ? 'Port to subject' : 'Lens front to subject'"
       :value="Math.max(0, working)"
       :set="setWorking"
       no-lock

@@ -15,6 +15,7 @@ import BackgroundGoal from '@/instruments/BackgroundGoal.vue'
 import StepField from '@/instruments/StepField.vue'
 import SubjectDrawing from '@/instruments/SubjectDrawing.vue'
 import VapourFields from '@/vapour/VapourFields.vue'
+import MediumFields from '@/water/MediumFields.vue'
 import { usePlan } from '@/stores/plan'
 import { stops } from '@/words/format'
 import { BLACK_NAMES, LOOK_NAMES } from '@/words/names'
@@ -35,10 +36,6 @@ const setTarget = (stopsWanted: number): void =>
     if (least !== null) goals.backgroundLeastStops = least + stopsWanted - goals.backgroundStops
     goals.backgroundStops = stopsWanted
   })
-const MEDIA = [
-  { value: 'air', title: 'Air' },
-  { value: 'water', title: 'Water' }
-]
 </script>
 
 <template>
@@ -54,14 +51,7 @@ const MEDIA = [
         label="Look"
         @update:model-value="store.set('look', $event, 'look')"
       />
-      <v-select
-        :model-value="plan.medium"
-        :items="MEDIA"
-        item-value="value"
-        item-title="title"
-        label="Stands in"
-        @update:model-value="store.set('medium', $event, 'medium')"
-      />
+      <MediumFields />
       <BodyFields path="subject">
         <StepField
           path="subject.sharpDepthMm"

@@ -58,8 +58,8 @@ export const CALIBRATION_WORDS: Record<CalibrationKind, KindWords> = {
     stand:
       'The card under water at three distances, in the water you shoot in; frames by the camera.',
     help:
-      'The guide number as it is in the middle of the distances read. What a metre of that water ' +
-      'takes comes out by the way and is shown; it is that day’s water, and is not kept.'
+      'The guide number near the head, what the water takes left out. What a metre of that water takes ' +
+      'beyond pure water comes out by the way and is shown; it is that day’s water, and is not kept.'
   },
   duration: {
     name: 'Flash duration',
@@ -93,7 +93,8 @@ export const KINDS_OF: Record<KitKind, readonly CalibrationKind[]> = {
   filter: [],
   meter: ['meter'],
   camera: [],
-  lens: []
+  lens: [],
+  housing: []
 }
 
 export const DURATION_WAYS: readonly { readonly value: DurationWay; readonly title: string }[] = [

@@ -15,7 +15,11 @@ export function otherWords({ figure, stops: off, uncertaintyStops }: Estimate): 
   const by = `${stops(off)} ± ${uncertaintyStops.toFixed(2)}`
   switch (figure.kind) {
     case 'attenuation':
-      return `A metre of this water took ${plain(off, 2)} ± ${uncertaintyStops.toFixed(2)} stop.`
+      return (
+        `A metre of this water took ${plain(off, 2)} ± ${uncertaintyStops.toFixed(2)} stop beyond ` +
+        `pure water: an extra attenuation of ${plain(Math.max(0, off) * Math.LN2, 2)} /m, to be typed ` +
+        'under Subject.'
+      )
     case 'output':
       return `The head gives ${by} stop against its guide number.`
     case 'mark':

@@ -6,7 +6,7 @@ import { formatStops } from '@core/scales/stops'
 import type { Plan } from '@core/plan/plan'
 import type { RowId, Term } from '@core/ledger/terms'
 import type { Shade } from '@core/set/inTheWay'
-import { mm, percent, plain, seconds } from './format'
+import { metres, mm, percent, plain, seconds } from './format'
 
 const REFLECTOR_NAMES: Record<string, string> = {
   table: 'the table',
@@ -66,6 +66,14 @@ const closeUpWords = ({ m = 0, own = m, P = 1 }: Term['figures']): string =>
 
 const shadowWords = (plan: Plan, { figures: { seen = 0 }, shades = [] }: Term): string =>
   `${percent(seen)} of its light past ${shadeWords(plan, shades) || 'what stands there'}`
+
+/** "0.35 m out, 0.2 m back". */
+const waterWays = ({ out, back = 0, bounced }: Term['figures']): string =>
+  [
+    ...(out === undefined ? [] : [`${metres(out)} out`]),
+    ...(bounced === undefined ? [] : [`${metres(bounced)} by bounces`]),
+    `${metres(back)} back to the port`
+  ].join(', ')
 
 function modifierWords({ name = '', figures: f }: Term): string {
   if (f.measured !== undefined)
@@ -136,6 +144,8 @@ export function termFigures(plan: Plan, term: Term, source: RowId): string {
       return `g ${plain(f.g ?? 0)}`
     case 'filter':
       return term.name ?? ''
+    case 'water':
+      return waterWays(f)
     case 'hue':
       return 'in light that is not daylight'
     case 'units':

@@ -9,9 +9,8 @@ export const FLAG_WORDS: Record<Flag, string> = {
   'duration-assumed':
     'This head’s flash at less than full power is not known: its full-power duration is ' +
     'used. Add a duration table under Kit.',
-  'under-water':
-    'Under water the sums are those of air with the guide number of water: what the water takes, ' +
-    'its colour and the port are not in the model yet.',
+  'port-assumed':
+    'No housing is chosen: a flat port right before the lens is assumed. Choose yours under Focus.',
   'water-guide-assumed':
     'A head’s guide number under water is not known: 0.4 of that in air is used, which may be ' +
     'half a stop off. Enter it under Kit, or correct it by a frame.',

@@ -13,6 +13,9 @@ export const mm = (value: number): string =>
     : value >= 1e5
       ? `${digits(value / 1000, 3)} m`
       : `${digits(value, 3)} mm`
+/** A way through water. */
+export const metres = (value: number): string =>
+  value < 0.995 ? mm(value * 1000) : `${digits(value, 3)} m`
 export const seconds = (value: number): string =>
   value >= 0.3
     ? `${digits(value, 2)} s`

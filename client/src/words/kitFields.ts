@@ -127,6 +127,14 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     ),
     number('beamDeg', 'Beam', '°', 'Full angle at whose edge the light has dropped by one stop.')
   ],
+  housing: [
+    NAME,
+    length('portDiameterMm', 'Port’s outer diameter'),
+    length('bodyWidthMm', 'Width of the body', 'What stands in the way of light. 0: nothing does.'),
+    length('bodyHeightMm', 'Height of the body'),
+    length('bodyDepthMm', 'Depth of the body', 'Behind its port.'),
+    NOTES
+  ],
   meter: [
     NAME,
     choice('display', 'Shows f-numbers as', DISPLAY_CHOICES),
@@ -233,7 +241,8 @@ export const STROBE_REST: readonly FieldSpec[] = [
       'guideNumberWaterM',
       'Guide number under water',
       'm at ISO 100',
-      'As its maker states it, or from a frame. Left empty: 0.4 of that in air.'
+      'Near the head: what the water takes on the way comes on top. As its maker states it, or from a ' +
+        'frame. Left empty: 0.4 of that in air.'
     )
   ),
   yesNo('highSpeedSync', 'High-speed sync'),

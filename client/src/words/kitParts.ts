@@ -28,6 +28,27 @@ export const DURATIONS_FROM: FieldSpec = choice('durationsFrom', 'These duration
   { value: 'measured', title: 'measured' }
 ])
 
+const GAP = length(
+  'port.gapMm',
+  'Lens front to port',
+  'To the outside of the port, on the axis. The distance to the subject is counted from there.'
+)
+export const PORT_KINDS = [
+  { value: 'flat', title: 'Flat' },
+  { value: 'dome', title: 'Dome' }
+]
+export const PORT_FIELDS: Record<string, readonly FieldSpec[]> = {
+  flat: [GAP],
+  dome: [
+    GAP,
+    length(
+      'port.radiusMm',
+      'Radius of the dome',
+      'Of its curve. What lies in the water shows as an image within about three of them: the lens has to focus there.'
+    )
+  ]
+}
+
 export const BEAM_FIELDS: Record<string, readonly FieldSpec[]> = {
   keep: [],
   spread: [number('beam.beamDeg', 'Beam angle', '°', '120° is an even, softly lit face.')],

@@ -12,6 +12,7 @@ import { cutAngleDeg } from '@core/set/modified'
 import { filterLine } from './colour'
 import { plain, stops } from './format'
 import { filesWords } from './readings'
+import { portWords } from './water'
 
 export function newItem(kind: KitKind): KitItem {
   const base = { id: nanoid(), name: '', notes: '' }
@@ -80,6 +81,16 @@ export function newItem(kind: KitKind): KitItem {
         receptor: 'dome',
         ...UNMEASURED.meter
       }
+    case 'housing':
+      return {
+        kind,
+        ...base,
+        port: { kind: 'flat', gapMm: 15 },
+        portDiameterMm: 100,
+        bodyWidthMm: 180,
+        bodyHeightMm: 150,
+        bodyDepthMm: 120
+      }
     case 'modifier':
       return {
         kind,
@@ -120,6 +131,11 @@ export const newFace = (kind: string): unknown =>
     disc: { kind: 'disc', diameterMm: 60 },
     rectangle: { kind: 'rectangle', widthMm: 60, heightMm: 40 },
     ring: { kind: 'ring', innerMm: 64, outerMm: 92 }
+  })[kind]
+export const newPort = (kind: string): unknown =>
+  ({
+    flat: { kind: 'flat', gapMm: 15 },
+    dome: { kind: 'dome', gapMm: 40, radiusMm: 90 }
   })[kind]
 export const newBeam = (kind: string): unknown =>
   ({
@@ -203,6 +219,8 @@ export function itemLine(item: KitItem): string {
         `${item.display}, ISO ${nameOf('iso', item.isoStops)}, ` +
         `${nameOf('shutter', item.shutterStops)}, ${item.receptor}`
       )
+    case 'housing':
+      return `${portWords(item.port)}, ${plain(item.portDiameterMm)} mm wide`
     case 'filter':
       return filterLine(item.colour)
     case 'modifier':

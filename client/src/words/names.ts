@@ -62,7 +62,8 @@ export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: 
   strobe: { one: 'Strobe', many: 'Strobes' },
   modifier: { one: 'Modifier', many: 'Modifiers' },
   filter: { one: 'Filter', many: 'Filters' },
-  meter: { one: 'Flash meter', many: 'Flash meters' }
+  meter: { one: 'Flash meter', many: 'Flash meters' },
+  housing: { one: 'Housing', many: 'Housings' }
 }
 export const RIDE_NAMES: Record<Ride, string> = {
   power: 'Power of the key light',
@@ -207,6 +208,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   modifier: 'modifier',
   filter: 'filter',
   hue: 'colour of the surface',
+  water: 'water on its way',
   highSpeedSync: 'high-speed sync loss',
   meterConstant: 'reflected against incident',
   leafClip: 'leaf shutter clips the flash',

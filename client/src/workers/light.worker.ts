@@ -8,8 +8,8 @@ const receive = planReceiver()
 
 const api = {
   bounces: (change: PlanChange): Bounces => {
-    const { reflectors, bounce, later, bounceBy } = transportOf(receive(change))
-    return { reflectors, bounce, later, bounceBy }
+    const { reflectors, bounce, later, bounceWayMm, bounceBy } = transportOf(receive(change))
+    return { reflectors, bounce, later, bounceWayMm, bounceBy }
   }
 }
 export type LightWorker = typeof api

@@ -10,9 +10,11 @@ import { crystal } from './crystal'
 import type { DemoShoot } from './demoShoot'
 import { lamplit } from './lamplit'
 import { flaskOnBlack, flaskOnBright } from './glassFields'
+import { goby } from './goby'
 import { harbourGlass } from './harbourGlass'
 import { leafBeetle } from './leafBeetle'
 import { movement } from './movement'
+import { seaSlug } from './seaSlug'
 import { seed } from './seed'
 import { shells } from './shells'
 import { steam } from './steam'
@@ -43,5 +45,7 @@ export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => 
   wing(),
   leafBeetle(),
   lamplit(),
-  tideGauge()
+  tideGauge(),
+  seaSlug(),
+  goby()
 ]

@@ -1,0 +1,94 @@
+import { newPlan } from '@core/plan/newPlan'
+import type { Plan } from '@core/plan/plan'
+import { typicalWater } from '@core/medium/water'
+import { demoItem } from '../kit'
+import { light, settled, slate, type DemoShoot } from './demoShoot'
+
+/** A fish under the jetty behind a dome: two strobes beside the port, turned out, some of the green kept. */
+export const goby = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'anemone-7')
+  const base = newPlan('daylight-fill', 'Goby under the jetty', {
+    camera: slate.camera,
+    lens: demoItem('lens', 'slate-60'),
+    strobe,
+    modifier: null
+  })
+  const plan: Plan = {
+    ...base,
+    medium: { ...typicalWater('sea', 'green'), extraPerM: 0.3, depthM: 6 },
+    housing: demoItem('housing', 'limpet-dome'),
+    subject: {
+      ...base.subject,
+      shape: 'ellipsoid',
+      finish: 'gloss',
+      colour: '#b98a58',
+      texture: 0.7,
+      roughness: 0.35,
+      widthMm: 96,
+      heightMm: 26,
+      depthMm: 20,
+      rotationDeg: -18,
+      sharpDepthMm: 14,
+      reflectance: 0.28,
+      speedMmS: 40,
+      directionDeg: 0
+    },
+    background: { ...base.background, distanceMm: 1500, reflectance: 0.12, colour: '#5f7a5c' },
+    table: {
+      belowMm: 16,
+      widthMm: 1600,
+      depthMm: 1400,
+      reflectance: 0.22,
+      finish: 'matt',
+      roughness: 0
+    },
+    view: { elevationDeg: 6 },
+    settings: { ...base.settings, isoStops: 1, apertureStops: 7, shutterStops: 7 },
+    focus: { ...base.focus, magnification: 0.2 },
+    goals: { ...base.goals, backgroundStops: -2, backgroundLeastStops: -4 },
+    ambient: {
+      ...base.ambient,
+      subject: {
+        value: { kind: 'ev', ev: 8 },
+        limit: 'exact',
+        via: 'lens',
+        atMagnification: 0.2,
+        takenAt: '2026-11-22T11:40:00.000Z',
+        look: 'daylight-fill'
+      },
+      background: {
+        value: { kind: 'ev', ev: 8.5 },
+        limit: 'exact',
+        via: 'lens',
+        atMagnification: 0.2,
+        takenAt: '2026-11-22T11:40:00.000Z',
+        look: 'daylight-fill'
+      }
+    },
+    lights: [
+      light({
+        id: 'A',
+        name: 'Left arm',
+        role: 'key',
+        strobe,
+        powerStops: -2,
+        at: { distanceMm: 420, azimuthDeg: -42, elevationDeg: 22 }
+      }),
+      light({
+        id: 'B',
+        name: 'Right arm',
+        role: 'fill',
+        strobe,
+        powerStops: -3,
+        at: { distanceMm: 460, azimuthDeg: 46, elevationDeg: 20 }
+      })
+    ]
+  }
+  return {
+    id: 'demo-goby',
+    stage: 'light',
+    at: '2026-11-22T12:30:00.000Z',
+    plan: settled(plan),
+    frames: []
+  }
+}

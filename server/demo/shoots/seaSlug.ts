@@ -1,0 +1,106 @@
+import { newPlan } from '@core/plan/newPlan'
+import { PLAIN, type Plan, type Prop } from '@core/plan/plan'
+import { typicalWater } from '@core/medium/water'
+import { demoItem } from '../kit'
+import { light, settled, type DemoShoot } from './demoShoot'
+
+/** One of the two horns on its head. */
+const horn = (id: string, name: string, xMm: number): Prop => ({
+  ...PLAIN,
+  id,
+  name,
+  shape: 'cylinder',
+  finish: 'matt',
+  widthMm: 1.1,
+  heightMm: 4.5,
+  depthMm: 1.1,
+  rotationDeg: 0,
+  reflectance: 0.42,
+  colour: '#e8e2f0',
+  rests: 'free',
+  xMm,
+  yMm: 5,
+  zMm: 5
+})
+
+/** A tiny thing close to the port: the strobe above it, in line with the lens, tilted down. */
+export const seaSlug = (): DemoShoot => {
+  const strobe = demoItem('strobe', 'anemone-7')
+  const base = newPlan('black-still', 'Sea slug on the quay wall', {
+    camera: demoItem('camera', 'cove-body'),
+    lens: demoItem('lens', 'cove-45'),
+    strobe,
+    modifier: null
+  })
+  const plan: Plan = {
+    ...base,
+    medium: { ...typicalWater('sea', 'green'), depthM: 4 },
+    housing: demoItem('housing', 'limpet-flat'),
+    subject: {
+      ...base.subject,
+      shape: 'ellipsoid',
+      finish: 'gloss',
+      colour: '#d8622c',
+      texture: 0.5,
+      roughness: 0.3,
+      widthMm: 26,
+      heightMm: 8,
+      depthMm: 13,
+      rotationDeg: 24,
+      sharpDepthMm: 5,
+      reflectance: 0.3,
+      speedMmS: 1,
+      directionDeg: 0
+    },
+    props: [horn('T1', 'Left horn', 6), horn('T2', 'Right horn', 9)],
+    background: { ...base.background, distanceMm: 400, reflectance: 0.05, colour: '#4a5a3a' },
+    table: {
+      belowMm: 4,
+      widthMm: 260,
+      depthMm: 240,
+      reflectance: 0.09,
+      finish: 'matt',
+      roughness: 0
+    },
+    view: { elevationDeg: 14 },
+    settings: { ...base.settings, isoStops: 1, apertureStops: 9, shutterStops: 7 },
+    focus: { ...base.focus, magnification: 0.42 },
+    goals: { ...base.goals, backgroundStops: -4 },
+    ambient: {
+      ...base.ambient,
+      subject: {
+        value: { kind: 'ev', ev: 6.5 },
+        limit: 'exact',
+        via: 'lens',
+        atMagnification: 0.42,
+        takenAt: '2026-11-22T11:10:00.000Z',
+        look: 'black-still'
+      },
+      background: {
+        value: { kind: 'ev', ev: 6 },
+        limit: 'exact',
+        via: 'lens',
+        atMagnification: 0.42,
+        takenAt: '2026-11-22T11:10:00.000Z',
+        look: 'black-still'
+      }
+    },
+    lights: [
+      light({
+        id: 'A',
+        name: 'Above the port',
+        role: 'key',
+        strobe,
+        powerStops: -3,
+        at: { distanceMm: 190, azimuthDeg: 8, elevationDeg: 58 }
+      })
+    ]
+  }
+  return {
+    id: 'demo-slug',
+    stage: 'light',
+    at: '2026-11-22T12:00:00.000Z',
+    plan: settled(plan),
+    frames: []
+  }
+}
