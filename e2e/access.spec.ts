@@ -109,7 +109,9 @@ const DEMO = [
   'crystal',
   'seed',
   'vial',
-  'lamplit'
+  'lamplit',
+  'slug',
+  'goby'
 ]
 test('the strip at either size: no figure cut, nothing behind a scroll, with one light or several', async ({
   page

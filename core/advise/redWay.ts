@@ -6,7 +6,7 @@ import type { LightId, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
 
 /** Red this far behind green still comes back when the frame is developed; common practice, no source. */
-export const RED_KEPT_STOPS = 1
+const RED_KEPT_STOPS = 1
 
 export interface RedWay {
   readonly id: LightId
@@ -34,7 +34,7 @@ export function redWays(plan: Plan): RedWay[] {
         id: light.id,
         outM,
         backM,
-        behindStops: green - red,
+        behindStops: red === -Infinity ? Infinity : green - red,
         mostM: wayForRed(medium, spectrum, RED_KEPT_STOPS, balance)
       }
     ]

@@ -2,6 +2,8 @@
  * A table that mirrors, looked at: the subject's image in it against the subject and against the
  * table's own tone, what shows in it besides, and how much it mirrors from which height.
  */
+import { lightWaterStops } from '../ledger/sourceColours'
+import { byMiddle } from '../ledger/water'
 import { lightStops } from '../ledger/cells'
 import { ledgerOf } from '../ledger/ledger'
 import type { LightId, Plan } from '../plan/plan'
@@ -76,7 +78,9 @@ function lampsIn(plan: Plan, scene: Scene): TableLamp[] {
     if (!shown || !inside || surfaces.blocked(...pose.pupil, ...above)) return []
     if (surfaces.blocked(...above, ...at)) return []
     const level =
-      lightStops(plan, light) + imageStops(heads[i]!, spot, [0, 1, 0], finish, plan.medium)
+      lightStops(plan, light) +
+      lightWaterStops(plan, light, byMiddle(plan, i).passed) +
+      imageStops(heads[i]!, spot, [0, 1, 0], finish, plan.medium)
     return Number.isFinite(level) ? [{ light: light.id, x: shown.x, y: shown.y, level }] : []
   })
 }

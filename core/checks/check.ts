@@ -19,6 +19,7 @@ export type CheckKind =
   | 'too-bright'
   | 'group'
   | 'in-the-way'
+  | 'backscatter'
 export type RemedyKind =
   | 'azimuth'
   | 'elevation'
@@ -33,6 +34,7 @@ export type RemedyKind =
   | 'control'
   | 'split'
   | 'hood'
+  | 'turn-out'
 
 export interface Remedy {
   readonly kind: RemedyKind

@@ -8,6 +8,7 @@ import { evaluate } from '../ledger/evaluate'
 import type { Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
 import { keepsLocks, type Check, type CheckContext } from './check'
+import { backscatterChecks } from './backscatter'
 import { bodyChecks } from './bodies'
 import { flareChecks } from './flare'
 import { groupChecks } from './groups'
@@ -32,6 +33,7 @@ export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
     bodyChecks,
     flareChecks,
     spillChecks,
+    backscatterChecks,
     reachChecks,
     shadowChecks,
     groupChecks,

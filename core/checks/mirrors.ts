@@ -2,6 +2,8 @@
  * Which light shows in which shiny face, and how bright. Not always a fault: a rim glow is one. So
  * it is told, not judged.
  */
+import { lightWaterStops } from '../ledger/sourceColours'
+import { byMiddle } from '../ledger/water'
 import type { Light, Plan } from '../plan/plan'
 import { lightStops } from '../ledger/cells'
 import { correctionFor } from '../ledger/corrections'
@@ -21,12 +23,21 @@ import { showsInFrame } from '../set/inFrame'
 const taughtStops = (plan: Plan, light: Light): number =>
   correctionFor(plan, light.id, 'subject')?.stops ?? 0
 
+/** All of a light’s sum but the place, with what water takes on the way. */
+const shownStops = (plan: Plan, i: number): number => {
+  const light = plan.lights[i]!
+  return (
+    lightStops(plan, light) +
+    lightWaterStops(plan, light, byMiddle(plan, i).passed) +
+    taughtStops(plan, light)
+  )
+}
+
 /**
  * Level of a light's image: where its face is seen, its own surface makes no difference, what the
  * readings taught does.
  */
-const levelOf = (plan: Plan, { of, stops }: Reflection): number =>
-  lightStops(plan, plan.lights[of]!) + stops + taughtStops(plan, plan.lights[of]!)
+const levelOf = (plan: Plan, { of, stops }: Reflection): number => shownStops(plan, of) + stops
 
 function highlightLevel(plan: Plan, of: number): number | null {
   const found = reflections(plan, sceneOf(plan)).find(
@@ -158,10 +169,7 @@ export const cardMirrorChecks = ({
     const byStrobes = plan.lights.reduce(
       (sum, light, i) =>
         sum +
-        (light.on
-          ? 2 ** (lightStops(plan, light) + taughtStops(plan, light)) *
-            lightAt(scene, i, pointOf(card.at), side!)
-          : 0),
+        (light.on ? 2 ** shownStops(plan, i) * lightAt(scene, i, pointOf(card.at), side!) : 0),
       0
     )
     // Ambient is the same all round the subject; its own surface is taken out.

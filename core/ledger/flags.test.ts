@@ -2,7 +2,7 @@
 import { typicalWater } from '../medium/water'
 import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../plan/plan'
-import { magnificationsOf } from '../plan/lensInUse'
+import { magnificationsOf } from '../plan/portInUse'
 import {
   testCamera,
   testCard,

@@ -9,6 +9,7 @@ import type { Plan } from '../plan/plan'
 import { poseOf } from '../set/camera'
 import type { Vec } from '../set/vec'
 import { wayBackMm, wayOutMm } from '../set/waterWays'
+import { transportOf } from '../set/remembered'
 import type { Transport } from '../set/transport'
 
 type InWater = Pick<Plan, 'medium'>
@@ -94,6 +95,21 @@ export const passedBack = (plan: Plan, at: Vec): Spectrum | null =>
   plan.medium.kind === 'air'
     ? null
     : throughMedium(plan.medium, metres(wayBackMm(poseOf(plan), at)))
+
+/**
+ * By way of the focus point, for what is seen of a head and not at a place.
+ * @returns what water lets through, [BANDS] (null: all), and how far that is
+ */
+export function byMiddle(
+  plan: Plan,
+  head: number
+): { readonly passed: Spectrum | null; readonly wayMm: number } {
+  if (plan.medium.kind === 'air') return { passed: null, wayMm: 0 }
+  const { pose, heads } = transportOf(plan).scene
+  const wayMm = wayOutMm(heads[head]!, MIDDLE) + wayBackMm(pose, MIDDLE)
+  return { passed: throughMedium(plan.medium, metres(wayMm)), wayMm }
+}
+const MIDDLE: Vec = [0, 0, 0]
 
 /** One way after the other; null: nothing is lost. */
 export const then = (a: Spectrum | null, b: Spectrum | null): Spectrum | null =>

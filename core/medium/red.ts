@@ -4,8 +4,8 @@ import { product, type Spectrum } from '../colour/bands'
 import { xyzOf } from '../colour/observer'
 import { throughMedium, type Medium } from './water'
 
-/** Farther than this red is as good as kept; m. */
-const FARTHEST_M = 100
+/** Ways that are looked at, m: past the last red is as good as kept. */
+const [NEAREST_M, FARTHEST_M] = [0.01, 100]
 
 /**
  * Red, green and blue of light after a way through a medium, stops against what it had of each
@@ -39,12 +39,17 @@ export function wayForRed(
   balance: Balance
 ): number {
   if (!(stops > 0)) throw new RangeError('stops must be above 0')
+  if (medium.kind === 'air') return Infinity
   const behind = (wayM: number): number => {
     const [red, green] = channelLosses(medium, light, wayM, balance)
-    return green - red
+    return red === -Infinity ? Infinity : green - red
   }
-  if (medium.kind === 'air' || !(behind(FARTHEST_M) > stops)) return Infinity
-  let [near, far] = [0, FARTHEST_M]
+  let [near, far] = [0, NEAREST_M]
+  while (!(behind(far) > stops)) {
+    near = far
+    far *= 1.2
+    if (far > FARTHEST_M) return Infinity
+  }
   while (far - near > 1e-4) {
     const middle = (near + far) / 2
     if (behind(middle) > stops) far = middle

@@ -20,6 +20,11 @@ export const mediumSchema = z.discriminatedUnion('kind', [
       .min(0)
       .max(10)
       .describe('attenuation at 550 nm beyond that of pure water, 1/m'),
+    scatterPerM: z
+      .number()
+      .min(0)
+      .max(20)
+      .describe('scattering of what floats in it, 1/m: what makes a veil and specks'),
     depthM: z.number().min(0).max(60).describe('the subject under the surface')
   })
 ])
@@ -39,17 +44,24 @@ export const refractiveIndex = ({ kind }: Medium): number =>
  * What such water takes at 550 nm beyond pure water, 1/m, until it is measured: right to a factor of
  * two. Source: coastal types 1, 5 and 9 of Jerlov, Marine Optics, 1976 (values from memory).
  */
-export const TYPICAL_EXTRA: Readonly<Record<WaterName, number>> = {
+const TYPICAL_EXTRA: Readonly<Record<WaterName, number>> = {
   clear: 0.06,
   green: 0.25,
   silty: 0.6
 }
+
+/**
+ * What such water scatters, 1/m, right to a factor of two. Source: coastal ocean and harbour water of
+ * Petzold, 1972 (values from memory); green lies between them, no source.
+ */
+const TYPICAL_SCATTER: Readonly<Record<WaterName, number>> = { clear: 0.22, green: 0.6, silty: 1.8 }
 
 /** A kind of water as it is until something of it is measured. */
 export const typicalWater = (kind: Water['kind'], water: WaterName = 'clear'): Water => ({
   kind,
   water,
   extraPerM: TYPICAL_EXTRA[water],
+  scatterPerM: TYPICAL_SCATTER[water],
   depthM: 5
 })
 

@@ -12,9 +12,7 @@ import {
   sourceTint,
   sourceWaterStops
 } from '../ledger/sourceColours'
-import { passedBack, passedDown, then } from '../ledger/water'
-import type { Spectrum } from '../colour/bands'
-import { throughMedium } from '../medium/water'
+import { byMiddle, passedBack, passedDown, then } from '../ledger/water'
 import type { Rgb } from '../colour/balance'
 import {
   placedSources,
@@ -29,7 +27,7 @@ import type { PlacePoint } from '../set/places'
 import { transportOf } from '../set/remembered'
 import { headOfSourceAt } from '../set/scene'
 import { scale, type Vec } from '../set/vec'
-import { wayBackMm, wayOutMm } from '../set/waterWays'
+import { wayBackMm } from '../set/waterWays'
 import { AMBIENT_SOURCES } from './film'
 import type { Factors } from './mix'
 import { lostBy, waterAbsorption } from './water'
@@ -76,23 +74,13 @@ function aroundAt(plan: Plan, place: ReadPlace): Given[] {
 }
 
 const MIDDLE: Vec = [0, 0, 0]
-/** What water lets through of a head's light by way of the focus point, and how far that is. */
-function toMiddle(
-  plan: Plan,
-  head: number
-): { readonly passed: Spectrum | null; readonly wayMm: number } {
-  if (plan.medium.kind === 'air') return { passed: null, wayMm: 0 }
-  const { pose, heads } = transportOf(plan).scene
-  const wayMm = wayOutMm(heads[head]!, MIDDLE) + wayBackMm(pose, MIDDLE)
-  return { passed: throughMedium(plan.medium, wayMm / 1000), wayMm }
-}
 
 /** Ambient light from a face, one metre before it. */
 function fromFace(plan: Plan, source: AmbientSource): Given {
   const at = source.readAt === 'background' ? 'background' : 'subject'
   const taught = correctionFor(plan, 'ambient', at)?.stops ?? 0
   const transport = transportOf(plan)
-  const { passed, wayMm } = toMiddle(plan, headOfSourceAt(plan, source.id))
+  const { passed, wayMm } = byMiddle(plan, headOfSourceAt(plan, source.id))
   return {
     level:
       faceStops(plan, transport, source) + sourceWaterStops(plan, source.colour, passed) + taught,
@@ -132,7 +120,7 @@ export function factorsOf(traced: Plan, plan: Plan, shown: Shown = 'together'): 
   traced.lights.forEach(({ id }, i) => {
     const light = plan.lights.find((each) => each.id === id)
     if (!light?.on || (shown !== 'together' && shown !== id)) return
-    const { passed, wayMm } = toMiddle(plan, plan.lights.indexOf(light))
+    const { passed, wayMm } = byMiddle(plan, plan.lights.indexOf(light))
     const level =
       lightStops(plan, light) +
       lightWaterStops(plan, light, passed) +

@@ -24,6 +24,7 @@ import { byFacet, coatOften, evenly, metalShare, putBasis } from '../set/scatter
 import { newThick } from './thick'
 import { GREY } from '../light/luminance'
 import { newVapour } from './vapour'
+import { newWaterVeil } from './waterVeil'
 import { absorb, add, addBy, begin, draw, GUESSED, leave, newWalk, scale } from './walk'
 import { BLACK, GLOSS, METAL, type World } from './world'
 
@@ -79,6 +80,7 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
   const ground = newGround(world.backdrop)
   const glass = newGlass(world, walk, meeting, direct)
   const thick = newThick(world, walk, direct)
+  const veil = newWaterVeil(world, lamps, walk)
 
   const noteFirst = (at: Float64Array, own: Float64Array | null): void => {
     for (let k = 0; k < 3; k++) {
@@ -147,6 +149,13 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
     for (let k = 0; k < 3; k++) weight[k]! *= base * albedo[k]!
   }
 
+  /** From where the ray begins, the pupil, to the port; < 0 where the pupil shows before it. */
+  const toPort = (): number => {
+    const { pupilMm, frontMm, toCamera } = scene.pose
+    const cos = ray[3]! * toCamera[0] + ray[4]! * toCamera[1] + ray[5]! * toCamera[2]
+    return (frontMm - pupilMm) / cos
+  }
+
   const path = (): void => {
     let later = false
     let chance = 0
@@ -157,6 +166,7 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
       if (vertex === 0) for (let k = 0; k < 3; k++) ray[k]! -= moved[k]!
       vapour.scatter(ray, met.most, weight, got, state)
       if (vertex === 0) for (let k = 0; k < 3; k++) ray[k]! += moved[k]!
+      if (vertex === 0) veil?.(toPort(), Math.min(met.most, openWaterMm))
       if (met.glass >= 0) {
         if (vertex === 0) noteFirst(clearHit, null)
         chance = glass(vertex, later)
@@ -250,8 +260,8 @@ export function tracerOf(world: World, { moments = [], grain }: Extras = {}): Tr
       }
       draw(walk, 0, 1)
       lens.rayTo(x, y, spot, ray)
-      // There is no water within the lens or behind its port.
-      if (water) absorb(weight, water, -ray[6]!)
+      // There is no water behind the port; a pupil that shows before it has some behind.
+      if (water) absorb(weight, water, -toPort())
       path()
       if (moving > 0) keepOnly(group)
     }

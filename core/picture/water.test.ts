@@ -1,5 +1,6 @@
 // checks: water (the picture against the sum, channel by channel, at the subject and behind it)
 import { describe, expect, test } from '@jest/globals'
+import { backscatterOf } from '../advise/backscatter'
 import { channelsAt } from '../ledger/colours'
 import { ledgerOf } from '../ledger/ledger'
 import { AIR, typicalWater, type Medium } from '../medium/water'
@@ -11,10 +12,13 @@ import { factorsOf } from './sources'
 import { tracerOf } from './trace'
 import { worldOf } from './world'
 
-/** A matt grey ball lit from the side, a pale background close behind. */
+/**
+ * A matt grey ball lit from the side, a pale background close behind. Nothing scatters: the sum leaves
+ * the veil to the checks.
+ */
 const set = (medium: Medium, change?: (p: Plan) => void): Plan =>
   testPlan((plan) => {
-    plan.medium = medium
+    plan.medium = medium.kind === 'air' ? medium : { ...medium, scatterPerM: 0 }
     plan.subject = { ...plan.subject, shape: 'ellipsoid', colour: null, texture: 0 }
     plan.background = { ...plan.background, distanceMm: 600, reflectance: 0.3, colour: null }
     plan.settings = { ...plan.settings, apertureStops: 14 }
@@ -94,9 +98,40 @@ describe.each(WATERS)('the picture under water: $water $extraPerM', (medium) => 
 
 test('silt takes red and blue of what stands behind', () => {
   const plan = set(typicalWater('sea'))
-  const silty = { ...plan, medium: typicalWater('sea', 'silty') }
+  const silty = set(typicalWater('sea', 'silty'))
   const [clearRed, , clearBlue] = shownAt(plan, 'backgroundRight')
   const [red, , blue] = shownAt(silty, 'backgroundRight')
   expect(red! - clearRed!).toBeLessThan(-0.5)
   expect(blue! - clearBlue!).toBeLessThan(-0.5)
+})
+
+test('the veil a strobe lights in the water is as bright as the checks say', () => {
+  // Nothing behind throws anything back: what is seen beside the subject is veil alone.
+  const plan: Plan = {
+    ...set(AIR, (p) => {
+      p.subject = { ...p.subject, widthMm: 4, heightMm: 4, depthMm: 4 }
+      p.background = { ...p.background, reflectance: 0.005, distanceMm: 3000 }
+    }),
+    medium: { ...typicalWater('sea'), scatterPerM: 1.8 }
+  }
+  const clean: Plan = { ...plan, medium: { ...typicalWater('sea'), scatterPerM: 0 } }
+  const level = (of: Plan): number => {
+    const tracer = tracerOf(worldOf(of))
+    const factors = factorsOf(of, of)
+    let sum = 0
+    const samples = 40000
+    for (let i = 0; i < samples; i++) {
+      // All over the frame, as the checks' mean.
+      const [x, y] = [((i * 0.618034) % 1) * 2 - 1, ((i * 0.754878) % 1) * 2 - 1]
+      tracer.through(x, y, 3, i)
+      tracer.got.forEach((value, at) => {
+        sum += [0.2126, 0.7152, 0.0722][at % 3]! * value * factors[at]!
+      })
+    }
+    return sum / samples
+  }
+  const veil = Math.log2(level(plan) - level(clean))
+  const { veilStops } = backscatterOf(plan, 0)!
+  const subject = ledgerOf(plan).rows[1]!.cells.subject!.level
+  expect(Math.abs(veil - (subject + veilStops))).toBeLessThan(0.12)
 })

@@ -18,13 +18,11 @@ import {
   effectiveFNumberOf,
   endBlur,
   sensorInUse,
-  heldMagnification,
-  magnificationAtFront,
-  magnificationsOf,
   markedFNumber,
   neededDepthMm,
   sharpStripMm
 } from './lensInUse'
+import { heldMagnification, magnificationAtFront, magnificationsOf } from './portInUse'
 
 const withFocus = (
   part: Partial<Plan['focus']>,

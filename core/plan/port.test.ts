@@ -6,16 +6,13 @@ import { housingSchema, type Housing } from '../kit/housing'
 import { typicalWater } from '../medium/water'
 import { poseOf } from '../set/camera'
 import { testPlan } from '../testing'
+import { blurAtDepth, closeUpLossOf, depthOf, sensorInUse } from './lensInUse'
 import {
-  blurAtDepth,
-  closeUpLossOf,
-  depthOf,
   heldMagnification,
   lensMagnification,
   magnificationAtFront,
-  magnificationsOf,
-  sensorInUse
-} from './lensInUse'
+  magnificationsOf
+} from './portInUse'
 import type { Plan } from './plan'
 
 const housing = (port: Housing['port']): Housing =>

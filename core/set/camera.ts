@@ -3,7 +3,8 @@
  * and what its frame takes in.
  */
 import type { Plan } from '../plan/plan'
-import { portGapMm, sensorInUse, standOf } from '../plan/lensInUse'
+import { sensorInUse, standOf } from '../plan/lensInUse'
+import { portGapMm } from '../plan/portInUse'
 import { add, direction, dot, scale, sub, type Vec } from './vec'
 
 export interface CameraPose {

@@ -56,7 +56,13 @@ const wayOf = (): readonly [number, number, number] => [0, 0, -1]
 describe('a ray through plane layers', () => {
   test('a block of glass lets (1 − F)² through, less what its colour takes', () => {
     const share = (plan: Plan): number =>
-      followed({ clear: clearOf(plan), table: null, coat: coatIn(AIR) }, surfacesOf([]), [0, 0, 200], wayOf(), 0)
+      followed(
+        { clear: clearOf(plan), table: null, coat: coatIn(AIR) },
+        surfacesOf([]),
+        [0, 0, 200],
+        wayOf(),
+        0
+      )
         .filter(({ mirrored }) => !mirrored)
         .reduce((sum, end) => sum + end.share, 0)
     const once = 1 - fresnelShare(1)

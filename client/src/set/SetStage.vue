@@ -21,6 +21,7 @@ const {
   background,
   table,
   field,
+  water,
   backgroundMm,
   backgroundAway,
   camera,
@@ -50,6 +51,10 @@ const scale = computed(() => port.scale.value)
       patternTransform="rotate(40)"
     >
       <line x1="0" y1="0" x2="0" y2="7" class="hatch" />
+    </pattern>
+    <clipPath v-if="water" :id="`water-${view}`"><polygon :points="water" /></clipPath>
+    <pattern :id="`specks-${view}`" width="9" height="9" patternUnits="userSpaceOnUse">
+      <path d="M2 2h.01M6.5 3.5h.01M4 7h.01M8 8h.01" class="specks" />
     </pattern>
     <radialGradient
       v-for="head in heads"
@@ -95,6 +100,12 @@ const scale = computed(() => port.scale.value)
       :fill="`url(#beam-${view}-${head.light.id})`"
     />
   </template>
+  <g v-if="water" :clip-path="`url(#water-${view})`" data-lit-water>
+    <title>Water that is lit before the subject: what floats in it glows</title>
+    <template v-for="head in heads" :key="`w${head.light.id}`">
+      <polygon v-if="head.light.on && head.fan" :points="head.fan" :fill="`url(#specks-${view})`" />
+    </template>
+  </g>
   <polyline v-for="(line, i) in field.lines" :key="`l${i}`" :points="line" class="field" />
   <polygon :points="field.band" class="depth" />
   <text
@@ -116,6 +127,12 @@ const scale = computed(() => port.scale.value)
 </template>
 
 <style scoped>
+.specks {
+  stroke: var(--bright);
+  stroke-opacity: 0.75;
+  stroke-width: 1.6;
+  stroke-linecap: round;
+}
 text {
   font-size: 11.5px;
   user-select: none;

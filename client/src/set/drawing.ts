@@ -174,6 +174,22 @@ export function fieldOf(
   return { lines: [line(1), line(-1)], band }
 }
 
+/** What the frame sees of the water between port and subject. */
+export function waterOf(view: View, { pose }: Scene): Flat[] {
+  const front = (pose.pupilMm - pose.frontMm) / pose.pupilMm
+  return (
+    [
+      [1, front],
+      [-1, front],
+      [-1, 1],
+      [1, 1]
+    ] as const
+  ).map(([side, k]) => {
+    const edge = view === 'above' ? rayThrough(pose, side, 0) : rayThrough(pose, 0, side)
+    return flatten(view, add(pose.pupil, scale(edge, k)))
+  })
+}
+
 /** A mirror zone as far as `reachMm` in front of its face. */
 export const zoneOutline = (view: View, zone: MirrorZone, reachMm: number): Flat[] =>
   hull(

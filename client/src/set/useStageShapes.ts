@@ -15,6 +15,7 @@ import {
   outlinePath,
   roomOutline,
   solidOutline,
+  waterOf,
   zoneOutline,
   type Flat,
   type View
@@ -57,6 +58,12 @@ export const useStageShapes = (
     )
     return { lines: lines.map(path), band: path(band) }
   })
+  /** Where a strobe lights particles before the subject; null in air. */
+  const water = computed(() =>
+    plan.value.medium.kind === 'air' || plan.value.medium.scatterPerM === 0
+      ? null
+      : path(waterOf(view, scene.value))
+  )
   /** A background outside the drawing is named at the edge it lies beyond. */
   const backgroundAway = computed<Flat | null>(() => {
     const [x, y] = at(scene.value.background.at)
@@ -87,6 +94,7 @@ export const useStageShapes = (
     background,
     table,
     field,
+    water,
     backgroundMm,
     backgroundAway,
     camera,

@@ -8,12 +8,8 @@ import type { Camera, KitItem, Lens } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import { poseOf } from '@core/set/camera'
-import {
-  sensorInUse,
-  heldMagnification,
-  magnificationAtFront,
-  magnificationsOf
-} from '@core/plan/lensInUse'
+import { sensorInUse } from '@core/plan/lensInUse'
+import { heldMagnification, magnificationAtFront, magnificationsOf } from '@core/plan/portInUse'
 import KitPick from '@/instruments/KitPick.vue'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'

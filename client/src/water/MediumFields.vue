@@ -32,10 +32,11 @@ const setKind = (kind: 'air' | Water['kind']): void =>
   )
 const change = (part: Partial<Water>, about: string): readonly Fault[] =>
   store.set('medium', { ...water.value!, ...part }, about)
-/** Another kind of water brings its own typical figure. */
+/** Another kind of water brings its own typical figures. */
 const setWater = (name: WaterName): void =>
-  void change(
-    { water: name, extraPerM: typicalWater(water.value!.kind, name).extraPerM },
+  void store.set(
+    'medium',
+    { ...typicalWater(water.value!.kind, name), depthM: water.value!.depthM },
     'what is in the water'
   )
 const aMetre = computed(() => {
@@ -49,52 +50,65 @@ const reds = computed(() => redWays(plan.value))
 </script>
 
 <template>
-  <v-select
-    :model-value="plan.medium.kind"
-    :items="MEDIA"
-    item-value="value"
-    item-title="title"
-    label="Stands in"
-    @update:model-value="setKind($event)"
-  />
-  <template v-if="water">
+  <div class="medium">
     <v-select
-      :model-value="water.water"
-      :items="waters"
+      :model-value="plan.medium.kind"
+      :items="MEDIA"
       item-value="value"
       item-title="title"
-      label="What is in the water"
-      @update:model-value="setWater($event)"
+      label="Stands in"
+      @update:model-value="setKind($event)"
     />
-    <StepField
-      kind="perMetre"
-      label="Extra attenuation"
-      :value="water.extraPerM"
-      :set="(extraPerM) => change({ extraPerM }, 'extra attenuation')"
-      :note="aMetre"
-      help="What this water takes of green light (550 nm) a metre, beyond what pure water does. Typical figures are right to a factor of two; a calibration of a strobe under water says what it was."
-      no-lock
-    />
-    <StepField
-      kind="depth"
-      label="Subject’s depth"
-      :value="water.depthM"
-      :set="(depthM) => change({ depthM }, 'depth')"
-      help="Under the surface. Daylight comes down through so much water before it falls on the subject: its colour follows from that."
-      no-lock
-    />
-    <ul class="reds small" aria-label="Red that is left">
-      <li v-for="each in reds" :key="each.id" :class="{ near: each.behindStops > 1 }">
-        {{ redWords(each) }}
-      </li>
-      <li v-if="reds[0]" class="muted">
-        From the port: {{ metres(reds[0].backM) }} to the subject.
-      </li>
-    </ul>
-  </template>
+    <template v-if="water">
+      <v-select
+        :model-value="water.water"
+        :items="waters"
+        item-value="value"
+        item-title="title"
+        label="What is in the water"
+        @update:model-value="setWater($event)"
+      />
+      <StepField
+        kind="perMetre"
+        label="Extra attenuation"
+        :value="water.extraPerM"
+        :set="(extraPerM) => change({ extraPerM }, 'extra attenuation')"
+        :note="aMetre"
+        help="What this water takes of green light (550 nm) a metre, beyond what pure water does. Typical figures are right to a factor of two; a calibration of a strobe under water says what it was."
+        no-lock
+      />
+      <StepField
+        kind="perMetre"
+        label="Scatter"
+        :value="water.scatterPerM"
+        :set="(scatterPerM) => change({ scatterPerM }, 'scatter')"
+        help="How much what floats in it turns light aside, a metre. It makes the veil and the specks a strobe lights between port and subject; the Checks under Light say how bright they come out. Typical figures are right to a factor of two."
+        no-lock
+      />
+      <StepField
+        kind="depth"
+        label="Subject’s depth"
+        :value="water.depthM"
+        :set="(depthM) => change({ depthM }, 'depth')"
+        help="Under the surface. Daylight comes down through so much water before it falls on the subject: its colour follows from that."
+        no-lock
+      />
+      <ul class="reds small" aria-label="Red that is left">
+        <li v-for="each in reds" :key="each.id" :class="{ near: each.behindStops > 1 }">
+          {{ redWords(each) }}
+        </li>
+        <li v-if="reds[0]" class="muted">
+          From the port: {{ metres(reds[0].backM) }} to the subject.
+        </li>
+      </ul>
+    </template>
+  </div>
 </template>
 
 <style scoped>
+.medium > .v-input {
+  padding: 0.2rem 0 0.4rem;
+}
 .reds {
   list-style: none;
   padding: 0.2rem 0 0.4rem;

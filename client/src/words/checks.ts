@@ -93,6 +93,14 @@ export function checkWords(
         `${bodyWords(plan, by)} stands in the way of ${name} and takes ${percent(f.share ?? 0)} of ` +
         `its light from the ${placeName(plan, place ?? 'subject').toLowerCase()}.`
       )
+    case 'backscatter':
+      return (
+        `${name} lights the water before the subject: a veil of about ${stops(f.veil ?? 0)}, ` +
+        `${stopCount(f.under ?? 0)} under its light on the subject` +
+        (f.over! > 0 ? ` and ${stopCount(f.over ?? 0)} over your limit for the background` : '') +
+        `. A speck of ${mm(f.speckMm ?? 0)} comes out at ${stops(f.speck ?? 0)}, brightest ` +
+        `${mm(f.speckAtMm ?? 0)} from the port.`
+      )
     case 'group':
       return (
         `The lights of ${name}’s group need different moves: one ${stops(f.most ?? 0)}, ` +
@@ -104,6 +112,7 @@ export function checkWords(
 const WHERE: Record<string, string> = {
   'into-lens': 'into the lens',
   spill: 'on the background',
+  backscatter: 'of veil against the subject',
   'in-view': 'on the lit side',
   'mirror-flat': 'on the lit side',
   'mirror-curved': 'in the highlight',
@@ -182,6 +191,8 @@ export function remedyWords(check: Check, remedy: Remedy): string {
         return `Move it to ${mm(f.to ?? 0)}`
       case 'control':
         return `Change ${lowerFirst(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control')}`
+      case 'turn-out':
+        return `Turn it ${plain(f.by ?? 0, 2)}° outward, so that the edge of its beam takes the subject`
       case 'hood':
         return 'Take the hood off'
       case 'split': {

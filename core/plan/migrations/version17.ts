@@ -2,7 +2,7 @@
 import { isObject, type Loose } from './loose'
 
 /** Water took nothing before; it is now what is typical of a clear sea. */
-const CLEAR_SEA = { kind: 'sea', water: 'clear', extraPerM: 0.06, depthM: 5 }
+const CLEAR_SEA = { kind: 'sea', water: 'clear', extraPerM: 0.06, scatterPerM: 0.22, depthM: 5 }
 
 /** A plan as version 18 writes it. */
 export const planFromVersion17 = (plan: Loose): Loose => ({

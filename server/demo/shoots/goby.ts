@@ -15,7 +15,7 @@ export const goby = (): DemoShoot => {
   })
   const plan: Plan = {
     ...base,
-    medium: { ...typicalWater('sea', 'green'), extraPerM: 0.3, depthM: 6 },
+    medium: { ...typicalWater('sea'), extraPerM: 0.12, depthM: 6 },
     housing: demoItem('housing', 'limpet-dome'),
     subject: {
       ...base.subject,
@@ -33,7 +33,7 @@ export const goby = (): DemoShoot => {
       speedMmS: 40,
       directionDeg: 0
     },
-    background: { ...base.background, distanceMm: 1500, reflectance: 0.12, colour: '#5f7a5c' },
+    background: { ...base.background, distanceMm: 1500, reflectance: 0.12, colour: '#7d8a88' },
     table: {
       belowMm: 16,
       widthMm: 1600,

@@ -11,16 +11,16 @@ const horn = (id: string, name: string, xMm: number): Prop => ({
   name,
   shape: 'cylinder',
   finish: 'matt',
-  widthMm: 1.1,
-  heightMm: 4.5,
-  depthMm: 1.1,
+  widthMm: 0.9,
+  heightMm: 3.4,
+  depthMm: 0.9,
   rotationDeg: 0,
   reflectance: 0.42,
-  colour: '#e8e2f0',
+  colour: '#f0d8c0',
   rests: 'free',
   xMm,
-  yMm: 5,
-  zMm: 5
+  yMm: 4.6,
+  zMm: 4
 })
 
 /** A tiny thing close to the port: the strobe above it, in line with the lens, tilted down. */
@@ -63,8 +63,8 @@ export const seaSlug = (): DemoShoot => {
       roughness: 0
     },
     view: { elevationDeg: 14 },
-    settings: { ...base.settings, isoStops: 1, apertureStops: 9, shutterStops: 7 },
-    focus: { ...base.focus, magnification: 0.42 },
+    settings: { ...base.settings, isoStops: 1, apertureStops: 8, shutterStops: 7 },
+    focus: { ...base.focus, magnification: 0.42, blur: { kind: 'circle', mm: 0.03 } },
     goals: { ...base.goals, backgroundStops: -4 },
     ambient: {
       ...base.ambient,
