@@ -95,7 +95,18 @@ const SHOTS: readonly Shot[] = [
     before: (page) => page.locator('[data-cell="A-shadow"]').click()
   },
   { name: 'glass', path: '/shoots/demo-flask-black/light' },
-  { name: 'wax', path: '/shoots/demo-wax/light' },
+  { name: 'wax', path: '/shoots/demo-wax/light', spare: true },
+  {
+    name: 'water',
+    path: '/shoots/demo-goby/light',
+    before: async (page) => {
+      await page.getByRole('tab', { name: /^Checks/ }).click()
+      await page
+        .getByText(/lights the water before/)
+        .first()
+        .waitFor()
+    }
+  },
   {
     name: 'light-checks',
     path: '/shoots/demo-crab/light',

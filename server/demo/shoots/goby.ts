@@ -4,7 +4,7 @@ import { typicalWater } from '@core/medium/water'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
 
-/** A fish under the jetty behind a dome: two strobes beside the port, turned out, some of the green kept. */
+/** A fish under the jetty behind a dome, two strobes beside the port: a current stirs up the silt. */
 export const goby = (): DemoShoot => {
   const strobe = demoItem('strobe', 'anemone-7')
   const base = newPlan('daylight-fill', 'Goby under the jetty', {
@@ -15,7 +15,7 @@ export const goby = (): DemoShoot => {
   })
   const plan: Plan = {
     ...base,
-    medium: { ...typicalWater('sea'), extraPerM: 0.12, depthM: 6 },
+    medium: { ...typicalWater('sea', 'silty'), extraPerM: 0.35, scatterPerM: 1.4, depthM: 6 },
     housing: demoItem('housing', 'limpet-dome'),
     subject: {
       ...base.subject,

@@ -14,6 +14,7 @@ import { goby } from './goby'
 import { harbourGlass } from './harbourGlass'
 import { leafBeetle } from './leafBeetle'
 import { movement } from './movement'
+import { mudShrimp } from './mudShrimp'
 import { seaSlug } from './seaSlug'
 import { seed } from './seed'
 import { shells } from './shells'
@@ -47,5 +48,6 @@ export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => 
   lamplit(),
   tideGauge(),
   seaSlug(),
-  goby()
+  goby(),
+  mudShrimp()
 ]
