@@ -114,7 +114,7 @@ test('subject: drawn to scale in its frame, sized and turned by hand and by keys
   await choose(page, 'Shape', 'Vapour or plume')
   await expect(figure(page, 'Optical depth')).toHaveValue('0.145')
   await expect(turn).toHaveCount(0)
-  await choose(page, 'Stands in', 'Water')
+  await choose(page, 'Stands in', 'Sea water')
   await page.getByRole('link', { name: /Light/ }).click()
   await expect(page.getByText(/guide number under water is not known/)).toBeVisible()
   await expect(page.getByRole('region', { name: /round the vapour/ })).toBeVisible()
