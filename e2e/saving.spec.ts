@@ -79,6 +79,8 @@ test('no server: said so, kept here, sent when it answers, even after a reload',
   await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
   await page.reload()
   await expect(figure(page, 'Width')).toHaveValue('44 mm')
+  // A write that is held just when the way is freed would never be answered.
+  await expect(page.getByText('Not saved: no server. Kept here')).toBeVisible()
   await mend()
   await saved(page)
   const kept = (await (await page.request.get(`/api/shoots/${shoot.id}`)).json()) as {

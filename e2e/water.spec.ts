@@ -106,6 +106,31 @@ test('a housing of one’s own in the kit: what is missing is said at the field'
   await expect(page.getByText('dome of 110 mm radius, 100 mm wide')).toBeVisible()
 })
 
+test('a head known under water alone: in air it goes by rule, and its sums say so', async ({
+  page,
+  newShoot
+}) => {
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Add strobe' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByRole('textbox', { name: 'Name', exact: true }).fill('Whelk head')
+  await form.locator('summary', { hasText: 'The rest' }).click()
+  await form.getByRole('textbox', { name: 'Guide number under water', exact: true }).fill('6')
+  await form.getByRole('textbox', { name: 'Guide number under water', exact: true }).blur()
+  await form.getByLabel('In air it is not known').check()
+  await expect(form.getByRole('textbox', { name: 'Guide number', exact: true })).toHaveValue('15')
+  // A figure of one’s own stands alone.
+  await form.getByRole('textbox', { name: 'Guide number', exact: true }).fill('18')
+  await form.getByRole('textbox', { name: 'Guide number', exact: true }).blur()
+  await expect(form.getByLabel('In air it is not known')).not.toBeChecked()
+  await form.getByLabel('In air it is not known').check()
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText(/GN 15 m in 60°, 6 m under water/)).toBeVisible()
+  await open(page, await newShoot(), 'light')
+  await choose(page, 'Strobe', 'Whelk head')
+  await expect(page.getByText(/guide number in air is not known/)).toBeVisible()
+})
+
 test.describe('by phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
   test('water is set without a sideways scroll', async ({ page }) => {

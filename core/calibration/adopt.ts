@@ -1,7 +1,7 @@
 /** A kit item with figures put right by what readings say of them. */
 import type { KitItem, Modifier, Strobe } from '../kit/kit'
 import type { Meter } from '../kit/meter'
-import { WATER_SHARE } from '../ledger/cells'
+import { WATER_SHARE } from '../light/strobe'
 import { highSpeedPenalty, markStops } from '../light/output'
 import type { Estimate } from './fit'
 import { thinned } from './thinned'
@@ -60,6 +60,7 @@ function withOutput(strobe: Strobe, estimate: Estimate): Strobe {
     guideNumberM: scaled(strobe.guideNumberM),
     guideNumberWaterM: strobe.guideNumberWaterM && scaled(strobe.guideNumberWaterM),
     zoom: strobe.zoom.map((row) => ({ ...row, guideNumberM: scaled(row.guideNumberM) })),
+    guideNumberFromWater: false,
     outputUncertaintyStops: kept(estimate.uncertaintyStops)
   }
 }

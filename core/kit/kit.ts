@@ -5,14 +5,21 @@
 import { z } from 'zod'
 import { DAYLIGHT, sourceSchema } from '../colour/sources'
 import { distributionSchema } from '../light/beam'
-import { HEAD_CLASSES } from '../light/strobe'
+import { airFromWater, HEAD_CLASSES, WATER_SHARE } from '../light/strobe'
 import { dialSchema } from '../scales/dial'
 import { cameraFilesSchema, NO_FILES } from './cameraFiles'
 import { faceSchema, millimetres } from './face'
 import { filterSchema } from './filter'
-import { id, measuredTo, name, notes, stops, uncertaintyStops } from './fields'
+import { id, measuredTo, name, notes, stops } from './fields'
 import { housingSchema } from './housing'
 import { meterSchema } from './meter'
+import {
+  measuredMarkSchema,
+  highSpeedLossSchema,
+  durationPointSchema,
+  kelvinAtPowerSchema,
+  zoomRowSchema
+} from './tables'
 
 /** A size that stands in the way of light; 0: it is left out of the sum. */
 const roomTaken = z.number().min(0).max(600).nullable()
@@ -87,34 +94,6 @@ export const lensSchema = z
       })
   })
 
-const measuredMarkSchema = z.strictObject({
-  powerStops: stops(-14, -0.05),
-  stops: stops(-4, 4).describe('what it gives more than the dial says, full power being right'),
-  uncertaintyStops
-})
-
-const highSpeedLossSchema = z.strictObject({
-  shutterStops: stops(0, 16),
-  stops: stops(-1, 6).describe('beyond what the curtains spread'),
-  uncertaintyStops
-})
-
-const durationPointSchema = z.strictObject({
-  powerStops: stops(-12, 0),
-  t01: z.number().min(1e-6).max(1)
-})
-
-const kelvinAtPowerSchema = z.strictObject({
-  powerStops: stops(-14, 0),
-  kelvin: z.number().min(4000).max(25000)
-})
-
-const zoomRowSchema = z.strictObject({
-  settingMm: z.number().min(1).max(1000).describe('as the head shows it'),
-  beamDeg: z.number().min(5).max(178),
-  guideNumberM: z.number().min(0.5).max(200)
-})
-
 const strobeFigures = z.strictObject({
   kind: z.literal('strobe'),
   id,
@@ -138,7 +117,11 @@ const strobeFigures = z.strictObject({
     .min(0.2)
     .max(100)
     .nullable()
-    .describe('the same under water; null: not known'),
+    .describe('the same under water, what the water takes left out; null: not known'),
+  guideNumberFromWater: z
+    .boolean()
+    .default(false)
+    .describe('that in air is not known, but made of that under water by rule'),
   dial: dialSchema,
   marks: z
     .array(measuredMarkSchema)
@@ -188,9 +171,18 @@ const strobeFigures = z.strictObject({
     .max(16)
     .describe('settings of a head that zooms, rising; empty: it does not')
 })
+/** By so much a guide number in air may stray from what the rule makes of that under water. */
+const BY_RULE = 0.02
 export const strobeSchema = strobeFigures.superRefine((strobe, context) => {
   const wrong = (path: (string | number)[], message: string) =>
     context.addIssue({ code: 'custom', path, message })
+  const { guideNumberFromWater, guideNumberWaterM, guideNumberM } = strobe
+  if (guideNumberFromWater) {
+    if (guideNumberWaterM === null)
+      wrong(['guideNumberWaterM'], 'it is needed where that in air is made of it')
+    else if (Math.abs((guideNumberM * WATER_SHARE) / guideNumberWaterM - 1) > BY_RULE)
+      wrong(['guideNumberM'], `by rule it is ${airFromWater(guideNumberWaterM)} m`)
+  }
   strobe.marks.forEach((mark, i) => {
     if (i > 0 && mark.powerStops <= strobe.marks[i - 1]!.powerStops)
       wrong(['marks', i, 'powerStops'], 'the marks must rise')

@@ -6,7 +6,7 @@ import { shutterOf } from '../plan/shutterInUse'
 import { surfaceStops } from '../ambient/ev'
 import { highSpeedPenalty, outputStops } from '../light/output'
 import { cutStops } from '../light/pulse'
-import { flashDuration, guideStops, pulseOf } from '../light/strobe'
+import { flashDuration, guideStops, pulseOf, WATER_SHARE } from '../light/strobe'
 import { highSpeedSyncLoss } from '../optics/shutter'
 import {
   READ_PLACES,
@@ -199,13 +199,9 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
 }
 
 /**
- * Guide number in what the set stands in, m at ISO 100: a third to a half of it under water. What
- * the water takes on the way comes on top.
- */
-export const WATER_SHARE = 0.4
-/**
- * @returns that under water where the plan is there; 0.4 of that in air when it is not known, which
- *   is flagged. Source: common practice, no source.
+ * Guide number in what the set stands in, m at ISO 100. What water takes on the way comes on top.
+ * @returns that under water where the plan is there; WATER_SHARE of that in air when it is not known,
+ *   which is flagged
  */
 export function guideNumberOf({ medium }: Pick<Plan, 'medium'>, light: Light): number {
   const { strobe } = light

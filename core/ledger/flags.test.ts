@@ -1,4 +1,5 @@
 /** Where each figure leaves what its model holds for: just inside no flag, just outside one. */
+import { strobeSchema } from '../kit/kit'
 import { typicalWater } from '../medium/water'
 import { describe, expect, test } from '@jest/globals'
 import type { Plan } from '../plan/plan'
@@ -228,6 +229,25 @@ describe('heads', () => {
       })
     expect(wet(10)).toEqual(['port-assumed'])
     expect(wet(null)).toEqual(['water-guide-assumed', 'port-assumed'])
+  })
+  test('in air, a head that is known under water alone; the rule makes 20 m of 8 m, and is held to', () => {
+    const strobe = testStrobe({
+      guideNumberM: 20,
+      guideNumberWaterM: 8,
+      guideNumberFromWater: true
+    })
+    const of = (wet: boolean): string[] =>
+      flags((p) => {
+        p.lights[0]!.strobe = strobe
+        if (wet) p.medium = typicalWater('sea')
+      })
+    expect(of(false)).toEqual(['air-guide-assumed'])
+    expect(of(true)).toEqual(['port-assumed'])
+    const faults = (part: object): PropertyKey[] =>
+      strobeSchema.safeParse({ ...strobe, ...part }).error?.issues.flatMap(({ path }) => path) ?? []
+    expect(faults({ guideNumberM: 22 })).toEqual(['guideNumberM'])
+    expect(faults({ guideNumberWaterM: null })).toEqual(['guideNumberWaterM'])
+    expect(faults({ guideNumberM: 22, guideNumberFromWater: false })).toEqual([])
   })
   test('vapour, gloss, and a zone with gloss', () => {
     expect(

@@ -54,7 +54,7 @@ export function findFlags(plan: Plan): Flag[] {
     if (lit.some((light) => light.strobe.guideNumberWaterM === null))
       flags.push('water-guide-assumed')
     if (!plan.housing) flags.push('port-assumed')
-  }
+  } else if (lit.some((light) => light.strobe.guideNumberFromWater)) flags.push('air-guide-assumed')
   if (subject.shape === 'plume' && subject.vapour.opticalDepth > THICK) flags.push('vapour')
   const { scene } = transportOf(plan)
   const { places, heads } = scene

@@ -74,6 +74,7 @@ export type Flag =
   | 'light-inside'
   | 'duration-assumed'
   | 'water-guide-assumed'
+  | 'air-guide-assumed'
   | 'port-assumed'
   | 'vapour'
   | 'grazing'

@@ -21,6 +21,15 @@ export const fNumberFromGuide = (
     Math.sqrt((positive(power, 'power') * positive(iso, 'iso')) / 100)) /
   positive(distanceM, 'distanceM')
 
+/**
+ * A head's guide number under water over that in air, where only one is known: a third to a half, the
+ * loss by the water itself left out. Source: common practice, no source.
+ */
+export const WATER_SHARE = 0.4
+/** The guide number in air that the rule makes of one under water, m. */
+export const airFromWater = (guideNumberWaterM: number): number =>
+  Number((positive(guideNumberWaterM, 'guideNumberWaterM') / WATER_SHARE).toPrecision(4))
+
 /** Output at 1 m, f/1, ISO 100, stops: 2·log2 GN. */
 export const guideStops = (guideNumberM: number): number =>
   2 * Math.log2(positive(guideNumberM, 'guideNumberM'))

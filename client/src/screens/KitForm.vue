@@ -9,6 +9,7 @@ import { faultsOf } from '@core/plan/open'
 import { valueIn, withValueIn } from '@core/plan/path'
 import { usePlainMessages } from '@core/api/messages'
 import { TYPICAL, type HeadStart } from '@core/kit/heads'
+import { airFromWater } from '@core/light/strobe'
 import type { FieldSpec } from '@/words/fieldSpec'
 import { KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace, newPort } from '@/words/kitStart'
@@ -43,6 +44,15 @@ const ANEW: Record<string, (kind: string) => unknown> = {
 const put = (path: string, value: unknown): void => {
   const anew = ANEW[path]?.(String(value))
   draft.value = withValueIn(draft.value, anew ? path.replace('.kind', '') : path, anew ?? value)
+  followWater(path)
+}
+/** A guide number in air that is made of that under water goes with it; one of its own stands alone. */
+const followWater = (path: string): void => {
+  const water = at('guideNumberWaterM')
+  if (at('guideNumberFromWater') !== true) return
+  if (path === 'guideNumberM') put('guideNumberFromWater', false)
+  else if (path.startsWith('guideNumber') && typeof water === 'number' && water > 0)
+    draft.value = withValueIn(draft.value, 'guideNumberM', airFromWater(water))
 }
 
 const faults = computed(() => {

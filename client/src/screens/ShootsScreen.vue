@@ -29,10 +29,15 @@ const freeMb = ref<number | null>(null)
 /** Shoots with changes that are only in this browser. */
 const unsaved = shallowRef<ReadonlySet<string>>(new Set())
 
+let asked = 0
+/** The newest list counts, in whatever order answers come. */
 const load = async (): Promise<void> => {
   failure.value = ''
+  const own = ++asked
   try {
-    shoots.value = await api.shoots()
+    const list = await api.shoots()
+    if (own !== asked) return
+    shoots.value = list
     unsaved.value = new Set((await looseDrafts()).map((draft) => draft.shootId))
     freeMb.value = Math.floor((await api.health()).freeBytes / 2 ** 20)
   } catch (error) {

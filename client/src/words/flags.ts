@@ -11,6 +11,9 @@ export const FLAG_WORDS: Record<Flag, string> = {
     'used. Add a duration table under Kit.',
   'port-assumed':
     'No housing is chosen: a flat port right before the lens is assumed. Choose yours under Focus.',
+  'air-guide-assumed':
+    'A head’s guide number in air is not known: 2.5 times that under water is used, which may be half ' +
+    'a stop off. Enter it under Kit, or correct it by a frame.',
   'water-guide-assumed':
     'A head’s guide number under water is not known: 0.4 of that in air is used, which may be ' +
     'half a stop off. Enter it under Kit, or correct it by a frame.',

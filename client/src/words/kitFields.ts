@@ -245,6 +245,11 @@ export const STROBE_REST: readonly FieldSpec[] = [
         'frame. Left empty: 0.4 of that in air.'
     )
   ),
+  yesNo(
+    'guideNumberFromWater',
+    'In air it is not known',
+    'The guide number in air is then 2.5 times that under water, a rule that may be half a stop off; sums in air say so.'
+  ),
   yesNo('highSpeedSync', 'High-speed sync'),
   stops(
     'highSpeedPenaltyStops',

@@ -58,6 +58,7 @@ export function newItem(kind: KitKind): KitItem {
         ...base,
         guideNumberM: 30,
         guideNumberWaterM: null,
+        guideNumberFromWater: false,
         beamDeg: 60,
         distribution: { kind: 'cos' },
         face: { kind: 'rectangle', widthMm: 60, heightMm: 38 },
@@ -207,7 +208,8 @@ export function itemLine(item: KitItem): string {
       const marks = dialMarks(item.dial)
       const step = item.dial.kind === 'fraction' ? ` in ${CLICKS[item.dial.step]}` : ''
       return (
-        `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°, ` +
+        `GN ${plain(item.guideNumberM)} m in ${plain(item.beamDeg)}°` +
+        `${item.guideNumberWaterM === null ? '' : `, ${plain(item.guideNumberWaterM)} m under water`}, ` +
         `${marks.at(-1)?.label} to ${marks[0]?.label}${step}` +
         (item.zoom.length
           ? `, zooms ${plain(item.zoom[0]!.settingMm)} to ${plain(item.zoom.at(-1)!.settingMm)} mm`
