@@ -34,7 +34,7 @@ test('from air into green water: the sum loses light, its term says how far, the
   await expect(page.getByRole('list', { name: 'Red that is left' })).toContainText('of water')
   // A figure of one's own, and one that no water has.
   await type(page, 'Extra attenuation', '0.8 /m')
-  await type(page, 'Scatter', '1.2')
+  await type(page, 'Scattering', '1.2')
   await type(page, 'Extra attenuation', '40')
   await expect(page.getByRole('alert').filter({ hasText: '10' })).toBeVisible()
   const own = await planOf(page, request, id)
@@ -136,7 +136,7 @@ test.describe('by phone', () => {
   test('water is set without a sideways scroll', async ({ page }) => {
     await open(page, { id: 'demo-slug' }, 'subject')
     await page.getByRole('spinbutton', { name: 'Extra attenuation' }).scrollIntoViewIfNeeded()
-    await expect(page.getByRole('spinbutton', { name: 'Scatter' })).toBeVisible()
+    await expect(page.getByRole('spinbutton', { name: 'Scattering' })).toBeVisible()
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
     ).toBeLessThanOrEqual(0)

@@ -8,7 +8,7 @@ import { particlePhase } from '../medium/particles'
 import { throughMedium, type Water } from '../medium/water'
 import { blurAtDepth } from '../plan/lensInUse'
 import type { Light, Plan } from '../plan/plan'
-import { rayThrough } from '../set/camera'
+import { poseOf, rayThrough } from '../set/camera'
 import { gather, newGathered } from '../set/gather'
 import { sceneOf, type Scene } from '../set/scene'
 import { HIT } from '../set/surface'
@@ -39,8 +39,7 @@ interface Fineness {
   readonly steps: number
 }
 const FINE: Fineness = { columns: 6, rows: 4, steps: 40 }
-/** For comparing one set with another. */
-export const COARSE: Fineness = { columns: 3, rows: 3, steps: 14 }
+const COARSE: Fineness = { columns: 3, rows: 3, steps: 14 }
 
 /** What water leaves of a light's luminance after a way, by a table. */
 function keptBy(plan: Plan, medium: Water, light: Light, mostM: number): (wayM: number) => number {
@@ -71,28 +70,40 @@ function onSubject(scene: Scene, i: number, kept: (wayM: number) => number): num
   return (found.direct * kept(way / 1000) * place.reflectance) / GREY
 }
 
+/** A spot of the water on a ray from the lens. */
+interface Spot {
+  /** what arrives there and comes back to the port, by a surface of reflectance 1 */
+  readonly light: number
+  /** cosine of the angle it is turned by on its way to the lens */
+  readonly cosine: number
+  /** how much of the ray it stands for, mm */
+  readonly stepMm: number
+  /** from the pupil, along the lens axis; from the port, along the ray */
+  readonly depthMm: number
+  readonly fromPortMm: number
+}
+
 /**
- * @param i index of the light
- * @returns null in air, where nothing scatters, and where none of its light reaches the subject straight
+ * Goes over the water the frame sees, as a light lights it.
+ * @param visit told of every lit spot
+ * @returns what the light gives the subject, as `light` of a spot; 0 where none of it arrives straight
  */
-export function backscatterOf(plan: Plan, i: number, fineness = FINE): Backscatter | null {
-  const { medium } = plan
-  if (medium.kind === 'air' || medium.scatterPerM === 0) return null
+function overWater(
+  plan: Plan,
+  medium: Water,
+  i: number,
+  { columns, rows, steps }: Fineness,
+  visit: (spot: Spot) => void
+): number {
   const scene = sceneOf(plan)
   const { pose, heads, standing } = scene
   const mostM = (4 * (pose.pupilMm + plan.background.distanceMm) + 4000) / 1000
   const kept = keptBy(plan, medium, plan.lights[i]!, mostM)
-  const subject = onSubject(scene, i, kept)
-  if (!(subject > 0)) return null
-  const { columns, rows, steps } = fineness
   const found = newGathered()
   const head = heads[i]!
-  const best = SPECKS_MM.map(() => ({ light: 0, atMm: 0 }))
-  let veil = 0
   for (let c = 0; c < columns; c++)
     for (let r = 0; r < rows; r++) {
-      const to = rayThrough(pose, (2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1)
-      const way = unit(to)
+      const way = unit(rayThrough(pose, (2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1))
       const ahead = -dot(way, pose.toCamera)
       const least = (pose.pupilMm - pose.frontMm) / ahead
       const end = endOf(scene, plan, pose.pupil, way, least)
@@ -107,43 +118,83 @@ export function backscatterOf(plan: Plan, i: number, fineness = FINE): Backscatt
         const at = add(pose.pupil, scale(way, t))
         gather(head, standing, at, null, -1, found)
         if (!(found.direct > 0)) continue
-        const out = sub(head.at, at)
         const outMm = distance(head.at, at)
-        const cosine = dot(out, way) / outMm
-        const light = found.direct * kept((outMm + t - least) / 1000)
-        veil += light * particlePhase(cosine) * off * (1 + tan * tan) * angle
-        noteSpecks(plan, best, light, t * ahead, pose.pupilMm, t - least)
+        visit({
+          light: found.direct * kept((outMm + t - least) / 1000),
+          cosine: dot(sub(head.at, at), way) / outMm,
+          stepMm: off * (1 + tan * tan) * angle,
+          depthMm: t * ahead,
+          fromPortMm: t - least
+        })
       }
     }
-  const share = ((medium.scatterPerM / 1000) * Math.PI) / GREY / (columns * rows)
+  return onSubject(scene, i, kept)
+}
+
+interface Summed {
+  readonly veilStops: number
+  /** what the light gives the subject, as `light` of a spot */
+  readonly subject: number
+}
+function summed(
+  plan: Plan,
+  i: number,
+  fineness: Fineness,
+  visit: (spot: Spot) => void = () => undefined
+): Summed | null {
+  const { medium } = plan
+  if (medium.kind === 'air' || medium.scatterPerM === 0) return null
+  let veil = 0
+  const subject = overWater(plan, medium, i, fineness, (spot) => {
+    veil += spot.light * particlePhase(spot.cosine) * spot.stepMm
+    visit(spot)
+  })
+  if (!(subject > 0)) return null
+  const share = ((medium.scatterPerM / 1000) * Math.PI) / GREY
   return {
-    veilStops: Math.log2((veil * share) / subject),
-    specks: SPECKS_MM.map((sizeMm, k) => ({
-      sizeMm,
-      stops: Math.log2(best[k]!.light / subject),
-      atMm: best[k]!.atMm
-    }))
+    subject,
+    veilStops: Math.log2((veil * share) / (fineness.columns * fineness.rows * subject))
   }
 }
 
 /**
- * Keeps the brightest speck of each size.
- * @param depthMm of it from the pupil, along the lens axis
+ * The veil alone, roughly: for comparing one set with another.
+ * @param i index of the light
+ * @returns stops against what the light gives the subject; null as backscatterOf
  */
-function noteSpecks(
-  plan: Plan,
-  best: { light: number; atMm: number }[],
-  light: number,
-  depthMm: number,
-  pupilMm: number,
-  atMm: number
-): void {
-  const blur = blurAtDepth(plan, depthMm - pupilMm)
-  const grows = (plan.focus.magnification * pupilMm) / depthMm
-  SPECKS_MM.forEach((sizeMm, k) => {
-    const image = sizeMm * grows
-    const spread = (image * image) / (image * image + blur * blur)
-    const level = ((light * SPECK_REFLECTANCE) / GREY) * (spread || 0)
-    if (level > best[k]!.light) best[k] = { light: level, atMm }
+export const veilStopsOf = (plan: Plan, i: number): number | null =>
+  summed(plan, i, COARSE)?.veilStops ?? null
+
+/**
+ * Veil and specks of a light.
+ * @param i index of the light
+ * @returns null in air, where nothing scatters, and where none of its light reaches the subject straight
+ */
+export function backscatterOf(plan: Plan, i: number): Backscatter | null {
+  const { pupilMm } = poseOf(plan)
+  const best = SPECKS_MM.map((sizeMm) => ({ sizeMm, light: 0, atMm: 0 }))
+  const found = summed(plan, i, FINE, ({ light, depthMm, fromPortMm }) => {
+    const blur = blurAtDepth(plan, depthMm - pupilMm)
+    if (!Number.isFinite(blur)) return
+    const grows = (plan.focus.magnification * pupilMm) / depthMm
+    for (const speck of best) {
+      const image = speck.sizeMm * grows
+      const spread = (image * image) / (image * image + blur * blur)
+      const level = ((light * SPECK_REFLECTANCE) / GREY) * spread
+      if (level > speck.light) {
+        speck.light = level
+        speck.atMm = fromPortMm
+      }
+    }
   })
+  return (
+    found && {
+      veilStops: found.veilStops,
+      specks: best.map(({ sizeMm, light, atMm }) => ({
+        sizeMm,
+        atMm,
+        stops: Math.log2(light / found.subject)
+      }))
+    }
+  )
 }

@@ -1,5 +1,5 @@
 /** Does a light glow in the water before the subject, and what would lessen it at the same subject? */
-import { backscatterOf, COARSE } from '../advise/backscatter'
+import { backscatterOf, veilStopsOf } from '../advise/backscatter'
 import { cellAt } from '../ledger/ledger'
 import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
@@ -17,8 +17,7 @@ const SHOWS = -5
 /** A subject may lose so much of the light before its power makes up for it, stops. */
 const MOST_LOST = -2.5
 
-const relative = (plan: Plan, i: number): number =>
-  backscatterOf(plan, i, COARSE)?.veilStops ?? Infinity
+const relative = (plan: Plan, i: number): number => veilStopsOf(plan, i) ?? Infinity
 
 /** The same light with its head turned away from the lens’s axis by so much. */
 function turnedOut(plan: Plan, i: number, deg: number): Plan {
@@ -61,7 +60,8 @@ function remediesFor({ plan, bag }: CheckContext, i: number): Remedy[] {
   const was = relative(plan, i)
   const cures = (after: Plan): boolean => relative(after, i) - was <= WORTH
   const found: Remedy[] = []
-  const turn = turning(plan, i, was)
+  // A light on the lens goes where the lens goes.
+  const turn = light.mount === 'stand' ? turning(plan, i, was) : null
   if (turn) found.push(turn)
   if (light.mount === 'stand')
     found.push(
@@ -105,8 +105,6 @@ export function backscatterChecks(context: CheckContext): Check[] {
     const own = cellAt(evaluation.ledger, light.id, 'subject')!.level
     if (!found || own === -Infinity) return []
     const veil = own + found.veilStops
-    const speck = found.specks[1]!
-    const bright = own + speck.stops
     const shows = veil > goal - 1 || found.veilStops > SHOWS
     const state = veil > goal + 0.5 ? 'miss' : shows ? 'near' : 'info'
     return [
@@ -119,9 +117,13 @@ export function backscatterChecks(context: CheckContext): Check[] {
           veil,
           under: -found.veilStops,
           over: veil - goal,
-          speckMm: speck.sizeMm,
-          speck: bright,
-          speckAtMm: speck.atMm
+          ...Object.fromEntries(
+            found.specks.flatMap(({ sizeMm, stops, atMm }, k) => [
+              [`size${k}`, sizeMm],
+              [`level${k}`, own + stops],
+              [`at${k}`, atMm]
+            ])
+          )
         },
         remedies: state === 'info' ? [] : remediesFor(context, i)
       }

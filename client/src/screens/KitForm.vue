@@ -13,12 +13,13 @@ import { airFromWater } from '@core/light/strobe'
 import type { FieldSpec } from '@/words/fieldSpec'
 import { KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace, newPort } from '@/words/kitStart'
+import { PORT_FIELDS, PORT_KINDS } from '@/words/kitParts'
 import { KIND_NAMES } from '@/words/names'
 import FilterFields from './FilterFields.vue'
 import KitField from './KitField.vue'
 import KitHistory from './KitHistory.vue'
 import ModifierFields from './ModifierFields.vue'
-import PortFields from './PortFields.vue'
+import PartFields from './PartFields.vue'
 import StrobeFields from './StrobeFields.vue'
 import { useKitSaving } from './useKitSaving'
 
@@ -136,7 +137,17 @@ const takeTheirs = (): void => {
           :faults="faults"
           @put="put"
         />
-        <PortFields v-if="item.kind === 'housing'" :at="at" :error-at="errorAt" @put="put" />
+        <PartFields
+          v-if="item.kind === 'housing'"
+          :at="at"
+          :error-at="errorAt"
+          path="port"
+          legend="Port"
+          label="Port"
+          :kinds="PORT_KINDS"
+          :fields="PORT_FIELDS"
+          @put="put"
+        />
         <FilterFields
           v-if="item.kind === 'filter'"
           :at="at"

@@ -5,11 +5,17 @@ import type { Fault } from '@core/plan/open'
 import { cutAngleDeg } from '@core/set/modified'
 import type { Modifier } from '@core/kit/kit'
 import { cellDepthOverWidth, tubeHalfDeg } from '@core/light/tube'
-import { BEAM_FIELDS, FACE_KINDS, GRID_CELLS, MEASURED_COLUMNS } from '@/words/kitParts'
+import {
+  BEAM_FIELDS,
+  FACE_KINDS,
+  GRID_CELLS,
+  MEASURED_COLUMNS,
+  FACE_FIELDS
+} from '@/words/kitParts'
 import { plain } from '@/words/format'
-import FaceFields from './FaceFields.vue'
 import FigureTable from './FigureTable.vue'
 import KitField from './KitField.vue'
+import PartFields from './PartFields.vue'
 
 const props = defineProps<{
   at: (path: string) => unknown
@@ -61,11 +67,15 @@ const putCells = (depthPerWidth: unknown): void => {
       Nothing leaves it beyond {{ cut }}° in all, but what its inside throws on.
     </p>
   </fieldset>
-  <FaceFields
+  <PartFields
     v-if="kind !== 'snoot'"
     :at="at"
     :error-at="errorAt"
+    path="face"
+    legend="Lit face"
+    label="Shape"
     :kinds="FACES_KEPT"
+    :fields="FACE_FIELDS"
     @put="(path, value) => emit('put', path, value)"
   />
   <fieldset>

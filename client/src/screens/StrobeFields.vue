@@ -17,14 +17,15 @@ import {
   FACE_KINDS,
   HEAD_CHOICES,
   KELVIN_COLUMNS,
-  ZOOM_COLUMNS
+  ZOOM_COLUMNS,
+  FACE_FIELDS
 } from '@/words/kitParts'
 import type { Source } from '@core/colour/sources'
 import LampFields from '@/colour/LampFields.vue'
 import BeamForm from './BeamForm.vue'
-import FaceFields from './FaceFields.vue'
 import FigureTable from './FigureTable.vue'
 import KitField from './KitField.vue'
+import PartFields from './PartFields.vue'
 import MeasuredFields from './MeasuredFields.vue'
 
 const props = defineProps<{
@@ -200,10 +201,14 @@ const putDurations = (rows: unknown): void => {
         @change="emit('put', 'zoom', $event)"
       />
     </fieldset>
-    <FaceFields
+    <PartFields
       :at="at"
       :error-at="errorAt"
+      path="face"
+      legend="Lit face"
+      label="Shape"
       :kinds="FACE_KINDS"
+      :fields="FACE_FIELDS"
       @put="(path, value) => emit('put', path, value)"
     />
     <BeamForm

@@ -79,9 +79,9 @@ const reds = computed(() => redWays(plan.value))
       />
       <StepField
         kind="perMetre"
-        label="Scatter"
+        label="Scattering"
         :value="water.scatterPerM"
-        :set="(scatterPerM) => change({ scatterPerM }, 'scatter')"
+        :set="(scatterPerM) => change({ scatterPerM }, 'scattering')"
         help="How much what floats in it turns light aside, a metre. It makes the veil and the specks a strobe lights between port and subject; the Checks under Light say how bright they come out. Typical figures are right to a factor of two."
         no-lock
       />

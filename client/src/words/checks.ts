@@ -22,6 +22,15 @@ const bodyWords = (plan: Plan, by = ''): string => {
   return light ? `${light.name} (${by})` : `The ${by}`
 }
 const roomWords = (deg = 0): string => (deg >= 30 ? '30° or more' : `${deg}°`)
+/** "Specks of 0.1, 0.5 and 2 mm come out at −2, +0.4 and +1.9 where they are brightest, …". */
+const specksWords = (f: Check['figures']): string => {
+  const each = (key: string, say: (value: number) => string): string =>
+    `${say(f[`${key}0`] ?? 0)}, ${say(f[`${key}1`] ?? 0)} and ${say(f[`${key}2`] ?? 0)}`
+  return (
+    `Specks of ${each('size', (v) => plain(v))} mm come out at ${each('level', stops)} where they are ` +
+    `brightest, ${each('at', (v) => plain(v, 2))} mm from the port.`
+  )
+}
 function shineWords({ level = 0, overWhite = 0 }: Check['figures']): string {
   const over = stopCount(Math.abs(overWhite))
   const white =
@@ -98,8 +107,7 @@ export function checkWords(
         `${name} lights the water before the subject: a veil of about ${stops(f.veil ?? 0)}, ` +
         `${stopCount(f.under ?? 0)} under its light on the subject` +
         (f.over! > 0 ? ` and ${stopCount(f.over ?? 0)} over your limit for the background` : '') +
-        `. A speck of ${mm(f.speckMm ?? 0)} comes out at ${stops(f.speck ?? 0)}, brightest ` +
-        `${mm(f.speckAtMm ?? 0)} from the port.`
+        `. ${specksWords(f)}`
       )
     case 'group':
       return (

@@ -3,14 +3,16 @@ import type { Plan } from '@core/plan/plan'
 import { typicalWater } from '@core/medium/water'
 import { demoItem } from '../kit'
 import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { anemone, throughPort } from './onTheBottom'
+
+const READ_AT = '2026-11-22T11:40:00.000Z'
 
 /** A fish under the jetty behind a dome, two strobes beside the port: a current stirs up the silt. */
 export const goby = (): DemoShoot => {
-  const strobe = demoItem('strobe', 'anemone-7')
   const base = newPlan('daylight-fill', 'Goby under the jetty', {
     camera: slate.camera,
     lens: demoItem('lens', 'slate-60'),
-    strobe,
+    strobe: anemone,
     modifier: null
   })
   const plan: Plan = {
@@ -48,29 +50,15 @@ export const goby = (): DemoShoot => {
     goals: { ...base.goals, backgroundStops: -2, backgroundLeastStops: -4 },
     ambient: {
       ...base.ambient,
-      subject: {
-        value: { kind: 'ev', ev: 8 },
-        limit: 'exact',
-        via: 'lens',
-        atMagnification: 0.2,
-        takenAt: '2026-11-22T11:40:00.000Z',
-        look: 'daylight-fill'
-      },
-      background: {
-        value: { kind: 'ev', ev: 8.5 },
-        limit: 'exact',
-        via: 'lens',
-        atMagnification: 0.2,
-        takenAt: '2026-11-22T11:40:00.000Z',
-        look: 'daylight-fill'
-      }
+      subject: throughPort(8, 0.2, READ_AT, 'daylight-fill'),
+      background: throughPort(8.5, 0.2, READ_AT, 'daylight-fill')
     },
     lights: [
       light({
         id: 'A',
         name: 'Left arm',
         role: 'key',
-        strobe,
+        strobe: anemone,
         powerStops: -2,
         at: { distanceMm: 420, azimuthDeg: -42, elevationDeg: 22 }
       }),
@@ -78,7 +66,7 @@ export const goby = (): DemoShoot => {
         id: 'B',
         name: 'Right arm',
         role: 'fill',
-        strobe,
+        strobe: anemone,
         powerStops: -3,
         at: { distanceMm: 460, azimuthDeg: 46, elevationDeg: 20 }
       })

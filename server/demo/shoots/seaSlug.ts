@@ -1,8 +1,7 @@
-import { newPlan } from '@core/plan/newPlan'
 import { PLAIN, type Plan, type Prop } from '@core/plan/plan'
 import { typicalWater } from '@core/medium/water'
-import { demoItem } from '../kit'
 import { light, settled, type DemoShoot } from './demoShoot'
+import { anemone, bottom, onTheBottom } from './onTheBottom'
 
 /** One of the two horns on its head. */
 const horn = (id: string, name: string, xMm: number): Prop => ({
@@ -25,17 +24,10 @@ const horn = (id: string, name: string, xMm: number): Prop => ({
 
 /** A tiny thing close to the port: the strobe above it, in line with the lens, tilted down. */
 export const seaSlug = (): DemoShoot => {
-  const strobe = demoItem('strobe', 'anemone-7')
-  const base = newPlan('black-still', 'Sea slug on the quay wall', {
-    camera: demoItem('camera', 'cove-body'),
-    lens: demoItem('lens', 'cove-45'),
-    strobe,
-    modifier: null
-  })
+  const base = onTheBottom('Sea slug on the quay wall', '2026-11-22T11:10:00.000Z', null)
   const plan: Plan = {
     ...base,
     medium: { ...typicalWater('sea', 'green'), depthM: 4 },
-    housing: demoItem('housing', 'limpet-flat'),
     subject: {
       ...base.subject,
       shape: 'ellipsoid',
@@ -53,44 +45,14 @@ export const seaSlug = (): DemoShoot => {
       directionDeg: 0
     },
     props: [horn('T1', 'Left horn', 6), horn('T2', 'Right horn', 9)],
-    background: { ...base.background, distanceMm: 400, reflectance: 0.05, colour: '#4a5a3a' },
-    table: {
-      belowMm: 4,
-      widthMm: 260,
-      depthMm: 240,
-      reflectance: 0.09,
-      finish: 'matt',
-      roughness: 0
-    },
-    view: { elevationDeg: 14 },
-    settings: { ...base.settings, isoStops: 1, apertureStops: 8, shutterStops: 7 },
-    focus: { ...base.focus, magnification: 0.42, blur: { kind: 'circle', mm: 0.03 } },
+    table: bottom(4),
     goals: { ...base.goals, backgroundStops: -4 },
-    ambient: {
-      ...base.ambient,
-      subject: {
-        value: { kind: 'ev', ev: 6.5 },
-        limit: 'exact',
-        via: 'lens',
-        atMagnification: 0.42,
-        takenAt: '2026-11-22T11:10:00.000Z',
-        look: 'black-still'
-      },
-      background: {
-        value: { kind: 'ev', ev: 6 },
-        limit: 'exact',
-        via: 'lens',
-        atMagnification: 0.42,
-        takenAt: '2026-11-22T11:10:00.000Z',
-        look: 'black-still'
-      }
-    },
     lights: [
       light({
         id: 'A',
         name: 'Above the port',
         role: 'key',
-        strobe,
+        strobe: anemone,
         powerStops: -3,
         at: { distanceMm: 190, azimuthDeg: 8, elevationDeg: 58 }
       })
