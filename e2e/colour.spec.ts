@@ -43,12 +43,12 @@ const rawCard = (light: Spectrum, level: number, balance: Balance): Buffer =>
     notesAt(),
     balance
   )
-/** Until the raw file of the one frame has arrived. */
-const withRaw = (page: Page, shoot: string): Promise<void> =>
+/** Until a file of the one frame has arrived: what is left before it is kept would be lost. */
+const arrived = (page: Page, shoot: string, file: 'hasImage' | 'hasRaw'): Promise<void> =>
   expect
     .poll(async () => {
       const frames = await page.request.get(`/api/shoots/${shoot}/frames`)
-      return ((await frames.json()) as RunFrames).frames.map(({ hasRaw }) => hasRaw)
+      return ((await frames.json()) as RunFrames).frames.map((frame) => frame[file])
     })
     .toEqual([true])
 const INCANDESCENT: Balance = { kind: 'preset', preset: 'incandescent' }
@@ -317,7 +317,7 @@ test('a grey card in a frame sets the white balance; a spot gives the subject it
   await page
     .getByLabel('Log black frame with its JPEG')
     .setInputFiles({ name: 'card.jpg', mimeType: 'image/jpeg', buffer: await card(lit) })
-  await expect(page.locator('[data-frame="1"]')).toBeVisible()
+  await arrived(page, shoot.id, 'hasImage')
   await open(page, shoot, 'colour')
   await page.getByText('Read a colour in a frame').click()
   await expect(page.locator('[data-card]')).toContainText(/lit by 3(35|40|45)0 K/)
@@ -341,7 +341,7 @@ test('a grey card in a raw file alone: its light, whatever the camera was balanc
     mimeType: 'image/x-adobe-dng',
     buffer: rawCard(planck(3400), 0.2, INCANDESCENT)
   })
-  await withRaw(page, shoot.id)
+  await arrived(page, shoot.id, 'hasRaw')
   await open(page, shoot, 'colour')
   await page.getByText('Read a colour in a frame').click()
   await expect(page.locator('[data-card]')).toContainText(/lit by 34[0-3]0 K.*by the raw file/)
@@ -361,7 +361,7 @@ test('a raw file that does not tell its camera’s colours is named, and the JPE
     { name: 'card.jpg', mimeType: 'image/jpeg', buffer: await card(lit) },
     { name: 'card.dng', mimeType: 'image/x-adobe-dng', buffer: raw }
   ])
-  await withRaw(page, shoot.id)
+  await arrived(page, shoot.id, 'hasRaw')
   await open(page, shoot, 'colour')
   await page.getByText('Read a colour in a frame').click()
   await expect(page.getByText('does not tell its camera’s colours')).toBeVisible()

@@ -7,6 +7,7 @@ import {
   expect,
   type APIRequestContext,
   type BrowserContext,
+  type Locator,
   type Page
 } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
@@ -156,7 +157,28 @@ export async function choose(
   within = page.locator('main')
 ): Promise<void> {
   await within.getByRole('combobox', { name: label }).first().press('Enter')
-  await page.getByRole('option', { name: option }).click()
+  const list = page.locator('.v-overlay__content').getByRole('listbox')
+  const wanted = list.getByRole('option', { name: option })
+  // A long list keeps only what is in sight, a moment after it opened: it is turned until it shows.
+  await expect(async () => {
+    if (!(await wanted.isVisible()))
+      await list.evaluate((box) => {
+        const end = box.scrollTop + box.clientHeight >= box.scrollHeight - 1
+        box.scrollTop = end ? 0 : box.scrollTop + box.clientHeight / 2
+      })
+    await wanted.click({ timeout: 2000 })
+  }).toPass()
+}
+
+/** An entry of a menu, by key: on a long list of shoots a menu may move away under the pointer. */
+export async function act(page: Page, menu: Locator, entry: string): Promise<void> {
+  // One that is still fading out would be taken for the one that opens.
+  await expect(page.locator('.v-list-item')).toHaveCount(0)
+  await menu.click()
+  const item = page.locator('.v-list-item', { hasText: entry })
+  // Until it stands it takes no focus, and the key would close the menu.
+  await expect(item).toBeVisible()
+  await item.press('Enter')
 }
 
 /** The strip of a phone opened or closed. */

@@ -6,7 +6,7 @@ import sharp from 'sharp'
 import type { KitRecord, RunFrames, Shoot } from '../core/api/api'
 import { testLens } from '../core/testing'
 import { startServer } from './server'
-import { expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
+import { act, expect, figure, open, saved, test, type, withoutSaving } from './fixtures'
 import { quiet } from './quiet'
 
 const AWAY = [/Failed to load resource|ERR_FAILED/]
@@ -246,8 +246,8 @@ test('what a notice offers and cannot be done is said', async ({ page, newShoot,
   expected.push(...AWAY)
   await newShoot('plume', 'To delete')
   await page.goto('/')
-  await page.getByRole('button', { name: 'Actions for To delete', exact: true }).click()
-  await page.locator('.v-list-item', { hasText: 'Delete' }).press('Enter')
+  const menu = page.getByRole('button', { name: 'Actions for To delete', exact: true })
+  await act(page, menu, 'Delete')
   await expect(page.getByText('“To delete” deleted')).toBeVisible()
   await page.route('**/restore', (route) => route.abort())
   await page.locator('.v-snackbar').getByRole('button', { name: 'Undo' }).click()
@@ -392,9 +392,8 @@ test('a plan that cannot be read stands in the list by name, with its export', a
   await page.goto('/')
   const row = page.getByRole('row').filter({ hasText: `Shoot ${shoot.id}` })
   await expect(row).toContainText('Kept, but this program cannot read it: it is not JSON')
-  await row.getByRole('button', { name: /Actions/ }).click()
   const download = page.waitForEvent('download')
-  await page.locator('.v-list-item', { hasText: 'Export plan' }).press('Enter')
+  await act(page, row.getByRole('button', { name: /Actions/ }), 'Export plan')
   expect((await download).suggestedFilename()).toContain('unread')
   await page.goto(`/shoots/${shoot.id}/light`)
   await expect(page.getByRole('alert')).toContainText('cannot be read by this program')

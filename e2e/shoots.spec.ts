@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { PLAN_VERSION } from '../core/plan/plan'
-import { expect, rowOf, test } from './fixtures'
+import { act, expect, rowOf, test } from './fixtures'
 
 test('the list shows look, stage reached and last change of the demo shoots', async ({ page }) => {
   await page.goto('/')
@@ -22,12 +22,8 @@ test('new from a look, rename, duplicate, delete with undo', async ({ page }) =>
   await expect(page.getByRole('heading', { name: 'The subject', exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Fine Spark' }).click()
 
-  // A menu that is still fading out would be clicked as well as the one that opens.
-  const choose = async (shoot: string, item: string): Promise<void> => {
-    await expect(page.locator('.v-list-item')).toHaveCount(0)
-    await page.getByRole('button', { name: `Actions for ${shoot}`, exact: true }).click()
-    await page.locator('.v-list-item', { hasText: item }).click()
-  }
+  const choose = (shoot: string, item: string): Promise<void> =>
+    act(page, page.getByRole('button', { name: `Actions for ${shoot}`, exact: true }), item)
   await choose('Pond snail', 'Rename')
   await page.getByRole('textbox', { name: 'Name of the shoot' }).fill('Great pond snail')
   await page.keyboard.press('Enter')
@@ -48,12 +44,12 @@ test('a plan goes out as a file and comes in; faults are listed by path', async 
 }) => {
   expected.push(/422/)
   await page.goto('/')
-  await page
-    .getByRole('button', { name: 'Actions for Ground beetle, drawer 14', exact: true })
-    .click()
   const download = page.waitForEvent('download')
-  // By key: on a long list the menu may move away under the pointer.
-  await page.getByRole('link', { name: 'Export plan' }).press('Enter')
+  const menu = page.getByRole('button', {
+    name: 'Actions for Ground beetle, drawer 14',
+    exact: true
+  })
+  await act(page, menu, 'Export plan')
   const path = await (await download).path()
   const plan = JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>
   expect(plan).toMatchObject({ format: 'fine-spark-plan', version: PLAN_VERSION })
