@@ -145,6 +145,8 @@ export const testLight = (part: Partial<Light> = {}): Light =>
     role: 'key',
     serves: null,
     on: true,
+    onlyTriggers: false,
+    firedBy: null,
     group: null,
     strobe: testStrobe(),
     modifiers: [],

@@ -2,7 +2,8 @@
 import { ledgerOf } from '../ledger/ledger'
 import { EVEN } from '../plan/background'
 import { DARK_SUBJECT, type Light, type Place, type Plan } from '../plan/plan'
-import { chooseOnDial } from '../scales/dial'
+import { powerMarks } from '../plan/sync'
+import { chooseAmong } from '../scales/dial'
 import { fieldAt, poseOf, type CameraPose } from '../set/camera'
 import { anyLockOn, keepLocked } from './keepLocked'
 import { add, anglesOf, positionOf, scale, sub, tidyPosition, unit, type Vec } from '../set/vec'
@@ -55,8 +56,8 @@ function poweredAlike(before: Plan, anew: Plan, place: Place, level: number): Pl
   const first = plan.lights.find(isFree)
   if (!first) return plan
   const off = level - ledgerOf(plan).flash[place]!
-  const { mark } = chooseOnDial(
-    first.strobe.dial,
+  const { mark } = chooseAmong(
+    powerMarks(plan, first),
     first.powerStops + (Number.isFinite(off) ? off : 0)
   )
   return {

@@ -3,7 +3,7 @@ import { shutterOf } from '../plan/shutterInUse'
 import type { LightId, Plan } from '../plan/plan'
 import { evaluate } from '../ledger/evaluate'
 import type { Verdict, VerdictId } from '../ledger/verdict'
-import { dialMarks } from '../scales/dial'
+import { powerMarks } from '../plan/sync'
 import { marksBetween, marksOf, stepMark, type Axis, type Mark } from '../scales/marks'
 import { apertureRange } from '../plan/lensInUse'
 import { figureOf, lightAtPath, valueAt, withValueAt } from '../plan/path'
@@ -55,7 +55,7 @@ function stepped(plan: Plan, path: SteppablePath, from: number, by: number): num
   if (figure === 'distanceMm') return Number((from * DISTANCE_STEP ** by).toPrecision(3))
   const marks =
     figure === 'powerStops'
-      ? dialMarks(lightAtPath(plan, path)!.strobe.dial)
+      ? powerMarks(plan, lightAtPath(plan, path)!)
       : marksOfAxis(plan, AXES[figure]!)
   return marks.length ? stepMark(marks, from, by).stops : from
 }

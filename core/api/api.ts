@@ -115,7 +115,9 @@ export const saveCalibrationSchema = z.strictObject({
 })
 
 export const kitQuery = z.strictObject({
-  kind: z.enum(['camera', 'lens', 'strobe', 'modifier', 'filter', 'meter', 'housing']).optional()
+  kind: z
+    .enum(['camera', 'lens', 'strobe', 'modifier', 'filter', 'meter', 'housing', 'link'])
+    .optional()
 })
 export const unreadableItemSchema = z.object({
   id: idSchema,

@@ -20,6 +20,7 @@ export type CheckKind =
   | 'group'
   | 'in-the-way'
   | 'backscatter'
+  | 'link'
 export type RemedyKind =
   | 'azimuth'
   | 'elevation'
@@ -35,6 +36,29 @@ export type RemedyKind =
   | 'split'
   | 'hood'
   | 'turn-out'
+  | 'only-triggers'
+  | 'channel'
+  | 'shutter'
+
+/** What keeps a strobe from firing, or from firing in time. */
+export type LinkTrouble =
+  | 'unsaid'
+  | 'loop'
+  | 'master-off'
+  | 'pre-flash'
+  | 'waits'
+  | 'learns'
+  | 'water'
+  | 'sun'
+  | 'range'
+  | 'blocked'
+  | 'aside'
+  | 'channel'
+  | 'one-power'
+  | 'by-hand'
+  | 'high-speed'
+  | 'late'
+  | 'apart'
 
 export interface Remedy {
   readonly kind: RemedyKind
@@ -51,8 +75,10 @@ export interface Check {
   /** the light it is about; null for a card */
   readonly light: LightId | null
   readonly card?: string
-  /** what stands in its way: a light's letter, camera, lens or hood */
+  /** what stands in its way: a light's letter, camera, lens or hood, a surface; or the other light */
   readonly by?: string
+  /** of a link: what is wrong with it */
+  readonly trouble?: LinkTrouble
   readonly place: Place | null
   readonly figures: Readonly<Record<string, number>>
   readonly remedies: readonly Remedy[]

@@ -12,6 +12,7 @@ import { backscatterChecks } from './backscatter'
 import { bodyChecks } from './bodies'
 import { flareChecks } from './flare'
 import { groupChecks } from './groups'
+import { linkChecks } from './links'
 import { viewChecks } from './inView'
 import { cardMirrorChecks, mirrorChecks } from './mirrors'
 import { reachChecks } from './reach'
@@ -19,6 +20,14 @@ import { shadowChecks } from './shadow'
 import { spillChecks } from './spill'
 
 const WORST_FIRST: readonly Check['state'][] = ['miss', 'near', 'info']
+const worstFirst = (a: Check, b: Check): number =>
+  WORST_FIRST.indexOf(a.state) - WORST_FIRST.indexOf(b.state)
+
+/** Which strobes will not fire, or not in time, the worst first; without remedies. */
+export const linksOf = (plan: Plan): Check[] =>
+  linkChecks({ plan, transport: transportOf(plan) })
+    .map((check) => ({ ...check, remedies: [] }))
+    .sort(worstFirst)
 
 /** All checks of a plan, the worst first. */
 export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
@@ -29,6 +38,7 @@ export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
     transport: transportOf(plan)
   }
   return [
+    linkChecks,
     viewChecks,
     bodyChecks,
     flareChecks,
@@ -45,5 +55,5 @@ export function checkSet(plan: Plan, bag: readonly Modifier[] = []): Check[] {
       ...check,
       remedies: check.remedies.filter((remedy) => keepsLocks(plan, remedy))
     }))
-    .sort((a, b) => WORST_FIRST.indexOf(a.state) - WORST_FIRST.indexOf(b.state))
+    .sort(worstFirst)
 }

@@ -12,6 +12,7 @@ import { faceSchema, millimetres } from './face'
 import { filterSchema } from './filter'
 import { id, measuredTo, name, notes, stops } from './fields'
 import { housingSchema } from './housing'
+import { linkSchema } from './link'
 import { meterSchema } from './meter'
 import {
   measuredMarkSchema,
@@ -166,6 +167,10 @@ const strobeFigures = z.strictObject({
     .max(30)
     .default([])
     .describe('the same as measured, by shutter, slowest first; empty: not measured'),
+  highSpeedLeastStops: stops(-14, 0)
+    .nullable()
+    .default(null)
+    .describe('weakest power it has in high-speed sync, lower ones fire as that; null: any'),
   zoom: z
     .array(zoomRowSchema)
     .max(16)
@@ -262,7 +267,8 @@ export const kitItemSchema = z.discriminatedUnion('kind', [
   modifierSchema,
   filterSchema,
   meterSchema,
-  housingSchema
+  housingSchema,
+  linkSchema
 ])
 export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>

@@ -4,7 +4,7 @@ import { highSpeedPenalty, markStops } from '../light/output'
 import { guideStops, distanceStops } from '../light/strobe'
 import type { Light, Place, Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
-import { curtainTravelS } from '../plan/sync'
+import { curtainTravelS, firedStops } from '../plan/sync'
 import type { Emitter } from '../set/emitter'
 import { addThrough } from '../set/exitLight'
 import { gather, newGathered, type Gathered } from '../set/gather'
@@ -204,13 +204,17 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   const light = plan.lights[i]!
   const at = i * transport.scene.places.length + j
   if (!light.on || transport.direct[at]! + transport.bounce[at]! < 2 ** -24) return []
+  const fired = firedStops(plan, light)
   const terms = [
     term('output', guideStops(guideNumberOf(plan, light)), { GN: guideNumberOf(plan, light) }),
     ...(light.units > 1 ? [term('units', unitsStops(light), { units: light.units })] : []),
-    term('power', light.powerStops, { p: 2 ** light.powerStops })
+    term('power', fired, {
+      p: 2 ** fired,
+      ...(fired > light.powerStops && { set: 2 ** light.powerStops })
+    })
   ]
-  const mark = markStops(light.strobe, light.powerStops)
-  if (mark !== 0) terms.push(term('mark', mark, { p: 2 ** light.powerStops }))
+  const mark = markStops(light.strobe, fired)
+  if (mark !== 0) terms.push(term('mark', mark, { p: 2 ** fired }))
   terms.push(...arrivalTerms(plan, transport, i, j))
   terms.push(...modifierTerms(light, transport.scene.heads[i]!))
   const place = transport.scene.places[j]!

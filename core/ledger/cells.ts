@@ -20,7 +20,7 @@ import { secondsAt } from '../scales/marks'
 import { closeUpLossOf } from '../plan/lensInUse'
 import { evOfReading, meterConstantStops } from '../plan/readingEv'
 import { readPlaceOf } from '../plan/readPlace'
-import { openTimesOf, usesHighSpeedSync } from '../plan/sync'
+import { firedStops, openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { zoomOf } from '../plan/zoom'
 import { modifiedBy } from '../set/modified'
 import type { PlacePoint } from '../set/places'
@@ -193,7 +193,7 @@ export function shutterLoss(plan: Plan, light: Light): ShutterLoss {
           secondsAt(plan.camera.syncStops)
         ) - highSpeedPenalty(light.strobe, plan.settings.shutterStops)
     }
-  const stops = cutStops(pulseOf(light.powerStops, light.strobe), openTimesOf(plan).middleS)
+  const stops = cutStops(pulseOf(light.powerStops, light.strobe), openTimesOf(plan, light).middleS)
   if (stops === 0) return { kind: null, stops }
   return { kind: shutterOf(plan).curtain === 'leaf' ? 'leafClip' : 'curtainClip', stops }
 }
@@ -222,7 +222,7 @@ const NOTHING = 2 ** -24
 export const lightStops = (plan: Plan, light: Light): number =>
   guideStops(guideNumberOf(plan, light)) +
   unitsStops(light) +
-  outputStops(light.strobe, light.powerStops) +
+  outputStops(light.strobe, firedStops(plan, light)) +
   modifiedBy(light).totalStops +
   lightFilterStops(plan, light) +
   cameraStops(plan) +

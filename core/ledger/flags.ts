@@ -4,6 +4,7 @@
 import { THICK } from '../light/scatter'
 import { shutterOf } from '../plan/shutterInUse'
 import type { Plan } from '../plan/plan'
+import { firedStops } from '../plan/sync'
 import { apertureRange } from '../plan/lensInUse'
 import { magnificationsOf } from '../plan/portInUse'
 import { modifiedBy } from '../set/modified'
@@ -50,6 +51,7 @@ export function findFlags(plan: Plan): Flag[] {
   if (lit.some((light) => light.strobe.quench === 'voltage' && light.strobe.durations.length === 0))
     flags.push('duration-assumed')
   if (lit.some((light) => modifiedBy(light).held)) flags.push('modifier-held')
+  if (lit.some((light) => firedStops(plan, light) > light.powerStops)) flags.push('fires-stronger')
   if (plan.medium.kind !== 'air') {
     if (lit.some((light) => light.strobe.guideNumberWaterM === null))
       flags.push('water-guide-assumed')

@@ -3,13 +3,13 @@
  * out as wanted, on the strobe's own dial.
  */
 import type { Light, Place, Plan } from '../plan/plan'
-import { chooseOnDial, dialLowest, dialMarks, type Dial, type DialChoice } from '../scales/dial'
+import { chooseAmong, type DialChoice } from '../scales/dial'
 import type { Mark } from '../scales/marks'
 import { keyLight } from '../set/places'
 import { markStops } from '../light/output'
 import { cutStops } from '../light/pulse'
 import { pulseOf } from '../light/strobe'
-import { openTimesOf } from '../plan/sync'
+import { leastPowerOf, openTimesOf, powerMarks } from '../plan/sync'
 import { shutterLoss } from './cells'
 import type { Ledger } from './ledger'
 
@@ -82,15 +82,19 @@ const noPower = (aimed: Aimed, state: Suggestion['state'], missStops: number): S
 type Lost = (powerStops: number) => number
 
 /**
- * In high-speed sync the shutter takes the same at every power; a single flash gets longer with its
- * power, and the shutter may close on its tail.
+ * In high-speed sync the shutter takes the same at every power it fires at; a single flash gets longer
+ * with its power, and the shutter may close on its tail.
  */
 function lostBy(plan: Plan, light: Light): Lost {
-  const openS = openTimesOf(plan).middleS
+  const openS = openTimesOf(plan, light).middleS
   const { strobe } = light
   if (openS === Infinity) {
     const { stops } = shutterLoss(plan, light)
-    return (powerStops) => markStops(strobe, powerStops) + stops
+    const least = leastPowerOf(plan, light)
+    return (powerStops) => {
+      const fired = Math.max(powerStops, least)
+      return fired - powerStops + markStops(strobe, fired) + stops
+    }
   }
   return (powerStops) =>
     markStops(strobe, powerStops) + cutStops(pulseOf(powerStops, strobe), openS)
@@ -118,12 +122,16 @@ function powerFor(level: number, base: number, lost: Lost, lowestStops: number):
 }
 
 /** The mark whose light is nearest to that of a wanted power. */
-function nearestGiving(dial: Dial, base: number, lost: Lost, wantedStops: number): DialChoice {
-  const choice = chooseOnDial(dial, wantedStops)
+function nearestGiving(
+  marks: readonly Mark[],
+  base: number,
+  lost: Lost,
+  wantedStops: number
+): DialChoice {
+  const choice = chooseAmong(marks, wantedStops)
   if (choice.beyondStops !== 0) return choice
   const wanted = base + wantedStops + lost(wantedStops)
   const off = (mark: Mark): number => Math.abs(base + mark.stops + lost(mark.stops) - wanted)
-  const marks = dialMarks(dial)
   const at = marks.indexOf(choice.mark)
   let mark = choice.mark
   for (const each of [marks[at - 1], marks[at + 1]])
@@ -149,13 +157,14 @@ export function suggestFrom(plan: Plan, ledger: Ledger, light: Light): Suggestio
     return noPower(aimed, 'others-alone', Math.log2(others) - goal)
   if (own === -Infinity) return noPower(aimed, 'no-light', -Infinity)
   const room = 2 ** goal - others
-  const { dial } = light.strobe
+  const marks = powerMarks(plan, light)
+  const lowest = marks[0]!.stops
   const lost = lostBy(plan, light)
   const base = own - light.powerStops - lost(light.powerStops)
   // The rest inside the tolerance but at the goal: any further light only adds, so the lowest mark
   // is the best.
-  const wantedStops = room > 0 ? powerFor(Math.log2(room), base, lost, dialLowest(dial)) : null
-  const choice = nearestGiving(dial, base, lost, wantedStops ?? dialLowest(dial))
+  const wantedStops = room > 0 ? powerFor(Math.log2(room), base, lost, lowest) : null
+  const choice = nearestGiving(marks, base, lost, wantedStops ?? lowest)
   const { stops } = choice.mark
   const missStops = Math.log2(others + 2 ** (base + stops + lost(stops))) - goal
   const inside = Math.abs(missStops) <= toleranceStops + 1e-9

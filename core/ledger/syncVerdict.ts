@@ -17,7 +17,7 @@ const UNEVEN_STOPS = 0.1
 /** What the second curtain takes from the rows that close first and last, stops ≤ 0. */
 function tailLoss(plan: Plan, light: Light): { firstStops: number; lastStops: number } {
   const pulse = pulseOf(light.powerStops, light.strobe)
-  const { firstS, lastS } = openTimesOf(plan)
+  const { firstS, lastS } = openTimesOf(plan, light)
   const firstStops = cutStops(pulse, firstS)
   const lastStops = firstStops === 0 ? 0 : cutStops(pulse, lastS)
   return { firstStops, lastStops }

@@ -82,6 +82,7 @@ export type Flag =
   | 'off-camera-range'
   | 'reading-limit'
   | 'modifier-held'
+  | 'fires-stronger'
   | 'outside-room'
 
 export interface Cell {

@@ -4,9 +4,9 @@
  * term decides it.
  */
 import { pixelPitchMm } from '../kit/kit'
-import { dialLowest } from '../scales/dial'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
 import { BACKGROUND_PLACES, DARK_SUBJECT, type Light, type Place, type Plan } from '../plan/plan'
+import { powerMarks } from '../plan/sync'
 import { airyDiscOf, blurCircleMm, depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 import { colourVerdict } from './colourVerdict'
 import { freezeOf } from './freeze'
@@ -171,7 +171,7 @@ function reserveVerdict(plan: Plan): Verdict {
     light.powerStops > worst.powerStops ? light : worst
   )
   const atEnd = (light: Light) =>
-    light.powerStops > -1e-9 || light.powerStops <= dialLowest(light.strobe.dial) + 1e-9
+    light.powerStops > -1e-9 || light.powerStops <= powerMarks(plan, light)[0]!.stops + 1e-9
   const ended = lights.find(atEnd)
   const shown = ended ?? least
   return {
@@ -183,7 +183,7 @@ function reserveVerdict(plan: Plan): Verdict {
     figures: {
       atBottom: ended && shown.powerStops < -1e-9 ? 1 : 0,
       up: 0 - shown.powerStops,
-      down: shown.powerStops - dialLowest(shown.strobe.dial),
+      down: Math.max(0, shown.powerStops - powerMarks(plan, shown)[0]!.stops),
       recycle: Math.max(...lights.map((light) => recycleSeconds(light.powerStops, light.strobe))),
       flashes: Math.min(...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe)))
     },

@@ -10,7 +10,7 @@ import {
   outputUncertainty
 } from '../kit/sureness'
 import type { Light, Place, Plan } from '../plan/plan'
-import { usesHighSpeedSync } from '../plan/sync'
+import { firedStops, usesHighSpeedSync } from '../plan/sync'
 import { transportOf } from '../set/remembered'
 import { isInVapour } from '../set/vapour'
 import { distance } from '../set/vec'
@@ -52,7 +52,7 @@ const NEAR_LENGTHS = 1
 
 /** How sure the kit's figures behind a light are. */
 function ofKit(plan: Plan, light: Light): Weakness[] {
-  const { strobe, modifiers, powerStops } = light
+  const { strobe, modifiers } = light
   const { shutterStops } = plan.settings
   const found: Weakness[] = [
     {
@@ -62,7 +62,7 @@ function ofKit(plan: Plan, light: Light): Weakness[] {
     },
     {
       kind: 'mark',
-      stops: markUncertaintyOf(strobe, powerStops),
+      stops: markUncertaintyOf(strobe, firedStops(plan, light)),
       measured: strobe.marks.length > 0
     },
     ...modifiers.map((each) => ({

@@ -1,9 +1,11 @@
 /**
  * When within an exposure the light of a source falls, and where a moving subject is by then. The
- * flash's start is moment 0; ambient falls from then until the shutter closes (front-curtain sync).
+ * camera's signal is moment 0, a flash starts as much later as its link is late; ambient falls from
+ * then until the shutter closes (front-curtain sync).
  */
 import { pulseOf } from '../light/strobe'
 import { placedSources, type Plan } from '../plan/plan'
+import { delaySeconds } from '../plan/firing'
 import { usesHighSpeedSync } from '../plan/sync'
 import { secondsAt } from '../scales/marks'
 import type { CameraPose } from '../set/camera'
@@ -22,7 +24,7 @@ export function momentOf(plan: Plan, source: number, draw: number): number {
   if (!light || usesHighSpeedSync(plan, light)) return draw * shutterS
   const { tauS, endS } = pulseOf(light.powerStops, light.strobe)
   const end = Math.min(endS, shutterS)
-  return -tauS * Math.log1p(draw * Math.expm1(-end / tauS))
+  return delaySeconds(plan.lights, light) - tauS * Math.log1p(draw * Math.expm1(-end / tauS))
 }
 
 /** Nearly all of a source's light has fallen by then. */

@@ -34,7 +34,7 @@ function rowsOfLight(
     )
     return Float64Array.from({ length: rows }, (_, y) => (up(y) < dark ? 0 : 1))
   }
-  const { firstS, middleS, lastS } = openTimesOf(plan)
+  const { firstS, middleS, lastS } = openTimesOf(plan, light)
   const pulse = pulseOf(light.powerStops, light.strobe)
   const middle = cutStops(pulse, middleS)
   if (cutStops(pulse, firstS) === cutStops(pulse, lastS) || middle === -Infinity) return null

@@ -97,6 +97,8 @@ export function addLight(plan: Plan, strobe: Strobe, modifiers: readonly Modifie
     role,
     serves: null,
     on: true,
+    onlyTriggers: false,
+    firedBy: null,
     group: null,
     strobe,
     modifiers: [...modifiers],

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod'
 import { filterSchema } from '../kit/filter'
+import { linkSchema } from '../kit/link'
 import { modifierSchema, strobeSchema } from '../kit/kit'
 
 const stops = (min: number, max: number) => z.number().min(min).max(max)
@@ -68,6 +69,22 @@ export const zoomSchema = z
   .nullable()
   .describe('setting of a head that zooms; null: as its own beam and guide number say')
 
+/** What tells a light to fire. */
+const firedBySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('camera').describe('in the camera’s shoe, or built in') }),
+  z.strictObject({ kind: z.literal('hand').describe('while the shutter is open') }),
+  z.strictObject({
+    kind: z.literal('link'),
+    link: linkSchema,
+    of: lightIdSchema
+      .nullable()
+      .describe('cell, fibre: whose flash is its signal; null: not said, or no light of the plan'),
+    preFlash: z.boolean().describe('that flash gives one or more before its main one'),
+    channel: z.number().int().min(1).max(99).nullable().describe('null: not said')
+  })
+])
+export type FiredBy = z.infer<typeof firedBySchema>
+
 export const lightSchema = z.strictObject({
   id: lightIdSchema,
   name: z.string().trim().min(1, 'a name is needed').max(40),
@@ -75,7 +92,11 @@ export const lightSchema = z.strictObject({
   serves: placeSchema
     .nullable()
     .describe('the place whose level its power sets; null: that of its role'),
-  on: z.boolean(),
+  on: z.boolean().describe('gives light to the picture'),
+  onlyTriggers: z
+    .boolean()
+    .describe('while it is off it flashes all the same, covered, for the cells that see it'),
+  firedBy: firedBySchema.nullable().describe('null: not said'),
   group: z
     .string()
     .regex(new RegExp(`^[${GROUP_LETTERS.join('')}]$`), 'a letter from A to F')

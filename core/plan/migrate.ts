@@ -19,6 +19,7 @@ import { kitItemFromVersion14, planFromVersion14 } from './migrations/version14'
 import { planFromVersion15 } from './migrations/version15'
 import { planFromVersion16 } from './migrations/version16'
 import { planFromVersion17 } from './migrations/version17'
+import { kitItemFromVersion18, planFromVersion18 } from './migrations/version18'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -40,7 +41,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   14: planFromVersion14,
   15: planFromVersion15,
   16: planFromVersion16,
-  17: planFromVersion17
+  17: planFromVersion17,
+  18: planFromVersion18
 }
 
 /**
@@ -63,7 +65,8 @@ export const migrateKitItem = (item: unknown): unknown =>
     kitItemFromVersion8,
     kitItemFromVersion11,
     kitItemFromVersion12,
-    kitItemFromVersion14
+    kitItemFromVersion14,
+    kitItemFromVersion18
   ].reduce((migrated, step) => step(migrated), item)
 
 /** A logged frame of any version. */

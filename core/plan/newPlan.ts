@@ -246,6 +246,8 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
         role: 'key',
         serves: null,
         on: true,
+        onlyTriggers: false,
+        firedBy: null,
         group: null,
         strobe: kit.strobe,
         modifiers: kit.modifier ? [kit.modifier] : [],

@@ -12,6 +12,7 @@ type Whole =
   | 'balance'
   | 'colour'
   | 'filters'
+  | 'firedBy'
   | 'housing'
   | 'lens'
   | 'lensFilters'

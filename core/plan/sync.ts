@@ -1,6 +1,8 @@
 /** How strobe and shutter meet: high-speed sync, and how long a single flash finds it open. */
 import { findSync } from '../optics/shutter'
-import { secondsAt } from '../scales/marks'
+import { marksFrom } from '../scales/dial'
+import { secondsAt, type Mark } from '../scales/marks'
+import { delaySeconds, hearsHighSpeedSync } from './firing'
 import type { Light } from './light'
 import type { Plan } from './plan'
 import { shutterOf } from './shutterInUse'
@@ -13,12 +15,29 @@ export function isPastSync(plan: Shuttered): boolean {
   return curtain === 'focal-plane' && plan.settings.shutterStops > syncStops + 1e-6
 }
 
-/** Faster than sync with a focal-plane shutter, this strobe in high-speed sync. */
-export const usesHighSpeedSync = (plan: Shuttered, light: Pick<Light, 'strobe'>): boolean =>
+/** Faster than sync, camera and strobe both set to high-speed sync and able to it. */
+export const wantsHighSpeedSync = (plan: Shuttered, light: Pick<Light, 'strobe'>): boolean =>
   isPastSync(plan) &&
   plan.settings.highSpeedSync &&
   plan.camera.highSpeedSync &&
   light.strobe.highSpeedSync
+
+type Told = Pick<Light, 'strobe' | 'firedBy'>
+/** Faster than sync with a focal-plane shutter, this strobe in high-speed sync. */
+export const usesHighSpeedSync = (plan: Shuttered, light: Told): boolean =>
+  wantsHighSpeedSync(plan, light) && hearsHighSpeedSync(light)
+
+/** The weakest power a light fires at under this shutter, stops below full; −Infinity: its dial’s. */
+export const leastPowerOf = (plan: Shuttered, light: Told): number =>
+  (usesHighSpeedSync(plan, light) ? light.strobe.highSpeedLeastStops : null) ?? -Infinity
+
+/** Marks of its dial that it fires at under this shutter, weakest first. */
+export const powerMarks = (plan: Shuttered, light: Told): readonly Mark[] =>
+  marksFrom(light.strobe.dial, leastPowerOf(plan, light))
+
+/** What a light truly fires at, stops below full: in high-speed sync it may be more than is set. */
+export const firedStops = (plan: Shuttered, light: Told & Pick<Light, 'powerStops'>): number =>
+  Math.max(light.powerStops, leastPowerOf(plan, light))
 
 /**
  * Curtain travel as a share of the sync time, where no trial has measured it: the rest is what the
@@ -65,8 +84,24 @@ interface Known extends Pick<Flashed, 'camera' | 'lens' | 'shutterIn' | 'syncTri
 /** One sum asks for them a dozen times. */
 const KNOWN = new WeakMap<Plan['settings'], Known>()
 
-/** How long rows stay open after the start of a single flash, see `OpenTimes`. */
-export function openTimesOf(plan: Flashed): OpenTimes {
+/**
+ * How long rows stay open after the start of a light’s single flash, see `OpenTimes`: as much less as
+ * its link is late.
+ */
+export function openTimesOf(plan: Flashed & Pick<Plan, 'lights'>, light: Light): OpenTimes {
+  const times = openTimesUnlinked(plan)
+  const lateS = delaySeconds(plan.lights, light)
+  return lateS === 0
+    ? times
+    : {
+        firstS: times.firstS - lateS,
+        middleS: times.middleS - lateS,
+        lastS: times.lastS - lateS
+      }
+}
+
+/** The same of a flash that starts at once. */
+export function openTimesUnlinked(plan: Flashed): OpenTimes {
   const { settings, camera, lens, shutterIn, syncTrials } = plan
   const known = KNOWN.get(settings)
   if (

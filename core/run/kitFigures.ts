@@ -8,9 +8,15 @@ import { chooseOnDial } from '../scales/dial'
 const inFilters = (filters: readonly Filter[], item: KitItem): Filter[] =>
   filters.map((each) => (item.kind === 'filter' && item.id === each.id ? item : each))
 
+const inFiredBy = (firedBy: Light['firedBy'], item: KitItem): Light['firedBy'] =>
+  firedBy?.kind === 'link' && item.kind === 'link' && item.id === firedBy.link.id
+    ? { ...firedBy, link: item }
+    : firedBy
+
 const inLight = (light: Light, item: KitItem): Light => ({
   ...light,
   filters: inFilters(light.filters, item),
+  firedBy: inFiredBy(light.firedBy, item),
   strobe: item.kind === 'strobe' && item.id === light.strobe.id ? item : light.strobe,
   modifiers: light.modifiers.map((each) =>
     item.kind === 'modifier' && item.id === each.id ? item : each

@@ -55,6 +55,8 @@ function lightOf(then: OldLight, plan: Plan, kit: ReadonlyMap<string, KitItem>):
     zoomMm: null,
     units: 1,
     serves: null,
+    onlyTriggers: false,
+    firedBy: null,
     group: null,
     mount: 'stand',
     aim: { kind: 'place', place: 'focus' },

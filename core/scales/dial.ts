@@ -120,11 +120,25 @@ export interface DialChoice {
   readonly beyondStops: number
 }
 
+/** Marks of a dial from a power on; its full power where none is left. */
+export function marksFrom(dial: Dial, leastStops: number): readonly Mark[] {
+  const marks = dialMarks(dial)
+  if (marks[0]!.stops >= leastStops) return marks
+  const left = marks.filter(({ stops }) => stops >= leastStops - 1e-9)
+  return left.length > 0 ? left : marks.slice(-1)
+}
+
 /**
  * The mark nearest to a wanted power, with the rounding error, and how far the dial falls short.
  */
-export function chooseOnDial(dial: Dial, wantedStops: number): DialChoice {
-  const marks = dialMarks(dial)
+export const chooseOnDial = (dial: Dial, wantedStops: number): DialChoice =>
+  chooseAmong(dialMarks(dial), wantedStops)
+
+/**
+ * The same among some marks.
+ * @param marks rising, not empty
+ */
+export function chooseAmong(marks: readonly Mark[], wantedStops: number): DialChoice {
   // Marks rise: halve until two neighbours are left; the lower one on a tie.
   let low = 0
   let high = marks.length - 1

@@ -3,7 +3,8 @@
  * it costs.
  */
 import { shutterLoss } from '../ledger/cells'
-import { isPastSync, openTimesOf, usesHighSpeedSync } from '../plan/sync'
+import { isPastSync, leastPowerOf, openTimesOf, usesHighSpeedSync } from '../plan/sync'
+import { outputStops } from '../light/output'
 import { cutStops } from '../light/pulse'
 import type { Plan } from '../plan/plan'
 import { secondsAt } from '../scales/marks'
@@ -72,19 +73,28 @@ function lightInCase(
 ): CaseLight {
   const t = secondsAt(plan.settings.shutterStops)
   const pastSync = isPastSync(plan)
-  const openS = openTimesOf(plan).middleS
-  const highSpeed = usesHighSpeedSync(plan, prepared.light)
-  const lost = highSpeed ? shutterLoss(plan, prepared.light).stops : 0
+  const { light, marks } = prepared
+  const openS = openTimesOf(plan, light).middleS
+  const highSpeed = usesHighSpeedSync(plan, light)
+  const lost = highSpeed ? shutterLoss(plan, light).stops : 0
+  // A mark that fires as a higher one is passed over, unless the power is locked there.
+  const leastPower = leastPowerOf(plan, light)
+  const fires = marks.map((stops) => Math.max(stops, leastPower))
+  const isIdle = (k: number): boolean => marks[k]! < leastPower && marks.at(-1)! >= leastPower
   const factors = prepared.outputs.map(
-    (stops, k) => 2 ** (stops + (highSpeed ? lost : cutStops(prepared.pulses[k]!, openS)))
+    (stops, k) =>
+      2 **
+      (highSpeed
+        ? lost + (fires[k] === marks[k] ? stops : outputStops(light.strobe, fires[k]!))
+        : stops + cutStops(prepared.pulses[k]!, openS))
   )
   return {
     prepared,
     factors,
     least: factors.reduce((a, b) => Math.min(a, b), Infinity),
     most: factors.reduce((a, b) => Math.max(a, b), 0),
-    blurCost: prepared.durations.map((each) =>
-      pastSync && !highSpeed
+    blurCost: prepared.durations.map((each, k) =>
+      (pastSync && !highSpeed) || isIdle(k)
         ? Infinity
         : blur > 0
           ? missCost(set.goalById.get('blur'), blur * (highSpeed ? t : Math.min(each, t)))

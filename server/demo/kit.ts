@@ -4,6 +4,7 @@
  */
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { filters } from './filters'
+import { links } from './links'
 import { strobes } from './strobes'
 
 const f = (n: number) => Math.round(2 * Math.log2(n) * 3) / 3
@@ -254,7 +255,8 @@ export const DEMO_KIT: readonly KitItem[] = [
   ...modifiers,
   ...filters,
   ...meters,
-  ...housings
+  ...housings,
+  ...links
 ].map((item) => kitItemSchema.parse(item))
 
 export function demoItem<K extends KitItem['kind']>(

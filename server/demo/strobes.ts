@@ -119,6 +119,7 @@ export const strobes = [
     dial: { kind: 'decimal', lowest: 2, full: 10, step: 0.1 },
     recycleFullS: 0.9,
     flashesFull: 420,
-    t01FullS: 1 / 600
+    t01FullS: 1 / 600,
+    highSpeedLeastStops: -4
   })
 ]

@@ -23,6 +23,7 @@ import * as colour from './020_colour'
 import * as ambientSources from './021_ambient_sources'
 import * as shinyTables from './022_shiny_tables'
 import * as underWater from './023_under_water'
+import * as links from './024_links'
 
 interface Migration {
   readonly name: string
@@ -53,7 +54,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '020_colour', ...colour },
   { name: '021_ambient_sources', ...ambientSources },
   { name: '022_shiny_tables', ...shinyTables },
-  { name: '023_under_water', ...underWater }
+  { name: '023_under_water', ...underWater },
+  { name: '024_links', ...links }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

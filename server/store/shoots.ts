@@ -33,10 +33,11 @@ const kitIdsOf = (plan: Plan): string[] => [
   ...new Set([
     plan.camera.id,
     plan.lens.id,
-    ...(plan.meter ? [plan.meter.id] : []),
+    ...[plan.meter, plan.housing].flatMap((each) => (each ? [each.id] : [])),
     ...plan.lensFilters.map((each) => each.id),
     ...plan.lights.flatMap((light) => [
       light.strobe.id,
+      ...(light.firedBy?.kind === 'link' ? [light.firedBy.link.id] : []),
       ...[...light.modifiers, ...light.filters].map((each) => each.id)
     ])
   ])

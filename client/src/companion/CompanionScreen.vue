@@ -10,6 +10,7 @@ import { planAsked } from '@core/run/asked'
 import type { Evidence } from '@core/run/frame'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { keep, readKept } from '@/kept/storage'
+import LinkTroubles from '@/run/LinkTroubles.vue'
 import OutcomeLine from '@/run/OutcomeLine.vue'
 import SecondChange from '@/run/SecondChange.vue'
 import StepSettings from '@/run/StepSettings.vue'
@@ -145,7 +146,10 @@ useRemote(() =>
           :auto="auto"
           @judge="judge"
         />
-        <p v-else class="detail">{{ words.detail }}</p>
+        <template v-else>
+          <LinkTroubles v-if="move.kind === 'test-flash'" />
+          <p class="detail">{{ words.detail }}</p>
+        </template>
         <OutcomeLine v-if="!judging" />
         <p v-if="device.failure.value" role="alert" class="miss">{{ device.failure.value }}</p>
         <PowerRemedies

@@ -2,7 +2,7 @@
 /** The power to set, on the strobe's own dial, with the rounding error; or why no power does it. */
 import { computed } from 'vue'
 import type { LightId } from '@core/plan/plan'
-import { dialMarks } from '@core/scales/dial'
+import { powerMarks } from '@core/plan/sync'
 import { usePlan } from '@/stores/plan'
 import { stopCount, stops } from '@/words/format'
 import { placeName } from '@/words/names'
@@ -25,7 +25,7 @@ const right = computed(
       suggestion.value.toleranceStops + 1e-9
 )
 const ends = computed(() => {
-  const marks = dialMarks(light.value.strobe.dial)
+  const marks = powerMarks(store.plan!, light.value)
   return { lowest: marks[0]!.label, full: marks.at(-1)!.label }
 })
 const words = computed(() => {

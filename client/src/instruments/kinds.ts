@@ -2,8 +2,8 @@
  * How each kind of figure is typed, shown and stepped. One step is a third of a stop wherever that
  * has a meaning.
  */
-import { dialMarks, formatPower, parsePower, type Dial } from '@core/scales/dial'
-import { marksOf, nameOf, stepMark } from '@core/scales/marks'
+import { formatPower, parsePower, type Dial } from '@core/scales/dial'
+import { marksOf, nameOf, stepMark, type Mark } from '@core/scales/marks'
 import {
   parseAperture,
   parseFraction,
@@ -17,6 +17,7 @@ import {
 import { formatStops, parseStops, roundToGrid } from '@core/scales/stops'
 import { lightAtPath, type PlanPath } from '@core/plan/path'
 import type { Plan } from '@core/plan/plan'
+import { powerMarks } from '@core/plan/sync'
 import { mm, plain, ratio } from '@/words/format'
 import { dressed, round3, type Kind } from './kind'
 import { LIGHT_KINDS } from './lightKinds'
@@ -50,6 +51,10 @@ const onCamera = (
 /** The dial of the light a power belongs to. */
 const dialAt = (plan: Plan, path: PlanPath | undefined): Dial =>
   lightAtPath(plan, path!)!.strobe.dial
+
+/** Its marks, as far as it fires at them under this shutter. */
+const marksAt = (plan: Plan, path: PlanPath | undefined): readonly Mark[] =>
+  powerMarks(plan, lightAtPath(plan, path!)!)
 
 export const KINDS = {
   ...LIGHT_KINDS,
@@ -221,10 +226,10 @@ export const KINDS = {
     parse: (text, plan, path) => {
       const stops = parsePower(dialAt(plan, path), text)
       // The dial has only its marks: a typed power goes to the nearest.
-      return stops === null ? null : stepMark(dialMarks(dialAt(plan, path)), stops, 0).stops
+      return stops === null ? null : stepMark(marksAt(plan, path), stops, 0).stops
     },
     format: (v, plan, path) => formatPower(dialAt(plan, path), v),
-    step: (v, by, plan, path) => stepMark(dialMarks(dialAt(plan, path)), v, by).stops,
+    step: (v, by, plan, path) => stepMark(marksAt(plan, path), v, by).stops,
     example: '1/32 +0.3, or as your dial writes it'
   }
 } satisfies Record<string, Kind>

@@ -8,6 +8,7 @@ import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { usePlan } from '@/stores/plan'
 import { moveWords } from '@/words/moves'
 import { settingsFor, stepName } from '@/words/steps'
+import LinkTroubles from './LinkTroubles.vue'
 import OutcomeLine from './OutcomeLine.vue'
 import StepSettings from './StepSettings.vue'
 import type { Main } from './useMain'
@@ -51,6 +52,7 @@ const name = computed(() =>
     </p>
     <h2 class="head" aria-live="polite">{{ words.head }}</h2>
     <StepSettings :settings="settings" />
+    <LinkTroubles v-if="move.kind === 'test-flash'" />
     <p class="detail">{{ words.detail }}</p>
     <OutcomeLine />
     <div class="acts">

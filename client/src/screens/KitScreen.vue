@@ -92,7 +92,7 @@ const remove = async (record: KitRecord): Promise<void> => {
         <p v-if="records(kind).length === 0" class="muted">
           None yet. A plan needs
           {{
-            kind === 'modifier' || kind === 'filter' || kind === 'housing'
+            ['modifier', 'filter', 'housing', 'link'].includes(kind)
               ? 'none, but may use one'
               : 'one'
           }}.

@@ -23,6 +23,7 @@ import { placeName, ROLE_NAMES } from '@/words/names'
 import AimField from './AimField.vue'
 import GroupLine from './GroupLine.vue'
 import HeadFields from './HeadFields.vue'
+import LinkFields from './LinkFields.vue'
 import { useSelection } from './selection'
 import PositionFields from './PositionFields.vue'
 
@@ -203,6 +204,7 @@ const copy = (): void => {
       <PositionFields :path="path" />
       <AimField :path="path" label="Aimed at" />
     </template>
+    <LinkFields :light="light" />
     <GroupLine :id="id" />
     <div class="row">
       <button

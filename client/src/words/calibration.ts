@@ -94,7 +94,8 @@ export const KINDS_OF: Record<KitKind, readonly CalibrationKind[]> = {
   meter: ['meter'],
   camera: [],
   lens: [],
-  housing: []
+  housing: [],
+  link: []
 }
 
 export const DURATION_WAYS: readonly { readonly value: DurationWay; readonly title: string }[] = [

@@ -2,7 +2,9 @@
 import type { Check, Remedy } from '@core/checks/check'
 import type { Plan } from '@core/plan/plan'
 import { formatPower } from '@core/scales/dial'
+import { nameOf } from '@core/scales/marks'
 import { mm, percent, plain, stopCount, stops } from './format'
+import { linkCheckWords } from './links'
 import { CARD_NAMES, CONTROL_NAMES, placeName } from './names'
 
 const side = (x: number): string => (x < -0.15 ? 'left' : x > 0.15 ? 'right' : 'middle')
@@ -38,10 +40,8 @@ function shineWords({ level = 0, overWhite = 0 }: Check['figures']): string {
   return `${stops(level)}, ${white}`
 }
 
-export function checkWords(
-  plan: Plan,
-  { kind, light, card, place, by, figures: f }: Check
-): string {
+export function checkWords(plan: Plan, check: Check): string {
+  const { kind, light, card, place, by, figures: f } = check
   // Its letter stands before it, as a mark.
   const name =
     card === undefined
@@ -109,6 +109,8 @@ export function checkWords(
         (f.over! > 0 ? ` and ${stopCount(f.over ?? 0)} over your limit for the background` : '') +
         `. ${specksWords(f)}`
       )
+    case 'link':
+      return linkCheckWords(plan, check)
     case 'group':
       return (
         `The lights of ${name}’s group need different moves: one ${stops(f.most ?? 0)}, ` +
@@ -121,6 +123,7 @@ const WHERE: Record<string, string> = {
   'into-lens': 'into the lens',
   spill: 'on the background',
   backscatter: 'of veil against the subject',
+  link: 'on the lit side',
   'in-view': 'on the lit side',
   'mirror-flat': 'on the lit side',
   'mirror-curved': 'in the highlight',
@@ -201,6 +204,12 @@ export function remedyWords(check: Check, remedy: Remedy): string {
         return `Change ${lowerFirst(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control')}`
       case 'turn-out':
         return `Turn it ${plain(f.by ?? 0, 2)}° outward, so that the edge of its beam takes the subject`
+      case 'only-triggers':
+        return `Let ${remedy.name} flash covered, so that it only triggers`
+      case 'channel':
+        return `Set it to channel ${f.to}`
+      case 'shutter':
+        return `Set the shutter to ${nameOf('shutter', f.to ?? 0)}`
       case 'hood':
         return 'Take the hood off'
       case 'split': {

@@ -128,7 +128,11 @@ export function termFigures(plan: Plan, term: Term, source: RowId): string {
       return `GN ${plain(f.GN ?? 0)} m`
     case 'power': {
       const light = plan.lights.find((each) => each.id === source)
-      return light ? formatPower(light.strobe.dial, term.stops) : ''
+      if (!light) return ''
+      const fires = formatPower(light.strobe.dial, term.stops)
+      return f.set === undefined
+        ? fires
+        : `set to ${formatPower(light.strobe.dial, Math.log2(f.set))}, fires at ${fires} in high-speed sync`
     }
     case 'mark':
       return 'against full power'

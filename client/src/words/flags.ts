@@ -25,6 +25,8 @@ export const FLAG_WORDS: Record<Flag, string> = {
   'modifier-held':
     'A modifier’s measured figures promise more light than enters it from this head: the sum holds ' +
     'it to that. Was it measured on a narrower or stronger head?',
+  'fires-stronger':
+    'A head is set lower than it can fire in high-speed sync: the sum counts the power it fires at.',
   'outside-room':
     'A head, a card, the table or the background stands outside the room: its walls would be in the ' +
     'way, and the sum does not know.',

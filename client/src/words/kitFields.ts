@@ -32,6 +32,19 @@ const DISPLAY_CHOICES = [
   { value: 'decimals', title: 'the f-number itself: 9.8' }
 ]
 
+const LINK_WAYS = [
+  { value: 'cable', title: 'Cable' },
+  { value: 'fibre', title: 'Light guide from a flash' },
+  { value: 'radio', title: 'Radio' },
+  { value: 'infrared', title: 'Infrared' },
+  { value: 'cell', title: 'A cell that sees another flash' }
+]
+const AT_PRE_FLASH = [
+  { value: 'fires', title: 'fires at the first' },
+  { value: 'second', title: 'waits for the second' },
+  { value: 'learns', title: 'learns by a test frame which is the main one' }
+]
+
 export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   camera: [
     NAME,
@@ -133,6 +146,33 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     length('bodyWidthMm', 'Width of the body', 'What stands in the way of light. 0: nothing does.'),
     length('bodyHeightMm', 'Height of the body'),
     length('bodyDepthMm', 'Depth of the body', 'Behind its port.'),
+    NOTES
+  ],
+  link: [
+    NAME,
+    choice('way', 'How it tells a strobe to fire', LINK_WAYS, 'What your trigger or cable is.'),
+    number('delayMs', 'Delay', 'ms', 'From the camera’s signal to the start of the flash.'),
+    optional(
+      number(
+        'rangeM',
+        'Reach indoors',
+        'm',
+        'Of a cable or light guide its length. Left empty: not known, and not checked.'
+      )
+    ),
+    optional(
+      number('rangeInSunM', 'Reach in sunlight', 'm', '0: none there. Left empty: not known.')
+    ),
+    number('channels', 'Channels', '', '1: it has no choice.'),
+    choice(
+      'atPreFlash',
+      'At a flash before the main one',
+      AT_PRE_FLASH,
+      'What a cell does when the flash it sees fires more than once.'
+    ),
+    yesNo('carriesPower', 'Sets the power of a group from the camera'),
+    yesNo('carriesAutomatic', 'Automatic flash works over it'),
+    yesNo('carriesHighSpeedSync', 'High-speed sync works over it'),
     NOTES
   ],
   meter: [
@@ -255,6 +295,13 @@ export const STROBE_REST: readonly FieldSpec[] = [
     'highSpeedPenaltyStops',
     'Extra loss in high-speed sync',
     'On top of the loss by geometry; half a stop until measured.'
+  ),
+  optional(
+    stops(
+      'highSpeedLeastStops',
+      'Weakest in high-speed sync',
+      'Stops against full power, −3 for 1/8: lower marks fire as that one there. Left empty: its dial’s lowest.'
+    )
   ),
   NOTES
 ]

@@ -11,6 +11,7 @@ import { UNMEASURED, type KitItem, type KitKind, type Modifier } from '@core/kit
 import { cutAngleDeg } from '@core/set/modified'
 import { filterLine } from './colour'
 import { plain, stops } from './format'
+import { linkLine } from './links'
 import { filesWords } from './readings'
 import { portWords } from './water'
 
@@ -67,6 +68,7 @@ export function newItem(kind: KitKind): KitItem {
         mostFlashes: null,
         shortestT01S: null,
         highSpeedPenaltyStops: 0.5,
+        highSpeedLeastStops: null,
         zoom: [],
         colour: DAYLIGHT,
         kelvinByPower: [],
@@ -91,6 +93,20 @@ export function newItem(kind: KitKind): KitItem {
         bodyWidthMm: 180,
         bodyHeightMm: 150,
         bodyDepthMm: 120
+      }
+    case 'link':
+      return {
+        kind,
+        ...base,
+        way: 'radio',
+        carriesPower: true,
+        carriesAutomatic: false,
+        carriesHighSpeedSync: false,
+        delayMs: 0.4,
+        rangeM: 30,
+        rangeInSunM: null,
+        atPreFlash: 'fires',
+        channels: 16
       }
     case 'modifier':
       return {
@@ -223,6 +239,8 @@ export function itemLine(item: KitItem): string {
       )
     case 'housing':
       return `${portWords(item.port)}, ${plain(item.portDiameterMm)} mm wide`
+    case 'link':
+      return linkLine(item)
     case 'filter':
       return filterLine(item.colour)
     case 'modifier':

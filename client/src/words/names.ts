@@ -63,7 +63,8 @@ export const KIND_NAMES: Record<KitKind, { readonly one: string; readonly many: 
   modifier: { one: 'Modifier', many: 'Modifiers' },
   filter: { one: 'Filter', many: 'Filters' },
   meter: { one: 'Flash meter', many: 'Flash meters' },
-  housing: { one: 'Housing', many: 'Housings' }
+  housing: { one: 'Housing', many: 'Housings' },
+  link: { one: 'Link', many: 'Links' }
 }
 export const RIDE_NAMES: Record<Ride, string> = {
   power: 'Power of the key light',

@@ -1,6 +1,7 @@
 /** Steps of a run in words: their names, what each is for, and what is to be set where. */
 import { formatPower } from '@core/scales/dial'
 import { nameOf } from '@core/scales/marks'
+import { flashes } from '@core/plan/firing'
 import type { Light, LightId, Plan } from '@core/plan/plan'
 import type { NextMove } from '@core/run/moves'
 import { partPlan } from '@core/run/part'
@@ -10,6 +11,7 @@ import { wantsBlack } from '@core/run/ambientMove'
 import { controlValue } from './changes'
 import { balanceWords } from './colour'
 import { mm } from './format'
+import { firedByWords } from './links'
 import { CONTROL_NAMES } from './names'
 
 const lightNamed = (plan: Plan, id: LightId): Light | undefined =>
@@ -131,7 +133,11 @@ export function settingsFor(plan: Plan, move: NextMove): Setting[] {
           .map((light) => ({ light: light.id, value: power(light), note: standing(light) }))
       ]
     case 'test-flash':
-      return switches(plan, move.lights).filter(({ value }) => value !== 'off')
+      return plan.lights.filter(flashes).map((light) => ({
+        light: light.id,
+        value: light.on ? power(light) : 'triggers',
+        note: [light.name, firedByWords(light)].filter(Boolean).join(', ')
+      }))
     case 'take-black':
     case 'take-ambient':
       return [camera(plan), ...switches(plan, [])]

@@ -5,7 +5,7 @@
 import * as Comlink from 'comlink'
 import { powerRemedies } from '@core/advise/powerRemedies'
 import { zoomChoices, type ZoomChoices } from '@core/advise/zoomChoices'
-import { checkSet } from '@core/checks/checks'
+import { checkSet, linksOf } from '@core/checks/checks'
 import type { Modifier } from '@core/kit/kit'
 import type { LightId } from '@core/plan/plan'
 import { evennessOf } from '@core/set/evenness'
@@ -30,6 +30,8 @@ const api = {
       }))
     }))
   },
+  /** Which strobes will not fire, and why. */
+  links: (change: PlanChange) => linksOf(receive(change)),
   /** How evenly a light falls, and what zooming it buys. */
   light: (change: PlanChange, id: LightId): LightAnswer | null => {
     const plan = receive(change)

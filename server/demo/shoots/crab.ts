@@ -3,7 +3,7 @@ import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
-import type { DemoShoot } from './demoShoot'
+import { over, type DemoShoot } from './demoShoot'
 
 /** Fill in daylight with a leaf shutter: planned as far as Dark. */
 export const crab = (): DemoShoot => {
@@ -62,7 +62,10 @@ export const crab = (): DemoShoot => {
       }
     }
   }
-  const near = withLight(plan, 0, { at: { distanceMm: 420, azimuthDeg: 25, elevationDeg: 20 } })
+  const near = withLight(plan, 0, {
+    at: { distanceMm: 420, azimuthDeg: 25, elevationDeg: 20 },
+    ...over('wink-infrared', null, 2)
+  })
   return {
     id: 'demo-crab',
     stage: 'dark',

@@ -2,7 +2,7 @@
 import type { Stage } from '@core/api/api'
 import type { Strobe } from '@core/kit/kit'
 import { newPlan } from '@core/plan/newPlan'
-import type { Light, Look, Plan } from '@core/plan/plan'
+import type { Light, LightId, Look, Plan } from '@core/plan/plan'
 import type { Frame } from '@core/run/frame'
 import { withBestPower } from '@core/solve/power'
 import { demoItem } from '../kit'
@@ -30,6 +30,8 @@ export const light = (
 ): Light => ({
   on: true,
   serves: null,
+  onlyTriggers: false,
+  firedBy: null,
   group: null,
   modifiers: [],
   filters: [],
@@ -41,6 +43,16 @@ export const light = (
   rollDeg: 0,
   reach: null,
   ...part
+})
+/** Told over a link; by the flash of another light where one is named. */
+export const over = (link: string, of: LightId | null = null, channel: number | null = null) => ({
+  firedBy: {
+    kind: 'link' as const,
+    link: demoItem('link', link),
+    of,
+    preFlash: false,
+    channel
+  }
 })
 /**
  * Every light at the power the sum suggests, worked out twice because each counts on the others.

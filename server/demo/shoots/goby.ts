@@ -2,7 +2,7 @@ import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { typicalWater } from '@core/medium/water'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, over, settled, slate, type DemoShoot } from './demoShoot'
 import { anemone, throughPort } from './onTheBottom'
 
 const READ_AT = '2026-11-22T11:40:00.000Z'
@@ -59,6 +59,7 @@ export const goby = (): DemoShoot => {
         name: 'Left arm',
         role: 'key',
         strobe: anemone,
+        ...over('limpet-guide'),
         powerStops: -2,
         at: { distanceMm: 420, azimuthDeg: -42, elevationDeg: 22 }
       }),
@@ -67,6 +68,7 @@ export const goby = (): DemoShoot => {
         name: 'Right arm',
         role: 'fill',
         strobe: anemone,
+        ...over('limpet-guide'),
         powerStops: -3,
         at: { distanceMm: 460, azimuthDeg: 46, elevationDeg: 20 }
       })

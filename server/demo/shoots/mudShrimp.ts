@@ -1,7 +1,7 @@
 import type { Plan } from '@core/plan/plan'
 import { typicalWater } from '@core/medium/water'
 import { demoItem } from '../kit'
-import { light, settled, type DemoShoot } from './demoShoot'
+import { light, over, settled, type DemoShoot } from './demoShoot'
 import { anemone, bottom, onTheBottom } from './onTheBottom'
 
 /** Lit from a second place: a snooted head beside it; the camera’s own only triggers it. */
@@ -37,7 +37,20 @@ export const mudShrimp = (): DemoShoot => {
         strobe: anemone,
         modifiers: [snoot],
         powerStops: -3,
+        ...over('anemone-cell', 'B'),
         at: { distanceMm: 265, azimuthDeg: 72, elevationDeg: 28 }
+      }),
+      light({
+        id: 'B',
+        name: 'On the port',
+        role: 'other',
+        strobe: anemone,
+        on: false,
+        onlyTriggers: true,
+        powerStops: -5,
+        ...over('limpet-guide'),
+        at: { distanceMm: 300, azimuthDeg: 24, elevationDeg: 42 },
+        aim: { kind: 'free', azimuthDeg: 119, elevationDeg: -10 }
       })
     ]
   }

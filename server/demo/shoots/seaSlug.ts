@@ -1,6 +1,6 @@
 import { PLAIN, type Plan, type Prop } from '@core/plan/plan'
 import { typicalWater } from '@core/medium/water'
-import { light, settled, type DemoShoot } from './demoShoot'
+import { light, over, settled, type DemoShoot } from './demoShoot'
 import { anemone, bottom, onTheBottom } from './onTheBottom'
 
 /** One of the two horns on its head. */
@@ -53,6 +53,7 @@ export const seaSlug = (): DemoShoot => {
         name: 'Above the port',
         role: 'key',
         strobe: anemone,
+        ...over('limpet-guide'),
         powerStops: -3,
         at: { distanceMm: 190, azimuthDeg: 8, elevationDeg: 58 }
       })

@@ -2,7 +2,7 @@ import { SEED } from '@core/model/profiles'
 import { newPlan } from '@core/plan/newPlan'
 import type { Plan } from '@core/plan/plan'
 import { demoItem } from '../kit'
-import { light, settled, slate, type DemoShoot } from './demoShoot'
+import { light, over, settled, slate, type DemoShoot } from './demoShoot'
 
 /** A seed that jumps off a hot plate: quick, small, lit by a short flash. */
 export const seed = (): DemoShoot => {
@@ -61,6 +61,7 @@ export const seed = (): DemoShoot => {
         role: 'key',
         strobe,
         modifiers: [demoItem('modifier', 'snoot-45')],
+        ...over('tern-radio', null, 3),
         at: { distanceMm: 590, azimuthDeg: 62, elevationDeg: 25 },
         reach: { nearMm: 120, farMm: 600, swingDeg: 0 }
       }),
@@ -70,6 +71,7 @@ export const seed = (): DemoShoot => {
         role: 'other',
         strobe: demoItem('strobe', 'lamplet-20'),
         powerStops: -6,
+        ...over('tern-radio', null, 3),
         at: { distanceMm: 300, azimuthDeg: -140, elevationDeg: 30 }
       })
     ]

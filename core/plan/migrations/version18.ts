@@ -1,0 +1,18 @@
+/** Version 18 to 19: what tells each light to fire, and high-speed sync from some power on. */
+import { isObject, type Loose } from './loose'
+
+/** A strobe as version 19 writes it. */
+export const kitItemFromVersion18 = (item: unknown): unknown =>
+  isObject(item) && item.kind === 'strobe' ? { highSpeedLeastStops: null, ...item } : item
+
+const told = (light: unknown): unknown =>
+  isObject(light)
+    ? { ...light, onlyTriggers: false, firedBy: null, strobe: kitItemFromVersion18(light.strobe) }
+    : light
+
+/** A plan as version 19 writes it. */
+export const planFromVersion18 = (plan: Loose): Loose => ({
+  ...plan,
+  version: 19,
+  ...(Array.isArray(plan.lights) && { lights: plan.lights.map(told) })
+})
