@@ -23,7 +23,8 @@ const CORE = [
   'run',
   'calibration',
   'picture',
-  'api'
+  'api',
+  'prepare'
 ]
 
 const TEST = '\\.(test|spec)\\.ts$|/testing\\.ts$|^core/testing\\.ts$|^core/truth/'

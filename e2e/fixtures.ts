@@ -11,6 +11,7 @@ import {
   type Page
 } from '@playwright/test'
 import type { Shoot } from '../core/api/api'
+import { CAUTIONS } from '../core/prepare/cautions'
 import { withBestPower } from '../core/solve/power'
 import { startServer, type RunningServer } from './server'
 
@@ -39,6 +40,11 @@ async function ready(request: APIRequestContext, shootId: string): Promise<void>
         after: null,
         why: ''
       }
+    })
+  // Its cautions were read: they stand over no test but those about them.
+  for (const what of CAUTIONS)
+    await request.put(`/api/shoots/${shootId}/ticks/read-${what}`, {
+      data: { kind: 'told', id: `read-${what}`, at: '2026-11-27T10:00:00.000Z', what }
     })
 }
 

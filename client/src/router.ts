@@ -26,6 +26,12 @@ export const router = createRouter({
       children: [
         { path: '', redirect: (to) => ({ name: 'subject', params: to.params }) },
         {
+          path: 'prepare',
+          name: 'prepare',
+          component: STAGE_PAGES.prepare,
+          meta: { title: 'Prepare' }
+        },
+        {
           path: 'subject',
           name: 'subject',
           component: STAGE_PAGES.subject,

@@ -9,6 +9,7 @@ import { frameNotesSchema, frameSchema } from '../run/frame'
 import { idSchema } from './id'
 
 export const STAGES = [
+  'prepare',
   'subject',
   'focus',
   'dark',

@@ -10,7 +10,7 @@ import { dialSchema } from '../scales/dial'
 import { cameraFilesSchema, NO_FILES } from './cameraFiles'
 import { faceSchema, millimetres } from './face'
 import { filterSchema } from './filter'
-import { id, measuredTo, name, notes, stops } from './fields'
+import { id, measuredTo, name, notes, prepare, serviced, stops } from './fields'
 import { housingSchema } from './housing'
 import { linkSchema } from './link'
 import { meterSchema } from './meter'
@@ -31,6 +31,7 @@ export const cameraSchema = z
     id,
     name,
     notes,
+    prepare,
     sensorWidthMm: z.number().min(1).max(120),
     sensorHeightMm: z.number().min(1).max(120),
     pixelsWide: z.number().int().min(100).max(40000),
@@ -67,6 +68,7 @@ export const lensSchema = z
     id,
     name,
     notes,
+    prepare,
     focalMm: z.number().min(4).max(1200),
     maxMagnification: z.number().min(0.01).max(20),
     widestStops: stops(-1, 12).describe('2·log2 of the widest f-number'),
@@ -100,6 +102,7 @@ const strobeFigures = z.strictObject({
   id,
   name,
   notes,
+  prepare,
   guideNumberM: z
     .number()
     .min(0.5)
@@ -160,6 +163,7 @@ const strobeFigures = z.strictObject({
     .describe(
       'a flash’s own by its power, weakest first; between them straight in mired; empty: none'
     ),
+  sealsServicedOn: serviced,
   highSpeedSync: z.boolean(),
   highSpeedPenaltyStops: stops(0, 4).default(0.5),
   highSpeedLosses: z
@@ -215,6 +219,7 @@ export const modifierSchema = z.strictObject({
   id,
   name,
   notes,
+  prepare,
   lossStops: stops(0, 8),
   lossUncertaintyStops: measuredTo.describe('± of the loss, or of what was measured in its place'),
   beam: z.discriminatedUnion('kind', [

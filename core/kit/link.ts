@@ -1,6 +1,6 @@
 /** What tells a strobe to fire: a cable, a light guide, radio, infrared, a cell that sees a flash. */
 import { z } from 'zod'
-import { id, name, notes } from './fields'
+import { id, name, notes, prepare } from './fields'
 
 export const LINK_WAYS = ['cable', 'fibre', 'radio', 'infrared', 'cell'] as const
 export type LinkWay = (typeof LINK_WAYS)[number]
@@ -15,6 +15,7 @@ export const linkSchema = z.strictObject({
   id,
   name,
   notes,
+  prepare,
   way: z.enum(LINK_WAYS).describe('fibre: light of a flash led to the strobe’s cell'),
   carriesPower: z.boolean().describe('the camera sets the power of each group'),
   carriesAutomatic: z.boolean().describe('automatic flash works over it'),

@@ -21,6 +21,7 @@ const filter = (colour: FilterColour, id = 'gel'): Filter => ({
   id,
   name: `Sheet ${id}`,
   notes: '',
+  prepare: '',
   colour,
   lossUncertaintyStops: null
 })

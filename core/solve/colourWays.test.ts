@@ -18,6 +18,7 @@ const sheet = (id: string, colour: FilterColour): Filter => ({
   id,
   name: id,
   notes: '',
+  prepare: '',
   colour,
   lossUncertaintyStops: null
 })

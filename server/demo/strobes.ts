@@ -82,6 +82,7 @@ export const strobes = [
     name: 'Anemone 7 (under water)',
     notes: 'A dome of 80 mm; the guide number under water is the maker’s.',
     headClass: 'under-water',
+    sealsServicedOn: '2026-05-18',
     guideNumberM: 22,
     guideNumberWaterM: 8,
     beamDeg: 100,

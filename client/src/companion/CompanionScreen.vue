@@ -11,6 +11,7 @@ import type { Evidence } from '@core/run/frame'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
 import { keep, readKept } from '@/kept/storage'
 import LinkTroubles from '@/run/LinkTroubles.vue'
+import PrepareLine from '@/run/PrepareLine.vue'
 import OutcomeLine from '@/run/OutcomeLine.vue'
 import SecondChange from '@/run/SecondChange.vue'
 import StepSettings from '@/run/StepSettings.vue'
@@ -148,6 +149,7 @@ useRemote(() =>
         />
         <template v-else>
           <LinkTroubles v-if="move.kind === 'test-flash'" />
+          <PrepareLine v-if="move.kind === 'prepare'" />
           <p class="detail">{{ words.detail }}</p>
         </template>
         <OutcomeLine v-if="!judging" />

@@ -10,6 +10,7 @@ import { moveWords } from '@/words/moves'
 import { settingsFor, stepName } from '@/words/steps'
 import LinkTroubles from './LinkTroubles.vue'
 import OutcomeLine from './OutcomeLine.vue'
+import PrepareLine from './PrepareLine.vue'
 import StepSettings from './StepSettings.vue'
 import type { Main } from './useMain'
 
@@ -53,6 +54,7 @@ const name = computed(() =>
     <h2 class="head" aria-live="polite">{{ words.head }}</h2>
     <StepSettings :settings="settings" />
     <LinkTroubles v-if="move.kind === 'test-flash'" />
+    <PrepareLine v-if="move.kind === 'prepare'" />
     <p class="detail">{{ words.detail }}</p>
     <OutcomeLine />
     <div class="acts">

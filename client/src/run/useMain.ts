@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { CONTROL_NAMES } from '@/words/names'
 import { moveWords } from '@/words/moves'
 import { takeWords } from '@/words/devices'
+import { useChecklist } from '@/prepare/useChecklist'
 import { useFolder } from '@/stores/folder'
 import type { useDevice } from './useDevice'
 import type { useRun } from './useRun'
@@ -18,6 +19,11 @@ export function useMain(run: ReturnType<typeof useRun>, device: ReturnType<typeo
   const folder = useFolder()
   const steps = useSteps(() => run.steps.value)
   const tick = (): void => void (step.value && steps.done(step.value))
+  const list = useChecklist()
+  const begin = (): void => {
+    tick()
+    list.begun()
+  }
 
   /** Lights of the plan that the device fires. */
   const canFire = computed(() => {
@@ -50,7 +56,7 @@ export function useMain(run: ReturnType<typeof useRun>, device: ReturnType<typeo
         if (canFire.value.length > 0) return { label: 'Fire them', act: fire }
         return { label: moveWords(store.plan!, now).act!, act: tick }
       case 'prepare':
-        return { label: moveWords(store.plan!, now).act!, act: tick }
+        return { label: moveWords(store.plan!, now).act!, act: begin }
       case 'take-black':
       case 'take-ambient':
       case 'take-lit':

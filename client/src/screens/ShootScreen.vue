@@ -6,6 +6,7 @@ import { STAGES, type Stage } from '@core/api/api'
 import { type ApiProblem } from '@/api/client'
 import PlanStrip from '@/instruments/PlanStrip.vue'
 import PictureWindow from '@/picture/PictureWindow.vue'
+import CautionNote from '@/prepare/CautionNote.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import { showsDock } from '@/picture/dock'
 import StageRail from './StageRail.vue'
@@ -90,6 +91,7 @@ onBeforeUnmount(() => removeEventListener('keydown', onKey))
     <WorkHeader v-if="!route.meta.bare" />
     <StageRail v-if="!route.meta.bare" />
     <main v-if="plan.plan && saving.id === id && frames.shootId === id" :key="id">
+      <CautionNote v-if="!route.meta.bare" />
       <router-view />
     </main>
     <main v-else-if="failure" class="stage">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Stages in the order of the work. Nobody is forced through them. */
 import { useMediaQuery } from '@vueuse/core'
+import { nextTick, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { STAGES } from '@core/api/api'
 import { showsDock } from '@/picture/dock'
@@ -13,10 +14,22 @@ const saving = useSaving()
 const route = useRoute()
 const plan = usePlan()
 const narrow = useMediaQuery('(max-width: 760px)')
+const rail = useTemplateRef<HTMLElement>('rail')
+/** On a phone the rail is longer than the screen: the stage in hand is brought into sight. */
+watch(
+  [() => route.name, narrow, rail],
+  async () => {
+    await nextTick()
+    const here = rail.value?.querySelector<HTMLElement>('.router-link-active')
+    if (here && narrow.value)
+      rail.value!.scrollLeft = here.offsetLeft - (rail.value!.clientWidth - here.offsetWidth) / 2
+  },
+  { immediate: true, flush: 'post' }
+)
 </script>
 
 <template>
-  <nav aria-label="Stages">
+  <nav ref="rail" aria-label="Stages">
     <router-link
       v-for="(stage, index) in STAGES"
       :key="stage"
@@ -64,14 +77,16 @@ a.router-link-active {
 @media (max-width: 760px) {
   nav {
     flex-direction: row;
+    overflow-x: auto;
+    scrollbar-width: none;
     border-right: 0;
     border-bottom: 1px solid var(--line);
     padding: 0;
   }
   a {
-    flex: 1;
+    flex: 1 0 auto;
     justify-content: center;
-    padding: 0;
+    padding: 0 0.55rem;
     min-height: 44px;
     align-items: center;
     font-size: 0.875rem;

@@ -5,6 +5,7 @@ import type { Component } from 'vue'
 type Load = () => Promise<{ readonly default: Component }>
 
 export const STAGE_PAGES: Readonly<Record<Stage, Load>> = {
+  prepare: () => import('./PrepareStage.vue'),
   subject: () => import('./SubjectStage.vue'),
   focus: () => import('./FocusStage.vue'),
   dark: () => import('./DarkStage.vue'),

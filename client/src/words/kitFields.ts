@@ -24,6 +24,17 @@ const STEPS = [
 ]
 const NAME: FieldSpec = { path: 'name', label: 'Name', type: 'text' }
 const NOTES: FieldSpec = { path: 'notes', label: 'Notes', type: 'notes' }
+const PREPARE: FieldSpec = {
+  path: 'prepare',
+  label: 'Steps of your own to prepare it, one a line',
+  type: 'notes'
+}
+const SERVICED: FieldSpec = {
+  path: 'sealsServicedOn',
+  label: 'Seals last serviced on',
+  type: 'date',
+  optional: true
+}
 
 const DISPLAY_CHOICES = [
   { value: 'tenths', title: 'whole stop and tenths: 8·6' },
@@ -76,6 +87,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Shows the effective f-number',
       'Some bodies already count the light lost to close focus in the f-number they display.'
     ),
+    { ...SERVICED, help: 'Of a head for under water.' },
     yesNo('highSpeedSync', 'High-speed sync'),
     optional(
       length(
@@ -85,7 +97,8 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       )
     ),
     optional(length('bodyHeightMm', 'Height of the body')),
-    NOTES
+    NOTES,
+    PREPARE
   ],
   lens: [
     NAME,
@@ -128,7 +141,8 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
           'and sensor.'
       )
     ),
-    NOTES
+    NOTES,
+    PREPARE
   ],
   strobe: [
     NAME,
@@ -146,7 +160,9 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     length('bodyWidthMm', 'Width of the body', 'What stands in the way of light. 0: nothing does.'),
     length('bodyHeightMm', 'Height of the body'),
     length('bodyDepthMm', 'Depth of the body', 'Behind its port.'),
-    NOTES
+    SERVICED,
+    NOTES,
+    PREPARE
   ],
   link: [
     NAME,
@@ -173,7 +189,8 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     yesNo('carriesPower', 'Sets the power of a group from the camera'),
     yesNo('carriesAutomatic', 'Automatic flash works over it'),
     yesNo('carriesHighSpeedSync', 'High-speed sync works over it'),
-    NOTES
+    NOTES,
+    PREPARE
   ],
   meter: [
     NAME,
@@ -201,7 +218,8 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     optional(
       number('offsetUncertaintyStops', '± of that', 'stops', 'Left empty: nobody measured it.')
     ),
-    NOTES
+    NOTES,
+    PREPARE
   ],
   modifier: [
     NAME,
@@ -220,14 +238,16 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       { value: 'cut', title: 'Nothing outside (grid)' },
       { value: 'snoot', title: 'Tube (snoot)' }
     ]),
-    NOTES
+    NOTES,
+    PREPARE
   ],
   filter: [
     NAME,
     optional(
       number('lossUncertaintyStops', '± of what it costs', 'stops', 'Left empty: as it came.')
     ),
-    NOTES
+    NOTES,
+    PREPARE
   ]
 }
 
@@ -303,5 +323,6 @@ export const STROBE_REST: readonly FieldSpec[] = [
       'Stops against full power, −3 for 1/8: lower marks fire as that one there. Left empty: its dial’s lowest.'
     )
   ),
-  NOTES
+  NOTES,
+  PREPARE
 ]

@@ -16,7 +16,7 @@ import { filesWords } from './readings'
 import { portWords } from './water'
 
 export function newItem(kind: KitKind): KitItem {
-  const base = { id: nanoid(), name: '', notes: '' }
+  const base = { id: nanoid(), name: '', notes: '', prepare: '' }
   switch (kind) {
     case 'camera':
       return {
@@ -69,6 +69,7 @@ export function newItem(kind: KitKind): KitItem {
         shortestT01S: null,
         highSpeedPenaltyStops: 0.5,
         highSpeedLeastStops: null,
+        sealsServicedOn: null,
         zoom: [],
         colour: DAYLIGHT,
         kelvinByPower: [],
@@ -89,6 +90,7 @@ export function newItem(kind: KitKind): KitItem {
         kind,
         ...base,
         port: { kind: 'flat', gapMm: 15 },
+        sealsServicedOn: null,
         portDiameterMm: 100,
         bodyWidthMm: 180,
         bodyHeightMm: 150,

@@ -47,6 +47,7 @@ export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: s
 }
 
 export const STAGE_NAMES: Record<Stage, string> = {
+  prepare: 'Prepare',
   subject: 'Subject',
   focus: 'Focus',
   dark: 'Dark',

@@ -65,6 +65,7 @@ describe('what to set', () => {
       id: 'gel',
       name: 'Warm sheet',
       notes: '',
+      prepare: '',
       colour: { kind: 'conversion', mired: 160, transmission: null },
       lossUncertaintyStops: null
     }
