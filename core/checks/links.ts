@@ -17,7 +17,7 @@ type Told = Pick<CheckContext, 'plan' | 'transport'>
 const SUNLIGHT_EV = 13
 
 /** The brightest light that is there, EV at ISO 100; −∞: none was read. */
-export function brightestEv({ ambient }: Plan): number {
+function brightestEv({ ambient }: Plan): number {
   const readings = [
     ambient.subject,
     ambient.background,

@@ -2,11 +2,10 @@
 import { z } from 'zod'
 import { id, name, notes, prepare } from './fields'
 
-export const LINK_WAYS = ['cable', 'fibre', 'radio', 'infrared', 'cell'] as const
-export type LinkWay = (typeof LINK_WAYS)[number]
+const LINK_WAYS = ['cable', 'fibre', 'radio', 'infrared', 'cell'] as const
 
 /** What a link does at a flash before the main one. */
-export const AT_PRE_FLASH = ['fires', 'second', 'learns'] as const
+const AT_PRE_FLASH = ['fires', 'second', 'learns'] as const
 
 const metres = z.number().min(0).max(1000).nullable()
 

@@ -101,7 +101,7 @@ export function openTimesOf(plan: Flashed & Pick<Plan, 'lights'>, light: Light):
 }
 
 /** The same of a flash that starts at once. */
-export function openTimesUnlinked(plan: Flashed): OpenTimes {
+function openTimesUnlinked(plan: Flashed): OpenTimes {
   const { settings, camera, lens, shutterIn, syncTrials } = plan
   const known = KNOWN.get(settings)
   if (

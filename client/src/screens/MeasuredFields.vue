@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Strobe } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
-import { OUTPUT_SURE } from '@/words/kitFields'
+import { OUTPUT_SURE } from '@/words/strobeFields'
 import { HIGH_SPEED_COLUMNS, MARK_COLUMNS } from '@/words/kitParts'
 import FigureTable from './FigureTable.vue'
 import KitField from './KitField.vue'

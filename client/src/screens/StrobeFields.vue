@@ -8,7 +8,8 @@ import { headStartOf, type HeadStart } from '@core/kit/heads'
 import type { Strobe } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
 import type { FieldSpec } from '@/words/fieldSpec'
-import { KIT_FIELDS, STROBE_REST } from '@/words/kitFields'
+import { KIT_FIELDS } from '@/words/kitFields'
+import { STROBE_REST } from '@/words/strobeFields'
 import {
   DIAL_FIELDS,
   DIAL_KINDS,

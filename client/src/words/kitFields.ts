@@ -3,6 +3,7 @@
  * and help where the term is not plain.
  */
 import type { KitKind } from '@core/kit/kit'
+import { NAME, NOTES, PREPARE, SERVICED } from './commonFields'
 import {
   aperture,
   choice,
@@ -12,7 +13,6 @@ import {
   optional,
   shutter,
   stops,
-  time,
   yesNo,
   type FieldSpec
 } from './fieldSpec'
@@ -22,20 +22,6 @@ const STEPS = [
   { value: 'half', title: 'half stops' },
   { value: 'whole', title: 'whole stops' }
 ]
-const NAME: FieldSpec = { path: 'name', label: 'Name', type: 'text' }
-const NOTES: FieldSpec = { path: 'notes', label: 'Notes', type: 'notes' }
-const PREPARE: FieldSpec = {
-  path: 'prepare',
-  label: 'Steps of your own to prepare it, one a line',
-  type: 'notes'
-}
-const SERVICED: FieldSpec = {
-  path: 'sealsServicedOn',
-  label: 'Seals last serviced on',
-  type: 'date',
-  optional: true
-}
-
 const DISPLAY_CHOICES = [
   { value: 'tenths', title: 'whole stop and tenths: 8·6' },
   { value: 'thirds', title: 'thirds: 6.3, 7.1, 8, 9' },
@@ -87,7 +73,6 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
       'Shows the effective f-number',
       'Some bodies already count the light lost to close focus in the f-number they display.'
     ),
-    { ...SERVICED, help: 'Of a head for under water.' },
     yesNo('highSpeedSync', 'High-speed sync'),
     optional(
       length(
@@ -250,79 +235,3 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     PREPARE
   ]
 }
-
-/** How sure a strobe's guide number is. */
-export const OUTPUT_SURE: FieldSpec = optional(
-  number('outputUncertaintyStops', '± of its guide number', 'stops', 'Left empty: as it came.')
-)
-
-/** What a strobe's class answers until the user knows better. */
-export const STROBE_REST: readonly FieldSpec[] = [
-  number('recycleFullS', 'Recycle at full power', 's'),
-  number(
-    'leastRecycleS',
-    'Shortest recycle',
-    's',
-    'However weak the flash: what the head’s stated rate allows.'
-  ),
-  number('flashesFull', 'Full-power flashes per charge'),
-  optional(
-    number(
-      'mostFlashes',
-      'Most flashes per charge',
-      '',
-      'However weak. Left empty: 20 times those at full power.'
-    )
-  ),
-  choice(
-    'quench',
-    'Power control',
-    [
-      { value: 'quenched', title: 'Cuts the flash short (most battery strobes)' },
-      { value: 'voltage', title: 'Lowers the voltage (many mains heads)' }
-    ],
-    'Heads that cut the flash short get shorter flashes at low power, voltage-controlled ' +
-      'ones often longer.'
-  ),
-  time(
-    't01FullS',
-    'Flash duration t0.1 at full',
-    'Time the flash spends above a tenth of its peak: what counts for freezing.'
-  ),
-  optional(
-    time(
-      'shortestT01S',
-      'Shortest flash t0.1',
-      'Left empty: 1/20 000 s for hot-shoe heads, 1/10 000 s for studio heads.'
-    )
-  ),
-  optional(
-    number(
-      'guideNumberWaterM',
-      'Guide number under water',
-      'm at ISO 100',
-      'Near the head: what the water takes on the way comes on top. As its maker states it, or from a ' +
-        'frame. Left empty: 0.4 of that in air.'
-    )
-  ),
-  yesNo(
-    'guideNumberFromWater',
-    'In air it is not known',
-    'The guide number in air is then 2.5 times that under water, a rule that may be half a stop off; sums in air say so.'
-  ),
-  yesNo('highSpeedSync', 'High-speed sync'),
-  stops(
-    'highSpeedPenaltyStops',
-    'Extra loss in high-speed sync',
-    'On top of the loss by geometry; half a stop until measured.'
-  ),
-  optional(
-    stops(
-      'highSpeedLeastStops',
-      'Weakest in high-speed sync',
-      'Stops against full power, −3 for 1/8: lower marks fire as that one there. Left empty: its dial’s lowest.'
-    )
-  ),
-  NOTES,
-  PREPARE
-]

@@ -3,7 +3,8 @@ import microdiff from 'microdiff'
 import type { KitItem } from '@core/kit/kit'
 import type { FieldSpec } from './fieldSpec'
 import { BEAM_FIELDS } from './kitParts'
-import { KIT_FIELDS, STROBE_REST } from './kitFields'
+import { KIT_FIELDS } from './kitFields'
+import { STROBE_REST } from './strobeFields'
 
 export interface FigureChange {
   readonly label: string

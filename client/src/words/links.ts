@@ -6,7 +6,7 @@ import { nameOf } from '@core/scales/marks'
 import { shadeWords } from './figures'
 import { metres, percent, plain } from './format'
 
-export const WAY_NAMES: Record<Link['way'], string> = {
+const WAY_NAMES: Record<Link['way'], string> = {
   cable: 'cable',
   fibre: 'light guide',
   radio: 'radio',

@@ -12,7 +12,7 @@ const SERVICE_MONTHS = 12
 const MONTH_MS = 30.44 * 24 * 3600 * 1000
 
 /** Whether seals are due for service: months since the last; null: not noted. */
-export function monthsSince(servicedOn: string | null, nowMs: number): number | null {
+function monthsSince(servicedOn: string | null, nowMs: number): number | null {
   return servicedOn === null ? null : Math.max(0, (nowMs - Date.parse(servicedOn)) / MONTH_MS)
 }
 
