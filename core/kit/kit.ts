@@ -278,6 +278,7 @@ export const kitItemSchema = z.discriminatedUnion('kind', [
 export type Camera = z.infer<typeof cameraSchema>
 export type Lens = z.infer<typeof lensSchema>
 export type { Face } from './face'
+export type { Link } from './link'
 export type { Filter } from './filter'
 export type Strobe = z.infer<typeof strobeSchema>
 export type Modifier = z.infer<typeof modifierSchema>

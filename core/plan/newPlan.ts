@@ -43,6 +43,21 @@ const GLASS: Start = {
   ambientEv: null
 }
 
+/** Small things before a port; the set round them is core/advise/waterSets.ts. */
+const NEAR_PORT: Start = {
+  backgroundStops: -5,
+  backgroundLeastStops: null,
+  backgroundMm: 400,
+  backgroundReflectance: 0.05,
+  distanceMm: 250,
+  azimuthDeg: 0,
+  elevationDeg: 28,
+  sharpDepthMm: 5,
+  widthMm: 24,
+  speedMmS: 2,
+  ambientEv: 8
+}
+
 const STARTS: Record<Look, Start> = {
   'black-still': {
     backgroundStops: -7,
@@ -97,7 +112,29 @@ const STARTS: Record<Look, Start> = {
     ambientEv: null
   },
   'bright-field': GLASS,
-  'dark-field': GLASS
+  'dark-field': GLASS,
+  'water-tiny': NEAR_PORT,
+  'water-snoot': { ...NEAR_PORT, backgroundStops: -6, distanceMm: 265, azimuthDeg: 72 },
+  'water-fish': {
+    ...NEAR_PORT,
+    backgroundStops: -2,
+    backgroundLeastStops: -4,
+    backgroundMm: 1500,
+    backgroundReflectance: 0.12,
+    sharpDepthMm: 14,
+    widthMm: 100,
+    speedMmS: 40
+  },
+  'water-wide': {
+    ...NEAR_PORT,
+    backgroundStops: -0.5,
+    backgroundLeastStops: -1.5,
+    backgroundMm: 4000,
+    backgroundReflectance: 0.18,
+    sharpDepthMm: 60,
+    widthMm: 300,
+    speedMmS: 30
+  }
 }
 
 /** Daylight drifts fast, a dark room hardly. Minutes; common practice, no source. */
@@ -107,7 +144,11 @@ const RECHECK: Record<Look, number> = {
   'daylight-fill': 10,
   plume: 60,
   'bright-field': 60,
-  'dark-field': 60
+  'dark-field': 60,
+  'water-tiny': 15,
+  'water-fish': 15,
+  'water-snoot': 15,
+  'water-wide': 15
 }
 
 export interface LookKit {
@@ -280,7 +321,7 @@ export function newPlan(look: Look, title: string, kit: LookKit): Plan {
  * depth within the permitted blur, the one that holds most, and what it holds as the depth: a plan
  * begins with what one frame holds; who wants more says so and sees what it takes.
  */
-function withSharpest(plan: Plan): Plan {
+export function withSharpest(plan: Plan): Plan {
   const [widest, narrowest] = apertureRange(plan)
   const at = (apertureStops: number): Plan => ({
     ...plan,

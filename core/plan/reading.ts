@@ -9,7 +9,11 @@ export const LOOKS = [
   'daylight-fill',
   'plume',
   'bright-field',
-  'dark-field'
+  'dark-field',
+  'water-tiny',
+  'water-fish',
+  'water-snoot',
+  'water-wide'
 ] as const
 export const lookSchema = z.enum(LOOKS)
 export type Look = z.infer<typeof lookSchema>

@@ -1,10 +1,11 @@
 /** Making shoots: from a look, as a copy, from a plan file. */
 import { randomUUID } from 'node:crypto'
-import type { KitItem, KitKind } from '@core/kit/kit'
+import type { KitItem, KitKind, Link, Strobe } from '@core/kit/kit'
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
-import type { Look } from '@core/plan/plan'
+import type { Look, Plan } from '@core/plan/plan'
 import { asBrightField, asDarkField } from '@core/advise/glassSets'
+import { asUnderWater, isWaterLook } from '@core/advise/waterSets'
 import { withBestPower } from '@core/solve/power'
 import type { Shoot } from '@core/api/api'
 import { shorten } from '@core/text'
@@ -47,6 +48,22 @@ function need<K extends KitKind>(
   return found
 }
 
+/** Under water the first head that is known there. */
+const strobeFor = (items: readonly KitItem[], look: Look): Strobe =>
+  (isWaterLook(look) &&
+    items.find(
+      (item): item is Strobe => item.kind === 'strobe' && item.guideNumberWaterM !== null
+    )) ||
+  need(items, 'strobe')
+/** A flat port for what is close, a dome for what is wide; any where there is none of that kind. */
+function housingFor(items: readonly KitItem[], look: Look): Plan['housing'] {
+  const housings = items.filter((item) => item.kind === 'housing')
+  const wanted = look === 'water-wide' || look === 'water-fish' ? 'dome' : 'flat'
+  return housings.find(({ port }) => port.kind === wanted) ?? housings[0] ?? null
+}
+const cellOf = (items: readonly KitItem[]): Link | null =>
+  items.find((item): item is Link => item.kind === 'link' && item.way === 'cell') ?? null
+
 export const shootService = ({ shoots, kit }: Stores) => ({
   /** The first of each kind in the kit list serves until the user picks another. */
   fromLook: async (title: string, look: Look, id: string = randomUUID()): Promise<Shoot> => {
@@ -55,13 +72,13 @@ export const shootService = ({ shoots, kit }: Stores) => ({
     const modifier =
       look === 'black-soft'
         ? modifiers.find((item) => item.beam.kind === 'spread')
-        : look === 'plume' || look === 'black-still'
+        : look === 'plume' || look === 'black-still' || look === 'water-snoot'
           ? modifiers.find((item) => item.beam.kind === 'cut' || item.beam.kind === 'snoot')
           : undefined
     const plan = newPlan(look, title, {
       camera: need(items, 'camera'),
       lens: need(items, 'lens'),
-      strobe: need(items, 'strobe'),
+      strobe: strobeFor(items, look),
       modifier: modifier ?? null
     })
     const set =
@@ -69,7 +86,12 @@ export const shootService = ({ shoots, kit }: Stores) => ({
         ? asBrightField(plan)
         : look === 'dark-field'
           ? asDarkField(plan)
-          : withBestPower(plan, 0)
+          : isWaterLook(look)
+            ? asUnderWater(
+                { ...plan, housing: housingFor(items, look) },
+                { snoot: modifier ?? null, cell: cellOf(items) }
+              )
+            : withBestPower(plan, 0)
     return made(
       await shoots.create({
         id,

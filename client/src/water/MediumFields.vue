@@ -11,6 +11,7 @@ import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
 import { metres, plain } from '@/words/format'
 import { redWords, WATER_NAMES } from '@/words/water'
+import FromSurface from './FromSurface.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
@@ -101,6 +102,7 @@ const reds = computed(() => redWays(plan.value))
           From the port: {{ metres(reds[0].backM) }} to the subject.
         </li>
       </ul>
+      <FromSurface :water="water" />
     </template>
   </div>
 </template>

@@ -43,6 +43,24 @@ export const LOOK_NAMES: Record<Look, { readonly name: string; readonly about: s
   'dark-field': {
     name: 'Glass on black',
     about: 'Black just fills the picture, a lit panel looks past it: shining outlines.'
+  },
+  'water-tiny': {
+    name: 'Tiny, close to the port',
+    about:
+      'Under water: the smallest aperture that is still sharp, 1/125, the strobe over the port, tilted ' +
+      'down.'
+  },
+  'water-fish': {
+    name: 'Fish-sized, lit from both sides',
+    about: 'Under water: two strobes beside the port, turned outward, so that the water stays dark.'
+  },
+  'water-snoot': {
+    name: 'Snooted from a second place',
+    about: 'Under water: a narrow head beside the subject; the camera’s own flash only triggers it.'
+  },
+  'water-wide': {
+    name: 'Near thing in blue water',
+    about: 'Under water: the shutter sets how bright the water is, the strobes light what is near.'
   }
 }
 

@@ -1,0 +1,208 @@
+/**
+ * Sets to start from under water: a tiny thing close to the port, a fish lit from both sides, one lit
+ * from a second place, a near thing before blue water. Figures are common practice, no source.
+ */
+import type { Link, Modifier } from '../kit/kit'
+import { ledgerOf } from '../ledger/ledger'
+import { markGiving, outputStops } from '../light/output'
+import { luminanceLoss } from '../medium/depth'
+import { typicalWater, type Water } from '../medium/water'
+import { withSharpest } from '../plan/newPlan'
+import { addLight, withLight } from '../plan/edit'
+import { apertureRange, blurCircleMm, endBlur } from '../plan/lensInUse'
+import type { Light, Look, Plan } from '../plan/plan'
+import { marksBetween, marksOf, nearestMark } from '../scales/marks'
+import { poseOf } from '../set/camera'
+import { anglesOf, pointOf, positionOf, scale, tidyPosition, unit, type Vec } from '../set/vec'
+import { withBestPower } from '../solve/power'
+
+const WATER_LOOKS = ['water-tiny', 'water-fish', 'water-snoot', 'water-wide'] as const
+export type WaterLook = (typeof WATER_LOOKS)[number]
+export const isWaterLook = (look: Look): look is WaterLook =>
+  (WATER_LOOKS as readonly Look[]).includes(look)
+
+export interface WaterKit {
+  readonly snoot: Modifier | null
+  /** a cell that sees another flash */
+  readonly cell: Link | null
+}
+
+/** Sun on the surface, EV at ISO 100; what the surface throws back is left out. */
+const SURFACE_EV = 14
+const DEPTH_M = 5
+
+/** The same direction turned so far round the upright axis, + to the right. */
+function turned(towards: Vec, deg: number): Light['aim'] {
+  const { azimuthDeg, elevationDeg } = anglesOf(towards)
+  const to = azimuthDeg + deg
+  return {
+    kind: 'free',
+    azimuthDeg: Number((to > 180 ? to - 360 : to < -180 ? to + 360 : to).toFixed(1)),
+    elevationDeg: Number(elevationDeg.toFixed(1))
+  }
+}
+
+/** A head beside the port, its beam turned outward so that its edge takes the subject. */
+function beside(plan: Plan, side: -1 | 1): Partial<Light> {
+  const { frontMm } = poseOf(plan)
+  const at: Vec = [side * 300, 140, Math.min(frontMm, 600)]
+  return {
+    at: tidyPosition(positionOf(at), 1),
+    aim: turned(unit(scale(at, -1)), -side * 18),
+    modifiers: [],
+    reach: null
+  }
+}
+
+/** Over the port, in line with the lens, tilted down at the subject. */
+function overPort(plan: Plan): Partial<Light> {
+  const at: Vec = [0, 120, Math.max(40, poseOf(plan).frontMm - 10)]
+  return { at: tidyPosition(positionOf(at), 1), modifiers: [], reach: null }
+}
+
+/** Marks of the aperture at which what must be sharp is, widest first; the plan’s own where none is. */
+function sharpApertures(plan: Plan): number[] {
+  const [widest, narrowest] = apertureRange(plan)
+  const sharp = marksBetween(marksOf('aperture', plan.camera.step), widest, narrowest)
+    .map(({ stops }) => stops)
+    .filter((apertureStops) => {
+      const there = { ...plan, settings: { ...plan.settings, apertureStops } }
+      return endBlur(there, plan.subject.sharpDepthMm).bothMm <= blurCircleMm(there)
+    })
+  return sharp.length > 0 ? sharp : [plan.settings.apertureStops]
+}
+const nearestOf = (stops: readonly number[], wanted: number): number =>
+  stops.reduce((a, b) => (Math.abs(b - wanted) < Math.abs(a - wanted) ? b : a))
+const withSettings = (plan: Plan, part: Partial<Plan['settings']>): Plan => ({
+  ...plan,
+  settings: { ...plan.settings, ...part }
+})
+
+/** By how much the water is brighter than the middle of where it is wanted, stops. */
+function waterOver(plan: Plan): number {
+  const { backgroundStops, backgroundLeastStops } = plan.goals
+  const wanted = (backgroundStops + (backgroundLeastStops ?? backgroundStops)) / 2
+  return ledgerOf(plan).ambient.background!.level - wanted
+}
+/** The aperture, as long as it is sharp, that brings the water there. */
+const waterByAperture = (plan: Plan): Plan =>
+  withSettings(plan, {
+    apertureStops: nearestOf(sharpApertures(plan), plan.settings.apertureStops + waterOver(plan))
+  })
+/** The shutter, sync or slower, that does. */
+function waterByShutter(plan: Plan): Plan {
+  const { camera, settings } = plan
+  const marks = marksBetween(
+    marksOf('shutter', camera.step),
+    camera.slowestShutterStops,
+    camera.syncStops
+  ).map(({ stops }) => stops)
+  return withSettings(plan, {
+    shutterStops: nearestOf(marks, settings.shutterStops + waterOver(plan))
+  })
+}
+
+/** ISO 200 and 1/125, as far as the camera has them. */
+function settingsOf(plan: Plan): Plan['settings'] {
+  const { camera, settings } = plan
+  const nearest = (axis: 'iso' | 'shutter', from: number, to: number, wanted: number): number =>
+    nearestMark(marksBetween(marksOf(axis, camera.step), from, to), wanted).stops
+  return {
+    ...settings,
+    highSpeedSync: false,
+    isoStops: nearest('iso', camera.lowestIsoStops, camera.highestIsoStops, 1),
+    shutterStops: nearest('shutter', camera.slowestShutterStops, camera.syncStops, 7)
+  }
+}
+
+/** Daylight in open water at the depth, EV at ISO 100. */
+const readingAt = (plan: Plan, water: Water): Plan['ambient']['subject'] => ({
+  value: {
+    kind: 'ev',
+    ev: Number((SURFACE_EV + luminanceLoss(water, water.depthM)).toFixed(1))
+  },
+  limit: 'exact',
+  via: 'incident',
+  atMagnification: plan.focus.magnification,
+  takenAt: null,
+  look: plan.look
+})
+
+function inWater(plan: Plan): Plan {
+  const medium = { ...typicalWater('sea'), depthM: DEPTH_M }
+  return withSharpest({ ...plan, medium, settings: settingsOf(plan) })
+}
+/** What swims free is lit by the sky; small things sit in the shade, as the look reads it. */
+function inOpenWater(plan: Plan): Plan {
+  const wet = inWater(plan)
+  if (wet.medium.kind === 'air') return wet
+  const reading = readingAt(wet, wet.medium)
+  return waterByAperture({
+    ...wet,
+    ambient: { ...wet.ambient, subject: reading, background: reading }
+  })
+}
+
+/** A second head of the same kind, B. */
+const withSecond = (plan: Plan, part: Partial<Light>): Plan => {
+  const two = addLight(plan, plan.lights[0]!.strobe, [])
+  return withLight(two, 1, part)
+}
+
+/** Both heads at the mark that, together, gives the subject its level. */
+function poweredAlike(plan: Plan): Plan {
+  const { strobe } = plan.lights[0]!
+  const at = (powerStops: number): Plan => ({
+    ...plan,
+    lights: plan.lights.map((light) => ({ ...light, powerStops }))
+  })
+  const { flash, ambient } = ledgerOf(at(0))
+  const room = 2 ** plan.goals.subjectStops - 2 ** ambient.subject!.level
+  const wanted = room > 0 ? Math.log2(room) : -Infinity
+  return at(markGiving(strobe, outputStops(strobe, 0) + wanted - flash.subject!).stops)
+}
+
+/** @param plan of that look, as a new shoot begins */
+export function asUnderWater(plan: Plan, { snoot, cell }: WaterKit): Plan {
+  const open = plan.look === 'water-fish' || plan.look === 'water-wide'
+  const wet = open ? inOpenWater(plan) : inWater(plan)
+  switch (plan.look) {
+    case 'water-tiny': {
+      const over = withLight(wet, 0, { name: 'Over the port', ...overPort(wet) })
+      return withBestPower(withSettings(over, { apertureStops: sharpApertures(over).at(-1)! }), 0)
+    }
+    case 'water-snoot': {
+      const a = withLight(wet, 0, {
+        name: 'Snoot from the side',
+        modifiers: snoot ? [snoot] : [],
+        firedBy: cell && { kind: 'link', link: cell, of: 'B', preFlash: false, channel: null },
+        reach: null
+      })
+      const over = overPort(a)
+      const away = pointOf(a.lights[0]!.at)
+      const from = pointOf(over.at!)
+      const toCell: Vec = [away[0] - from[0], away[1] - from[1], away[2] - from[2]]
+      return withBestPower(
+        withSecond(a, {
+          ...over,
+          name: 'Only triggers',
+          role: 'other',
+          on: false,
+          onlyTriggers: true,
+          firedBy: { kind: 'camera' },
+          powerStops: -5,
+          aim: turned(unit(toCell), 0)
+        }),
+        0
+      )
+    }
+    case 'water-fish':
+    case 'water-wide': {
+      const base = plan.look === 'water-wide' ? waterByShutter(wet) : wet
+      const a = withLight(base, 0, { name: 'Left arm', ...beside(base, -1) })
+      return poweredAlike(withSecond(a, { name: 'Right arm', role: 'fill', ...beside(a, 1) }))
+    }
+    default:
+      return wet
+  }
+}

@@ -1,0 +1,66 @@
+/** New shoots under water, and daylight by depth. */
+import { expect, open, saved, test } from './fixtures'
+import type { Shoot } from '../core/api/api'
+
+const STARTS = [
+  { look: /^Tiny, close to the port/, kind: 'water-tiny', lights: ['Over the port'], port: 'flat' },
+  {
+    look: /^Fish-sized, lit from both sides/,
+    kind: 'water-fish',
+    lights: ['Left arm', 'Right arm'],
+    port: 'dome'
+  },
+  {
+    look: /^Snooted from a second place/,
+    kind: 'water-snoot',
+    lights: ['Snoot from the side', 'Only triggers'],
+    port: 'flat'
+  },
+  {
+    look: /^Near thing in blue water/,
+    kind: 'water-wide',
+    lights: ['Left arm', 'Right arm'],
+    port: 'dome'
+  }
+] as const
+
+test('each look under water starts with its set, its head and its port', async ({ page }) => {
+  for (const { look, kind, lights, port } of STARTS) {
+    await page.goto('/')
+    await page.getByRole('textbox', { name: 'Name' }).fill(`New ${kind}`)
+    await page.getByRole('button', { name: look }).click()
+    await expect(page.getByRole('heading', { name: 'The subject', exact: true })).toBeVisible()
+    const id = /shoots\/([^/]+)\//.exec(page.url())![1]!
+    const { plan } = (await (await page.request.get(`/api/shoots/${id}`)).json()) as Shoot
+    expect(plan).toMatchObject({
+      look: kind,
+      medium: { kind: 'sea' },
+      housing: { port: { kind: port } }
+    })
+    expect(plan.settings.shutterStops).toBeCloseTo(7, 6)
+    expect(plan.lights.map(({ name }) => name)).toEqual(lights)
+    expect(plan.lights[0]!.strobe.guideNumberWaterM).not.toBeNull()
+    await open(page, { id }, 'light')
+    await expect(page.getByRole('button', { name: lights[0] }).first()).toBeVisible()
+    await page.request.delete(`/api/shoots/${id}`)
+  }
+})
+
+test('daylight on the surface, taken down to the subject', async ({ page, newShoot }) => {
+  const shoot = await newShoot('water-wide')
+  await open(page, shoot, 'subject')
+  const surface = page.getByRole('spinbutton', { name: 'Daylight on the surface' })
+  await surface.fill('EV 22')
+  await surface.press('Enter')
+  await expect(page.getByText('EV 0 to 17: sun at noon is 15')).toBeVisible()
+  await surface.fill('13')
+  await surface.press('Enter')
+  const line = page.getByText(/^At 5 m EV 1[12]\.\d: [\d.]+ stops? taken on the way down/)
+  await expect(line).toBeVisible()
+  const ev = Number(/EV ([\d.]+)/.exec((await line.textContent())!)![1])
+  await page.getByRole('button', { name: 'Use it at subject and background' }).click()
+  await saved(page)
+  const { plan } = (await (await page.request.get(`/api/shoots/${shoot.id}`)).json()) as Shoot
+  for (const place of ['subject', 'background'] as const)
+    expect(plan.ambient[place]!.value).toEqual({ kind: 'ev', ev })
+})
