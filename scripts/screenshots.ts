@@ -5,6 +5,7 @@
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { LAUNCH } from '../e2e/chromium'
+import { CAUTIONS } from '../core/prepare/cautions'
 import { startServer } from '../e2e/server'
 import { quiet } from '../e2e/quiet'
 
@@ -43,6 +44,26 @@ const practised = async (page: Page): Promise<void> => {
   await page.request.put(`${server.url}/api${beetle}/practice`, { data: { seed: 39 } })
   await page.getByRole('button', { name: /^Take it/ }).waitFor()
   await page.getByText(/clock/).waitFor()
+}
+/** A housing half made ready. */
+const ticked = async (page: Page): Promise<void> => {
+  for (const key of ['cells-A', 'light-guide-A', 'cells-way-round-A', 'seals-A'])
+    await page.locator(`[data-check="${key}"]`).getByRole('checkbox').tap()
+  await page.locator('[data-check="trigger-before-closing"]').scrollIntoViewIfNeeded()
+}
+/** The cautions of a shoot were read. */
+const read = async (shoot: string): Promise<void> => {
+  for (const what of CAUTIONS)
+    await fetch(`${server.url}/api/shoots/${shoot}/ticks/${shoot}-${what}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        kind: 'told',
+        id: `${shoot}-${what}`,
+        at: '2026-11-27T10:00:00.000Z',
+        what
+      })
+    })
 }
 const SHOTS: readonly Shot[] = [
   { name: 'shoots', path: '/', before: (page) => page.waitForTimeout(9000) },
@@ -85,7 +106,8 @@ const SHOTS: readonly Shot[] = [
     before: settled
   },
   { name: 'ways-none', path: '/shoots/demo-vial/ways', spare: true, before: settled },
-  { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, before: settled },
+  { name: 'phone-ways', path: '/shoots/demo-seed/ways', phone: true, spare: true, before: settled },
+  { name: 'phone-prepare', path: '/shoots/demo-goby/prepare', phone: true, before: ticked },
   { name: 'light', path: `${beetle}/light` },
   { name: 'light-mirror', path: '/shoots/demo-coin/light', spare: true },
   {
@@ -202,6 +224,8 @@ for (const shot of wanted) {
     hasTouch: Boolean(shot.phone)
   })
   const page = await context.newPage()
+  const [, shoot] = /^\/shoots\/([^/]+)/.exec(shot.path) ?? []
+  if (shoot) await read(shoot)
   page.on(
     'console',
     (message) => message.type() === 'error' && console.log(shot.name, 'console:', message.text())
