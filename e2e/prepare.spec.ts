@@ -1,7 +1,7 @@
 /** Getting ready: a checklist with reasons, kept with the shoot; cautions that are shown once. */
 import type { APIRequestContext, Page } from '@playwright/test'
 import { violations } from './axe'
-import { copyOf, expect, open, test } from './fixtures'
+import { choose, copyOf, expect, open, saved, test } from './fixtures'
 
 /** A copy of which nothing was said. */
 const bareCopy = async (request: APIRequestContext, id: string) =>
@@ -153,6 +153,47 @@ test('cautions: at their stage, once; always to be read under Prepare', async ({
   const all = page.getByRole('region', { name: 'Cautions' })
   await expect(all).toContainText('never open one')
   await expect(all).toContainText('your buddy first')
+})
+
+test('arms and balance: a bill of weights, which way it tips, what would hold it level', async ({
+  page,
+  request
+}) => {
+  const { id } = await copyOf(request, 'demo-slug')
+  await open(page, { id }, 'prepare')
+  await expect(page.getByText('Hang each part on a kitchen scale')).toBeVisible()
+  await page.getByRole('button', { name: 'Start with what is in the plan' }).click()
+  const box = page.locator('[data-part^="Limpet housing"]')
+  const head = page.locator('[data-part^="Anemone"]')
+  const typed = async (part: typeof box, label: string, text: string): Promise<void> => {
+    await part.getByRole('textbox', { name: label }).fill(text)
+    await part.getByRole('textbox', { name: label }).blur()
+  }
+  await typed(box, 'One in air', '2400')
+  await typed(box, 'In water', '90')
+  await typed(head, 'One in air', '800')
+  await typed(head, 'In water', 'heavy')
+  await expect(head.getByText('a number is needed')).toBeVisible()
+  await typed(head, 'In water', '160')
+  const says = page.locator('[data-balance]')
+  await expect(says).toContainText('3.2 kg to carry; it sinks in the sea, 250 g heavy.')
+  await expect(says).toContainText('In the hand its front sinks.')
+  await page.getByRole('button', { name: 'Add a part' }).click()
+  const float = page.locator('[data-part="Float"]')
+  await typed(float, 'One in air', '70')
+  await typed(float, 'In water', '-250')
+  await expect(says).toContainText('it hangs still in the sea')
+  // What was weighed in fresh water is lighter in the sea, by its volume.
+  await choose(page, 'Weights in water', 'Weighed in fresh water')
+  await expect(says).toContainText('it rises in the sea')
+  await saved(page)
+  await page.reload()
+  await expect(says).toContainText('it rises in the sea')
+  await float.getByRole('button', { name: 'Take out Float' }).click()
+  await expect(float).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await expect(float).toHaveCount(1)
+  expect(await violations(page, { within: 'main' })).toEqual([])
 })
 
 test.describe('on a phone', () => {

@@ -49,7 +49,7 @@ const practised = async (page: Page): Promise<void> => {
 const ticked = async (page: Page): Promise<void> => {
   for (const key of ['cells-A', 'light-guide-A', 'cells-way-round-A', 'seals-A'])
     await page.locator(`[data-check="${key}"]`).getByRole('checkbox').tap()
-  await page.locator('[data-check="trigger-before-closing"]').scrollIntoViewIfNeeded()
+  await page.evaluate(() => document.querySelector('main')!.scrollTo(0, 0))
 }
 /** The cautions of a shoot were read. */
 const read = async (shoot: string): Promise<void> => {

@@ -24,6 +24,7 @@ type Whole =
   | 'picture'
   | 'profile'
   | 'reading'
+  | 'rig'
   | 'strobe'
 
 type PathsIn<T> = T extends readonly (infer E)[]

@@ -30,6 +30,7 @@ import {
 import { backgroundSchema } from './background'
 import { fallingSchema } from './falling'
 import { MOST_PROPS, propSchema } from './prop'
+import { rigSchema } from './rig'
 import { subjectSchema } from './subject'
 
 export * from './ambient'
@@ -39,6 +40,7 @@ export * from './body'
 export * from './falling'
 export * from './light'
 export * from './prop'
+export * from './rig'
 export * from './subject'
 
 export const PLAN_FORMAT = 'fine-spark-plan'
@@ -212,6 +214,7 @@ export const planSchema = z
     housing: housingSchema
       .nullable()
       .describe('round the camera; null: none; under water a flat port right before the lens'),
+    rig: rigSchema.describe('what hangs on the housing, by its weights'),
     balance: balanceSchema.describe('white balance the frames are shown in'),
     lensFilters: z.array(filterSchema).max(4).describe('on the lens, besides ND'),
     shutterIn: z

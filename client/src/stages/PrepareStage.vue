@@ -5,6 +5,7 @@ import { cautionsFor } from '@core/prepare/cautions'
 import type { ListedItem } from '@core/prepare/listed'
 import CautionText from '@/prepare/CautionText.vue'
 import CheckRow from '@/prepare/CheckRow.vue'
+import RigPanel from '@/prepare/RigPanel.vue'
 import { useChecklist } from '@/prepare/useChecklist'
 import { usePlan } from '@/stores/plan'
 
@@ -71,6 +72,7 @@ const cautions = computed(() => cautionsFor(store.plan!))
         <button type="submit" class="push">Add</button>
       </form>
     </section>
+    <RigPanel v-if="store.plan!.medium.kind !== 'air'" />
     <section class="group" aria-labelledby="cautions-title">
       <h2 id="cautions-title">Cautions</h2>
       <CautionText v-for="each in cautions" :key="each" :caution="each" />

@@ -109,7 +109,7 @@ export function checkItemWords(item: CheckItem, nowMs: number): CheckWords {
       }
     case 'leak-test':
       return {
-        what: 'Leak test: vacuum held, or a dip without the camera’s worth at stake',
+        what: 'Leak test: vacuum held, or a dip with the camera left out',
         why: 'A leak found at the surface costs minutes.'
       }
     case 'port-clean':
@@ -120,7 +120,7 @@ export function checkItemWords(item: CheckItem, nowMs: number): CheckWords {
     case 'spare-parts':
       return {
         what: 'Spare seals, grease, cells and a light guide boxed',
-        why: 'The shop is on land.'
+        why: 'A lost seal or an empty cell ends the day otherwise.'
       }
     case 'own':
       return { what: about, why: '' }

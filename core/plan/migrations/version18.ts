@@ -1,4 +1,4 @@
-/** Version 18 to 19: what tells each light to fire, and high-speed sync from some power on. */
+/** Version 18 to 19: what tells each light to fire, high-speed sync from some power on, weights. */
 import { isObject, type Loose } from './loose'
 
 /** A strobe as version 19 writes it. */
@@ -14,5 +14,6 @@ const told = (light: unknown): unknown =>
 export const planFromVersion18 = (plan: Loose): Loose => ({
   ...plan,
   version: 19,
+  rig: { weighedIn: 'sea', parts: [] },
   ...(Array.isArray(plan.lights) && { lights: plan.lights.map(told) })
 })

@@ -44,6 +44,25 @@ export const goby = (): DemoShoot => {
       finish: 'matt',
       roughness: 0
     },
+    rig: {
+      weighedIn: 'fresh',
+      parts: [
+        {
+          id: 'box',
+          name: 'Limpet housing with camera',
+          count: 1,
+          airG: 2480,
+          waterG: 90,
+          at: 'housing',
+          share: 0
+        },
+        { id: 'left', name: 'Anemone 7', count: 1, airG: 820, waterG: 150, at: 'A', share: 1 },
+        { id: 'right', name: 'Anemone 7', count: 1, airG: 820, waterG: 150, at: 'B', share: 1 },
+        { id: 'left-arm', name: 'Arm', count: 1, airG: 260, waterG: 110, at: 'A', share: 0.5 },
+        { id: 'right-arm', name: 'Arm', count: 1, airG: 260, waterG: 110, at: 'B', share: 0.5 },
+        { id: 'float', name: 'Float', count: 2, airG: 60, waterG: -180, at: 'A', share: 0.6 }
+      ]
+    },
     view: { elevationDeg: 6 },
     settings: { ...base.settings, isoStops: 1, apertureStops: 7, shutterStops: 7 },
     focus: { ...base.focus, magnification: 0.2 },
