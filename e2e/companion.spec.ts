@@ -213,6 +213,36 @@ test.describe('in the hand', () => {
     await fits(page)
   })
 
+  test('with wet gloves: every target is a thumb’s, at each kind of step', async ({
+    page,
+    request
+  }) => {
+    const made = await request.post('/api/shoots/demo-shrimp/duplicate')
+    const { id } = (await made.json()) as { id: string }
+    const small = (): Promise<string[]> =>
+      page
+        .locator('.companion button:visible, .companion a:visible, .companion input:not([type=checkbox]):visible')
+        .evaluateAll((list) =>
+          list.flatMap((each) => {
+            const { width, height } = each.getBoundingClientRect()
+            const asks = (each.textContent || each.getAttribute('aria-label')) ?? ''
+            return height < 56 || width < 44 ? [`${asks.trim()} ${width} × ${height}`] : []
+          })
+        )
+    await page.goto(`/shoots/${id}/companion`)
+    await expect(move(page)).toHaveAttribute('data-move', 'prepare')
+    expect(await small()).toEqual([])
+    await press(page, 'Enter')
+    await expect(move(page)).toHaveAttribute('data-move', 'test-flash')
+    expect(await small()).toEqual([])
+    await press(page, 'Enter')
+    await press(page, 'Enter')
+    await expect(move(page)).toHaveAttribute('data-move', 'judge')
+    expect(await small()).toEqual([])
+    await page.getByRole('button', { name: 'Steps and settings' }).click()
+    expect(await small()).toEqual([])
+  })
+
   test('a flash meter: what it should read is said first', async ({ page, request }) => {
     const shoot = await copyOf(request, 'demo-coin')
     await companion(page, shoot)

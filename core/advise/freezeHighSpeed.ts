@@ -6,6 +6,7 @@ import { shutterLoss } from '../ledger/cells'
 import { blurFor, litSeconds } from '../ledger/freeze'
 import { isCameraLocked, isLightLocked } from '../plan/controls'
 import type { Plan } from '../plan/plan'
+import { firedStops, powerMarks } from '../plan/sync'
 import { markGiving, outputStops } from '../light/output'
 import { marksBetween, marksOf, secondsAt } from '../scales/marks'
 import type { FreezeMove } from './freezeMove'
@@ -17,11 +18,12 @@ function underShutter(plan: Plan, shutterStops: number): { after: Plan; shortSto
   const lights = plan.lights.map((light, i) => {
     if (!light.on) return light
     const wanted =
-      outputStops(light.strobe, light.powerStops) +
+      outputStops(light.strobe, firedStops(plan, light)) +
       shutterLoss(plan, light).stops -
       shutterLoss(there, there.lights[i]!).stops
     shortStops = Math.max(shortStops, wanted)
-    return { ...light, powerStops: markGiving(light.strobe, wanted).stops }
+    const { stops } = markGiving(light.strobe, wanted)
+    return { ...light, powerStops: Math.max(stops, powerMarks(there, light)[0]!.stops) }
   })
   return { after: { ...there, lights }, shortStops }
 }

@@ -57,6 +57,8 @@ export function timingTroubles(plan: Plan, light: Light, i: number): Trouble[] {
             remedies: shutterRemedy(plan, light, byHand)
           }
         ]
+  // Covered it only triggers: its own light is none.
+  if (!light.on) return []
   if (wantsHighSpeedSync(plan, light) && !hearsHighSpeedSync(light))
     return [
       {
@@ -74,7 +76,7 @@ export function timingTroubles(plan: Plan, light: Light, i: number): Trouble[] {
     })
   // Told once of each pair.
   for (const other of plan.lights.slice(0, i)) {
-    if (!light.on || !other.on || other.firedBy === null || !flashes(other)) continue
+    if (!other.on || other.firedBy === null || !flashes(other)) continue
     const apartS = Math.abs(lateS - delaySeconds(plan.lights, other))
     const pixels = apartS > 0 ? blurFor(plan, apartS) : 0
     if (pixels > plan.goals.blurPx)

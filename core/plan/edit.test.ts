@@ -1,6 +1,7 @@
 /** Adding to a plan, copying and taking out. */
 import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { linkSchema } from '../kit/link'
 import { transportOf } from '../set/remembered'
 import { testPlan, testStrobe } from '../testing'
 import {
@@ -10,7 +11,8 @@ import {
   copyLight,
   removeCard,
   removeLight,
-  removePlace
+  removePlace,
+  withLight
 } from './edit'
 import { planSchema, type Plan } from './plan'
 
@@ -50,4 +52,41 @@ test('property: adding, copying and taking out keep the plan valid, and locks wi
     testStrobe()
   )
   expect(removeLight(two, 'A').locks).toEqual(['lights.B.powerStops'])
+})
+
+test('a light that goes is no signal and no arm any more: its letter may be another’s next', () => {
+  const one = testPlan()
+  const two = addLight(one, one.lights[0]!.strobe)
+  const link = linkSchema.parse({
+    kind: 'link',
+    id: 'cell',
+    name: 'Cell',
+    way: 'cell',
+    carriesPower: false,
+    carriesAutomatic: false,
+    carriesHighSpeedSync: false,
+    delayMs: 0,
+    rangeM: null,
+    rangeInSunM: null,
+    atPreFlash: 'fires',
+    channels: 1
+  })
+  const part = {
+    id: 'p',
+    name: 'Float',
+    count: 1,
+    airG: 60,
+    waterG: -200,
+    at: 'B',
+    share: 1
+  } as const
+  const told = {
+    ...withLight(two, 0, {
+      firedBy: { kind: 'link', link, of: 'B', preFlash: false, channel: null }
+    }),
+    rig: { weighedIn: 'sea' as const, parts: [part] }
+  }
+  const left = removeLight(told, 'B')
+  expect(left.lights[0]!.firedBy).toMatchObject({ kind: 'link', of: null })
+  expect(left.rig.parts[0]!.at).toBe('housing')
 })

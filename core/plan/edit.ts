@@ -123,7 +123,17 @@ export function removeLight(plan: Plan, id: LightId): Plan {
   if (plan.lights.length === 1 || !plan.lights.some((light) => light.id === id)) return plan
   return {
     ...plan,
-    lights: plan.lights.filter((light) => light.id !== id),
+    lights: plan.lights
+      .filter((light) => light.id !== id)
+      .map(({ firedBy, ...light }) => ({
+        ...light,
+        // The cell that saw its flash sees none now.
+        firedBy: firedBy?.kind === 'link' && firedBy.of === id ? { ...firedBy, of: null } : firedBy
+      })),
+    rig: {
+      ...plan.rig,
+      parts: plan.rig.parts.map((part) => (part.at === id ? { ...part, at: 'housing' } : part))
+    },
     corrections: plan.corrections.filter((each) => each.source !== id),
     locks: locksWithout(plan.locks, `lights.${id}`)
   }

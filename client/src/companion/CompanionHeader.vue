@@ -69,11 +69,13 @@ header {
   display: flex;
   align-items: center;
   gap: 0.6rem;
-  min-height: 48px;
+  min-height: 56px;
   padding: 0 0.4rem 0 0;
 }
 .back {
-  min-width: 44px;
+  min-width: 56px;
+  min-height: 56px;
+  align-content: center;
   text-align: center;
   font-size: 1.6rem;
   text-decoration: none;
@@ -109,7 +111,7 @@ h1 {
 }
 header .push {
   min-width: 48px;
-  min-height: 48px;
+  min-height: 56px;
   justify-content: center;
 }
 </style>

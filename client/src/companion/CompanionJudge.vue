@@ -147,7 +147,7 @@ watch(
 .ways :deep(.push) {
   flex: 1 0 auto;
   justify-content: center;
-  min-height: 48px;
+  min-height: 56px;
 }
 .figures {
   display: flex;

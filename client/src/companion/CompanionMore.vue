@@ -102,14 +102,14 @@ const checked = (event: Event): boolean => (event.target as HTMLInputElement).ch
   top: 0.6rem;
   right: 0.8rem;
   min-width: 48px;
-  min-height: 48px;
+  min-height: 56px;
   justify-content: center;
 }
 .tick {
   display: flex;
   align-items: center;
   gap: 0.8rem;
-  min-height: 52px;
+  min-height: 56px;
 }
 .tick input {
   width: 22px;
@@ -123,7 +123,7 @@ const checked = (event: Event): boolean => (event.target as HTMLInputElement).ch
   gap: 0.5rem;
 }
 .themes .push {
-  min-height: 48px;
+  min-height: 56px;
   text-transform: capitalize;
 }
 dl div {

@@ -109,7 +109,7 @@ const aspect = computed(
 }
 .ask {
   width: 100%;
-  min-height: 48px;
+  min-height: 56px;
   height: 100%;
   color: var(--muted);
 }

@@ -200,6 +200,14 @@ useRemote(() =>
   align-content: start;
   padding: 0.6rem 1.1rem 1.2rem;
 }
+/* A thumb in a wet glove. */
+.companion :deep(.push),
+.companion :deep(input:not([type='checkbox'])),
+.companion :deep(.line a) {
+  min-height: 56px;
+  min-width: 56px;
+  align-content: center;
+}
 h2 {
   font: 500 clamp(1.7rem, 1.2rem + 2.2vw, 3rem)/1.12 var(--sans);
   color: var(--bright);

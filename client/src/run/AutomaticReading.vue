@@ -6,6 +6,7 @@
 import { computed, ref, useId } from 'vue'
 import type { LightId } from '@core/plan/plan'
 import { withOnly } from '@core/plan/edit'
+import { linkOf } from '@core/plan/firing'
 import { goalOf } from '@core/ledger/suggest'
 import { automaticForecast, type AutomaticArea } from '@core/run/automatic'
 import { judgedAt, UNCERTAINTY } from '@core/run/calibrate'
@@ -28,6 +29,11 @@ const lights = computed(() => litIds(props.frame))
 const chosen = ref<LightId | null>(null)
 const light = computed(() => chosen.value ?? lights.value[0]!)
 const head = computed(() => props.frame.plan.lights.find((each) => each.id === light.value)!)
+/** Its link, where automatic flash does not go over it. */
+const deaf = computed(() => {
+  const link = linkOf(head.value)
+  return link && !link.carriesAutomatic ? link : null
+})
 const alone = computed(() => withOnly(props.frame.plan, [light.value]))
 const place = computed(() => judgedAt({ kind: 'lit', plan: alone.value })[0]!)
 const wanted = computed(
@@ -85,6 +91,9 @@ const use = (): void => {
 
 <template>
   <form class="reading" @submit.prevent="use">
+    <p v-if="deaf" class="near small" data-deaf>
+      {{ deaf.name }} does not carry automatic flash: this head fires at the power it is set to.
+    </p>
     <ChoiceChips
       v-if="lights.length > 1"
       :model-value="light"

@@ -106,7 +106,7 @@ li {
 }
 @media (max-width: 760px) {
   .entry {
-    min-height: 52px;
+    min-height: 56px;
   }
 }
 </style>
