@@ -221,7 +221,9 @@ test.describe('in the hand', () => {
     const { id } = (await made.json()) as { id: string }
     const small = (): Promise<string[]> =>
       page
-        .locator('.companion button:visible, .companion a:visible, .companion input:not([type=checkbox]):visible')
+        .locator(
+          '.companion button:visible, .companion a:visible, .companion input:not([type=checkbox]):visible'
+        )
         .evaluateAll((list) =>
           list.flatMap((each) => {
             const { width, height } = each.getBoundingClientRect()

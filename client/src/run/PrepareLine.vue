@@ -12,14 +12,15 @@ const now = Date.now()
 </script>
 
 <template>
-  <p class="line" data-prepare>
-    <router-link :to="{ name: 'prepare', params: $route.params }">Prepare</router-link>:
-    <span class="num">{{ done }} of {{ before.length }}</span> steps ticked.
-    <span v-if="open.length" class="near"
-      >Important and open: {{ first.map((item) => checkItemWords(item, now).what).join('; ')
-      }}{{ open.length > first.length ? `; ${open.length - first.length} more` : '' }}.</span
+  <div class="line" data-prepare>
+    <router-link :to="{ name: 'prepare', params: $route.params }"
+      >Prepare: <span class="num">{{ done }} of {{ before.length }}</span> steps ticked</router-link
     >
-  </p>
+    <p v-if="open.length" class="near">
+      Important and open: {{ first.map((item) => checkItemWords(item, now).what).join('; ')
+      }}{{ open.length > first.length ? `; ${open.length - first.length} more` : '' }}.
+    </p>
+  </div>
 </template>
 
 <style scoped>
