@@ -206,6 +206,10 @@ test('one sender: one channel for all it tells, one power for all of a group', (
     )
   ).toEqual([])
   expect(troubles(both({ firedBy: over({}) }, { firedBy: over({}, { channel: 5 }) }))).toEqual([])
+  // Of three, one of which nothing is said, the other two are still held against each other.
+  const three = both({ firedBy: over({}) }, { firedBy: over({}, { channel: 5 }) })
+  const third = { ...three.lights[1]!, id: 'C' as const, firedBy: over({}, { channel: 6 }) }
+  expect(troubles({ ...three, lights: [...three.lights, third] }, 'C')).toEqual(['miss channel'])
 
   const grouped = (powerStops: number, carriesPower: boolean): string[] =>
     troubles(

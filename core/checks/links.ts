@@ -110,7 +110,8 @@ function channelTroubles(plan: Plan, light: Light, i: number): Trouble[] {
   for (const first of plan.lights.slice(0, i)) {
     const other = first.firedBy
     if (!flashes(first) || other?.kind !== 'link' || other.link.id !== fired.link.id) continue
-    if (other.channel === null || other.channel === fired.channel) return []
+    if (other.channel === null) continue
+    if (other.channel === fired.channel) return []
     const after = withLight(plan, i, { firedBy: { ...fired, channel: other.channel } })
     return [
       {
