@@ -9,6 +9,7 @@ import {
   type Modifier,
   type Strobe
 } from './kit/kit'
+import { linkSchema, type Link } from './kit/link'
 import { DAYLIGHT } from './colour/sources'
 import { newPlan } from './plan/newPlan'
 import { withBestPower } from './solve/power'
@@ -101,6 +102,24 @@ export const testStrobe = (part: Partial<Strobe> = {}): Strobe =>
     highSpeedSync: true,
     highSpeedPenaltyStops: 0.5,
     zoom: [],
+    ...part
+  })
+
+export const testLink = (part: Partial<Link> = {}): Link =>
+  linkSchema.parse({
+    kind: 'link',
+    id: 'link',
+    name: 'Test link',
+    notes: '',
+    way: 'radio',
+    carriesPower: false,
+    carriesAutomatic: false,
+    carriesHighSpeedSync: false,
+    delayMs: 0,
+    rangeM: 10,
+    rangeInSunM: 10,
+    atPreFlash: 'fires',
+    channels: 8,
     ...part
   })
 

@@ -1,7 +1,8 @@
 /** Getting ready: a checklist with reasons, kept with the shoot; cautions that are shown once. */
 import type { APIRequestContext, Page } from '@playwright/test'
+import type { KitRecord } from '../core/api/api'
 import { violations } from './axe'
-import { choose, copyOf, expect, open, saved, test } from './fixtures'
+import { choose, copyOf, expect, open, saved, test, type } from './fixtures'
 
 /** A copy of which nothing was said. */
 const bareCopy = async (request: APIRequestContext, id: string) =>
@@ -99,6 +100,13 @@ test('a kit item’s own steps come into every shoot that uses it', async ({ pag
   await page.getByRole('button', { name: /^Update Cove body/ }).click()
   await open(page, { id }, 'prepare')
   await expect(page.getByRole('checkbox', { name: 'Clock set to the tide table' })).toBeVisible()
+  // Other tests of this server use that body.
+  const found = await page.request.get('/api/kit?kind=camera')
+  const kit = (await found.json()) as KitRecord[]
+  const { item, version } = kit.find((each) => each.item.id === 'cove-body')!
+  await page.request.put(`/api/kit/${item.id}`, {
+    data: { version, item: { ...item, prepare: '' } }
+  })
 })
 
 test('a shoot begun without something important says so once', async ({ page, request }) => {
@@ -194,6 +202,32 @@ test('arms and balance: a bill of weights, which way it tips, what would hold it
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await expect(float).toHaveCount(1)
   expect(await violations(page, { within: 'main' })).toEqual([])
+})
+
+test('a caution that comes to apply meanwhile does not push the stage away under the hand', async ({
+  page,
+  newShoot
+}) => {
+  const shoot = await newShoot()
+  const { id } = (await (await page.request.post(`/api/shoots/${shoot.id}/duplicate`)).json()) as {
+    id: string
+  }
+  const note = page.getByRole('complementary', { name: 'Cautions' })
+  await open(page, { id }, 'light')
+  // Those of the shoot it was copied of were read there.
+  await expect(note).toHaveCount(0)
+  const bare = await page.request.post('/api/shoots', {
+    data: { title: 'Cautious', look: 'black-still' }
+  })
+  const fresh = (await bare.json()) as { id: string }
+  await open(page, fresh, 'subject')
+  await expect(note).toHaveCount(0)
+  await type(page, 'Speed', '300 mm/s')
+  await saved(page)
+  await expect(note).toHaveCount(0)
+  await page.getByRole('link', { name: 'Focus', exact: true }).click()
+  await page.getByRole('link', { name: 'Subject', exact: true }).click()
+  await expect(note).toContainText('no baiting')
 })
 
 test.describe('on a phone', () => {

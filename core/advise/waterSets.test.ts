@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
 import { linksOf } from '../checks/checks'
-import { linkSchema } from '../kit/link'
 import { housingSchema } from '../kit/housing'
 import { evaluate } from '../ledger/evaluate'
 import { luminanceLoss } from '../medium/depth'
@@ -10,7 +9,7 @@ import { blurCircleMm, endBlur } from '../plan/lensInUse'
 import type { Look, Plan } from '../plan/plan'
 import { axesOf, sceneOf } from '../set/scene'
 import { angleDeg, scale, unit } from '../set/vec'
-import { testCamera, testLens, testModifier, testStrobe } from '../testing'
+import { testCamera, testLens, testLink, testModifier, testStrobe } from '../testing'
 import { veilStopsOf } from './backscatter'
 import { asUnderWater, isWaterLook } from './waterSets'
 
@@ -18,20 +17,7 @@ const snoot = testModifier({
   id: 'snoot',
   beam: { kind: 'snoot', throatMm: 30, lengthMm: 100, innerReflectance: 0 }
 })
-const cell = linkSchema.parse({
-  kind: 'link',
-  id: 'cell',
-  name: 'Cell',
-  way: 'cell',
-  carriesPower: false,
-  carriesAutomatic: false,
-  carriesHighSpeedSync: false,
-  delayMs: 0,
-  rangeM: 2,
-  rangeInSunM: null,
-  atPreFlash: 'fires',
-  channels: 1
-})
+const cell = testLink({ way: 'cell', rangeM: 2, rangeInSunM: null, channels: 1 })
 const housing = housingSchema.parse({
   kind: 'housing',
   id: 'h',

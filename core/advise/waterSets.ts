@@ -5,16 +5,26 @@
 import type { Link, Modifier } from '../kit/kit'
 import { ledgerOf } from '../ledger/ledger'
 import { markGiving, outputStops } from '../light/output'
-import { luminanceLoss } from '../medium/depth'
-import { typicalWater, type Water } from '../medium/water'
+import { typicalWater } from '../medium/water'
 import { withSharpest } from '../plan/newPlan'
 import { addLight, withLight } from '../plan/edit'
 import { apertureRange, blurCircleMm, endBlur } from '../plan/lensInUse'
 import type { Light, Look, Plan } from '../plan/plan'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { poseOf } from '../set/camera'
-import { anglesOf, pointOf, positionOf, scale, tidyPosition, unit, type Vec } from '../set/vec'
+import {
+  anglesOf,
+  pointOf,
+  positionOf,
+  scale,
+  sub,
+  tidyPosition,
+  unit,
+  wrappedDeg,
+  type Vec
+} from '../set/vec'
 import { withBestPower } from '../solve/power'
+import { daylightAt } from './daylightAt'
 
 const WATER_LOOKS = ['water-tiny', 'water-fish', 'water-snoot', 'water-wide'] as const
 export type WaterLook = (typeof WATER_LOOKS)[number]
@@ -34,10 +44,9 @@ const DEPTH_M = 5
 /** The same direction turned so far round the upright axis, + to the right. */
 function turned(towards: Vec, deg: number): Light['aim'] {
   const { azimuthDeg, elevationDeg } = anglesOf(towards)
-  const to = azimuthDeg + deg
   return {
     kind: 'free',
-    azimuthDeg: Number((to > 180 ? to - 360 : to < -180 ? to + 360 : to).toFixed(1)),
+    azimuthDeg: Number(wrappedDeg(azimuthDeg + deg).toFixed(1)),
     elevationDeg: Number(elevationDeg.toFixed(1))
   }
 }
@@ -115,19 +124,6 @@ function settingsOf(plan: Plan): Plan['settings'] {
   }
 }
 
-/** Daylight in open water at the depth, EV at ISO 100. */
-const readingAt = (plan: Plan, water: Water): Plan['ambient']['subject'] => ({
-  value: {
-    kind: 'ev',
-    ev: Number((SURFACE_EV + luminanceLoss(water, water.depthM)).toFixed(1))
-  },
-  limit: 'exact',
-  via: 'incident',
-  atMagnification: plan.focus.magnification,
-  takenAt: null,
-  look: plan.look
-})
-
 function inWater(plan: Plan): Plan {
   const medium = { ...typicalWater('sea'), depthM: DEPTH_M }
   return withSharpest({ ...plan, medium, settings: settingsOf(plan) })
@@ -136,7 +132,7 @@ function inWater(plan: Plan): Plan {
 function inOpenWater(plan: Plan): Plan {
   const wet = inWater(plan)
   if (wet.medium.kind === 'air') return wet
-  const reading = readingAt(wet, wet.medium)
+  const reading = daylightAt(wet, wet.medium, SURFACE_EV, null)
   return waterByAperture({
     ...wet,
     ambient: { ...wet.ambient, subject: reading, background: reading }
@@ -179,9 +175,7 @@ export function asUnderWater(plan: Plan, { snoot, cell }: WaterKit): Plan {
         reach: null
       })
       const over = overPort(a)
-      const away = pointOf(a.lights[0]!.at)
-      const from = pointOf(over.at!)
-      const toCell: Vec = [away[0] - from[0], away[1] - from[1], away[2] - from[2]]
+      const toCell = sub(pointOf(a.lights[0]!.at), pointOf(over.at!))
       return withBestPower(
         withSecond(a, {
           ...over,

@@ -1,18 +1,17 @@
 /** Does a strobe fire in time: by hand, in high-speed sync, through a link that is late? */
 import { blurFor } from '../ledger/freeze'
 import { isCameraLocked } from '../plan/controls'
-import { delaySeconds, flashes, hearsHighSpeedSync } from '../plan/firing'
+import { delaySeconds, hearsHighSpeedSync } from '../plan/firing'
 import type { Light, Plan } from '../plan/plan'
 import { shutterOf } from '../plan/shutterInUse'
 import { curtainTravelS, isPastSync, openTimesOf, wantsHighSpeedSync } from '../plan/sync'
 import { marksOf, secondsAt } from '../scales/marks'
-import type { Remedy } from './check'
-import { effectAt } from './check'
+import { effectAt, type Remedy } from './check'
 import { plainly, type Trouble } from './trouble'
 
 /** Shorter than this nobody fires by hand while the shutter is open, s; common practice, no source. */
 const BY_HAND_S = 0.5
-/** A band of less than this share of the frame is not told; nor one for a moment too short to see. */
+/** A band of less than this share of the frame is not told; common practice, no source. */
 const LEAST_BAND = 0.02
 const MISSED_BAND = 0.1
 
@@ -76,7 +75,7 @@ export function timingTroubles(plan: Plan, light: Light, i: number): Trouble[] {
     })
   // Told once of each pair.
   for (const other of plan.lights.slice(0, i)) {
-    if (!other.on || other.firedBy === null || !flashes(other)) continue
+    if (!other.on || other.firedBy === null) continue
     const apartS = Math.abs(lateS - delaySeconds(plan.lights, other))
     const pixels = apartS > 0 ? blurFor(plan, apartS) : 0
     if (pixels > plan.goals.blurPx)

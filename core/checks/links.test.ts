@@ -1,7 +1,7 @@
 // checks: links (the band by two curtains, sight by hand geometry)
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { linkSchema, type Link } from '../kit/link'
+import type { Link } from '../kit/link'
 import { typicalWater } from '../medium/water'
 import { withLight } from '../plan/edit'
 import { delaySeconds } from '../plan/firing'
@@ -9,32 +9,15 @@ import type { FiredBy, Light, LightId, Plan } from '../plan/plan'
 import { curtainTravelS, usesHighSpeedSync } from '../plan/sync'
 import { linkSight } from '../set/linkSight'
 import { sceneOf } from '../set/scene'
-import { testLight, testPlan } from '../testing'
+import { testLight, testLink, testPlan } from '../testing'
 import { checkSet, linksOf } from './checks'
 
-const link = (part: Partial<Link> = {}): Link =>
-  linkSchema.parse({
-    kind: 'link',
-    id: 'link',
-    name: 'Test link',
-    notes: '',
-    way: 'radio',
-    carriesPower: false,
-    carriesAutomatic: false,
-    carriesHighSpeedSync: false,
-    delayMs: 0,
-    rangeM: 10,
-    rangeInSunM: 10,
-    atPreFlash: 'fires',
-    channels: 8,
-    ...part
-  })
 const over = (
   part: Partial<Link>,
   rest: Partial<Extract<FiredBy, { kind: 'link' }>> = {}
 ): FiredBy => ({
   kind: 'link',
-  link: link(part),
+  link: testLink(part),
   of: null,
   preFlash: false,
   channel: null,
@@ -221,6 +204,63 @@ test('one sender: one channel for all it tells, one power for all of a group', (
   expect(grouped(-5, true)).toEqual(['near one-power'])
   expect(grouped(-3, true)).toEqual([])
   expect(grouped(-5, false)).toEqual([])
+})
+
+test('one cable fires one head; what will not fire takes along what waits for it', () => {
+  const both = (a: Partial<Light>, b: Partial<Light>): Plan => withLight(pair(b), 0, a)
+  const cord = { firedBy: over({ way: 'cable' }) }
+  expect(troubles(both(cord, cord))).toEqual(['near one-cable'])
+  expect(troubles(both(cord, { firedBy: over({ way: 'cable', id: 'second' }) }))).toEqual([])
+
+  // A’s infrared is blinded; B sees A, C sees B.
+  const plan = both(
+    { firedBy: over({ way: 'infrared', rangeInSunM: 0 }) },
+    { firedBy: over({ way: 'cell', id: 'cell' }, { of: 'A' }) }
+  )
+  sunny(plan)
+  const third = {
+    ...plan.lights[1]!,
+    id: 'C' as const,
+    at: { distanceMm: 420, azimuthDeg: 165, elevationDeg: 30 },
+    firedBy: over({ way: 'fibre', id: 'guide' }, { of: 'B' })
+  }
+  const chain = { ...plan, lights: [...plan.lights, third] }
+  expect(troubles(chain, 'A')).toEqual(['miss sun'])
+  expect(troubles(chain, 'B')).toEqual(['miss master-silent'])
+  expect(troubles(chain, 'C')).toEqual(['miss master-silent'])
+})
+
+test('the face of a lamp, read by itself, is no sunlight', () => {
+  const lamp = (readAt: 'itself' | 'subject'): Plan =>
+    pair({ firedBy: over({ way: 'infrared', rangeInSunM: 0 }) }, (p) => {
+      sunny(p)
+      const reading = p.ambient.subject
+      p.ambient = {
+        ...p.ambient,
+        subject: null,
+        sources: [
+          {
+            id: 'S1',
+            name: 'Lamp',
+            kind: 'lamp',
+            from: {
+              kind: 'face',
+              at: { distanceMm: 900, azimuthDeg: 120, elevationDeg: 10 },
+              widthMm: 60,
+              heightMm: 60
+            },
+            state: 'on',
+            shadeStops: 0,
+            colour: p.ambient.colour.subject,
+            reading: { ...reading!, via: readAt === 'itself' ? 'reflected' : 'incident' },
+            readAt,
+            wanted: null
+          }
+        ]
+      }
+    })
+  expect(troubles(lamp('itself'))).toEqual([])
+  expect(troubles(lamp('subject'))).toEqual(['miss sun'])
 })
 
 describe('in time', () => {

@@ -6,7 +6,7 @@ import type { Light, Plan } from '../plan/plan'
 import { evOfReading } from '../plan/readingEv'
 import { indexOfLight, linkSight } from '../set/linkSight'
 import { sceneOf } from '../set/scene'
-import { effectAt, type Check, type CheckContext, type Remedy } from './check'
+import { effectAt, type Check, type CheckContext, type LinkTrouble, type Remedy } from './check'
 import { timingTroubles } from './linkTiming'
 import { smallestMoves } from './moves'
 import { plainly, type Trouble } from './trouble'
@@ -21,7 +21,10 @@ function brightestEv({ ambient }: Plan): number {
   const readings = [
     ambient.subject,
     ambient.background,
-    ...ambient.sources.filter(({ state }) => state === 'on').map(({ reading }) => reading)
+    // The bright face of a lamp is not what falls on a cell.
+    ...ambient.sources
+      .filter(({ state, readAt }) => state === 'on' && readAt !== 'itself')
+      .map(({ reading }) => reading)
   ]
   return Math.max(
     ...readings.map((reading) => (reading ? evOfReading(reading) - ambient.shadeStops : -Infinity))
@@ -141,15 +144,55 @@ function powerTroubles(plan: Plan, light: Light, i: number): Trouble[] {
   return first && apart > 0.05 ? [plainly('one-power', 'near', { apart }, first.id)] : []
 }
 
-export const linkChecks = (context: Told): Check[] =>
-  context.plan.lights.flatMap((light, i): Check[] => {
-    const { plan } = context
-    if (!flashes(light) || light.firedBy === null) return []
-    return [
-      ...masterTroubles(plan, light),
-      ...wayTroubles(context, light, i),
-      ...channelTroubles(plan, light, i),
-      ...powerTroubles(plan, light, i),
-      ...timingTroubles(plan, light, i)
-    ].map((found) => ({ kind: 'link', light: light.id, place: null, ...found }))
+/** One cable leads to one head. */
+function cableTroubles(plan: Plan, light: Light, i: number): Trouble[] {
+  const link = linkOf(light)
+  if (link?.way !== 'cable') return []
+  const first = plan.lights
+    .slice(0, i)
+    .find((each) => flashes(each) && linkOf(each)?.id === link.id)
+  return first ? [plainly('one-cable', 'near', {}, first.id)] : []
+}
+
+/** Troubles that leave a head dark, and so whatever waits for its flash. */
+const SILENT: readonly LinkTrouble[] = [
+  'loop',
+  'master-off',
+  'waits',
+  'water',
+  'sun',
+  'range',
+  'blocked',
+  'channel',
+  'by-hand'
+]
+const isSilent = (found: readonly Trouble[] | undefined): boolean =>
+  found?.some(({ trouble, state }) => state === 'miss' && SILENT.includes(trouble)) ?? false
+
+export function linkChecks(context: Told): Check[] {
+  const { plan } = context
+  const found = new Map(
+    plan.lights
+      .map((light, i) => [light, i] as const)
+      .filter(([light]) => flashes(light) && light.firedBy !== null)
+      .map(([light, i]) => [
+        light.id,
+        [
+          ...masterTroubles(plan, light),
+          ...wayTroubles(context, light, i),
+          ...channelTroubles(plan, light, i),
+          ...cableTroubles(plan, light, i),
+          ...powerTroubles(plan, light, i),
+          ...timingTroubles(plan, light, i)
+        ]
+      ])
+  )
+  return plan.lights.flatMap((light): Check[] => {
+    const own = found.get(light.id) ?? []
+    const before = (chainTo(plan.lights, light) ?? []).slice(0, -1)
+    const dark = isSilent(own) ? undefined : before.find(({ id }) => isSilent(found.get(id)))
+    return [...own, ...(dark ? [plainly('master-silent', 'miss', {}, dark.id)] : [])].map(
+      (each) => ({ kind: 'link', light: light.id, place: null, ...each })
+    )
   })
+}

@@ -1,9 +1,8 @@
 /** Adding to a plan, copying and taking out. */
 import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { linkSchema } from '../kit/link'
 import { transportOf } from '../set/remembered'
-import { testPlan, testStrobe } from '../testing'
+import { testLink, testPlan, testStrobe } from '../testing'
 import {
   addCard,
   addLight,
@@ -57,20 +56,7 @@ test('property: adding, copying and taking out keep the plan valid, and locks wi
 test('a light that goes is no signal and no arm any more: its letter may be another’s next', () => {
   const one = testPlan()
   const two = addLight(one, one.lights[0]!.strobe)
-  const link = linkSchema.parse({
-    kind: 'link',
-    id: 'cell',
-    name: 'Cell',
-    way: 'cell',
-    carriesPower: false,
-    carriesAutomatic: false,
-    carriesHighSpeedSync: false,
-    delayMs: 0,
-    rangeM: null,
-    rangeInSunM: null,
-    atPreFlash: 'fires',
-    channels: 1
-  })
+  const link = testLink({ way: 'cell' })
   const part = {
     id: 'p',
     name: 'Float',

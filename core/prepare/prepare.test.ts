@@ -1,12 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { housingSchema } from '../kit/housing'
-import { linkSchema } from '../kit/link'
 import { typicalWater } from '../medium/water'
 import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
 import { notesOf, NO_NOTES, tickSchema, type Tick } from '../run/tick'
-import { testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { testLight, testLink, testModifier, testPlan, testStrobe } from '../testing'
 import { cautionsFor } from './cautions'
 import { checklistOf } from './checklist'
 import { importantOpen, listedOf } from './listed'
@@ -107,20 +106,7 @@ describe('the checklist', () => {
           of: null,
           preFlash: false,
           channel,
-          link: linkSchema.parse({
-            kind: 'link',
-            id: 'l',
-            name: 'L',
-            way,
-            carriesPower: false,
-            carriesAutomatic: false,
-            carriesHighSpeedSync: false,
-            delayMs: 0,
-            rangeM: null,
-            rangeInSunM: null,
-            atPreFlash: 'fires',
-            channels: 9
-          })
+          link: testLink({ way })
         }
       })
     expect(checklistOf(told('radio', 4)).find(({ topic }) => topic === 'trigger')!.figures).toEqual(

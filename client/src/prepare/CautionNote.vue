@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The cautions of a stage, shown once per shoot: read, they are under Prepare. */
-import { computed } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { CAUTION_STAGE, cautionsFor } from '@core/prepare/cautions'
+import { CAUTION_STAGE, cautionsFor, type Caution } from '@core/prepare/cautions'
 import { usePlan } from '@/stores/plan'
 import { useTicks } from '@/stores/ticks'
 import CautionText from './CautionText.vue'
@@ -10,13 +10,18 @@ import CautionText from './CautionText.vue'
 const store = usePlan()
 const ticks = useTicks()
 const route = useRoute()
-const unread = computed(() =>
-  store.plan
-    ? cautionsFor(store.plan).filter(
-        (each) => CAUTION_STAGE[each] === route.name && !ticks.notes.told.has(each)
-      )
-    : []
+/**
+ * Those the stage was entered with: one that comes to apply while somebody drags or types does not
+ * push the stage away under the hand, but is shown next time.
+ */
+const asEntered = shallowRef<readonly Caution[]>([])
+watch(
+  () => route.name,
+  (stage) =>
+    (asEntered.value = cautionsFor(store.plan!).filter((each) => CAUTION_STAGE[each] === stage)),
+  { immediate: true }
 )
+const unread = computed(() => asEntered.value.filter((each) => !ticks.notes.told.has(each)))
 const read = (): void => unread.value.forEach((each) => ticks.say({ kind: 'told', what: each }))
 </script>
 

@@ -32,6 +32,13 @@ const icon = computed(
       props.item.state
     ]
 )
+const moves = computed(
+  () =>
+    [
+      { by: -1, title: 'Earlier', path: mdiArrowUp, end: props.first },
+      { by: 1, title: 'Later', path: mdiArrowDown, end: props.last }
+    ] as const
+)
 /** null: nothing is being skipped */
 const why = ref<string | null>(null)
 const field = useTemplateRef<HTMLInputElement>('field')
@@ -82,26 +89,19 @@ const onKey = (event: KeyboardEvent): void => {
       >
         Skip
       </button>
-      <button
-        v-if="ordering"
-        type="button"
-        class="push bare"
-        :disabled="first"
-        :aria-label="`Earlier: ${words.what}`"
-        @click="emit('move', -1)"
-      >
-        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiArrowUp" /></svg>
-      </button>
-      <button
-        v-if="ordering"
-        type="button"
-        class="push bare"
-        :disabled="last"
-        :aria-label="`Later: ${words.what}`"
-        @click="emit('move', 1)"
-      >
-        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiArrowDown" /></svg>
-      </button>
+      <template v-if="ordering">
+        <button
+          v-for="{ by, title, path, end } in moves"
+          :key="title"
+          type="button"
+          class="push bare"
+          :disabled="end"
+          :aria-label="`${title}: ${words.what}`"
+          @click="emit('move', by)"
+        >
+          <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="path" /></svg>
+        </button>
+      </template>
       <button
         v-if="item.added"
         type="button"

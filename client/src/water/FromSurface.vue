@@ -1,9 +1,8 @@
 <script setup lang="ts">
 /** Daylight at the subject's depth, from what falls on the surface. */
 import { computed, ref } from 'vue'
-import { luminanceLoss } from '@core/medium/depth'
+import { daylightAt } from '@core/advise/daylightAt'
 import type { Water } from '@core/medium/water'
-import type { AmbientReading } from '@core/plan/plan'
 import type { Fault } from '@core/plan/open'
 import StepField from '@/instruments/StepField.vue'
 import { usePlan } from '@/stores/plan'
@@ -13,31 +12,23 @@ const props = defineProps<{ water: Water }>()
 const store = usePlan()
 /** Sun between clouds; common practice, no source. */
 const surfaceEv = ref(14)
-const taken = computed(() => -luminanceLoss(props.water, props.water.depthM))
-const ev = computed(() => Number((surfaceEv.value - taken.value).toFixed(1)))
-const note = computed(
-  () =>
-    `At ${plain(props.water.depthM)} m EV ${plain(ev.value, 3)}: ${stopCount(taken.value)} taken on the way down.`
-)
+const reading = computed(() => daylightAt(store.plan!, props.water, surfaceEv.value, null))
+const note = computed(() => {
+  const { ev } = reading.value.value
+  const taken = stopCount(surfaceEv.value - ev)
+  return `At ${plain(props.water.depthM)} m EV ${plain(ev, 3)}: ${taken} taken on the way down.`
+})
 const setSurface = (value: number): readonly Fault[] => {
   if (value < 0 || value > 17) return [{ path: '', message: 'EV 0 to 17: sun at noon is 15' }]
   surfaceEv.value = value
   return []
 }
-const take = (): void => {
-  const reading: AmbientReading = {
-    value: { kind: 'ev', ev: ev.value },
-    limit: 'exact',
-    via: 'incident',
-    atMagnification: store.plan!.focus.magnification,
-    takenAt: new Date().toISOString(),
-    look: store.plan!.look
-  }
-  store.update('daylight by depth', (draft) => {
-    draft.ambient.subject = reading
-    draft.ambient.background = reading
+const take = (): void =>
+  void store.update('daylight by depth', (draft) => {
+    const taken = { ...reading.value, takenAt: new Date().toISOString() }
+    draft.ambient.subject = taken
+    draft.ambient.background = taken
   })
-}
 </script>
 
 <template>

@@ -77,6 +77,8 @@ export function linkCheckWords(plan: Plan, check: Check): string {
       return `${name} will not fire: it and ${master} wait for each other’s flash.`
     case 'master-off':
       return `${name} will not fire: it waits for the flash of ${master}, which is off.`
+    case 'master-silent':
+      return `${name} will not fire: its signal begins with ${master}, which will not fire itself.`
     case 'pre-flash':
       return (
         `${name} fires at the pre-flash of ${master}, before the shutter opens: set one of them to ` +
@@ -127,12 +129,14 @@ export function linkCheckWords(plan: Plan, check: Check): string {
         `The camera gives ${name} and ${master} one power, for they are one group on one link; the ` +
         `plan has them ${plain(f.apart ?? 0, 2)} stops apart.`
       )
+    case 'one-cable':
+      return `${name} hangs on the cable of ${master}: one cable fires one head. Use a second, or a splitter.`
     case 'by-hand':
       return `Nobody fires ${name} by hand within ${nameOf('shutter', -Math.log2(f.seconds ?? 1))}: open the shutter for a second or more.`
     case 'high-speed':
       return (
         `${name} fires once, not in high-speed sync: ` +
-        `${light.firedBy?.kind === 'hand' ? 'a hand' : (link?.name ?? 'its link')} does not carry it. ` +
+        `${link?.name ?? 'its link'} does not carry it. ` +
         'Past sync it leaves a dark band.'
       )
     case 'late':
