@@ -39,14 +39,15 @@ const setWay = (value: string): void => {
   if (value.startsWith('link') && !link) return
   const before = linked.value
   const others = store.plan!.lights.filter(({ id }) => id !== props.light.id)
+  // With one other light there is no question whose flash a cell sees; a guide may see a lamp.
+  const only = link?.way === 'cell' && others.length === 1 ? others[0]!.id : null
   const to: FiredBy | null = link
     ? {
         kind: 'link',
         link: structuredClone(link),
-        // With one other light there is no question whose flash it sees.
-        of: hearsFlash(link) ? (before?.of ?? (others.length === 1 ? others[0]!.id : null)) : null,
+        of: hearsFlash(link) ? (before?.of ?? only) : null,
         preFlash: before?.preFlash ?? false,
-        channel: link.channels > 1 ? (before?.channel ?? null) : null
+        channel: before?.channel && before.channel <= link.channels ? before.channel : null
       }
     : value === 'camera' || value === 'hand'
       ? { kind: value }

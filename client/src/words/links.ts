@@ -66,8 +66,10 @@ export function firedByWords({ firedBy }: Pick<Light, 'firedBy'>): string {
 /** A check of a link in a sentence. */
 export function linkCheckWords(plan: Plan, check: Check): string {
   const f = check.figures
-  const light = plan.lights.find(({ id }) => id === check.light)!
-  const name = light.name
+  const light = plan.lights.find(({ id }) => id === check.light)
+  // It may have been taken out since.
+  if (!light) return ''
+  const { name } = light
   const master = lightWords(plan, check.by)
   const link = light.firedBy?.kind === 'link' ? light.firedBy.link : null
   switch (check.trouble!) {
