@@ -1,37 +1,21 @@
 <script setup lang="ts">
 /** The colour of a spot in a frame: of a grey card, what lit it; of a surface, what it looks like. */
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { balanced, balanceFor, type Rgb } from '@core/colour/balance'
 import { chromaticityOf } from '@core/colour/observer'
 import { hexOf } from '@core/colour/surface'
 import { aspectOf } from '@/run/frameView'
 import PatchPicture, { type PatchSpot } from '@/run/PatchPicture.vue'
-import { useFrames } from '@/stores/frames'
+import { usePicturedFrame } from '@/run/usePicturedFrame'
 import { usePlan } from '@/stores/plan'
 import { kelvinWords, temperatureWords } from '@/words/colour'
-import { when } from '@/words/format'
 import { useSpotColour } from './useSpotColour'
 
 const store = usePlan()
-const frames = useFrames()
-const withPicture = computed(() => [...frames.records].reverse().filter(({ hasImage }) => hasImage))
-const id = ref('')
 const open = ref(false)
-const record = computed(() => withPicture.value.find(({ frame }) => frame.id === id.value) ?? null)
-const choices = computed(() =>
-  withPicture.value.map(({ frame }) => ({
-    value: frame.id,
-    title: `${when(frame.takenAt)}, ${frame.kind}`
-  }))
-)
+const { id, record, choices } = usePicturedFrame(open)
 const spot = shallowRef<PatchSpot>({ x: 0.5, y: 0.5, radius: 0.03 })
 const { url, colour, failure } = useSpotColour(record, spot, open)
-
-watch(
-  () => open.value && !id.value && withPicture.value[0]?.frame.id,
-  (first) => first && (id.value = first),
-  { immediate: true }
-)
 
 /** What lit a grey card there; null where no balance makes it white, or nothing is read. */
 const lit = computed(() => {
@@ -83,7 +67,7 @@ const takeColour = (): void =>
 <template>
   <details class="card" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>Read a colour in a frame</summary>
-    <p v-if="!withPicture.length" class="small muted">
+    <p v-if="!choices.length" class="small muted">
       No frame with a picture yet. Take one of a grey card in this light under
       <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
     </p>

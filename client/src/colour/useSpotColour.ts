@@ -9,8 +9,8 @@ import { spotColour, type SpotColour } from './spotColour'
 
 /**
  * @param open whether anybody looks
- * @returns the picture's address, empty until it is there; the colour, null until it is read; why
- *   not, in words
+ * @returns the picture's address, empty until it is there; the colour and the spot it is of, null
+ *   until it is read; why not, in words
  */
 export function useSpotColour(
   record: Ref<RunFrame | null>,
@@ -22,7 +22,7 @@ export function useSpotColour(
   const picture = shallowRef<Blob | null>(null)
   /** null where there is none, or none whose colours can be told */
   const raw = shallowRef<Blob | null>(null)
-  const colour = shallowRef<SpotColour | null>(null)
+  const colour = shallowRef<(SpotColour & { readonly at: PatchSpot }) | null>(null)
   const failure = ref('')
 
   const forget = (): void => {
@@ -63,7 +63,7 @@ export function useSpotColour(
       const found = await spotColour(key, rawFile ?? shown, at, rendered)
       // A picture that was made here of a raw file without its colours has none to tell.
       const made = hasRaw && found.by === 'jpeg' && !isFromCamera(found.exif)
-      if (asked() && !made) colour.value = found
+      if (asked() && !made) colour.value = { ...found, at }
     } catch (error) {
       if (!asked()) return
       failure.value = (error as Error).message

@@ -12,6 +12,7 @@ import { usePlan } from '@/stores/plan'
 import { metres, plain } from '@/words/format'
 import { redWords, WATER_NAMES } from '@/words/water'
 import FromSurface from './FromSurface.vue'
+import WaterFromCard from './WaterFromCard.vue'
 
 const store = usePlan()
 const plan = computed(() => store.plan!)
@@ -75,7 +76,7 @@ const reds = computed(() => redWays(plan.value))
         :value="water.extraPerM"
         :set="(extraPerM) => change({ extraPerM }, 'extra attenuation')"
         :note="aMetre"
-        help="What this water takes of green light (550 nm) a metre, beyond what pure water does. Typical figures are right to a factor of two; a calibration of a strobe under water says what it was."
+        help="What this water takes of green light (550 nm) a metre, beyond what pure water does. Typical figures are right to a factor of two; a card at two distances in one frame, below, says what it is."
         no-lock
       />
       <StepField
@@ -103,6 +104,7 @@ const reds = computed(() => redWays(plan.value))
         </li>
       </ul>
       <FromSurface :water="water" />
+      <WaterFromCard :water="water" />
     </template>
   </div>
 </template>
