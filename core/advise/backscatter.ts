@@ -3,16 +3,16 @@
  * small to be told apart, and specks of the larger ones. Source: single scattering along each ray
  * from the lens, ∫ E·b·p(θ)·e^(−c·way) dx; a speck's image spread over its blur, by area.
  */
-import { lightWaterStops } from '../ledger/sourceColours'
+import { alongRay, keptBy, type Spot } from '../ledger/waterRay'
 import { particlePhase } from '../medium/particles'
-import { throughMedium, type Water } from '../medium/water'
+import type { Water } from '../medium/water'
 import { blurAtDepth } from '../plan/lensInUse'
-import type { Light, Plan } from '../plan/plan'
+import type { Plan } from '../plan/plan'
 import { poseOf, rayThrough } from '../set/camera'
 import { gather, newGathered } from '../set/gather'
 import { sceneOf, type Scene } from '../set/scene'
 import { HIT } from '../set/surface'
-import { add, distance, dot, scale, sub, unit, type Vec } from '../set/vec'
+import { distance, dot, unit, type Vec } from '../set/vec'
 import { GREY } from '../light/luminance'
 
 /** Diameters of specks that are judged, mm: fine sand, a grain, a flake. */
@@ -41,19 +41,6 @@ interface Fineness {
 const FINE: Fineness = { columns: 6, rows: 4, steps: 40 }
 const COARSE: Fineness = { columns: 3, rows: 3, steps: 14 }
 
-/** What water leaves of a light's luminance after a way, by a table. */
-function keptBy(plan: Plan, medium: Water, light: Light, mostM: number): (wayM: number) => number {
-  const many = 64
-  const kept = Float64Array.from({ length: many + 1 }, (_, i) =>
-    lightWaterStops(plan, light, throughMedium(medium, (mostM * i) / many))
-  )
-  return (wayM) => {
-    const at = Math.min(many, (wayM / mostM) * many)
-    const low = Math.min(many - 1, Math.floor(at))
-    return 2 ** (kept[low]! + (at - low) * (kept[low + 1]! - kept[low]!))
-  }
-}
-
 /** How far a ray from the lens goes before it meets something, mm from the pupil. */
 function endOf({ surfaces }: Scene, plan: Plan, from: Vec, way: Vec, least: number): number {
   const hit = new Float64Array(HIT)
@@ -70,19 +57,6 @@ function onSubject(scene: Scene, i: number, kept: (wayM: number) => number): num
   return (found.direct * kept(way / 1000) * place.reflectance) / GREY
 }
 
-/** A spot of the water on a ray from the lens. */
-interface Spot {
-  /** what arrives there and comes back to the port, by a surface of reflectance 1 */
-  readonly light: number
-  /** cosine of the angle it is turned by on its way to the lens */
-  readonly cosine: number
-  /** how much of the ray it stands for, mm */
-  readonly stepMm: number
-  /** from the pupil, along the lens axis; from the port, along the ray */
-  readonly depthMm: number
-  readonly fromPortMm: number
-}
-
 /**
  * Goes over the water the frame sees, as a light lights it.
  * @param visit told of every lit spot
@@ -96,37 +70,14 @@ function overWater(
   visit: (spot: Spot) => void
 ): number {
   const scene = sceneOf(plan)
-  const { pose, heads, standing } = scene
-  const mostM = (4 * (pose.pupilMm + plan.background.distanceMm) + 4000) / 1000
-  const kept = keptBy(plan, medium, plan.lights[i]!, mostM)
-  const found = newGathered()
-  const head = heads[i]!
+  const { pose } = scene
+  const kept = keptBy(plan, medium, plan.lights[i]!)
   for (let c = 0; c < columns; c++)
     for (let r = 0; r < rows; r++) {
       const way = unit(rayThrough(pose, (2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1))
-      const ahead = -dot(way, pose.toCamera)
-      const least = (pose.pupilMm - pose.frontMm) / ahead
+      const least = (pose.pupilMm - pose.frontMm) / -dot(way, pose.toCamera)
       const end = endOf(scene, plan, pose.pupil, way, least)
-      // Steps of the angle at the head: finest where the ray passes it nearest.
-      const nearest = dot(sub(head.at, pose.pupil), way)
-      const off = Math.max(1, distance(head.at, add(pose.pupil, scale(way, nearest))))
-      const first = Math.atan((least - nearest) / off)
-      const angle = (Math.atan((end - nearest) / off) - first) / steps
-      for (let s = 0; s < steps; s++) {
-        const tan = Math.tan(first + (s + 0.5) * angle)
-        const t = nearest + off * tan
-        const at = add(pose.pupil, scale(way, t))
-        gather(head, standing, at, null, -1, found)
-        if (!(found.direct > 0)) continue
-        const outMm = distance(head.at, at)
-        visit({
-          light: found.direct * kept((outMm + t - least) / 1000),
-          cosine: dot(sub(head.at, at), way) / outMm,
-          stepMm: off * (1 + tan * tan) * angle,
-          depthMm: t * ahead,
-          fromPortMm: t - least
-        })
-      }
+      alongRay(scene, i, kept, { way, end, steps }, visit)
     }
   return onSubject(scene, i, kept)
 }

@@ -1,5 +1,6 @@
 /** Does a light glow in the water before the subject, and what would lessen it at the same subject? */
 import { backscatterOf, veilStopsOf } from '../advise/backscatter'
+import { waterVeilShare } from '../ledger/lightCell'
 import { cellAt } from '../ledger/ledger'
 import { withLight } from '../plan/edit'
 import type { Plan } from '../plan/plan'
@@ -8,6 +9,7 @@ import { cutAngleDeg } from '../set/modified'
 import { sceneOf } from '../set/scene'
 import { add, anglesOf, dot, scale, sub, toRad, unit, type Vec } from '../set/vec'
 import { effectAt, type Check, type CheckContext, type Remedy } from './check'
+import { comeNearer } from './comeNearer'
 import { smallestMoves } from './moves'
 
 /** A remedy is worth naming from here on, stops. */
@@ -73,6 +75,16 @@ function remediesFor({ plan, bag }: CheckContext, i: number): Remedy[] {
         }
       }))
     )
+  const nearer = comeNearer(plan, i, cures)
+  if (nearer)
+    found.push({
+      ...nearer,
+      figures: {
+        ...nearer.figures,
+        subject: effectAt(plan, nearer.after, light, 'subject') ?? 0
+      },
+      effectStops: relative(nearer.after, i) - was
+    })
   const narrow = fitting(light, bag)
     .filter((modifier) => cutAngleDeg(modifier.beam) !== null)
     .map((modifier) => {
@@ -97,13 +109,16 @@ function remediesFor({ plan, bag }: CheckContext, i: number): Remedy[] {
 
 /** One for every light that glows at all; the figures are against the subject as it comes out. */
 export function backscatterChecks(context: CheckContext): Check[] {
-  const { plan, evaluation } = context
+  const { plan, evaluation, transport } = context
   if (plan.medium.kind === 'air') return []
   const goal = plan.goals.backgroundStops
   return plan.lights.flatMap((light, i): Check[] => {
     const found = light.on ? backscatterOf(plan, i) : null
-    const own = cellAt(evaluation.ledger, light.id, 'subject')!.level
-    if (!found || own === -Infinity) return []
+    const level = cellAt(evaluation.ledger, light.id, 'subject')!.level
+    if (!found || level === -Infinity) return []
+    // What it gives the surface: the veil's own share is no light on the subject.
+    const j = transport.scene.places.findIndex(({ id }) => id === 'subject')
+    const own = level + Math.log2(1 - waterVeilShare(plan, transport, i, j))
     const veil = own + found.veilStops
     const shows = veil > goal - 1 || found.veilStops > SHOWS
     const state = veil > goal + 0.5 ? 'miss' : shows ? 'near' : 'info'

@@ -36,6 +36,7 @@ export type RemedyKind =
   | 'split'
   | 'hood'
   | 'turn-out'
+  | 'come-nearer'
   | 'only-triggers'
   | 'channel'
   | 'shutter'

@@ -1,4 +1,5 @@
 /** Does a light put more on the background than the goal allows, and which one? */
+import { waterVeilShare } from '../ledger/lightCell'
 import { cellAt, ledgerOf } from '../ledger/ledger'
 import { BACKGROUND_PLACES, type Place, type Plan } from '../plan/plan'
 import { fitting } from '../set/fitting'
@@ -40,7 +41,7 @@ const DARK = -10
 const tames = ({ effect, subject }: { readonly effect: number; readonly subject: number }) =>
   Math.max(DARK, effect - subject)
 
-export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
+export function spillChecks({ plan, evaluation, transport, bag }: CheckContext): Check[] {
   const { ledger } = evaluation
   const place = BACKGROUND_PLACES.reduce(
     (worst: Place, each) => (ledger.flash[each]! > ledger.flash[worst]! ? each : worst),
@@ -52,6 +53,9 @@ export function spillChecks({ plan, evaluation, bag }: CheckContext): Check[] {
     const level = cellAt(ledger, light.id, place)!.level
     // An eighth of what is there, or nothing at all, is not what to blame.
     if (level < ledger.flash[place]! - 3) return []
+    // Lit water is told by itself: no background moves that.
+    const j = transport.scene.places.findIndex(({ id }) => id === place)
+    if (waterVeilShare(plan, transport, i, j) > 0.5) return []
     const remedies: Remedy[] = []
     const narrower = fitting(light, bag)
       .filter((modifier) => cutAngleDeg(modifier.beam) !== null)

@@ -18,6 +18,8 @@ import { ambientTerms } from './ambientTerms'
 import { lightHueStops, lightWaterStops } from './sourceColours'
 import { passedOf, waterFigures } from './water'
 import { flashSecondsOf, shutterLoss, guideNumberOf, unitsStops } from './cells'
+import { waterVeilShare } from './lightCell'
+import { veilAt } from './veil'
 import { correctionFor } from './corrections'
 import { cameraTerms, filterTerms, term } from './sharedTerms'
 import { isAmbientPart, type RowId, type Term } from './terms'
@@ -200,10 +202,34 @@ const modifierTerms = (light: Light, head: Head): Term[] =>
     return [term('modifier', stops, figures, name)]
   })
 
+/** What the surface at a place makes of a light, by way of the water. */
+function surfaceTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
+  const light = plan.lights[i]!
+  const place = transport.scene.places[j]!
+  const passed = passedOf(plan, transport, i, j)
+  const hue = lightHueStops(plan, light, place, passed)
+  return [
+    term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }),
+    ...(passed
+      ? [term('water', lightWaterStops(plan, light, passed), waterFigures(transport, i, j))]
+      : []),
+    ...(hue !== 0 ? [term('hue', hue, { ρ: place.reflectance })] : [])
+  ]
+}
+
+/** The lit water before a place; null where there is none of it. */
+function veilTerm(plan: Plan, transport: Transport, i: number, j: number): Term | null {
+  const share = waterVeilShare(plan, transport, i, j)
+  if (share === 0 || plan.medium.kind === 'air') return null
+  const stops = share === 1 ? Math.log2(veilAt(plan, transport, i, j).light) : -Math.log2(1 - share)
+  return term('veil', stops, { b: plan.medium.scatterPerM, share })
+}
+
 function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Term[] {
   const light = plan.lights[i]!
   const at = i * transport.scene.places.length + j
-  if (!light.on || transport.direct[at]! + transport.bounce[at]! < 2 ** -24) return []
+  const lit = transport.direct[at]! + transport.bounce[at]! >= 2 ** -24
+  if (!light.on || (!lit && waterVeilShare(plan, transport, i, j) === 0)) return []
   const fired = firedStops(plan, light)
   const terms = [
     term('output', guideStops(guideNumberOf(plan, light)), { GN: guideNumberOf(plan, light) }),
@@ -215,15 +241,11 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   ]
   const mark = markStops(light.strobe, fired)
   if (mark !== 0) terms.push(term('mark', mark, { p: 2 ** fired }))
-  terms.push(...arrivalTerms(plan, transport, i, j))
+  if (lit) terms.push(...arrivalTerms(plan, transport, i, j))
   terms.push(...modifierTerms(light, transport.scene.heads[i]!))
-  const place = transport.scene.places[j]!
-  terms.push(term('surface', surfaceStops(place.reflectance), { ρ: place.reflectance }))
-  const passed = passedOf(plan, transport, i, j)
-  if (passed)
-    terms.push(term('water', lightWaterStops(plan, light, passed), waterFigures(transport, i, j)))
-  const hue = lightHueStops(plan, light, place, passed)
-  if (hue !== 0) terms.push(term('hue', hue, { ρ: place.reflectance }))
+  if (lit) terms.push(...surfaceTerms(plan, transport, i, j))
+  const veil = veilTerm(plan, transport, i, j)
+  if (veil) terms.push(veil)
   terms.push(...filterTerms(plan, light, light.strobe.colour), ...cameraTerms(plan))
   const loss = shutterLoss(plan, light)
   const t = secondsAt(plan.settings.shutterStops)

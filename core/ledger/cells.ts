@@ -24,20 +24,17 @@ import { firedStops, openTimesOf, usesHighSpeedSync } from '../plan/sync'
 import { zoomOf } from '../plan/zoom'
 import { modifiedBy } from '../set/modified'
 import type { PlacePoint } from '../set/places'
-import { isInVapour, vapourGain } from '../set/vapour'
-import type { Transport } from '../set/transport'
+import { isInVapour } from '../set/vapour'
 import { cameraStops } from './cameraStops'
 import { correctionFor } from './corrections'
 import {
   ambientFilterStops,
   lightFilterStops,
-  lightHueStops,
-  lightWaterStops,
   sourceHueStops,
   sourceWaterStops
 } from './sourceColours'
-import type { Cell, CellState } from './terms'
-import { passedBack, passedDown, passedOf, then } from './water'
+import type { Cell } from './terms'
+import { passedBack, passedDown, then } from './water'
 
 /**
  * What the surface adds to an ambient reading at a place: all of it for light falling in, the
@@ -215,9 +212,6 @@ export function guideNumberOf({ medium }: Pick<Plan, 'medium'>, light: Light): n
 /** Several heads that fire as one, stops above one. */
 export const unitsStops = ({ units }: Pick<Light, 'units'>): number => Math.log2(units)
 
-/** Light that arrives less than this share of what it would straight on counts as none. */
-const NOTHING = 2 ** -24
-
 /** Everything of a light's sum that does not depend on the place; stops. */
 export const lightStops = (plan: Plan, light: Light): number =>
   guideStops(guideNumberOf(plan, light)) +
@@ -227,58 +221,3 @@ export const lightStops = (plan: Plan, light: Light): number =>
   lightFilterStops(plan, light) +
   cameraStops(plan) +
   shutterLoss(plan, light).stops
-
-/**
- * A light at a place.
- * @param i index of the light,
- * @param j of the place in the transport
- * @param base lightStops
- */
-export function lightCell(
-  plan: Plan,
-  transport: Transport,
-  i: number,
-  j: number,
-  base: number
-): Cell {
-  const light = plan.lights[i]!
-  const { places } = transport.scene
-  const place = places[j]!
-  const none = (state: CellState): Cell => ({
-    source: light.id,
-    place: place.id,
-    state,
-    level: -Infinity,
-    limit: 'exact'
-  })
-  if (!light.on) return none('off')
-  const at = i * places.length + j
-  const gain = vapourGain(plan, transport.scene, i, j)
-  const arrives = transport.direct[at]! * gain + transport.bounce[at]!
-  if (arrives < NOTHING) {
-    if (transport.open[at]! > NOTHING) return none('shadowed')
-    const head = transport.scene.heads[i]!
-    const facing =
-      place.normal === null
-        ? 1
-        : (head.at[0] - place.at[0]) * place.normal[0] +
-          (head.at[1] - place.at[1]) * place.normal[1] +
-          (head.at[2] - place.at[2]) * place.normal[2]
-    return none(facing <= 0 ? 'behind' : 'outside')
-  }
-  const passed = passedOf(plan, transport, i, j)
-  const sum =
-    base +
-    Math.log2(arrives) +
-    transport.scene.placeStops[j]! +
-    lightWaterStops(plan, light, passed) +
-    lightHueStops(plan, light, place, passed)
-  const correction = correctionFor(plan, light.id, place.id)
-  return {
-    source: light.id,
-    place: place.id,
-    state: 'known',
-    level: sum + (correction?.stops ?? 0),
-    limit: correction?.limit ?? 'exact'
-  }
-}

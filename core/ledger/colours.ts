@@ -9,15 +9,18 @@ import { through } from '../colour/light'
 import type { Source } from '../colour/sources'
 import { surfaceSpectrum } from '../colour/surface'
 import { miredOf, temperatureOf, type Temperature } from '../colour/temperature'
+import { throughMedium } from '../medium/water'
 import type { Place, Plan } from '../plan/plan'
 import { readPlaceOf } from '../plan/readPlace'
 import type { PlacePoint } from '../set/places'
 import { transportOf } from '../set/remembered'
 import { ambientColourStops } from './cells'
+import { waterVeilShare } from './lightCell'
 import { passedAt, sourceHueAt } from './ambientSources'
 import { ledgerOf, type Ledger } from './ledger'
 import { ambientSpectrum, lightHueStops, lightSpectrum, sourceLight } from './sourceColours'
 import type { RowId } from './terms'
+import { veilAt } from './veil'
 import { passedBack, passedDown, passedOf, then } from './water'
 
 export interface LightColour {
@@ -78,11 +81,27 @@ const isAmbient = ({ lights }: Plan, source: PartId): boolean =>
 interface Given {
   readonly source: PartId
   readonly level: number
+  /** of lit water before the place, which no surface makes a colour of: its light, [BANDS] */
+  readonly veil?: Spectrum
+}
+/** A light at a place: on what is there, and on the water before that. */
+function partsOfLight(plan: Plan, source: PartId, place: Place, level: number): Given[] {
+  const transport = transportOf(plan)
+  const j = transport.scene.places.findIndex(({ id }) => id === place)
+  const i = plan.lights.findIndex(({ id }) => id === source)
+  const share = j < 0 || i < 0 ? 0 : waterVeilShare(plan, transport, i, j)
+  if (share === 0) return [{ source, level }]
+  const passed = throughMedium(plan.medium, veilAt(plan, transport, i, j).wayM)
+  const veil = through(lightSpectrum(plan, plan.lights[i]!), passed)
+  return [
+    { source, level: level + Math.log2(1 - share) },
+    { source, level: level + Math.log2(share), veil }
+  ]
 }
 /** What gives light at a place, each with its level there. */
-function givenAt({ rows, ambient, parts }: Ledger, place: Place): Given[] {
+function givenAt(plan: Plan, { rows, ambient, parts }: Ledger, place: Place): Given[] {
   const lights = rows.flatMap(({ source, cells }) =>
-    source === 'ambient' ? [] : [{ source, level: cells[place]!.level }]
+    source === 'ambient' ? [] : partsOfLight(plan, source, place, cells[place]!.level)
   )
   const all = ambient[place]!.level
   if (parts.length === 0) return [{ source: 'rest', level: all }, ...lights]
@@ -139,9 +158,9 @@ function mixAt(
   seenBy: (light: Spectrum) => Spectrum
 ): Xyz | null {
   const sum: [number, number, number] = [0, 0, 0]
-  for (const { source, level } of given) {
+  for (const { source, level, veil } of given) {
     if (!Number.isFinite(level)) continue
-    const light = seenBy(sourceSpectrum(plan, source, id)!)
+    const light = veil ?? seenBy(sourceSpectrum(plan, source, id)!)
     const share = 2 ** level / luminanceOf(light)
     xyzOf(light).forEach((value, k) => (sum[k]! += value * share))
   }
@@ -152,7 +171,9 @@ function mixAt(
 const onCard = (plan: Plan, given: readonly Given[], place: PlacePoint): Xyz | null =>
   mixAt(
     plan,
-    given.map(({ source, level }) => ({ source, level: level - hueOf(plan, source, place) })),
+    given.map((each) =>
+      each.veil ? each : { ...each, level: each.level - hueOf(plan, each.source, place) }
+    ),
     place,
     (light) => light
   )
@@ -160,7 +181,7 @@ const onCard = (plan: Plan, given: readonly Given[], place: PlacePoint): Xyz | n
 /** All ambient light together; that of the rest where there is none. */
 function ambientColour(plan: Plan, id: Place): LightColour {
   const place = placeOf(plan, id)
-  const given = givenAt(ledgerOf(plan), id).filter(({ source }) => isAmbient(plan, source))
+  const given = givenAt(plan, ledgerOf(plan), id).filter(({ source }) => isAmbient(plan, source))
   const mix = place && onCard(plan, given, place)
   return lightColour(mix ?? xyzOf(sourceSpectrum(plan, 'rest', id)!), plan.balance)
 }
@@ -168,7 +189,7 @@ function ambientColour(plan: Plan, id: Place): LightColour {
 /** The colour of all light at a place together, on a grey card; null where there is none. */
 export function mixColour(plan: Plan, ledger: Ledger, id: Place): LightColour | null {
   const place = placeOf(plan, id)
-  const mix = place && onCard(plan, givenAt(ledger, id), place)
+  const mix = place && onCard(plan, givenAt(plan, ledger, id), place)
   return mix ? lightColour(mix, plan.balance) : null
 }
 
@@ -181,7 +202,7 @@ export function channelsAt(plan: Plan, ledger: Ledger, id: Place): Rgb | null {
   if (!place) return null
   const { colour = null, reflectance } = place
   const surface = colour === null ? null : surfaceSpectrum(colour, reflectance)
-  const mix = mixAt(plan, givenAt(ledger, id), place, (light) =>
+  const mix = mixAt(plan, givenAt(plan, ledger, id), place, (light) =>
     surface ? product(light, surface) : light
   )
   return mix && channelStops(balanced(mix, plan.balance))

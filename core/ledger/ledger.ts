@@ -2,7 +2,8 @@
 import type { Place, Plan } from '../plan/plan'
 import { transportOf } from '../set/remembered'
 import { sourceCell } from './ambientSources'
-import { lightCell, lightStops, restCell, togetherCell } from './cells'
+import { lightStops, restCell, togetherCell } from './cells'
+import { lightCell } from './lightCell'
 import type { AmbientPartId, Cell, RowId, SourceId } from './terms'
 
 export interface LedgerRow {

@@ -37,6 +37,7 @@ export type TermKind =
   | 'filter'
   | 'hue'
   | 'water'
+  | 'veil'
   | 'shadow'
   | 'bounce'
   | 'bounceOnly'
@@ -213,6 +214,13 @@ export const TERM_FORMULAS: Record<
     source:
       'Beer–Lambert; pure water by Pope and Fry 1997, the course of the rest by Bricaud, Morel and ' +
       'Prieur 1981 (from memory)'
+  },
+  veil: {
+    formula:
+      'log2(1 + veil / surface), or log2 of the veil where nothing else shows; veil = π/0.18·∫ E·b·p(θ)·e^(−c·way) dx',
+    source:
+      'single scattering on the ray from the lens; p by Petzold 1972 (from memory), b the scattering of ' +
+      'the water'
   },
   hue: {
     formula: 'log2(Σ S·R·ȳ / (ρ·Σ S·ȳ)), R the colour as a smooth spectrum',

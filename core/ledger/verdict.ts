@@ -10,6 +10,7 @@ export type Reason =
   | 'background-dark'
   | 'background-ambient'
   | 'background-strobe'
+  | 'background-veil'
   | 'background-unread'
   | 'background-under'
   | 'subject-right'

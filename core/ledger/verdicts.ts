@@ -5,12 +5,21 @@
  */
 import { pixelPitchMm } from '../kit/kit'
 import { flashesPerCharge, recycleSeconds } from '../light/strobe'
-import { BACKGROUND_PLACES, DARK_SUBJECT, type Light, type Place, type Plan } from '../plan/plan'
+import {
+  BACKGROUND_PLACES,
+  DARK_SUBJECT,
+  type Light,
+  type LightId,
+  type Place,
+  type Plan
+} from '../plan/plan'
 import { powerMarks } from '../plan/sync'
 import { airyDiscOf, blurCircleMm, depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
+import { transportOf } from '../set/remembered'
 import { colourVerdict } from './colourVerdict'
 import { freezeOf } from './freeze'
-import type { Ledger } from './ledger'
+import { waterVeilShare } from './lightCell'
+import { cellAt, type Ledger } from './ledger'
 import { syncVerdict } from './syncVerdict'
 import type { SourceId } from './terms'
 import type { Reason, Verdict } from './verdict'
@@ -20,6 +29,23 @@ const strongest = (ledger: Ledger, place: Place): SourceId =>
   ledger.rows.reduce((best, row) =>
     row.cells[place]!.level > best.cells[place]!.level ? row : best
   ).source
+
+/** The light that gives most at a place. */
+const strongestLight = (ledger: Ledger, place: Place): LightId =>
+  strongest({ ...ledger, rows: ledger.rows.slice(1) }, place) as LightId
+
+/** How much of all strobe light at a place is lit water before it, 0 to 1. */
+function veilOfFlash(plan: Plan, ledger: Ledger, place: Place): number {
+  if (plan.medium.kind === 'air') return 0
+  const transport = transportOf(plan)
+  const j = transport.scene.places.findIndex(({ id }) => id === place)
+  const veil = plan.lights.reduce(
+    (sum, { id }, i) =>
+      sum + 2 ** cellAt(ledger, id, place)!.level * waterVeilShare(plan, transport, i, j),
+    0
+  )
+  return veil === 0 ? 0 : veil / 2 ** ledger.flash[place]!
+}
 
 function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
   const goal = plan.goals.backgroundStops
@@ -37,6 +63,7 @@ function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
   const unread =
     ambient.state === 'unknown' || (byAmbient && over > 1e-9 && ambient.limit === 'at-most')
   const bright = over > 1e-9 && !(unread && byAmbient)
+  const veil = veilOfFlash(plan, ledger, place)
   const least = plan.goals.backgroundLeastStops
   const under = least === null ? 0 : Math.max(0, least - level)
   const off = bright ? over : unread ? 0 : under
@@ -44,7 +71,9 @@ function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
   const reason = bright
     ? byAmbient
       ? 'background-ambient'
-      : 'background-strobe'
+      : veil > 0.5
+        ? 'background-veil'
+        : 'background-strobe'
     : unread
       ? 'background-unread'
       : under > 1e-9
@@ -61,16 +90,19 @@ function backgroundVerdict(plan: Plan, ledger: Ledger): Verdict {
       under,
       ...(least !== null && { least }),
       ambient: ambient.level,
-      strobe: flash
+      strobe: flash,
+      ...(veil > 0 && { veil: flash + Math.log2(veil) })
     },
     cause: byAmbient
       ? { source: 'ambient', place, term: 'reading' }
-      : { source: strongest(ledger, place), place, term: 'distance' },
+      : { source: strongest(ledger, place), place, term: veil > 0.5 ? 'veil' : 'distance' },
     path: unread
       ? 'ambient.background'
       : byAmbient
         ? 'settings.shutterStops'
-        : 'background.distanceMm'
+        : veil > 0.5
+          ? `lights.${strongestLight(ledger, place)}.at.azimuthDeg`
+          : 'background.distanceMm'
   }
 }
 

@@ -12,13 +12,10 @@ import { factorsOf } from './sources'
 import { tracerOf } from './trace'
 import { worldOf } from './world'
 
-/**
- * A matt grey ball lit from the side, a pale background close behind. Nothing scatters: the sum leaves
- * the veil to the checks.
- */
+/** A matt grey ball lit from the side, a pale background close behind. */
 const set = (medium: Medium, change?: (p: Plan) => void): Plan =>
   testPlan((plan) => {
-    plan.medium = medium.kind === 'air' ? medium : { ...medium, scatterPerM: 0 }
+    plan.medium = medium
     plan.subject = { ...plan.subject, shape: 'ellipsoid', colour: null, texture: 0 }
     plan.background = { ...plan.background, distanceMm: 600, reflectance: 0.3, colour: null }
     plan.settings = { ...plan.settings, apertureStops: 14 }
@@ -97,8 +94,9 @@ describe.each(WATERS)('the picture under water: $water $extraPerM', (medium) => 
 })
 
 test('silt takes red and blue of what stands behind', () => {
-  const plan = set(typicalWater('sea'))
-  const silty = set(typicalWater('sea', 'silty'))
+  const [plan, silty] = (['clear', 'silty'] as const).map((water) =>
+    set({ ...typicalWater('sea', water), scatterPerM: 0 })
+  ) as [Plan, Plan]
   const [clearRed, , clearBlue] = shownAt(plan, 'backgroundRight')
   const [red, , blue] = shownAt(silty, 'backgroundRight')
   expect(red! - clearRed!).toBeLessThan(-0.5)

@@ -4,6 +4,7 @@
  * time. Levels in stops at the camera's settings, readings as f-numbers in stops at the meter's ISO.
  */
 import type { Meter, Receptor } from '../kit/meter'
+import { waterVeilShare } from '../ledger/lightCell'
 import { ledgerOf, type Ledger } from '../ledger/ledger'
 import { withOnly } from '../plan/edit'
 import { lightFilterStops, lightHueStops, lightWaterStops } from '../ledger/sourceColours'
@@ -97,7 +98,8 @@ export function levelOfReading(plan: Plan, metering: Metering, apertureStops: nu
 
 /**
  * What a hand-held meter does not see: filters on the lens, water on the way to the port, what the colour of the surface makes of
- * the light, by what angle vapour turns it; of the first light that is metered.
+ * the light, by what angle vapour turns it, the lit water before it; of the first light that is
+ * metered.
  */
 function unseenStops(plan: Plan, { place, lights }: Metering): number {
   const light = plan.lights.find(({ id }) => lights.includes(id))
@@ -114,7 +116,8 @@ function unseenStops(plan: Plan, { place, lights }: Metering): number {
     lightWaterStops(plan, light, passed) -
     lightWaterStops(plan, light, out) +
     lightHueStops(plan, light, scene.places[j]!, passed) +
-    Math.log2(vapourGain(plan, scene, i, j))
+    Math.log2(vapourGain(plan, scene, i, j)) -
+    Math.log2(1 - waterVeilShare(plan, transport, i, j))
   )
 }
 

@@ -202,6 +202,12 @@ export function remedyWords(check: Check, remedy: Remedy): string {
         return `Move it to ${mm(f.to ?? 0)}`
       case 'control':
         return `Change ${lowerFirst(CONTROL_NAMES[remedy.name as 'iso'] ?? 'a control')}`
+      case 'come-nearer':
+        return (
+          `Come ${mm(f.by ?? 0)} nearer with the port${f.lights ? ' and what is on its arms' : ''}, to ` +
+          `${mm(f.portMm ?? 0)}: the frame takes in ${mm(f.widthMm ?? 0)} instead of ` +
+          mm(f.wasMm ?? 0)
+        )
       case 'turn-out':
         return `Turn it ${plain(f.by ?? 0, 2)}° outward, so that the edge of its beam takes the subject`
       case 'only-triggers':

@@ -102,6 +102,8 @@ export function termFigures(plan: Plan, term: Term, source: RowId): string {
       return 'its mirror image under the table lights it too'
     case 'through':
       return `lets through ${percent(f.τ ?? 0)}, throws back ${percent(f.ρ ?? 0)}`
+    case 'veil':
+      return `scattering ${plain(f.b ?? 0, 2)} /m; ${percent(f.share ?? 0)} of what is seen`
     case 'surface':
       return `ρ ${percent(f.ρ ?? 0)}`
     case 'aperture':

@@ -229,6 +229,7 @@ export const TERM_NAMES: Record<TermKind, string> = {
   filter: 'filter',
   hue: 'colour of the surface',
   water: 'water on its way',
+  veil: 'lit water before it',
   highSpeedSync: 'high-speed sync loss',
   meterConstant: 'reflected against incident',
   leafClip: 'leaf shutter clips the flash',

@@ -55,6 +55,12 @@ export function verdictReason(verdict: Verdict): string {
         `${stopCount(f.over ?? 0)} over your limit. Move the background back, narrow the ` +
         'beam, or move the strobe nearer at less power.'
       )
+    case 'background-veil':
+      return (
+        `Water that the strobes light before the subject veils the background: ${stops(value)}, ` +
+        `${stopCount(f.over ?? 0)} over your limit. Turn the lights outward, take them farther out ` +
+        'from the port, or come nearer: the checks under Light work out how far.'
+      )
     case 'background-under':
       return (
         `The background lands at ${stops(value)}, ${stopCount(f.under ?? 0)} under the ` +
