@@ -5,6 +5,7 @@
  */
 import { alongRay, keptBy, type Spot } from '../ledger/waterRay'
 import { particlePhase } from '../medium/particles'
+import { SPECK_REFLECTANCE, SPECKS_MM } from '../medium/specks'
 import type { Water } from '../medium/water'
 import { blurAtDepth } from '../plan/lensInUse'
 import type { Plan } from '../plan/plan'
@@ -14,11 +15,6 @@ import { sceneOf, type Scene } from '../set/scene'
 import { HIT } from '../set/surface'
 import { distance, dot, unit, type Vec } from '../set/vec'
 import { GREY } from '../light/luminance'
-
-/** Diameters of specks that are judged, mm: fine sand, a grain, a flake. */
-const SPECKS_MM = [0.1, 0.5, 2] as const
-/** What a speck throws back; no source. */
-const SPECK_REFLECTANCE = 0.4
 
 export interface Speck {
   readonly sizeMm: number

@@ -6,7 +6,8 @@ import { groupsOfWhole } from '@core/picture/moment'
 import { pictureOf, type Picture } from '@core/picture/picture'
 import { traceRow } from '@core/picture/render'
 import { tracerOf, type Tracer } from '@core/picture/trace'
-import { worldOf } from '@core/picture/world'
+import { putSpecks, specksIn, type Speck } from '@core/picture/specks'
+import { worldOf, type World } from '@core/picture/world'
 import type { Plan } from '@core/plan/plan'
 
 /** Looks up from its work this often, ms. */
@@ -14,6 +15,9 @@ const LOOK_UP_MS = 20
 
 let plan: Plan | null = null
 let tracer: Tracer | null = null
+let world: World | null = null
+/** null: not worked out yet */
+let specks: readonly Speck[] | null = null
 /** by what they show */
 const films = new Map<string, Film>()
 let called = 0
@@ -47,8 +51,10 @@ const api = {
    */
   begin(next: Plan, loupe: 'still' | 'moving' | null): void {
     plan = next
+    world = worldOf(next)
+    specks = null
     tracer = tracerOf(
-      worldOf(next),
+      world,
       loupe ? loupeLook(next, loupe === 'moving') : { moments: groupsOfWhole(next) }
     )
     films.clear()
@@ -87,6 +93,7 @@ const api = {
   /** @param per pixels of the camera each stands for, for diffraction to show; 0: far too many */
   develop(parts: readonly Film[], per: number): Picture {
     const clean = pictureOf(parts)
+    putSpecks(clean, (specks ??= specksIn(world!)), parts[0]!.window)
     const picture = per > 0 ? withDiffraction(clean, plan!, per) : clean
     return Comlink.transfer(picture, buffersOf(picture))
   }
