@@ -184,6 +184,18 @@ export const ROUTES: readonly Route[] = [
   ['delete', '/api/kit/{id}', 'Delete (can be restored)', { params: id, status: 204 }],
   ['post', '/api/kit/{id}/restore', 'Bring a deleted item back', { params: id, status: 204 }],
   [
+    'post',
+    '/api/kit-pictures',
+    'Keep a picture for a kit item, made small: JPEG, PNG or WebP, its bytes the body',
+    { binary: true, status: 201, returns: schemas.keptPictureSchema }
+  ],
+  [
+    'get',
+    '/api/kit-pictures/{name}',
+    'A picture of the kit',
+    { params: schemas.kitPictureParams, query: schemas.imageQuery, binary: true }
+  ],
+  [
     'get',
     '/api/calibrations',
     'What was read on the bench, newest first',

@@ -18,6 +18,7 @@ import { frameRoutes } from './routes/frames'
 import { calibrationRoutes } from './routes/calibrations'
 import { kitRoutes } from './routes/kit'
 import { pairingRoutes } from './routes/pairing'
+import { kitPictureRoutes } from './routes/kitPictures'
 import { pictureRoutes } from './routes/pictures'
 import { practiceRoutes } from './routes/practice'
 import { shootRoutes } from './routes/shoots'
@@ -103,6 +104,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
   const isPicture = (req: express.Request) =>
     (req.method === 'PUT' && /\/(image|raw)$/.test(req.path)) ||
     req.path === '/pictures' ||
+    req.path === '/kit-pictures' ||
     /^\/devices\/[^/]+\/files$/.test(req.path)
   const readJson = express.json({ limit: MAX_DOCUMENT })
   api.use((req, res, next) => (isPicture(req) ? next() : readJson(req, res, next)))
@@ -138,6 +140,7 @@ export function createApp({ config, db, log, pictures, space, address }: Parts):
     })
   )
   api.use('/kit', kitRoutes(kit))
+  api.use('/kit-pictures', kitPictureRoutes(pictures))
   api.use('/calibrations', calibrationRoutes(patient(calibrationStore(db))))
   api.use('/pictures', pictureRoutes())
   api.use('/devices', deviceRoutes(devices, taking, shoots))

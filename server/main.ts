@@ -9,6 +9,7 @@ import { loadDemo } from './demo/load'
 import { isOpen } from './http/security'
 import { addressesHere, urlOf } from './services/addresses'
 import { lockFolder } from './services/folderLock'
+import { kitPicturesInUse } from './store/kitPictures'
 import { pictureStore } from './services/pictures'
 import { diskSpace } from './services/space'
 import { startWords } from './startWords'
@@ -51,7 +52,7 @@ async function start(config: Config): Promise<void> {
   const db = await openDatabase(dataDir)
   await loadDemo(db, pictures)
   const frames = frameStore(db)
-  await pictures.sweep(await frames.filesInUse())
+  await pictures.sweep(new Set([...(await frames.filesInUse()), ...(await kitPicturesInUse(db))]))
   await frames.dropUnusedPlans()
   let address: string | null = null
   const {

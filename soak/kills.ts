@@ -119,7 +119,9 @@ function filesAgainstRows(dataDir: string): { strayFiles: number; missingFiles: 
   const db = new Database(join(dataDir, 'fine-spark.sqlite'), { readonly: true })
   const namesOf = (column: 'image' | 'raw'): string[] =>
     db.prepare(`select ${column} from frames where ${column} is not null`).pluck().all() as string[]
-  const named = new Set([...namesOf('image'), ...namesOf('raw')])
+  const kit = db.prepare('select item from kit').pluck().all() as string[]
+  const ofKit = kit.flatMap((item) => item.match(/[0-9a-f]{32}\.jpg/g) ?? [])
+  const named = new Set([...namesOf('image'), ...namesOf('raw'), ...ofKit])
   db.close()
   mkdirSync(join(dataDir, 'pictures'), { recursive: true })
   const files = readdirSync(join(dataDir, 'pictures'))

@@ -3,6 +3,7 @@
  */
 import { z } from 'zod'
 import { calibrationSchema } from '../calibration/calibration'
+import { kitPictureName } from '../kit/fields'
 import { kitItemSchema } from '../kit/kit'
 import { lightIdSchema, lookSchema, planSchema, SHAPES } from '../plan/plan'
 import { frameNotesSchema, frameSchema } from '../run/frame'
@@ -148,6 +149,11 @@ export const saveFrameSchema = z.strictObject({
 })
 
 export const imageQuery = z.strictObject({ size: z.enum(['whole', 'small']).default('whole') })
+
+export const kitPictureParams = z.strictObject({ name: kitPictureName })
+/** A picture of the kit, by the name it is kept under. */
+export const keptPictureSchema = z.strictObject({ name: kitPictureName })
+export type KeptPicture = z.infer<typeof keptPictureSchema>
 
 /** RFC 9457 problem details, with the path of each fault. */
 export const problemSchema = z.object({

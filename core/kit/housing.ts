@@ -1,6 +1,6 @@
 /** A housing for the camera: its body, and the port its lens looks through. */
 import { z } from 'zod'
-import { id, name, notes, prepare, serviced } from './fields'
+import { assembly, id, name, notes, prepare, seals } from './fields'
 
 const length = (min: number, max: number) => z.number().min(min).max(max)
 
@@ -27,7 +27,8 @@ export const housingSchema = z.strictObject({
   portDiameterMm: length(20, 400).describe('outer diameter of the port'),
   bodyWidthMm: length(0, 800).describe('0: it stands in no way'),
   bodyHeightMm: length(0, 800),
-  sealsServicedOn: serviced,
+  seals,
+  assembly,
   bodyDepthMm: length(0, 800).describe('of the body behind its port')
 })
 export type Housing = z.infer<typeof housingSchema>

@@ -10,7 +10,7 @@ import { dialSchema } from '../scales/dial'
 import { cameraFilesSchema, NO_FILES } from './cameraFiles'
 import { faceSchema, millimetres } from './face'
 import { filterSchema } from './filter'
-import { id, measuredTo, name, notes, prepare, serviced, stops } from './fields'
+import { id, measuredTo, name, notes, prepare, seals, stops } from './fields'
 import { housingSchema } from './housing'
 import { linkSchema } from './link'
 import { meterSchema } from './meter'
@@ -163,7 +163,7 @@ const strobeFigures = z.strictObject({
     .describe(
       'a flash’s own by its power, weakest first; between them straight in mired; empty: none'
     ),
-  sealsServicedOn: serviced,
+  seals,
   highSpeedSync: z.boolean(),
   highSpeedPenaltyStops: stops(0, 4).default(0.5),
   highSpeedLosses: z

@@ -18,8 +18,7 @@ import { ambientTerms } from './ambientTerms'
 import { lightHueStops, lightWaterStops } from './sourceColours'
 import { passedOf, waterFigures } from './water'
 import { flashSecondsOf, shutterLoss, guideNumberOf, unitsStops } from './cells'
-import { waterVeilShare } from './lightCell'
-import { veilAt } from './veil'
+import { partsAt } from './lightCell'
 import { correctionFor } from './corrections'
 import { cameraTerms, filterTerms, term } from './sharedTerms'
 import { isAmbientPart, type RowId, type Term } from './terms'
@@ -219,9 +218,10 @@ function surfaceTerms(plan: Plan, transport: Transport, i: number, j: number): T
 
 /** The lit water before a place; null where there is none of it. */
 function veilTerm(plan: Plan, transport: Transport, i: number, j: number): Term | null {
-  const share = waterVeilShare(plan, transport, i, j)
-  if (share === 0 || plan.medium.kind === 'air') return null
-  const stops = share === 1 ? Math.log2(veilAt(plan, transport, i, j).light) : -Math.log2(1 - share)
+  const { surface, veil } = partsAt(plan, transport, i, j)
+  if (veil === 0 || plan.medium.kind === 'air') return null
+  const stops = Math.log2(surface === 0 ? veil : 1 + veil / surface)
+  const share = veil / (surface + veil)
   return term('veil', stops, { b: plan.medium.scatterPerM, share })
 }
 
@@ -229,7 +229,7 @@ function lightTerms(plan: Plan, transport: Transport, i: number, j: number): Ter
   const light = plan.lights[i]!
   const at = i * transport.scene.places.length + j
   const lit = transport.direct[at]! + transport.bounce[at]! >= 2 ** -24
-  if (!light.on || (!lit && waterVeilShare(plan, transport, i, j) === 0)) return []
+  if (!light.on || (!lit && partsAt(plan, transport, i, j).veil === 0)) return []
   const fired = firedStops(plan, light)
   const terms = [
     term('output', guideStops(guideNumberOf(plan, light)), { GN: guideNumberOf(plan, light) }),

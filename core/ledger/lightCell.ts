@@ -29,17 +29,28 @@ function surfaceStopsOf(plan: Plan, transport: Transport, i: number, j: number):
   )
 }
 
+/** A light at a place against lightStops: on what is there, and on the water before that; linear. */
+interface Parts {
+  readonly surface: number
+  readonly veil: number
+}
 /**
- * How much of a light's level at a place is the veil of the water before it, 0 to 1.
  * @param i index of the light
  * @param j of the place in the transport
  */
-export function waterVeilShare(plan: Plan, transport: Transport, i: number, j: number): number {
-  const veil = veilAt(plan, transport, i, j).light
-  if (veil === 0) return 0
+export function partsAt(plan: Plan, transport: Transport, i: number, j: number): Parts {
   const arrives = arrivingAt(plan, transport, i, j)
-  if (arrives === 0) return showsVeil(transport.scene.places[j]!) ? 1 : 0
-  return veil / (veil + arrives * 2 ** surfaceStopsOf(plan, transport, i, j))
+  const veil = veilAt(plan, transport, i, j).light
+  if (arrives > 0) return { veil, surface: arrives * 2 ** surfaceStopsOf(plan, transport, i, j) }
+  const shows = veil > NOTHING && showsVeil(transport.scene.places[j]!)
+  return { veil: shows ? veil : 0, surface: 0 }
+}
+
+/** How much of a light's level at a place is the veil of the water before it, 0 to 1. */
+export function waterVeilShare(plan: Plan, transport: Transport, i: number, j: number): number {
+  if (plan.medium.kind === 'air') return 0
+  const { surface, veil } = partsAt(plan, transport, i, j)
+  return veil === 0 ? 0 : veil / (surface + veil)
 }
 
 /** Why none of a light arrives at a place. */
@@ -80,11 +91,8 @@ export function lightCell(
     limit: 'exact'
   })
   if (!light.on) return none('off')
-  const arrives = arrivingAt(plan, transport, i, j)
-  const veil = veilAt(plan, transport, i, j).light
-  const byVeil = arrives === 0 && veil > NOTHING && showsVeil(place)
-  if (arrives === 0 && !byVeil) return none(darkState(transport, i, j))
-  const surface = arrives === 0 ? 0 : arrives * 2 ** surfaceStopsOf(plan, transport, i, j)
+  const { surface, veil } = partsAt(plan, transport, i, j)
+  if (surface + veil === 0) return none(darkState(transport, i, j))
   const correction = correctionFor(plan, light.id, place.id)
   return {
     source: light.id,

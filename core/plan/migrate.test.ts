@@ -20,7 +20,7 @@ interface Fixture {
 }
 /** Documents as the programs of their time wrote them. */
 const fixture = (
-  version: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12 | 13 | 14 | 15 | 16 | 17 | 18
+  version: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12 | 13 | 14 | 15 | 16 | 17 | 18 | 19
 ): Fixture =>
   JSON.parse(
     readFileSync(`core/plan/migrations/fixtures/version${version}.json`, 'utf8')
@@ -87,7 +87,7 @@ const NEW_PLACES: Record<string, string> = {
   groundRight: 'backgroundRight'
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18] as const)(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19] as const)(
   'a plan of version %d predicts the light it always did',
   (version) => {
     const { plan, totals } = fixture(version)
@@ -120,7 +120,7 @@ describe('documents nobody wrote in good faith', () => {
     5,
     'constructor.name'
   ]
-  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18] as const)(
+  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19] as const)(
     'version %d with odd locks, ids and places: refused, no throw',
     (version) => {
       const { plan } = fixture(version)

@@ -20,6 +20,7 @@ import { planFromVersion15 } from './migrations/version15'
 import { planFromVersion16 } from './migrations/version16'
 import { planFromVersion17 } from './migrations/version17'
 import { kitItemFromVersion18, planFromVersion18 } from './migrations/version18'
+import { kitItemFromVersion19, planFromVersion19 } from './migrations/version19'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -42,7 +43,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   15: planFromVersion15,
   16: planFromVersion16,
   17: planFromVersion17,
-  18: planFromVersion18
+  18: planFromVersion18,
+  19: planFromVersion19
 }
 
 /**
@@ -66,7 +68,8 @@ export const migrateKitItem = (item: unknown): unknown =>
     kitItemFromVersion11,
     kitItemFromVersion12,
     kitItemFromVersion14,
-    kitItemFromVersion18
+    kitItemFromVersion18,
+    kitItemFromVersion19
   ].reduce((migrated, step) => step(migrated), item)
 
 /** A logged frame of any version. */

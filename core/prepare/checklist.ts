@@ -3,6 +3,8 @@
  * here stands which steps there are, what they are about, and the figures behind their reasons.
  */
 import { flashesPerCharge } from '../light/strobe'
+import type { Seal } from '../kit/fields'
+import type { Housing } from '../kit/housing'
 import { pixelPitchMm, type KitItem } from '../kit/kit'
 import { flashes, linkOf } from '../plan/firing'
 import { depthOf } from '../plan/lensInUse'
@@ -24,6 +26,7 @@ export const CHECK_TOPICS = [
   'light-guide',
   'cells-way-round',
   'seals',
+  'assembly',
   'trigger-before-closing',
   'leak-test',
   'port-clean',
@@ -49,8 +52,12 @@ export interface CheckItem {
   /** the kit item it is about, or the text of a step of one’s own; '' for neither */
   readonly about: string
   readonly figures: Readonly<Record<string, number>>
-  /** when seals were last serviced; null: not noted, or none */
+  /** when the seal was last serviced; null: not noted, or none */
   readonly servicedOn: string | null
+  /** which seal it is; '' for all of them, and for other steps */
+  readonly seal: string
+  /** name of a picture that shows it */
+  readonly picture: string | null
 }
 
 type Part = Partial<Omit<CheckItem, 'topic' | 'when' | 'key'>>
@@ -67,6 +74,8 @@ const item = (
   about: '',
   figures: {},
   servicedOn: null,
+  seal: '',
+  picture: null,
   ...part
 })
 const after = (topic: CheckTopic, part: Part = {}): CheckItem => item(topic, part, 'after')
@@ -110,6 +119,25 @@ function roomSteps(plan: Plan): CheckItem[] {
   ]
 }
 
+/** Each seal by itself; all in one where none are listed. The first keeps the key of all. */
+function sealSteps(seals: readonly Seal[], part: Part): CheckItem[] {
+  const all = item('seals', { ...part, important: true })
+  if (seals.length === 0) return [all]
+  return seals.map(({ name: seal, servicedOn }, k) => ({
+    ...all,
+    seal,
+    servicedOn,
+    key: k === 0 ? all.key : `${all.key}-${k + 1}`
+  }))
+}
+
+/** How a housing is put together, in its own order. */
+const assemblySteps = ({ id, assembly }: Housing): CheckItem[] =>
+  assembly.map(({ text, picture }, k) => ({
+    ...item('assembly', { about: text, picture, figures: { step: k + 1, of: assembly.length } }),
+    key: `assembly-${id}-${k + 1}`
+  }))
+
 function lightSteps(plan: Plan, light: Light): CheckItem[] {
   const { id, strobe, mount, at } = light
   const link = linkOf(light)
@@ -148,7 +176,7 @@ function lightSteps(plan: Plan, light: Light): CheckItem[] {
     ...(isWet(plan)
       ? [
           item('cells-way-round', { light: id, about, important: true }),
-          item('seals', { light: id, about, important: true, servicedOn: strobe.sealsServicedOn })
+          ...sealSteps(strobe.seals, { light: id, about })
         ]
       : [])
   ]
@@ -159,11 +187,8 @@ function housingSteps(plan: Plan): CheckItem[] {
   if (!isWet(plan)) return []
   return [
     item('trigger-before-closing', { important: true }),
-    item('seals', {
-      important: true,
-      about: housing?.name ?? '',
-      servicedOn: housing?.sealsServicedOn ?? null
-    }),
+    ...sealSteps(housing?.seals ?? [], { about: housing?.name ?? '' }),
+    ...(housing ? assemblySteps(housing) : []),
     item('leak-test', { important: true }),
     item('port-clean'),
     item('spare-parts')

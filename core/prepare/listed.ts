@@ -34,7 +34,9 @@ export function listedOf(plan: Plan, { checks, checkOrder, ownChecks }: Notes): 
     light: null,
     about: text,
     figures: {},
-    servicedOn: null
+    servicedOn: null,
+    seal: '',
+    picture: null
   }))
   const listed = (item: CheckItem, added: boolean): ListedItem => {
     const tick = checks.get(item.key) ?? null

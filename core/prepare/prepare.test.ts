@@ -21,7 +21,14 @@ const under = (change: (plan: Plan) => void = () => undefined): Plan =>
       prepare: 'Count the seals\n\n  Close over the tray ',
       port: { kind: 'flat', gapMm: 10 },
       portDiameterMm: 90,
-      sealsServicedOn: '2026-01-31',
+      seals: [
+        { name: 'Main ring', servicedOn: '2026-01-31' },
+        { name: 'Port ring', servicedOn: null }
+      ],
+      assembly: [
+        { text: 'Tray in', picture: '0123456789abcdef0123456789abcdef.jpg' },
+        { text: 'Catch shut', picture: null }
+      ],
       bodyWidthMm: 150,
       bodyHeightMm: 120,
       bodyDepthMm: 100
@@ -120,7 +127,21 @@ describe('the checklist', () => {
     const own = checklistOf(under()).filter(({ topic }) => topic === 'own')
     expect(own.map(({ about }) => about)).toEqual(['Count the seals', 'Close over the tray'])
     const seals = checklistOf(under()).filter(({ topic }) => topic === 'seals')
-    expect(seals.map(({ servicedOn }) => servicedOn)).toContain('2026-01-31')
+    // The head lists none: all of its at once. The housing's each by itself, the first under the key
+    // of all.
+    expect(seals.map(({ key, seal, servicedOn }) => [key, seal, servicedOn])).toEqual([
+      ['seals-A', '', null],
+      ['seals', 'Main ring', '2026-01-31'],
+      ['seals-2', 'Port ring', null]
+    ])
+    expect(
+      checklistOf(under())
+        .filter(({ topic }) => topic === 'assembly')
+        .map(({ key, about, picture, figures }) => [key, about, picture, figures.step, figures.of])
+    ).toEqual([
+      ['assembly-box-1', 'Tray in', '0123456789abcdef0123456789abcdef.jpg', 1, 2],
+      ['assembly-box-2', 'Catch shut', null, 2, 2]
+    ])
   })
 
   test('keys are all different, whatever is in the plan', () => {

@@ -2,6 +2,7 @@
  * The invented kit of the Tidewater Cabinet: every kind of dial, a leaf and a focal-plane shutter.
  * Nobody's real gear.
  */
+import { ASSEMBLY } from './assembly'
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { filters } from './filters'
 import { links } from './links'
@@ -230,7 +231,16 @@ const housings = [
     name: 'Limpet housing, flat port',
     notes: 'For the Cove body and its 45 mm.',
     prepare: 'Lens at its closest mark, then closed\nCatch pressed until it clicks twice',
-    sealsServicedOn: '2026-05-18',
+    seals: [
+      { name: 'Main ring', servicedOn: '2026-05-18' },
+      { name: 'Ring of the port', servicedOn: '2025-08-30' },
+      { name: 'Plug of the guide', servicedOn: null }
+    ],
+    assembly: [
+      { text: 'Camera on its tray, pushed in until it stops', picture: ASSEMBLY.tray },
+      { text: 'Main ring laid in all round, nothing across it', picture: ASSEMBLY.seal },
+      { text: 'Both halves pressed even, then the catch', picture: ASSEMBLY.catch }
+    ],
     port: { kind: 'flat', gapMm: 14 },
     portDiameterMm: 92,
     bodyWidthMm: 170,
@@ -242,7 +252,7 @@ const housings = [
     id: 'limpet-dome',
     name: 'Limpet housing, dome port',
     notes: 'For the Slate body and its 60 mm.',
-    sealsServicedOn: '2025-08-30',
+    seals: [{ name: 'Main ring', servicedOn: '2025-08-30' }],
     port: { kind: 'dome', gapMm: 46, radiusMm: 95 },
     portDiameterMm: 160,
     bodyWidthMm: 210,

@@ -5,6 +5,7 @@ import { frameStore } from '../store/frames'
 import { calibrationStore } from '../store/calibrations'
 import { kitStore } from '../store/kit'
 import { shootStore } from '../store/shoots'
+import { keepDrawings } from './assembly'
 import { DEMO_CALIBRATIONS } from './calibrations'
 import { DEMO_KIT, EARLIER_KIT } from './kit'
 import { demoShoots } from './shoots/index'
@@ -21,6 +22,7 @@ export async function loadDemo(db: Knex, pictures: PictureStore): Promise<void> 
         jpeg: await pictures.keep(jpeg),
         raw: raw && (await pictures.keepRaw(raw))
       })
+  await keepDrawings(pictures)
   await db.transaction(async (trx) => {
     const kit = kitStore(trx)
     for (const item of DEMO_KIT) await kit.save(EARLIER_KIT[item.id] ?? item, null)

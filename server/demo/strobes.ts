@@ -82,7 +82,10 @@ export const strobes = [
     name: 'Anemone 7 (under water)',
     notes: 'A dome of 80 mm; the guide number under water is the maker’s.',
     headClass: 'under-water',
-    sealsServicedOn: '2026-05-18',
+    seals: [
+      { name: 'Ring of the cell cap', servicedOn: '2026-05-18' },
+      { name: 'Plug of the cord', servicedOn: '2026-05-18' }
+    ],
     guideNumberM: 22,
     guideNumberWaterM: 8,
     beamDeg: 100,

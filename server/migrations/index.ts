@@ -24,6 +24,7 @@ import * as ambientSources from './021_ambient_sources'
 import * as shinyTables from './022_shiny_tables'
 import * as underWater from './023_under_water'
 import * as links from './024_links'
+import * as seals from './025_seals'
 
 interface Migration {
   readonly name: string
@@ -55,7 +56,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '021_ambient_sources', ...ambientSources },
   { name: '022_shiny_tables', ...shinyTables },
   { name: '023_under_water', ...underWater },
-  { name: '024_links', ...links }
+  { name: '024_links', ...links },
+  { name: '025_seals', ...seals }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

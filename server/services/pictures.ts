@@ -8,6 +8,8 @@ import { invalid } from '../http/problem'
 import type { Space } from './space'
 
 const THUMBNAIL_WIDTH = 240
+/** Longest side of a picture that is only looked at. */
+const REDUCED = 1280
 const MOST_PIXELS = 150_000_000
 /** A progressive file is held whole while it is decoded: some 3 bytes a pixel. */
 const MOST_PROGRESSIVE_PIXELS = 60_000_000
@@ -107,6 +109,23 @@ export function pictureStore(dataDir: string, space: Space) {
       await decoding(() => check(bytes))
       return keepAs(PICTURE, bytes)
     },
+    /**
+     * A picture to look at, not to measure: turned upright, made small, what else its file says left
+     * out.
+     */
+    keepReduced: async (bytes: Buffer): Promise<string> => {
+      const small = await decoding(() =>
+        sharp(bytes, { failOn: 'error', limitInputPixels: MOST_PIXELS })
+          .timeout({ seconds: DECODE_SECONDS })
+          .rotate()
+          .resize(REDUCED, REDUCED, { fit: 'inside', withoutEnlargement: true })
+          .jpeg({ quality: 82 })
+          .toBuffer()
+      ).catch(() => {
+        throw refuse('no picture that can be read: use JPEG, PNG or WebP')
+      })
+      return keepAs(PICTURE, small)
+    },
     /** A raw file, as it came: nobody opens it here. */
     keepRaw: (bytes: Buffer): Promise<string> => keepAs(RAW, bytes),
     read: (name: string): Promise<Buffer> => readFile(join(dir, name)),
@@ -121,7 +140,7 @@ export function pictureStore(dataDir: string, space: Space) {
           .toBuffer()
       ),
     /**
-     * At the start, before anybody writes: half-written files go, pictures that no frame points to
+     * At the start, before anybody writes: half-written files go, pictures that nothing points to
      * are put aside. They are not thrown away: the database may be an older copy put back.
      * @returns how many there were
      */

@@ -10,6 +10,7 @@ import type {
   CalibrationRecord,
   FrameRecord,
   Health,
+  KeptPicture,
   KitRecord,
   KitVersion,
   Problem,
@@ -113,6 +114,9 @@ export const api = {
   saveKit: (item: KitItem, version: number | null) =>
     json<KitRecord>(call('PUT', `/kit/${item.id}`, { item, version })),
   kitHistory: (id: string) => json<KitVersion[]>(call('GET', `/kit/${id}/history`)),
+  keepKitPicture: (picture: Blob) => json<KeptPicture>(call('POST', '/kit-pictures', picture)),
+  kitPictureUrl: (name: string, size: 'whole' | 'small') =>
+    `/api/kit-pictures/${name}?size=${size}`,
   unreadableKit: () => json<UnreadableItem[]>(call('GET', '/kit/unreadable')),
   kitItemUrl: (id: string) => `/api/kit/${id}`,
   deleteKit: (id: string) => done(call('DELETE', `/kit/${id}`)),

@@ -11,6 +11,7 @@ import {
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import type { ListedItem } from '@core/prepare/listed'
 import { checkItemWords } from '@/words/prepare'
+import StepPicture from './StepPicture.vue'
 
 const props = defineProps<{
   item: ListedItem
@@ -80,6 +81,7 @@ const onKey = (event: KeyboardEvent): void => {
       >
     </button>
     <span class="acts">
+      <StepPicture v-if="item.picture" :name="item.picture" :what="words.what" />
       <button
         v-if="!ordering && item.state === 'open' && why === null"
         type="button"

@@ -64,7 +64,6 @@ const read = (typed: string): void => {
     :model-value="text"
     :label="spec.label"
     :suffix="spec.unit"
-    :type="spec.type === 'date' ? 'date' : 'text'"
     :error-messages="error"
     :hint="spec.help"
     persistent-hint

@@ -4,6 +4,7 @@
  * stand at their field.
  */
 import { computed, ref, toRaw } from 'vue'
+import type { AssemblyStep, Seal } from '@core/kit/fields'
 import { kitItemSchema, type KitItem } from '@core/kit/kit'
 import { faultsOf } from '@core/plan/open'
 import { valueIn, withValueIn } from '@core/plan/path'
@@ -15,11 +16,13 @@ import { KIT_FIELDS } from '@/words/kitFields'
 import { newBeam, newDial, newDistribution, newFace, newPort } from '@/words/kitStart'
 import { PORT_FIELDS, PORT_KINDS } from '@/words/kitParts'
 import { KIND_NAMES } from '@/words/names'
+import AssemblyFields from './AssemblyFields.vue'
 import FilterFields from './FilterFields.vue'
 import KitField from './KitField.vue'
 import KitHistory from './KitHistory.vue'
 import ModifierFields from './ModifierFields.vue'
 import PartFields from './PartFields.vue'
+import SealFields from './SealFields.vue'
 import StrobeFields from './StrobeFields.vue'
 import { useKitSaving } from './useKitSaving'
 
@@ -146,6 +149,18 @@ const takeTheirs = (): void => {
           label="Port"
           :kinds="PORT_KINDS"
           :fields="PORT_FIELDS"
+          @put="put"
+        />
+        <SealFields
+          v-if="item.kind === 'housing' || item.kind === 'strobe'"
+          :seals="at('seals') as Seal[]"
+          :faults="tried ? faults : []"
+          @put="put"
+        />
+        <AssemblyFields
+          v-if="item.kind === 'housing'"
+          :steps="at('assembly') as AssemblyStep[]"
+          :faults="tried ? faults : []"
           @put="put"
         />
         <FilterFields

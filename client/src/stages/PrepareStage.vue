@@ -5,6 +5,7 @@ import { cautionsFor } from '@core/prepare/cautions'
 import type { ListedItem } from '@core/prepare/listed'
 import CautionText from '@/prepare/CautionText.vue'
 import CheckRow from '@/prepare/CheckRow.vue'
+import PrintedCard from '@/prepare/PrintedCard.vue'
 import RigPanel from '@/prepare/RigPanel.vue'
 import { useChecklist } from '@/prepare/useChecklist'
 import { usePlan } from '@/stores/plan'
@@ -27,6 +28,7 @@ const add = (when: ListedItem['when']): void => {
   if (text) list.add(when, text)
   typed.value[when] = ''
 }
+const print = (): void => window.print()
 const cautions = computed(() => cautionsFor(store.plan!))
 </script>
 
@@ -42,10 +44,13 @@ const cautions = computed(() => cautionsFor(store.plan!))
       <h2 :id="`prepare-${when}`">
         {{ title }}
         <span class="small muted num">{{ done(when) }} of {{ of(when).length }}</span>
+        <button v-if="when === 'before'" type="button" class="push bare order" @click="print">
+          Print the card
+        </button>
         <button
           v-if="when === 'before'"
           type="button"
-          class="push bare order"
+          class="push bare"
           :aria-pressed="ordering"
           @click="ordering = !ordering"
         >
@@ -72,6 +77,7 @@ const cautions = computed(() => cautionsFor(store.plan!))
         <button type="submit" class="push">Add</button>
       </form>
     </section>
+    <PrintedCard :items="list.items.value" :cautions="cautions" :now-ms="nowMs" />
     <RigPanel v-if="store.plan!.medium.kind !== 'air'" />
     <section class="group" aria-labelledby="cautions-title">
       <h2 id="cautions-title">Cautions</h2>
@@ -92,10 +98,12 @@ h2 {
   gap: 0.2rem 0.8rem;
   align-items: center;
 }
-.order {
-  margin-left: auto;
+h2 .push {
   min-height: 44px;
   font-size: 0.875rem;
+}
+.order {
+  margin-left: auto;
 }
 .own {
   display: flex;

@@ -8,9 +8,3 @@ export const PREPARE: FieldSpec = {
   label: 'Steps of your own to prepare it, one a line',
   type: 'notes'
 }
-export const SERVICED: FieldSpec = {
-  path: 'sealsServicedOn',
-  label: 'Seals last serviced on',
-  type: 'date',
-  optional: true
-}

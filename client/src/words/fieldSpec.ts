@@ -8,7 +8,7 @@ export interface FieldSpec {
   readonly path: string
   readonly label: string
   readonly help?: string
-  readonly type: 'text' | 'notes' | 'date' | 'switch' | 'choice' | 'figure'
+  readonly type: 'text' | 'notes' | 'switch' | 'choice' | 'figure'
   readonly choices?: readonly { readonly value: string; readonly title: string }[]
   readonly parse?: (text: string) => number | null
   readonly show?: (value: number) => string

@@ -3,7 +3,7 @@
  * and help where the term is not plain.
  */
 import type { KitKind } from '@core/kit/kit'
-import { NAME, NOTES, PREPARE, SERVICED } from './commonFields'
+import { NAME, NOTES, PREPARE } from './commonFields'
 import {
   aperture,
   choice,
@@ -145,7 +145,6 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
     length('bodyWidthMm', 'Width of the body', 'What stands in the way of light. 0: nothing does.'),
     length('bodyHeightMm', 'Height of the body'),
     length('bodyDepthMm', 'Depth of the body', 'Behind its port.'),
-    SERVICED,
     NOTES,
     PREPARE
   ],

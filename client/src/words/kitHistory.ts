@@ -25,7 +25,9 @@ const PARTS: Readonly<Record<string, string>> = {
   kelvinByPower: 'Colour by power',
   measured: 'Measured loss off its axis',
   files: 'What the numbers in its files mean',
-  notes: 'Notes'
+  notes: 'Notes',
+  seals: 'Seals',
+  assembly: 'How it is put together'
 }
 
 const specsOf = ({ kind }: KitItem): readonly FieldSpec[] => [

@@ -99,9 +99,11 @@ export function checkItemWords(item: CheckItem, nowMs: number): CheckWords {
       }
     case 'seals':
       return {
-        what: `Seals of ${of || 'the housing'}: groove clean, thin grease, no hair, closed evenly`,
+        what: `${item.seal || 'Seals'} of ${of || 'the housing'}: groove clean, thin grease, no hair, closed evenly`,
         why: `One hair across a seal lets water in. ${servicedWords(item.servicedOn, nowMs)}`
       }
+    case 'assembly':
+      return { what: about, why: `Step ${f.step} of ${f.of} of putting the housing together.` }
     case 'trigger-before-closing':
       return {
         what: 'Trigger switched on and test-fired before the housing is closed',

@@ -1,5 +1,5 @@
 /** What a strobe's form asks besides its guide number and beam. */
-import { NOTES, PREPARE, SERVICED } from './commonFields'
+import { NOTES, PREPARE } from './commonFields'
 import { choice, number, optional, stops, time, yesNo, type FieldSpec } from './fieldSpec'
 
 /** How sure a strobe's guide number is. */
@@ -61,7 +61,6 @@ export const STROBE_REST: readonly FieldSpec[] = [
     'In air it is not known',
     'The guide number in air is then 2.5 times that under water, a rule that may be half a stop off; sums in air say so.'
   ),
-  { ...SERVICED, help: 'Of a head for under water.' },
   yesNo('highSpeedSync', 'High-speed sync'),
   stops(
     'highSpeedPenaltyStops',
