@@ -126,13 +126,15 @@ ol {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 0.5rem;
+  gap: 1rem;
+  padding-bottom: 1rem;
 }
 .acts {
   display: flex;
   flex-wrap: wrap;
   gap: 0.3rem;
   align-items: center;
+  padding-top: 0.4rem;
 }
 .push {
   min-height: 44px;

@@ -8,6 +8,7 @@ import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import StepField from '@/instruments/StepField.vue'
 import { aspectOf } from '@/run/frameView'
 import PatchPicture from '@/run/PatchPicture.vue'
+import SpotDots from '@/run/SpotDots.vue'
 import { usePicturedFrame } from '@/run/usePicturedFrame'
 import { usePlan } from '@/stores/plan'
 import { CARD_TROUBLE_WORDS, waterByCardWords, litByWords } from '@/words/waterByCard'
@@ -44,6 +45,13 @@ const state = (which: CardMark): string => {
   if (found.trouble === 'clipped') return 'clipped, it says nothing'
   return found.trouble === 'dark' ? 'read, a colour of it is too dark to count' : 'read'
 }
+/** Where the other patches lie. */
+const others = computed(() =>
+  CARD_MARKS.flatMap((each) => {
+    const place = places[each]
+    return place && each !== mark.value ? [{ name: CARD_MARK_NAMES[each], ...place }] : []
+  })
+)
 /** The frame’s lights where they stood, in the water this plan is in. */
 const shotIn = computed(() => record.value && { ...record.value.frame.plan, medium: props.water })
 const result = computed(() => {
@@ -84,63 +92,87 @@ const take = (): void => {
 <template>
   <details class="by-card" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>Measure this water: a card at two distances</summary>
-    <p class="small muted">
-      One frame with a grey card near the port and one far from it, both near the middle, both
-      facing the port, lit by one strobe alone or by daylight alone. A black field on each card
-      tells what the water scatters too.
-    </p>
-    <p v-if="!choices.length" class="small muted">
-      No frame with a picture yet. Take one under
-      <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
-    </p>
-    <template v-else-if="open">
-      <v-select v-model="id" :items="choices" item-value="value" item-title="title" label="Frame" />
-      <p v-if="record" class="small" data-lit-by>{{ litByWords(record.frame.plan) }}</p>
-      <ChoiceChips v-model="mark" label="What the patch lies on" :options="marks" />
-      <PatchPicture
-        v-if="url && record"
-        v-model="spot"
-        :url="url"
-        :says="state(mark)"
-        :aspect="aspectOf(record.frame)"
-      />
-      <ul class="marks small" aria-label="Patches">
-        <li v-for="each in marks" :key="each.value">
-          {{ each.title }}: {{ state(each.value) }}
-          <button
-            v-if="read[each.value]"
-            type="button"
-            class="push bare"
-            :aria-label="`Take the patch off: ${each.title}`"
-            @click="drop(each.value)"
-          >
-            take off
-          </button>
-        </li>
-      </ul>
-      <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
-      <StepField kind="length" label="Port to near card" :value="nearMm" :set="setNear" no-lock />
-      <StepField kind="length" label="Port to far card" :value="farMm" :set="setFar" no-lock />
-      <StepField kind="reflectance" label="Grey reflects" :value="grey" :set="setGrey" no-lock />
-      <StepField kind="reflectance" label="Black reflects" :value="black" :set="setBlack" no-lock />
-      <p role="status" class="small" data-water-found>
-        <span v-if="trouble" class="near">{{ trouble }}</span>
-        <template v-else-if="found">{{ waterByCardWords(found) }}</template>
-        <template v-else>Mark the grey of both cards.</template>
+    <div class="inside">
+      <p class="small muted">
+        One frame with a grey card near the port and one far from it, both near the middle, both
+        facing the port, lit by one strobe alone or by daylight alone. A black field on each card
+        tells what the water scatters too.
       </p>
-      <button type="button" class="push" :disabled="!found" @click="take">
-        Use it as the water
-      </button>
-    </template>
+      <p v-if="!choices.length" class="small muted">
+        No frame with a picture yet. Take one under
+        <router-link :to="{ name: 'run', params: $route.params }">Run</router-link>.
+      </p>
+      <template v-else-if="open">
+        <v-select
+          v-model="id"
+          :items="choices"
+          item-value="value"
+          item-title="title"
+          label="Frame"
+        />
+        <p v-if="record" class="small" data-lit-by>{{ litByWords(record.frame.plan) }}</p>
+        <ChoiceChips v-model="mark" label="What the patch lies on" :options="marks" />
+        <PatchPicture
+          v-if="url && record"
+          v-model="spot"
+          :url="url"
+          :says="state(mark)"
+          :aspect="aspectOf(record.frame)"
+        >
+          <SpotDots :spots="[]" :marks="others" chosen="subject" />
+        </PatchPicture>
+        <ul class="marks small" aria-label="Patches">
+          <li v-for="each in marks" :key="each.value">
+            {{ each.title }}: {{ state(each.value) }}
+            <button
+              v-if="read[each.value]"
+              type="button"
+              class="push bare"
+              :aria-label="`Take the patch off: ${each.title}`"
+              @click="drop(each.value)"
+            >
+              take off
+            </button>
+          </li>
+        </ul>
+        <p v-if="failure" role="alert" class="miss small">{{ failure }}</p>
+        <StepField kind="length" label="Port to near card" :value="nearMm" :set="setNear" no-lock />
+        <StepField kind="length" label="Port to far card" :value="farMm" :set="setFar" no-lock />
+        <StepField kind="reflectance" label="Grey reflects" :value="grey" :set="setGrey" no-lock />
+        <StepField
+          kind="reflectance"
+          label="Black reflects"
+          :value="black"
+          :set="setBlack"
+          no-lock
+        />
+        <p role="status" class="small" data-water-found>
+          <span v-if="trouble" class="near">{{ trouble }}</span>
+          <template v-else-if="found">{{ waterByCardWords(found) }}</template>
+          <template v-else>Mark the grey of both cards.</template>
+        </p>
+        <button type="button" class="push" :disabled="!found" @click="take">
+          Use it as the water
+        </button>
+      </template>
+    </div>
   </details>
 </template>
 
 <style scoped>
 .by-card {
   border-top: 1px solid var(--line);
-  padding-top: 0.4rem;
+  border-bottom: 1px solid var(--line);
+  padding: 0.4rem 0;
+  margin-bottom: 0.8rem;
+}
+.inside {
   display: grid;
-  gap: 0.5rem;
+  gap: 0.7rem;
+  justify-items: stretch;
+}
+.inside > .push {
+  justify-self: start;
 }
 summary {
   cursor: pointer;
