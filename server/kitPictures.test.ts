@@ -62,7 +62,7 @@ describe('a picture of the kit', () => {
     const before = readdirSync(join(server.dataDir, 'pictures')).length
     const answer = await send(bytes ?? jpeg.subarray(0, 200))
     expect(answer.status).toBe(422)
-    expect(((await answer.json()) as { faults: { path: string }[] }).faults[0]!.path).toBe('image')
+    expect(((await answer.json()) as { errors: { path: string }[] }).errors[0]!.path).toBe('image')
     expect(readdirSync(join(server.dataDir, 'pictures'))).toHaveLength(before)
   })
   test('what is not there is told; a name that is none is refused', async () => {

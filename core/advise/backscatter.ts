@@ -73,7 +73,7 @@ function overWater(
       const way = unit(rayThrough(pose, (2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1))
       const least = (pose.pupilMm - pose.frontMm) / -dot(way, pose.toCamera)
       const end = endOf(scene, plan, pose.pupil, way, least)
-      alongRay(scene, i, kept, { way, end, steps }, visit)
+      alongRay(scene, i, kept, { way, end, steps, closely: true }, visit)
     }
   return onSubject(scene, i, kept)
 }

@@ -10,7 +10,7 @@ import type { Light, Plan } from '../plan/plan'
 import { expectedReading } from '../run/metering'
 import { poseOf } from '../set/camera'
 import { transportOf } from '../set/remembered'
-import { testPlan, testReading, testStrobe } from '../testing'
+import { testModifier, testPlan, testReading, testStrobe } from '../testing'
 import { cellTerms } from './cellTerms'
 import { channelsAt } from './colours'
 import { evaluate } from './evaluate'
@@ -37,7 +37,6 @@ const set = (medium: Plan['medium'] = SILT, part: Partial<Light> = {}): Plan =>
     plan.lights[0]!.at = { distanceMm: 500, azimuthDeg: 30, elevationDeg: 0 }
     Object.assign(plan.lights[0]!, part)
   })
-const AWAY: Partial<Light> = { aim: { kind: 'free', azimuthDeg: 120, elevationDeg: 0 } }
 const cell = (plan: Plan, place: string) => ledgerOf(plan).rows[1]!.cells[place]!
 const without = (plan: Plan): Plan => ({
   ...plan,
@@ -131,24 +130,21 @@ describe('the veil over a place', () => {
 
 describe('what follows from it', () => {
   test('a light that misses the subject lights none of it, but its water veils what is behind', () => {
+    // A narrow beam across the view, before the subject.
+    const grid = testModifier({ beam: { kind: 'cut', beamDeg: 20 } })
     const plan = set(SILT, {
-      at: { distanceMm: 260, azimuthDeg: 60, elevationDeg: 0 },
-      aim: { kind: 'free', azimuthDeg: -60, elevationDeg: 0 },
-      ...AWAY
-    })
-    expect(cell(plan, 'subject').state).not.toBe('known')
-    const across = set(SILT, {
       at: { distanceMm: 400, azimuthDeg: 40, elevationDeg: 0 },
-      aim: { kind: 'free', azimuthDeg: -95, elevationDeg: 0 },
-      strobe: testStrobe({ guideNumberWaterM: 20, beamDeg: 30 })
+      aim: { kind: 'free', azimuthDeg: -100, elevationDeg: 0 },
+      modifiers: [grid]
     })
-    const behind = cell(across, 'background')
-    const dark = cell(without(across), 'background')
-    if (dark.state !== 'known') {
-      expect(behind.state).toBe('known')
-      expect(cellTerms(across, 'A', 'background').map(({ kind }) => kind)).toContain('veil')
-    }
-    expect(behind.level).toBeGreaterThan(dark.level)
+    expect(cell(without(plan), 'background').state).toBe('outside')
+    expect(cell(plan, 'subject').state).toBe('outside')
+    const behind = cell(plan, 'background')
+    expect(behind.state).toBe('known')
+    const terms = cellTerms(plan, 'A', 'background')
+    expect(terms.map(({ kind }) => kind)).toContain('veil')
+    expect(terms.map(({ kind }) => kind)).not.toContain('surface')
+    expect(terms.reduce((sum, { stops }) => sum + stops, 0)).toBeCloseTo(behind.level, 7)
   })
   test('the background’s verdict names it, and who', () => {
     const plan = set()

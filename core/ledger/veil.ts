@@ -78,11 +78,17 @@ function along(
   const end = distance(pupil, at)
   const way = scale(sub(at, pupil), 1 / end)
   let [sum, ways] = [0, 0]
-  alongRay(scene, i, kept, { way, end, steps: STEPS }, ({ light, cosine, stepMm, wayMm }) => {
-    const sent = light * particlePhase(cosine) * stepMm
-    sum += sent
-    ways += sent * wayMm
-  })
+  alongRay(
+    scene,
+    i,
+    kept,
+    { way, end, steps: STEPS, closely: false },
+    ({ light, cosine, stepMm, wayMm }) => {
+      const sent = light * particlePhase(cosine) * stepMm
+      sum += sent
+      ways += sent * wayMm
+    }
+  )
   if (sum === 0) return NONE
   return { light: (sum * (scatterPerM / 1000) * Math.PI) / GREY, wayM: ways / sum / 1000 }
 }

@@ -1,7 +1,7 @@
 /** The water on a ray from the lens, spot by spot, as a head lights it. */
 import { throughMedium, type Water } from '../medium/water'
 import type { Light, Plan } from '../plan/plan'
-import { gather, newGathered } from '../set/gather'
+import { gather, headGlance, newGathered } from '../set/gather'
 import type { Scene } from '../set/scene'
 import { add, distance, dot, scale, sub, type Vec } from '../set/vec'
 import { lightWaterStops } from './sourceColours'
@@ -37,20 +37,28 @@ export function keptBy(plan: Plan, medium: Water, light: Light): (wayM: number) 
   }
 }
 
+export interface Ray {
+  /** unit */
+  readonly way: Vec
+  /** from the pupil, mm */
+  readonly end: number
+  readonly steps: number
+  /** each spot by all of the head’s face, not by a glance at it */
+  readonly closely: boolean
+}
+
 const found = newGathered()
 
 /**
  * Goes along a ray from the pupil: finest where it passes the head nearest.
  * @param i index of the head
- * @param way unit
- * @param end from the pupil, mm
  * @param visit told of every lit spot
  */
 export function alongRay(
   { pose, heads, standing }: Scene,
   i: number,
   kept: (wayM: number) => number,
-  { way, end, steps }: { readonly way: Vec; readonly end: number; readonly steps: number },
+  { way, end, steps, closely }: Ray,
   visit: (spot: Spot) => void
 ): void {
   const head = heads[i]!
@@ -66,7 +74,8 @@ export function alongRay(
     const tan = Math.tan(first + (s + 0.5) * angle)
     const t = nearest + off * tan
     const at = add(pose.pupil, scale(way, t))
-    gather(head, standing, at, null, -1, found)
+    if (closely) gather(head, standing, at, null, -1, found)
+    else found.direct = headGlance(head, standing, at, null, -1)
     if (!(found.direct > 0)) continue
     const outMm = distance(head.at, at)
     const wayMm = outMm + t - least

@@ -120,15 +120,15 @@ function add(
 }
 
 /**
- * Straight light of one face at one point of a patch, by few samples: their errors even out over
- * the patches.
+ * Straight light of one face at one of many points, by few samples: their errors even out.
+ * @param normal of the patch there; null: light counts from every side alike
  * @param things whether anything may stand in the way
  */
 export function glance(
   emitter: Emitter,
   surfaces: Surfaces,
   at: Vec,
-  normal: Vec,
+  normal: Vec | null,
   on: number,
   distanceMm: number,
   things: boolean
@@ -138,10 +138,12 @@ export function glance(
   const dy = emitter.at[1] - at[1]
   const dz = emitter.at[2] - at[2]
   const ahead = -(dx * axis[0] + dy * axis[1] + dz * axis[2])
-  const above = dx * normal[0] + dy * normal[1] + dz * normal[2]
+  const above = normal === null ? Infinity : dx * normal[0] + dy * normal[1] + dz * normal[2]
   const off = Math.sqrt(Math.max(0, distanceMm * distanceMm - ahead * ahead))
   const spot = ahead * limitTan
-  const lean = emitter.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
+  if (off - emitter.radiusMm >= spot) return 0
+  const lean =
+    normal === null ? 0 : emitter.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
   if (above <= -lean) return 0
   const edge = off + emitter.radiusMm > spot || above < lean
   const count = things ? between(emitter, surfaces, at, on) : 0
@@ -162,14 +164,14 @@ export function glance(
 
 /**
  * Straight light of a head at one of many points whose errors even out, by few samples of its faces.
- * @param normal of the surface there, unit
+ * @param normal of the surface there, unit; null: light counts from every side alike
  * @param on index of the surface the point lies on; −1: none
  */
 export function headGlance(
   head: Head,
   surfaces: Surfaces,
   at: Vec,
-  normal: Vec,
+  normal: Vec | null,
   on: number
 ): number {
   const own = on >= 0 && surfaces.convex(on) ? on : -1
