@@ -224,6 +224,8 @@ test('the water is measured by a card at two distances in one frame; what says n
     await expect(patches.getByRole('listitem').filter({ hasText: mark })).toContainText('read')
   }
   await put('Near, grey', 0.25, 0.25)
+  await expect(page.locator('[data-uncurved]')).toContainText('tone curve is not known')
+  await type(page, 'Port to near card', '30 cm')
   await put('Far, grey', 0.75, 0.25)
   await type(page, 'Port to far card', '1.3 m')
   await expect(found).toContainText(/Green.*Extra attenuation 0\.4[3-7] ±.*1 m more/)
@@ -245,4 +247,44 @@ test('the water is measured by a card at two distances in one frame; what says n
   const { medium } = await planOf(page, request, id)
   expect(medium).toMatchObject({ kind: 'sea', water: 'green', depthM: 3 })
   expect(Math.abs((medium as Water).extraPerM - 0.45)).toBeLessThan(0.03)
+})
+
+test('the demo’s cards, by its raw frame: the water they were taken in', async ({
+  page,
+  request
+}) => {
+  const { id } = await copyOf(request, 'demo-cards')
+  await open(page, { id }, 'subject')
+  const { medium } = await planOf(page, request, id)
+  await choose(page, 'What is in the water', 'Silty: what a current stirs up')
+  await page.getByText('Measure this water').click()
+  await expect(page.locator('[data-lit-by]')).toHaveText(
+    'Lit by A Above the port, where the plan of this frame has it.'
+  )
+  await type(page, 'Port to far card', '891')
+  await type(page, 'Grey reflects', '50 %')
+  const picture = page.getByRole('application', { name: /^Picture of the frame/ })
+  for (const [mark, x] of [
+    ['Near, grey', 0.5],
+    ['Far, grey', 0.675],
+    ['Near, black', 0.25],
+    ['Far, black', 0.818]
+  ] as const) {
+    await page.getByRole('button', { name: mark, exact: true }).click()
+    const box = (await picture.boundingBox())!
+    await picture.click({ position: { x: x * box.width, y: 0.5 * box.height } })
+    await expect(
+      page.getByRole('list', { name: 'Patches' }).getByRole('listitem').filter({ hasText: mark })
+    ).toContainText('read')
+  }
+  await expect(page.locator('[data-uncurved]')).toHaveCount(0)
+  await expect(page.locator('[data-water-found]')).toContainText(
+    /^Green.* by \d+ mm more of water\. Scattering 0\.\d+ \/m: the veil on the far card is/
+  )
+  await page.getByRole('button', { name: 'Use it as the water' }).click()
+  const found = (await planOf(page, request, id)).medium as Water
+  const was = medium as Water
+  expect(found.water).toBe(was.water)
+  expect(Math.abs(found.extraPerM - was.extraPerM)).toBeLessThan(0.05)
+  expect(Math.abs(Math.log2(found.scatterPerM / was.scatterPerM))).toBeLessThan(0.4)
 })

@@ -18,7 +18,7 @@ import { frameSize, traceInWorkers } from '../simulator/tracing'
 const SEED = 39
 const WIDTH = 960
 /** Frames that keep their raw files: each is a megabyte. */
-const WITH_RAW = ['beetle-5']
+const WITH_RAW = ['beetle-5', 'cards-1']
 const LOOK_WIDTH = 240
 const MOST_LOOKED = 40
 

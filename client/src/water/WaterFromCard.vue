@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The water measured: a card near and far in one frame, marked, and what that says of the water. */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { waterByCard } from '@core/advise/waterByCard'
 import type { Water } from '@core/medium/water'
 import type { Fault } from '@core/plan/open'
+import { poseOf } from '@core/set/camera'
 import ChoiceChips from '@/instruments/ChoiceChips.vue'
 import StepField from '@/instruments/StepField.vue'
 import { aspectOf } from '@/run/frameView'
@@ -21,7 +22,17 @@ const { id, record, choices } = usePicturedFrame(open)
 const { mark, spot, places, read, at, drop, url, failure } = useCardMarks(record, open)
 
 const nearMm = ref(300)
-const farMm = ref(1000)
+const farMm = ref(1300)
+// The near one stands where the subject does, until it is said otherwise.
+watch(
+  () => record.value?.frame.plan,
+  (plan) => {
+    if (!plan) return
+    nearMm.value = Math.round(poseOf(plan).frontMm)
+    farMm.value = nearMm.value + 1000
+  },
+  { immediate: true }
+)
 const grey = ref(0.18)
 const black = ref(0.04)
 const setter =
@@ -65,6 +76,12 @@ const result = computed(() => {
   })
 })
 const found = computed(() => (typeof result.value === 'string' ? null : result.value))
+/** A JPEG tells how much darker the far card is only by its camera’s tone curve. */
+const uncurved = computed(
+  () =>
+    record.value?.frame.plan.camera.files.toneCurve.length === 0 &&
+    CARD_MARKS.some((each) => read[each]?.by === 'jpeg')
+)
 const trouble = computed(() =>
   grey.value <= black.value
     ? 'Grey has to be lighter than black.'
@@ -150,6 +167,10 @@ const take = (): void => {
           <span v-if="trouble" class="near">{{ trouble }}</span>
           <template v-else-if="found">{{ waterByCardWords(found) }}</template>
           <template v-else>Mark the grey of both cards.</template>
+        </p>
+        <p v-if="uncurved" class="small near" data-uncurved>
+          Read in a JPEG of a camera whose tone curve is not known: it may be far off. Put the raw
+          file beside it, or let the curve be found by frames under Run.
         </p>
         <button type="button" class="push" :disabled="!found" @click="take">
           Use it as the water

@@ -11,6 +11,7 @@ export type CardMark = (typeof CARD_MARKS)[number]
 export interface CardRead {
   readonly xyz: Xyz
   readonly trouble: 'clipped' | 'dark' | null
+  readonly by: 'raw' | 'jpeg'
 }
 
 export const CARD_MARK_NAMES: Record<CardMark, string> = {

@@ -4,6 +4,7 @@
  */
 import { beetle } from './beetle'
 import { bottle } from './bottle'
+import { cards } from './cards'
 import { coin } from './coin'
 import { crab } from './crab'
 import { crystal } from './crystal'
@@ -49,5 +50,6 @@ export const demoShoots = async (camera = takenBefore): Promise<DemoShoot[]> => 
   tideGauge(),
   seaSlug(),
   goby(),
-  mudShrimp()
+  mudShrimp(),
+  await cards(camera)
 ]
