@@ -46,6 +46,7 @@ describe('demo data', () => {
     expect(shoots.map((shoot) => shoot.id).sort()).toEqual([
       'demo-beetle',
       'demo-bottle',
+      'demo-cards',
       'demo-coin',
       'demo-crab',
       'demo-crystal',
