@@ -288,3 +288,32 @@ test('the demo’s cards, by its raw frame: the water they were taken in', async
   expect(Math.abs(found.extraPerM - was.extraPerM)).toBeLessThan(0.05)
   expect(Math.abs(Math.log2(found.scatterPerM / was.scatterPerM))).toBeLessThan(0.4)
 })
+
+test('lit water veils the background: verdict, term, and coming nearer with port and arm', async ({
+  page,
+  request
+}) => {
+  const { id } = await copyOf(request, 'demo-slug')
+  await open(page, { id }, 'subject')
+  await choose(page, 'What is in the water', 'Silty: what a current stirs up')
+  const background = page.locator('[data-verdict="background"]')
+  await expect(background).toHaveAttribute('data-state', 'ok')
+  await type(page, 'Scattering', '12')
+  await expect(background).not.toHaveAttribute('data-state', 'ok')
+  await page.goto(`/shoots/${id}/light`)
+  await page.locator('[data-cell="A-background"]').click()
+  await expect(page.getByText('lit water before it')).toBeVisible()
+  await expect(page.getByText(/scattering 12 \/m; .* of what is seen/)).toBeVisible()
+  const before = await planOf(page, request, id)
+  await page.getByRole('tab', { name: /^Checks/ }).click()
+  const nearer = page.getByRole('button', {
+    name: /^Apply: Come [\d.]+ mm nearer with the port and what is on its arms, to [\d.]+ mm: the frame takes in/
+  })
+  await nearer.click()
+  await expect
+    .poll(async () => (await planOf(page, request, id)).focus.magnification)
+    .toBeGreaterThan(before.focus.magnification)
+  const after = await planOf(page, request, id)
+  expect(after.lights[0]!.at).not.toEqual(before.lights[0]!.at)
+  expect(ledgerOf(after).flash.subject!).toBeGreaterThan(ledgerOf(before).flash.subject! - 1)
+})

@@ -56,7 +56,7 @@ export interface WaterByCard extends WaterFit {
   readonly longerM: number
 }
 
-/** A light on the axis, so far from the port. */
+/** A point on the lens’s axis, so far from the port. */
 const axisPoint = (plan: Plan, portMm: number): Vec => {
   const { front, toCamera } = poseOf(plan)
   return sub(front, scale(toCamera, portMm))

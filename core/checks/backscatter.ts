@@ -14,6 +14,8 @@ import { smallestMoves } from './moves'
 
 /** A remedy is worth naming from here on, stops. */
 const WORTH = -0.7
+/** Coming nearer costs no power, so that less is worth it. */
+const WORTH_NEARER = -0.4
 /** A veil so far under the subject takes from its contrast; common practice, no source. */
 const SHOWS = -5
 /** A subject may lose so much of the light before its power makes up for it, stops. */
@@ -75,7 +77,7 @@ function remediesFor({ plan, bag }: CheckContext, i: number): Remedy[] {
         }
       }))
     )
-  const nearer = comeNearer(plan, i, cures)
+  const nearer = comeNearer(plan, i, (after) => relative(after, i) - was <= WORTH_NEARER)
   if (nearer)
     found.push({
       ...nearer,

@@ -2,7 +2,7 @@
 import { linkOf } from '../plan/firing'
 import { magnificationsOf } from '../plan/portInUse'
 import type { Light, Plan } from '../plan/plan'
-import { poseOf } from '../set/camera'
+import { poseOf, type CameraPose } from '../set/camera'
 import { lightPoint } from '../set/heads'
 import { positionOf, scale, sub, tidyPosition } from '../set/vec'
 import { keepsLocks, type Remedy } from './check'
@@ -18,6 +18,10 @@ const onArm = (light: Light): boolean =>
   (light.firedBy === null ||
     light.firedBy.kind === 'camera' ||
     ['cable', 'fibre'].includes(linkOf(light)?.way ?? ''))
+
+/** Whether the frame still takes in all of the subject. */
+const takesIn = ({ halfWidthMm, halfHeightMm }: CameraPose, { subject }: Plan): boolean =>
+  subject.widthMm <= 2 * halfWidthMm && subject.heightMm <= 2 * halfHeightMm
 
 /** What the plan becomes, the lens at another magnification. */
 function nearerBy(plan: Plan, factor: number): { readonly after: Plan; readonly byMm: number } {
@@ -38,7 +42,8 @@ function nearerBy(plan: Plan, factor: number): { readonly after: Plan; readonly 
 /**
  * The smallest such step that does what is asked of it.
  * @param i index of the light it is for
- * @returns null where none does, the lens does not focus so near, or a lock forbids it
+ * @returns null where none does, the subject would be cut, the lens does not focus so near, or a lock
+ *   forbids it
  */
 export function comeNearer(
   plan: Plan,
@@ -51,6 +56,7 @@ export function comeNearer(
     const { after, byMm } = nearerBy(plan, factor)
     const pose = poseOf(after)
     if (after.focus.magnification > most * (1 + 1e-9) || pose.workingMm < ROOM_MM) return null
+    if (!takesIn(pose, plan)) return null
     if (!keepsLocks(plan, { after })) return null
     if (!cures(after)) continue
     return {

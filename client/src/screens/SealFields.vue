@@ -10,7 +10,8 @@ const MOST = 12
 const put = (seals: readonly Seal[]): void => emit('put', 'seals', seals)
 const change = (at: number, part: Partial<Seal>): void =>
   put(props.seals.map((seal, i) => (i === at ? { ...seal, ...part } : seal)))
-const today = (): string => new Date().toISOString().slice(0, 10)
+/** As a calendar here shows it: 2026-11-28. */
+const today = (): string => new Date().toLocaleDateString('en-CA')
 const errorAt = (i: number, field: keyof Seal): string =>
   props.faults.find(({ path }) => path === `seals.${i}.${field}`)?.message ?? ''
 </script>
