@@ -7,7 +7,7 @@
 import { GREY } from '../light/luminance'
 import { moreThan, sizeOf, SPECK_REFLECTANCE, SPECKS_MM } from '../medium/specks'
 import { blurAtDepth } from '../plan/lensInUse'
-import { gather, newGathered } from '../set/gather'
+import { headGlance } from '../set/gather'
 import { nextOf } from '../set/random'
 import { HIT } from '../set/surface'
 import { add, distance, scale, type Vec } from '../set/vec'
@@ -41,17 +41,15 @@ export interface Speck {
   readonly light: Float64Array
 }
 
-const found = newGathered()
-
 function lightOf(world: World, at: Vec, backMm: number, share: number): Float64Array {
   const { scene, water } = world
   const light = new Float64Array(scene.heads.length * 3)
   scene.heads.forEach((head, i) => {
-    gather(head, scene.standing, at, null, -1, found)
-    if (!(found.direct > 0)) return
+    const falls = headGlance(head, scene.standing, at, null, -1)
+    if (!(falls > 0)) return
     const lost = lostBy(water, distance(head.at, at) + backMm)
     lost.forEach((kept, k) => {
-      light[3 * i + k] = ((found.direct * SPECK_REFLECTANCE) / GREY) * share * kept
+      light[3 * i + k] = ((falls * SPECK_REFLECTANCE) / GREY) * share * kept
     })
   })
   return light

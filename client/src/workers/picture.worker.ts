@@ -12,6 +12,8 @@ import type { Plan } from '@core/plan/plan'
 
 /** Looks up from its work this often, ms. */
 const LOOK_UP_MS = 20
+/** Specks show from this width on, pixels. */
+const SPECKS_FROM = 100
 
 let plan: Plan | null = null
 let tracer: Tracer | null = null
@@ -93,7 +95,9 @@ const api = {
   /** @param per pixels of the camera each stands for, for diffraction to show; 0: far too many */
   develop(parts: readonly Film[], per: number): Picture {
     const clean = pictureOf(parts)
-    putSpecks(clean, (specks ??= specksIn(world!)), parts[0]!.window)
+    // What answers a drag is too coarse for them, and does not wait.
+    if (clean.width >= SPECKS_FROM)
+      putSpecks(clean, (specks ??= specksIn(world!)), parts[0]!.window)
     const picture = per > 0 ? withDiffraction(clean, plan!, per) : clean
     return Comlink.transfer(picture, buffersOf(picture))
   }
