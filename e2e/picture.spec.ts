@@ -9,7 +9,7 @@ import { tracerOf } from '../core/picture/trace'
 import { worldOf } from '../core/picture/world'
 import { testProp } from '../core/testing'
 import { violations } from './axe'
-import { expect, figure, open, test, type } from './fixtures'
+import { copyOf, expect, figure, open, saved, test, type } from './fixtures'
 
 test.use({ traces: true })
 
@@ -481,4 +481,34 @@ test('the picture has the sensor’s noise where the ISO makes it show, and can 
   const noisy = await spread()
   await page.getByRole('button', { name: 'Noise', exact: true }).click()
   await expect.poll(spread).toBeLessThan(noisy * 0.8)
+})
+
+test('specks of silty water stand out in the dark part; in clear water they are gone', async ({
+  page,
+  request
+}) => {
+  const { id } = await copyOf(request, 'demo-goby')
+  /** The most that a pixel of the upper quarter stands out from those round it, 0 to 255. */
+  const sharpest = async (): Promise<number> => {
+    await open(page, { id }, 'light')
+    await traced(canvas(page), 480)
+    return canvas(page).evaluate((element: HTMLCanvasElement) => {
+      const { width, height } = element
+      const rows = Math.floor(height / 4)
+      const { data } = element.getContext('2d')!.getImageData(0, 0, width, rows)
+      const at = (x: number, y: number): number => data[4 * (y * width + x) + 1]!
+      let most = 0
+      for (let y = 6; y < rows - 6; y++)
+        for (let x = 6; x < width - 6; x++) {
+          const round = (at(x - 6, y) + at(x + 6, y) + at(x, y - 6) + at(x, y + 6)) / 4
+          most = Math.max(most, at(x, y) - round)
+        }
+      return most
+    })
+  }
+  const silty = await sharpest()
+  await open(page, { id }, 'subject')
+  await type(page, 'Scattering', '0')
+  await saved(page)
+  expect(silty).toBeGreaterThan((await sharpest()) + 20)
 })
