@@ -7,8 +7,8 @@ import { AS_DAYLIGHT, balanced, type Rgb } from '../colour/balance'
 import type { Spectrum } from '../colour/bands'
 import { daylight, DAYLIGHT_K } from '../colour/sources'
 import { through } from '../colour/light'
-import { luminanceOf } from '../colour/observer'
 import { lightSpectrum } from '../ledger/sourceColours'
+import { alongRay, keptBy } from '../ledger/waterRay'
 import { particlePhase } from '../medium/particles'
 import { throughMedium, type Water } from '../medium/water'
 import { fitWater, type WaterFit } from '../medium/waterFit'
@@ -18,7 +18,7 @@ import { gather, newGathered } from '../set/gather'
 import type { Head } from '../set/heads'
 import { sceneOf } from '../set/scene'
 import { surfacesOf } from '../set/surface'
-import { add, distance, dot, scale, sub, type Vec } from '../set/vec'
+import { distance, scale, sub, type Vec } from '../set/vec'
 
 /** A card on the lens’s axis, facing the port. */
 export interface CardSeen {
@@ -37,15 +37,7 @@ export interface TwoCards {
 }
 
 /** Why cards say nothing. */
-export const CARD_TROUBLES = [
-  'air',
-  'order',
-  'lights',
-  'unlit',
-  'no-contrast',
-  'no-brighter'
-] as const
-export type CardTrouble = (typeof CARD_TROUBLES)[number]
+export type CardTrouble = 'air' | 'order' | 'lights' | 'unlit' | 'no-contrast' | 'no-brighter'
 
 export interface WaterByCard extends WaterFit {
   /** 1/m; null: no black was read, or daylight lit the cards */
@@ -78,38 +70,27 @@ const clean = (seen: CardSeen, { greyReflectance, blackReflectance }: TwoCards):
 const channels = (xyz: Xyz): Rgb => balanced(xyz, AS_DAYLIGHT)
 
 const STEPS = 400
-/**
- * What the water before a card sends, against what a white card there sends, for scattering of 1/mm.
- * Source: single scattering along the axis, ∫ E·p(θ)·e^(−c·way) dx, by the angle at the head.
- */
-function veilBefore(plan: Plan, water: Water, head: Head, lamp: Spectrum, portMm: number): number {
-  const { front, toCamera } = poseOf(plan)
-  const kept = (wayMm: number): number => {
-    const passed = throughMedium(water, wayMm / 1000)
-    return passed ? luminanceOf(through(lamp, passed)) : luminanceOf(lamp)
-  }
-  const along = -dot(sub(head.at, front), toCamera)
-  const off = Math.max(1, distance(head.at, axisPoint(plan, along)))
-  const first = Math.atan(-along / off)
-  const step = (Math.atan((portMm - along) / off) - first) / STEPS
+/** What the water before the card sends of a light, against what a white card there sends, for scattering of 1/mm. */
+function veilBefore(plan: Plan, water: Water, i: number, portMm: number): number {
+  const { pose, heads } = sceneOf(plan)
+  const head = heads[i]!
+  const kept = keptBy(plan, water, plan.lights[i]!)
   let sum = 0
-  for (let s = 0; s < STEPS; s++) {
-    const tan = Math.tan(first + (s + 0.5) * step)
-    const at = along + off * tan
-    const spot = add(front, scale(toCamera, -at))
-    const out = distance(head.at, spot)
-    const turned = (along - at) / out
-    sum +=
-      fallsOn(head, spot, null) *
-      particlePhase(turned) *
-      kept(out + at) *
-      off *
-      (1 + tan * tan) *
-      step
-  }
+  alongRay(
+    { pose, heads, standing: NOTHING },
+    i,
+    kept,
+    {
+      way: scale(pose.toCamera, -1),
+      end: pose.pupilMm - pose.frontMm + portMm,
+      steps: STEPS,
+      closely: true
+    },
+    ({ light, cosine, stepMm }) => (sum += light * particlePhase(cosine) * stepMm)
+  )
   const card = axisPoint(plan, portMm)
-  const white = fallsOn(head, card, toCamera) * kept(distance(head.at, card) + portMm)
-  return (Math.PI * sum) / white
+  const wayM = (distance(head.at, card) + portMm) / 1000
+  return (Math.PI * sum) / (fallsOn(head, card, pose.toCamera) * kept(wayM))
 }
 
 /**
@@ -147,7 +128,7 @@ export function waterByCard(plan: Plan, cards: TwoCards): WaterByCard | CardTrou
   const down = (water: Water): Spectrum =>
     head ? lamp : through(lamp, throughMedium(water, water.depthM))
   const fit = fitWater(medium, { light: down, shortM, longM, lost })
-  const scattered = head && both.far.black ? scatterOf(plan, both, head, lamp, fit) : null
+  const scattered = head && both.far.black ? scatterOf(plan, both, lit[0]!.i, fit) : null
   return { ...fit, longerM: longM - shortM, scatterPerM: null, veilStops: null, ...scattered }
 }
 
@@ -166,15 +147,14 @@ const withoutBlack = (cards: TwoCards): TwoCards => ({
 function scatterOf(
   plan: Plan,
   cards: TwoCards,
-  head: Head,
-  lamp: Spectrum,
+  i: number,
   fit: WaterFit
 ): Pick<WaterByCard, 'scatterPerM' | 'veilStops'> {
   const { far, greyReflectance } = cards
   const white = clean(far, cards)[1]
   const veil = far.grey[1] - greyReflectance * white
   const water: Water = { ...(plan.medium as Water), water: fit.water, extraPerM: fit.extraPerM }
-  const perMm = Math.max(0, veil / white / veilBefore(plan, water, head, lamp, far.portMm))
+  const perMm = Math.max(0, veil / white / veilBefore(plan, water, i, far.portMm))
   return {
     scatterPerM: perMm * 1000,
     veilStops: Math.log2(Math.max(0, veil) / (greyReflectance * white))

@@ -2,10 +2,11 @@
 import { describe, expect, test } from '@jest/globals'
 import { evaluate } from '../ledger/evaluate'
 import { cellAt, ledgerOf } from '../ledger/ledger'
+import { typicalWater } from '../medium/water'
 import type { Light, Plan } from '../plan/plan'
 import { testLight, testModifier, testStrobe } from '../testing'
 import { checkSet } from './checks'
-import { brightest, find, set, snoot } from './testing'
+import { brightest, find, set, snoot, wall } from './testing'
 
 test('spill: the light that does it is named, the background moved back meets the goal', () => {
   const plan = set((p) => {
@@ -176,5 +177,28 @@ describe('spill', () => {
       p.background = { ...p.background, distanceMm: 25000, widthMm: 60000, heightMm: 60000 }
     })
     expect(kinds(far)).not.toContain('background-back')
+  })
+})
+
+describe('under water', () => {
+  const wet = (scatterPerM: number, change: (p: Plan) => void = () => undefined): Plan =>
+    wall((p) => {
+      p.medium = { ...typicalWater('sea', 'silty'), scatterPerM }
+      p.goals = { ...p.goals, backgroundStops: -3 }
+      change(p)
+    })
+  const spills = (plan: Plan) => find(checkSet(plan), 'spill')
+  test('what a light puts on the wall is told without the veil before it', () => {
+    const [clear, silty] = [wet(0), wet(3)].map((plan) => spills(plan)[0]!)
+    expect(silty!.figures.level).toBeCloseTo(clear!.figures.level!, 9)
+    expect(silty!.figures.over).toBeCloseTo(clear!.figures.over!, 9)
+  })
+  test('lit water over a black that no light reaches is no spill', () => {
+    const black = wet(12, (p) => {
+      p.background = { ...p.background, distanceMm: 3000, reflectance: 0.005 }
+      p.goals = { ...p.goals, backgroundStops: -6 }
+    })
+    expect(spills(black)).toEqual([])
+    expect(find(checkSet(black), 'backscatter').length).toBe(1)
   })
 })

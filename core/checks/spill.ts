@@ -43,19 +43,27 @@ const tames = ({ effect, subject }: { readonly effect: number; readonly subject:
 
 export function spillChecks({ plan, evaluation, transport, bag }: CheckContext): Check[] {
   const { ledger } = evaluation
+  // Lit water is told by itself: no background moves that.
+  const levelOf = (i: number, id: Place): number => {
+    const j = transport.scene.places.findIndex((each) => each.id === id)
+    return (
+      cellAt(ledger, plan.lights[i]!.id, id)!.level +
+      Math.log2(1 - waterVeilShare(plan, transport, i, j))
+    )
+  }
+  const spilled = (id: Place): number =>
+    Math.log2(plan.lights.reduce((sum, _, i) => sum + 2 ** levelOf(i, id), 0))
   const place = BACKGROUND_PLACES.reduce(
-    (worst: Place, each) => (ledger.flash[each]! > ledger.flash[worst]! ? each : worst),
+    (worst: Place, each) => (spilled(each) > spilled(worst) ? each : worst),
     'background'
   )
-  const over = ledger.flash[place]! - plan.goals.backgroundStops
+  const total = spilled(place)
+  const over = total - plan.goals.backgroundStops
   if (!(over > 1e-6)) return []
   return plan.lights.flatMap((light, i): Check[] => {
-    const level = cellAt(ledger, light.id, place)!.level
+    const level = levelOf(i, place)
     // An eighth of what is there, or nothing at all, is not what to blame.
-    if (level < ledger.flash[place]! - 3) return []
-    // Lit water is told by itself: no background moves that.
-    const j = transport.scene.places.findIndex(({ id }) => id === place)
-    if (waterVeilShare(plan, transport, i, j) > 0.5) return []
+    if (!(level >= total - 3)) return []
     const remedies: Remedy[] = []
     const narrower = fitting(light, bag)
       .filter((modifier) => cutAngleDeg(modifier.beam) !== null)
@@ -93,7 +101,7 @@ export function spillChecks({ plan, evaluation, transport, bag }: CheckContext):
         state: over > 0.5 ? 'miss' : 'near',
         light: light.id,
         place,
-        figures: { level, over, total: ledger.flash[place]! },
+        figures: { level, over, total },
         remedies
       }
     ]

@@ -55,7 +55,7 @@ const found = newGathered()
  * @param visit told of every lit spot
  */
 export function alongRay(
-  { pose, heads, standing }: Scene,
+  { pose, heads, standing }: Pick<Scene, 'pose' | 'heads' | 'standing'>,
   i: number,
   kept: (wayM: number) => number,
   { way, end, steps, closely }: Ray,

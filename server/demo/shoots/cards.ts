@@ -61,7 +61,7 @@ export const cards = async (camera: DemoCamera): Promise<DemoShoot> => {
     table: null,
     background: { ...base.background, distanceMm: 3000, reflectance: 0.02, colour: null },
     settings: { ...base.settings, isoStops: 1, apertureStops: 8, shutterStops: 8 },
-    focus: { ...base.focus, magnification: 0.12 },
+    focus: { ...base.focus, magnification: 0.12, blur: { kind: 'circle', mm: 0.03 } },
     goals: { ...base.goals, subjectStops: 1, backgroundStops: -4 },
     lights: [
       light({
