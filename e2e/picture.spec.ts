@@ -18,7 +18,7 @@ const canvas = (page: Page): Locator => panel(page).locator('canvas')
 /** Waits for a picture of at least that width. */
 const traced = (where: Locator, width = 240): Promise<void> =>
   expect
-    .poll(async () => Number(await where.getAttribute('data-width')), { timeout: 30000 })
+    .poll(async () => Number(await where.getAttribute('data-width')), { timeout: 60000 })
     .toBeGreaterThanOrEqual(width)
 
 /** Mean of the picture's middle, 0 to 255. */
@@ -491,7 +491,7 @@ test('specks of silty water stand out in the dark part; in clear water they are 
   /** The most that a pixel of the upper quarter stands out from those round it, 0 to 255. */
   const sharpest = async (): Promise<number> => {
     await open(page, { id }, 'light')
-    await traced(canvas(page), 480)
+    await traced(canvas(page))
     return canvas(page).evaluate((element: HTMLCanvasElement) => {
       const { width, height } = element
       const rows = Math.floor(height / 4)

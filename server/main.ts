@@ -18,8 +18,12 @@ import { frameStore } from './store/frames'
 
 usePlainMessages()
 
-/** A picture of 60 MB over a slow network takes minutes; a request that only dawdles does not. */
-const TIMEOUTS = { requestTimeout: 300_000, headersTimeout: 20_000, keepAliveTimeout: 10_000 }
+/**
+ * A picture of 60 MB over a slow network takes minutes; a request that only dawdles does not. An
+ * idle connection stays longer than most pauses of a person at work: one that closes just as it is
+ * used again loses the request.
+ */
+const TIMEOUTS = { requestTimeout: 300_000, headersTimeout: 20_000, keepAliveTimeout: 75_000 }
 
 function greet({ host }: Config, port: number): void {
   if (isOpen(host)) {
