@@ -10,7 +10,7 @@ import type { Light, Plan } from '../plan/plan'
 import { expectedReading } from '../run/metering'
 import { poseOf } from '../set/camera'
 import { transportOf } from '../set/remembered'
-import { testModifier, testPlan, testReading, testStrobe } from '../testing'
+import { testLight, testModifier, testPlan, testReading, testStrobe } from '../testing'
 import { cellTerms } from './cellTerms'
 import { channelsAt } from './colours'
 import { evaluate } from './evaluate'
@@ -125,6 +125,45 @@ describe('the veil over a place', () => {
     const was = veil(plan)
     expect(veil({ ...plan, medium: { ...SILT, extraPerM: 3 } })).toBeLessThan(was / 1.5)
     expect(veil(plan)).toBe(was)
+  })
+  test('property: what has not moved is remembered, and never told as it was where a head passes', () => {
+    const both = set()
+    both.lights = [
+      both.lights[0]!,
+      testLight({
+        id: 'B',
+        strobe: testStrobe({ id: 'B', face: { kind: 'rectangle', widthMm: 120, heightMm: 80 } }),
+        at: { distanceMm: 400, azimuthDeg: -60, elevationDeg: 10 }
+      })
+    ]
+    const veils = (plan: Plan): number[] => {
+      const transport = transportOf(plan)
+      return [0, 1].flatMap((i) =>
+        transport.scene.places.map((_, j) => veilAt(plan, transport, i, j).light)
+      )
+    }
+    const still = veils(both)
+    let shaded = 0
+    let same = 0
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 60, max: 400 }),
+        fc.integer({ min: -60, max: 60 }),
+        fc.integer({ min: 0, max: 40 }),
+        (distanceMm, azimuthDeg, elevationDeg) => {
+          const [a, b] = [both.lights[0]!, both.lights[1]!]
+          const lights = [a, { ...b, at: { distanceMm, azimuthDeg, elevationDeg } }]
+          const after = veils({ ...both, lights })
+          // Another subject: nothing is taken from before.
+          expect(after).toEqual(veils({ ...both, subject: { ...both.subject }, lights }))
+          if (after[0] === still[0]) same++
+          else shaded++
+          veils(both)
+        }
+      ),
+      { numRuns: 60 }
+    )
+    expect(Math.min(shaded, same)).toBeGreaterThan(3)
   })
 })
 

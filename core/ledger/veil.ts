@@ -11,11 +11,14 @@ import { readPlaceOf } from '../plan/readPlace'
 import type { PlacePoint } from '../set/places'
 import type { Scene } from '../set/scene'
 import type { Transport } from '../set/transport'
-import { distance, scale, sub } from '../set/vec'
+import { unmovedSince, type Unmoved } from '../set/unmoved'
+import { add, distance, sameVec, scale, sub } from '../set/vec'
 import { lightSpectrum } from './sourceColours'
 import { alongRay, keptBy } from './waterRay'
 
 const STEPS = 16
+/** A ray is looked at in so many balls for what has moved before it. */
+const PARTS = 6
 
 export interface Veil {
   /**
@@ -28,23 +31,74 @@ export interface Veil {
 }
 const NONE: Veil = { light: 0, wayM: 0 }
 
+/** What is known of a light's veils in a set. */
 interface Known {
   readonly medium: Medium
   readonly light: Spectrum
   readonly kept: (wayM: number) => number
   /** by place */
-  readonly veils: Veil[]
+  readonly veils: (Veil | undefined)[]
 }
-const known = new WeakMap<Transport, (Known | undefined)[]>()
+/** What is known of a set, by light; and of the one before, with what has not moved since. */
+interface InSet {
+  readonly plan: Plan
+  readonly transport: Transport
+  readonly lights: (Known | undefined)[]
+  readonly before: { readonly lights: InSet['lights']; readonly unmoved: Unmoved } | null
+}
+const known = new WeakMap<Transport, InSet>()
+let last: InSet | null = null
 
-/** What is known of a light's veils in a set: they go when the water or the lamp is another. */
+function inSet(plan: Plan, transport: Transport): InSet {
+  const found = known.get(transport)
+  if (found) return found
+  const { scene } = transport
+  const was = last?.transport.scene
+  const unmoved =
+    last &&
+    was &&
+    sameVec(was.pose.pupil, scene.pose.pupil) &&
+    was.pose.frontMm === scene.pose.frontMm
+      ? unmovedSince({ plan: last.plan, scene: was }, plan, scene)
+      : null
+  last = {
+    plan,
+    transport,
+    lights: [],
+    before: last && unmoved && { lights: last.lights, unmoved }
+  }
+  known.set(transport, last)
+  return last
+}
+
+/** What is known of a light's veils: they go when the water or the lamp is another. */
 function knownOf(plan: Plan, medium: Water, transport: Transport, i: number): Known {
-  const all = known.get(transport) ?? []
-  known.set(transport, all)
-  const before = all[i]
+  const { lights, before } = inSet(plan, transport)
   const light = lightSpectrum(plan, plan.lights[i]!)
-  if (before?.medium === medium && before.light === light) return before
-  return (all[i] = { medium, light, kept: keptBy(plan, medium, plan.lights[i]!), veils: [] })
+  const same = (each: Known | undefined): each is Known =>
+    each?.medium === medium && each.light === light
+  const own = lights[i]
+  if (same(own)) return own
+  const old = before?.lights[i]
+  return (lights[i] = same(old)
+    ? {
+        ...old,
+        veils: transport.scene.places.map((_, j) =>
+          stillOver(transport.scene, before!.unmoved, i, j) ? old.veils[j] : undefined
+        )
+      }
+    : { medium, light, kept: keptBy(plan, medium, plan.lights[i]!), veils: [] })
+}
+
+/** Whether a light lights the water before a place as it did. */
+function stillOver({ pose, places }: Scene, unmoved: Unmoved, i: number, j: number): boolean {
+  if (!unmoved.places[j]) return false
+  const { at } = places[j]!
+  const part = scale(sub(at, pose.pupil), 1 / PARTS)
+  const radiusMm = distance(at, pose.pupil) / PARTS / 2
+  for (let k = 0; k < PARTS; k++)
+    if (!unmoved.waysTo(i, add(pose.pupil, scale(part, k + 0.5)), radiusMm)) return false
+  return true
 }
 
 /** Whether a veil is seen over a place: not where it is a place on the lens itself, or seen by way of

@@ -1,11 +1,11 @@
 /**
  * Light of a face across which an edge runs: of a shadow, of the beam or of the surface's horizon.
  * The face is cut into cells (faceRegion.ts). A cell is out when it is proved so (all of it outside
- * the beam's spot or below the horizon, or its four corners hidden by one and the same convex
- * thing, whose shadow is convex), in when nothing can reach it, and cut again as long as neither is
- * known: no thing and no beam is too small to be found. Source: math, convexity of a shadow seen
- * from a point.
+ * the beam's spot or below the horizon, or hidden: cellShade.ts), in when nothing can reach it,
+ * shared out where one shadow's edge runs across it (partCell.ts), and cut again as long as none of
+ * these is known: no thing and no beam is too small to be found.
  */
+import { beginShade, hiddenSpot, shade, shadeOf } from './cellShade'
 import type { Emitter } from './emitter'
 import { fromFacePoint } from './faceLight'
 import {
@@ -24,6 +24,7 @@ import {
   spot,
   UNSURE
 } from './faceRegion'
+import { middle, partLeft } from './partCell'
 import type { Surfaces } from './surface'
 import { dot, length2, type Vec } from './vec'
 
@@ -34,101 +35,51 @@ export const COARSE = 2
 const MOST_CELLS = 1024
 const DEEPEST = 7
 /** Below this share of what is lit, what is not known does not matter: it is looked at by points. */
-const ENOUGH = 0.4
+const ENOUGH = 0.1
 /** What a cell at the rim of the face counts of that. */
 const RIM = 0.2
 /** A cell with a reach this large against its distance is summed by four points. */
 const SMOOTH = 0.7 / Math.SQRT2
 const GAUSS = 1 / Math.sqrt(3)
-/**
- * A cell this small against the face is hidden by a thing that is not convex when its corners and its
- * middle are: gaps that show less of the face are not looked for.
- */
-const NARROW = 1 / 8
 /** Four points askew: an edge along the cells crosses them one after the other. */
 const ASKEW = [-0.75, -0.25, 0.75, 0.25]
 
 let cells = new Float64Array(2 * MOST_CELLS)
 let next = new Float64Array(2 * MOST_CELLS)
+/** Of each cell the blockers that may hide some of it, as bits. */
+let amongs = new Int32Array(MOST_CELLS)
+let nextAmongs = new Int32Array(MOST_CELLS)
 
 /** What the loops below share; set by faceCells. */
 let emitter!: Emitter
-let surfaces!: Surfaces
-let at!: Vec
 let normal: Vec | null = null
-let blockers!: Int32Array
-let blockerCount = 0
-/** From the point the way to a spot of the face, as for Surfaces.stops; to a cell's corners. */
+/** From the point the way to a spot of the face, as for Surfaces.stops. */
 const line = new Float64Array(6)
-const cornerLines = [0, 1, 2, 3].map(() => new Float64Array(6))
 /** The way from the point to the face's middle, and its two directions: read ever so often. */
 const frame = new Float64Array(9)
 
-/** Lets a line run to a spot of the face: the u and v at `o` of a row. */
-function lineTo(to: Float64Array, row: Float64Array, o: number): void {
-  const u = row[o]!
-  const v = row[o + 1]!
-  to[3] = frame[0]! + u * frame[3]! + v * frame[6]!
-  to[4] = frame[1]! + u * frame[4]! + v * frame[7]!
-  to[5] = frame[2]! + u * frame[5]! + v * frame[8]!
-}
-
 /** Light of `spot`, per share of the face's area; 0 outside beam and horizon. */
 function lightOfSpot(): number {
-  lineTo(line, spot, 0)
+  const u = spot[0]!
+  const v = spot[1]!
+  line[3] = frame[0]! + u * frame[3]! + v * frame[6]!
+  line[4] = frame[1]! + u * frame[4]! + v * frame[7]!
+  line[5] = frame[2]! + u * frame[5]! + v * frame[8]!
   return fromFacePoint(emitter, line, normal)
 }
 
 /**
- * Whether blockers hide the cell of `corners` and `spot`: IN none can, OUT one hides it all,
- * UNSURE.
+ * Light of a cell by four points.
+ * @param among bits of the blockers that may hide some of it
+ * @param sure whether nothing hides it and it lies within every edge
  */
-function shadeOf(reach: number, level: number): number {
-  for (let k = 0; k < 4; k++) lineTo(cornerLines[k]!, corners, 2 * k)
-  lineTo(line, spot, 0)
-  let part = false
-  for (let i = 0; i < blockerCount; i++) {
-    const thing = blockers[i]!
-    const hides = surfaces.stops(thing, cornerLines[0]!)
-    // Once an edge is known to run across the cell, only a thing that hides all of it counts.
-    if (part && !hides) continue
-    if (
-      surfaces.stops(thing, cornerLines[1]!) !== hides ||
-      surfaces.stops(thing, cornerLines[2]!) !== hides ||
-      surfaces.stops(thing, cornerLines[3]!) !== hides
-    )
-      part = true
-    else if (
-      hides &&
-      (surfaces.convex(thing) || (reach < NARROW * emitter.radiusMm && surfaces.stops(thing, line)))
-    )
-      return OUT
-    else if (hides || surfaces.stops(thing, line)) part = true
-  }
-  if (part) return UNSURE
-  // Things smaller than a cell may stand before its middle: cut down to a size where they show.
-  return level >= 3 ? IN : mayHide(reach) ? UNSURE : IN
-}
-
-const found = new Int32Array(64)
-const balls = new Float64Array(8)
-/** Whether any of the blockers may stand between the point and a ball at the end of `line`. */
-function mayHide(radius: number): boolean {
-  for (let k = 0; k < 3; k++) {
-    balls[k] = at[k]!
-    balls[4 + k] = at[k]! + line[3 + k]!
-  }
-  balls[7] = radius
-  return surfaces.between(balls, -1, found) > 0
-}
-
-/** Light of a cell by four points; `sure` where nothing hides it and it lies within every edge. */
 function lightOfCell(
   p: number,
   q: number,
   halfP: number,
   halfQ: number,
   share: number,
+  among: number,
   sure: boolean
 ): number {
   let sum = 0
@@ -139,7 +90,7 @@ function lightOfCell(
     )
     if (!sure && !onFace(spot[0]!, spot[1]!)) continue
     const e = lightOfSpot()
-    if (e > 0 && (sure || !surfaces.stopped(blockers, blockerCount, line))) sum += e
+    if (e > 0 && (sure || !hiddenSpot(among))) sum += e
   }
   return (sum * share) / 4
 }
@@ -150,7 +101,8 @@ function lightOfQuarters(
   q: number,
   halfP: number,
   halfQ: number,
-  share: number
+  share: number,
+  among: number
 ): number {
   let sum = 0
   for (let k = 0; k < 4; k++)
@@ -160,9 +112,17 @@ function lightOfQuarters(
       halfP / 2,
       halfQ / 2,
       share / 4,
+      among,
       false
     )
   return sum
+}
+
+/** Light of a cell that one shadow's edge runs across; −1 where that is no single line or arc. */
+function lightOfPart(p: number, q: number, halfP: number, halfQ: number): number {
+  const left = partLeft(shade.edgeOf, p, q, halfP, halfQ)
+  putSpot(left > 0 ? middle.p : p, left > 0 ? middle.q : q)
+  return left > 0 ? left * lightOfSpot() : left
 }
 
 /** How far the corners of a cell lie from its spot at most, mm. */
@@ -195,29 +155,26 @@ function aboveHorizon(): number {
  */
 export function faceCells(
   ofEmitter: Emitter,
-  inSurfaces: Surfaces,
-  point: Vec,
+  surfaces: Surfaces,
+  at: Vec,
   facing: Vec | null,
   things: Int32Array,
   count: number,
   least: number
 ): number {
   emitter = ofEmitter
-  surfaces = inSurfaces
-  at = point
   normal = facing
-  blockers = things
-  blockerCount = count
   const { across, upward, axis, smoothTan, areaMm2 } = emitter
-  const [overU, overV, ahead] = overFace(emitter, at)
+  const over = overFace(emitter, at)
+  const [overU, overV, ahead] = over
   if (ahead <= 0 || !setRegion(emitter, overU, overV, ahead, least < FINE)) return 0
   for (let k = 0; k < 3; k++) {
     line[k] = at[k]!
-    for (const corner of cornerLines) corner[k] = at[k]!
     frame[k] = emitter.at[k]! - at[k]!
     frame[3 + k] = across[k]!
     frame[6 + k] = upward[k]!
   }
+  beginShade(emitter, surfaces, at, over, things, count)
   rise[0] =
     normal === null
       ? 1
@@ -229,6 +186,7 @@ export function faceCells(
   for (let i = 0; i < first.count; i++) {
     cells[2 * i] = first.p + 2 * i * halfP
     cells[2 * i + 1] = first.q
+    amongs[i] = -1
   }
   // Few cells are enough where many patches even out what they miss.
   const enough = least < FINE ? 0.8 : ENOUGH
@@ -254,22 +212,31 @@ export function faceCells(
       if (!first.sectors) putCorners(p, q, halfP, halfQ)
       const above = aboveHorizon()
       if (above === OUT) continue
-      const shade = blockerCount === 0 ? IN : shadeOf(reach, level)
-      if (shade === OUT) continue
-      const sure = face === IN && beam === IN && above === IN && shade === IN
+      const shadow = shadeOf(amongs[i]!, reach / emitter.radiusMm, level)
+      if (shadow === OUT) continue
+      const sure = face === IN && beam === IN && above === IN && shadow === IN
       const far = Math.min(length2(length2(u - overU, v - overV), ahead), ahead * smoothTan)
       if (sure && reach < SMOOTH * far) {
-        sum += lightOfCell(p, q, halfP, halfQ, share, true)
+        sum += lightOfCell(p, q, halfP, halfQ, share, 0, true)
         continue
       }
+      const oneEdge = shade.edgeOf >= 0 && face === IN && beam === IN && above === IN
+      if (oneEdge && level >= least && reach < SMOOTH * far) {
+        const light = lightOfPart(p, q, halfP, halfQ)
+        if (light >= 0) {
+          sum += light * share
+          continue
+        }
+      }
       if (sure) coarse++
-      else {
+      else if (level >= least) {
         // The face's own edge is as well met by points: what lies past it evens out all round.
-        const weight = shade === IN && beam === IN ? RIM : 1
+        const weight = shadow === IN && beam === IN ? RIM : 1
         unsure += Math.max(lightOfSpot(), 1e-30) * share * weight
       }
       cells[2 * kept] = p
       cells[2 * kept + 1] = q
+      amongs[kept] = shade.reaching
       kept++
     }
     const settled = level >= least && coarse === 0 && unsure < enough * (sum + unsure / 2)
@@ -278,19 +245,21 @@ export function faceCells(
       const fine = !settled && least >= FINE
       for (let i = 0; i < kept; i++)
         sum += fine
-          ? lightOfQuarters(cells[2 * i]!, cells[2 * i + 1]!, halfP, halfQ, share)
-          : lightOfCell(cells[2 * i]!, cells[2 * i + 1]!, halfP, halfQ, share, false)
+          ? lightOfQuarters(cells[2 * i]!, cells[2 * i + 1]!, halfP, halfQ, share, amongs[i]!)
+          : lightOfCell(cells[2 * i]!, cells[2 * i + 1]!, halfP, halfQ, share, amongs[i]!, false)
       return sum
     }
     halfP /= 2
     halfQ /= 2
     for (let i = 0; i < kept; i++)
       for (let k = 0; k < 4; k++) {
+        nextAmongs[4 * i + k] = amongs[i]!
         next[8 * i + 2 * k] = cells[2 * i]! + (k & 1 ? halfP : -halfP)
         next[8 * i + 2 * k + 1] = cells[2 * i + 1]! + (k & 2 ? halfQ : -halfQ)
       }
     waiting = 4 * kept
     ;[cells, next] = [next, cells]
+    ;[amongs, nextAmongs] = [nextAmongs, amongs]
   }
   return sum
 }

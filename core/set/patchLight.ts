@@ -3,6 +3,7 @@ import { putBall } from './between'
 import type { Emitter } from './emitter'
 import { glance } from './gather'
 import type { Head } from './heads'
+import { passingHalves, type Piece } from './passing'
 import type { Patch } from './patches'
 import type { Surfaces } from './surface'
 
@@ -28,24 +29,26 @@ export function lightOnPatch(
     light = 0
     for (const emitter of head.emitters)
       light +=
-        emitter.share * mean(emitter, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
+        emitter.share *
+        mean(emitter, surfaces, patch, patch.on, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
     known.set(patch, light)
   }
   return light
 }
 
-/** The mean over both halves. */
+/** The mean over both halves of a piece. */
 function overHalves(
   emitter: Emitter,
   surfaces: Surfaces,
-  patch: Patch,
+  piece: Piece,
+  on: number,
   halvings: number,
   forShadow: number
 ): number {
-  const [a, b] = patch.passingHalves()
+  const [a, b] = passingHalves(piece, halvings)
   return (
-    (mean(emitter, surfaces, a, halvings - 1, forShadow) * a.areaMm2 +
-      mean(emitter, surfaces, b, halvings - 1, forShadow) * b.areaMm2) /
+    (mean(emitter, surfaces, a, on, halvings - 1, forShadow) * a.areaMm2 +
+      mean(emitter, surfaces, b, on, halvings - 1, forShadow) * b.areaMm2) /
     (a.areaMm2 + b.areaMm2)
   )
 }
@@ -53,11 +56,12 @@ function overHalves(
 function mean(
   emitter: Emitter,
   surfaces: Surfaces,
-  patch: Patch,
+  piece: Piece,
+  on: number,
   halvings: number,
   forShadow: number
 ): number {
-  const { at, normal, radiusMm } = patch
+  const { at, normal, radiusMm } = piece
   const dx = emitter.at[0] - at[0]
   const dy = emitter.at[1] - at[1]
   const dz = emitter.at[2] - at[2]
@@ -75,12 +79,12 @@ function mean(
     const inBeam = off - radiusMm < 3 * soft
     const edge = off + reach > spot && radiusMm > 0.25 * Math.max(spot, emitter.radiusMm)
     if (radiusMm > 0.35 * d || edge || (inBeam && radiusMm > 0.6 * soft))
-      return overHalves(emitter, surfaces, patch, halvings, forShadow)
+      return overHalves(emitter, surfaces, piece, on, halvings, forShadow)
   }
   putBall(balls, 0, at, radiusMm)
   putBall(balls, 1, emitter.at, emitter.radiusMm)
-  const count = surfaces.between(balls, patch.on, near)
+  const count = surfaces.between(balls, on, near)
   if (count > 0 && forShadow > 0 && radiusMm > 0.05 * d)
-    return overHalves(emitter, surfaces, patch, halvings, forShadow - 1)
-  return glance(emitter, surfaces, at, normal, patch.on, d, count > 0)
+    return overHalves(emitter, surfaces, piece, on, halvings, forShadow - 1)
+  return glance(emitter, surfaces, at, normal, on, d, count > 0)
 }

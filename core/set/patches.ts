@@ -6,16 +6,8 @@ import { meeting, type Strips } from './cuts'
 import { pointOn } from './onSheet'
 import { rotated } from './subjectBody'
 import type { Sheet } from './surface'
-import { add, cross, distance, dot, scale, sub, unit, type Vec } from './vec'
-
-/** A part of a surface: where its middle lies, which way that faces, how large it is. */
-interface Piece {
-  readonly at: Vec
-  readonly normal: Vec
-  readonly areaMm2: number
-}
-/** The part between u0 and u1, v0 and v1 of a surface. */
-export type PieceOf = (u0: number, u1: number, v0: number, v1: number) => Piece
+import { flatShape, shapeOf, type PatchShape, type PieceOf } from './patchShape'
+import { cross, scale, unit, type Vec } from './vec'
 
 /** What all patches of one surface have in common. */
 export interface Common {
@@ -43,40 +35,22 @@ export class Patch {
   /** its corners in order, where it is flat and four-cornered */
   readonly corners: readonly Vec[] | null
   private known: readonly [Patch, Patch] | null = null
-  private readonly byU: boolean
   private readonly inParts: (Float64Array | undefined)[] = []
 
   constructor(
-    private readonly piece: PieceOf,
+    private readonly shape: PatchShape,
     private readonly common: Common,
-    private readonly u0: number,
-    private readonly u1: number,
-    private readonly v0: number,
-    private readonly v1: number,
     /** how often it was halved: 0 is a whole patch */
     readonly depth: number
   ) {
-    const { at, normal, areaMm2 } = piece(u0, u1, v0, v1)
-    this.at = at
-    this.normal = normal
-    this.areaMm2 = areaMm2
+    this.at = shape.at
+    this.normal = shape.normal
+    this.areaMm2 = shape.areaMm2
+    this.radiusMm = shape.radiusMm
+    this.corners = shape.corners
     this.reflectance = common.reflectance
     this.of = common.of
     this.on = common.on
-    const corners = [
-      piece(u0, u0, v0, v0).at,
-      piece(u1, u1, v0, v0).at,
-      piece(u1, u1, v1, v1).at,
-      piece(u0, u0, v1, v1).at
-    ]
-    this.corners = common.flat ? corners : null
-    this.radiusMm = Math.max(...corners.map((corner) => distance(corner, at)))
-    const [first, second, , last] = corners
-    this.byU = distance(first!, second!) > distance(first!, last!)
-  }
-
-  private part(u0: number, u1: number, v0: number, v1: number): Patch {
-    return new Patch(this.piece, this.common, u0, u1, v0, v1, this.depth + 1)
   }
 
   /**
@@ -84,46 +58,7 @@ export class Patch {
    * @returns [part × 7] middle, normal, area in mm²
    */
   parts(n: 1 | 2 | 3 | 4): Float64Array {
-    const known = this.inParts[n]
-    if (known) return known
-    const made = new Float64Array(n * n * 7)
-    if (this.corners) this.flatParts(n, this.corners, made)
-    else this.curvedParts(n, made)
-    return (this.inParts[n] = made)
-  }
-
-  private flatParts(
-    n: number,
-    [first, second, third, last]: readonly Vec[],
-    made: Float64Array
-  ): void {
-    // Along two sides, and how much the far side differs from the near one: 0 in a rectangle.
-    const side = sub(second!, first!)
-    const up = sub(last!, first!)
-    const skew = sub(sub(third!, last!), side)
-    for (let i = 0; i < n * n; i++) {
-      const u = ((i % n) + 0.5) / n
-      const v = (Math.floor(i / n) + 0.5) / n
-      const along = add(side, scale(skew, v))
-      const across = add(up, scale(skew, u))
-      for (let k = 0; k < 3; k++) {
-        made[i * 7 + k] = first![k]! + u * side[k]! + v * across[k]!
-        made[i * 7 + 3 + k] = this.normal[k]!
-      }
-      made[i * 7 + 6] = Math.abs(dot(cross(along, across), this.normal)) / (n * n)
-    }
-  }
-
-  private curvedParts(n: number, made: Float64Array): void {
-    const [du, dv] = [(this.u1 - this.u0) / n, (this.v1 - this.v0) / n]
-    for (let i = 0; i < n * n; i++) {
-      const u = this.u0 + (i % n) * du
-      const v = this.v0 + Math.floor(i / n) * dv
-      const { at, normal, areaMm2 } = this.piece(u, u + du, v, v + dv)
-      made.set(at, i * 7)
-      made.set(normal, i * 7 + 3)
-      made[i * 7 + 6] = areaMm2
-    }
+    return (this.inParts[n] ??= this.shape.parts(n))
   }
 
   /** Both its halves, cut across its longer way; always the same two. */
@@ -137,11 +72,8 @@ export class Patch {
   }
 
   private newHalves(): readonly [Patch, Patch] {
-    const { u0, u1, v0, v1 } = this
-    const [u, v] = [(u0 + u1) / 2, (v0 + v1) / 2]
-    return this.byU
-      ? [this.part(u0, u, v0, v1), this.part(u, u1, v0, v1)]
-      : [this.part(u0, u1, v0, v), this.part(u0, u1, v, v1)]
+    const [a, b] = this.shape.halves()
+    return [new Patch(a, this.common, this.depth + 1), new Patch(b, this.common, this.depth + 1)]
   }
 }
 
@@ -155,7 +87,9 @@ export function cutUp(
   const patches: Patch[] = []
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++)
-      patches.push(new Patch(piece, common, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!, 0))
+      patches.push(
+        new Patch(shapeOf(piece, common.flat, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!), common, 0)
+      )
   return patches
 }
 
@@ -172,27 +106,6 @@ export const ofSheet =
     areaMm2: (u1 - u0) * sheet.halfAcross * (v1 - v0) * sheet.halfUpward
   })
 
-/** A flat four-cornered part, its corners in order round it: −1 to 1 along either pair of sides. */
-function ofQuadrilateral([first, second, third, last]: readonly Vec[], normal: Vec): PieceOf {
-  // From the middle along either pair of sides, and how much the far side differs from the near.
-  const middle = scale(add(add(first!, second!), add(third!, last!)), 0.25)
-  const side = scale(sub(add(second!, third!), add(first!, last!)), 0.25)
-  const up = scale(sub(add(third!, last!), add(first!, second!)), 0.25)
-  const skew = scale(sub(sub(third!, last!), sub(second!, first!)), 0.25)
-  return (u0, u1, v0, v1) => {
-    const u = (u0 + u1) / 2
-    const v = (v0 + v1) / 2
-    const spot = (k: 0 | 1 | 2): number => middle[k] + u * side[k] + v * (up[k] + u * skew[k])
-    const along = add(side, scale(skew, v))
-    const across = add(up, scale(skew, u))
-    return {
-      at: [spot(0), spot(1), spot(2)],
-      normal,
-      areaMm2: Math.abs(dot(cross(along, across), normal)) * (u1 - u0) * (v1 - v0)
-    }
-  }
-}
-
 /** One side of a sheet, cut along lines that may lean. */
 export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }: Strips): Patch[] {
   const normal = scale(sheet.normal, side)
@@ -201,7 +114,7 @@ export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }:
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++) {
       const corners = [corner(i - 1, k - 1), corner(i, k - 1), corner(i, k), corner(i - 1, k)]
-      patches.push(new Patch(ofQuadrilateral(corners, normal), common, -1, 1, -1, 1, 0))
+      patches.push(new Patch(flatShape(corners, normal), common, 0))
     }
   return patches
 }

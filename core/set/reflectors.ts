@@ -14,9 +14,9 @@ import {
   ofEllipsoid,
   ofSheet,
   type Common,
-  type Patch,
-  type PieceOf
+  type Patch
 } from './patches'
+import type { PieceOf } from './patchShape'
 import { tableSheet } from './sheets'
 import { propStanding } from './props'
 import { flatFaces, halfSizes, plainShape, type Standing } from './subjectBody'

@@ -5,10 +5,11 @@
  * analytic geometry.
  */
 import { betweenOf, type Between } from './between'
-import { isSheet, type Surface } from './shapes'
+import type { Surface } from './shapes'
 import { meshNormal } from './meshNormal'
-import { BOX, CYLINDER, ELLIPSOID, solidNormal, throughSolid } from './solid'
-import { dot, type Vec } from './vec'
+import { EPS, EXTENT, MESH, packed, RECTANGLE, RING, ROW, type Packed } from './packed'
+import { solidNormal, throughSolid } from './solid'
+import type { Vec } from './vec'
 
 export * from './shapes'
 
@@ -24,6 +25,7 @@ export type Blocked = (
 
 export interface Surfaces {
   readonly list: readonly Surface[]
+  readonly packed: Packed
   readonly blocked: Blocked
   /** Whether one of them, by its index, is convex: all but a ring and a mesh. */
   readonly convex: (index: number) => boolean
@@ -49,61 +51,16 @@ export interface Surfaces {
   readonly nearest: (ray: Float64Array, hit: Float64Array) => number
 }
 
-/**
- * Share of a segment at either end that does not count, so that a surface does not shade itself.
- */
-const EPS = 1e-6
-
 /** Numbers of a hit: see Surfaces.nearest. */
 export const HIT = 9
 /** Which side was met, and the paint there, in a hit. */
 export const [SIDE, PAINT] = [7, 8] as const
 
-const RECTANGLE = 0
-const RING = 1
-const MESH = 5
-const KINDS = {
-  rectangle: RECTANGLE,
-  disc: RING,
-  ring: RING,
-  box: BOX,
-  ellipsoid: ELLIPSOID,
-  cylinder: CYLINDER,
-  mesh: MESH
-} as const
-/** Numbers kept of each surface. */
-const ROW = 13
-
-/**
- * Numbers of each surface, rows of an axis over its half size and what its middle gives along it.
- * Flat ones: normal, across, upward, and the square of the hole. Solids: their three axes.
- */
-function packed(list: readonly Surface[]): Float64Array {
-  const data = new Float64Array(list.length * ROW)
-  list.forEach((each, i) => {
-    const { at } = each
-    const rows: readonly (readonly [Vec, number])[] = isSheet(each)
-      ? [
-          [each.normal, 1],
-          [each.across, each.halfAcross],
-          [each.upward, each.halfUpward]
-        ]
-      : each.axes.map((axis, k) => [axis, each.half[k]!] as const)
-    rows.forEach(([axis, half], k) => {
-      const row = axis.map((v) => v / half)
-      data.set([...row, row[0]! * at[0] + row[1]! * at[1] + row[2]! * at[2]], i * ROW + k * 4)
-    })
-    if (isSheet(each)) data[i * ROW + 12] = (each.hole ?? 0) ** 2
-  })
-  return data
-}
-
 /** Surfaces made ready to be asked. */
 export function surfacesOf(list: readonly Surface[]): Surfaces {
   const count = list.length
-  const kinds = Uint8Array.from(list, (each) => KINDS[each.kind])
-  const data = packed(list)
-  const meshes = list.map((each) => (isSheet(each) ? null : (each.mesh ?? null)))
+  const rows = packed(list)
+  const { kinds, data, meshes, extents } = rows
   const ray = new Float64Array(8)
   const spot = new Float64Array(2)
   /** of the nearest so far: triangle, and the shares of its second and third corner */
@@ -231,19 +188,30 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
     return index
   }
   const reaches: Surfaces['reaches'] = (i, axis, past) => {
-    const each = list[i]!
-    const { at } = each
-    let top = 0
-    for (let k = 0; k < 3; k++) top += (at[k]! - past[k]!) * axis[k]!
-    if (isSheet(each))
-      top +=
-        Math.abs(dot(each.across, axis)) * each.halfAcross +
-        Math.abs(dot(each.upward, axis)) * each.halfUpward
-    else for (let k = 0; k < 3; k++) top += Math.abs(dot(each.axes[k]!, axis)) * each.half[k]!
+    const o = i * EXTENT
+    const x = axis[0]
+    const y = axis[1]
+    const z = axis[2]
+    let top =
+      (extents[o]! - past[0]) * x +
+      (extents[o + 1]! - past[1]) * y +
+      (extents[o + 2]! - past[2]) * z
+    for (let k = o + 3; k < o + EXTENT; k += 3)
+      top += Math.abs(extents[k]! * x + extents[k + 1]! * y + extents[k + 2]! * z)
     return top > 0
   }
-  const convex = (i: number): boolean => list[i]!.kind !== 'ring' && list[i]!.kind !== 'mesh'
-  return { list, blocked, convex, stops, stopped, reaches, between: betweenOf(list), nearest }
+  const convex = (i: number): boolean => rows.convex[i] === 1
+  return {
+    list,
+    packed: rows,
+    blocked,
+    convex,
+    stops,
+    stopped,
+    reaches,
+    between: betweenOf(list),
+    nearest
+  }
 }
 
 /**

@@ -6,7 +6,7 @@ import type { PlacePoint } from './places'
 import { sameHead, sameStage, sameSurface } from './same'
 import type { Scene } from './scene'
 import { surfacesOf, type Surface } from './surface'
-import { sameVec } from './vec'
+import { sameVec, type Vec } from './vec'
 
 export interface Unmoved {
   /** by index: the same place stood there under the same index */
@@ -15,6 +15,8 @@ export interface Unmoved {
   readonly lights: readonly boolean[]
   /** whether straight light of a light at a place, by index, came the same way */
   readonly ways: (light: number, place: number) => boolean
+  /** the same for straight light of a light all over a ball, mm */
+  readonly waysTo: (light: number, at: Vec, radiusMm: number) => boolean
 }
 
 const sameExits = (a: PlacePoint['exits'] = [], b: PlacePoint['exits'] = []): boolean =>
@@ -43,9 +45,12 @@ const reachMm = ({ radiusMm, emitters }: Head): number =>
 const spare = new Int32Array(64)
 const balls = new Float64Array(8)
 /**
- * Whether heads that moved, or went, or came, may change the straight light of a head at a place.
+ * Whether heads that moved, or went, or came, may change the straight light of a head in a ball.
  */
-function disturbedBy(before: Scene, now: Scene): (head: Head, place: PlacePoint) => boolean {
+function disturbedBy(
+  before: Scene,
+  now: Scene
+): (head: Head, at: Vec, radiusMm: number) => boolean {
   const has = (list: readonly Surface[], one: Surface): boolean =>
     list.some((each) => sameSurface(each, one))
   const moved = [
@@ -54,8 +59,8 @@ function disturbedBy(before: Scene, now: Scene): (head: Head, place: PlacePoint)
   ]
   if (moved.length === 0) return () => false
   const { between } = surfacesOf(moved)
-  return (head, { at }) => {
-    putBall(balls, 0, at, 0)
+  return (head, at, radiusMm) => {
+    putBall(balls, 0, at, radiusMm)
     putBall(balls, 1, head.at, reachMm(head))
     return between(balls, -1, spare) > 0
   }
@@ -85,9 +90,12 @@ export function unmovedSince(
     )
   })
   const disturbed = disturbedBy(was, scene)
+  const waysTo: Unmoved['waysTo'] = (i, at, radiusMm) =>
+    lights[i]! && !disturbed(scene.heads[i]!, at, radiusMm)
   return {
     places,
     lights,
-    ways: (i, j) => lights[i]! && places[j]! && !disturbed(scene.heads[i]!, scene.places[j]!)
+    ways: (i, j) => places[j]! && waysTo(i, scene.places[j]!.at, 0),
+    waysTo
   }
 }
