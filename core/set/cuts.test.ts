@@ -51,7 +51,7 @@ describe('a table under a card that stands askew in it', () => {
     const { card, background, table } = dipping(turnDeg)
     const sheets = [card, background, table]
     const cuts = cutAtPockets(table, sheets, cutAtCrossings(table, sheets, strips(5)))
-    const common = { reflectance: 0.5, of: 0, on: 1, flat: true }
+    const common = { reflectance: 0.5, of: 0, on: 1 }
     return { card, table, patches: cutSheet(table, 1, common, cuts) }
   }
   test('property: no patch lies on both sides of the card', () => {

@@ -20,11 +20,6 @@ const KINDS = {
 export const ROW = 13
 export const EXTENT = 12
 
-/**
- * Share of a segment at either end that does not count, so that a surface does not shade itself.
- */
-export const EPS = 1e-6
-
 export interface Packed {
   readonly kinds: Uint8Array
   /**

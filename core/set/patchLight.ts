@@ -3,8 +3,8 @@ import { putBall } from './between'
 import type { Emitter } from './emitter'
 import { glance } from './gather'
 import type { Head } from './heads'
-import { passingHalves, type Piece } from './passing'
 import type { Patch } from './patches'
+import { FlatShape } from './patchShape'
 import type { Surfaces } from './surface'
 
 /** How often a patch is halved at most: for a near lamp or a narrow beam, and for a shadow. */
@@ -36,16 +36,33 @@ export function lightOnPatch(
   return light
 }
 
+/** Halves of flat pieces: filled anew at every depth, since no lamp asks for them again. */
+const pairs = Array.from(
+  { length: HALVINGS + FOR_SHADOW + 1 },
+  () => [new FlatShape(), new FlatShape()] as const
+)
+function halvesOf(
+  piece: Patch | FlatShape,
+  depth: number
+): readonly [Patch | FlatShape, Patch | FlatShape] {
+  if (!(piece instanceof FlatShape))
+    return piece.flat ? halvesOf(piece.flat, depth) : piece.passingHalves()
+  // For a shadow it goes on below 0.
+  const pair = pairs[depth + FOR_SHADOW]!
+  piece.halveInto(...pair)
+  return pair
+}
+
 /** The mean over both halves of a piece. */
 function overHalves(
   emitter: Emitter,
   surfaces: Surfaces,
-  piece: Piece,
+  piece: Patch | FlatShape,
   on: number,
   halvings: number,
   forShadow: number
 ): number {
-  const [a, b] = passingHalves(piece, halvings)
+  const [a, b] = halvesOf(piece, halvings)
   return (
     (mean(emitter, surfaces, a, on, halvings - 1, forShadow) * a.areaMm2 +
       mean(emitter, surfaces, b, on, halvings - 1, forShadow) * b.areaMm2) /
@@ -56,7 +73,7 @@ function overHalves(
 function mean(
   emitter: Emitter,
   surfaces: Surfaces,
-  piece: Piece,
+  piece: Patch | FlatShape,
   on: number,
   halvings: number,
   forShadow: number

@@ -6,7 +6,7 @@ import { meeting, type Strips } from './cuts'
 import { pointOn } from './onSheet'
 import { rotated } from './subjectBody'
 import type { Sheet } from './surface'
-import { flatShape, shapeOf, type PatchShape, type PieceOf } from './patchShape'
+import { curvedShape, FlatShape, type PatchShape, type PieceOf } from './patchShape'
 import { cross, scale, unit, type Vec } from './vec'
 
 /** What all patches of one surface have in common. */
@@ -14,8 +14,6 @@ export interface Common {
   readonly reflectance: number
   readonly of: number
   readonly on: number
-  /** whether its pieces are flat and four-cornered */
-  readonly flat: boolean
 }
 
 /** Halves are kept for other lamps down to this depth. */
@@ -34,6 +32,8 @@ export class Patch {
   readonly on: number
   /** its corners in order, where it is flat and four-cornered */
   readonly corners: readonly Vec[] | null
+  /** its shape where it is so */
+  readonly flat: FlatShape | null
   private known: readonly [Patch, Patch] | null = null
   private readonly inParts: (Float64Array | undefined)[] = []
 
@@ -47,7 +47,8 @@ export class Patch {
     this.normal = shape.normal
     this.areaMm2 = shape.areaMm2
     this.radiusMm = shape.radiusMm
-    this.corners = shape.corners
+    this.flat = shape instanceof FlatShape ? shape : null
+    this.corners = this.flat && this.flat.corners
     this.reflectance = common.reflectance
     this.of = common.of
     this.on = common.on
@@ -77,7 +78,7 @@ export class Patch {
   }
 }
 
-/** Cuts a surface along the given edges. */
+/** Cuts a curved surface along the given edges. */
 export function cutUp(
   piece: PieceOf,
   common: Common,
@@ -87,24 +88,13 @@ export function cutUp(
   const patches: Patch[] = []
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++)
-      patches.push(
-        new Patch(shapeOf(piece, common.flat, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!), common, 0)
-      )
+      patches.push(new Patch(curvedShape(piece, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!), common, 0))
   return patches
 }
 
 /** Edges of `n` even strips from −1 to 1. */
 export const even = (n: number): number[] =>
   Array.from({ length: n + 1 }, (_, i) => (2 * i) / n - 1)
-
-/** One side of a rectangle: −1 to 1 across and up. */
-export const ofSheet =
-  (sheet: Sheet, side: 1 | -1 = 1): PieceOf =>
-  (u0, u1, v0, v1) => ({
-    at: pointOn(sheet, (u0 + u1) / 2, (v0 + v1) / 2),
-    normal: scale(sheet.normal, side),
-    areaMm2: (u1 - u0) * sheet.halfAcross * (v1 - v0) * sheet.halfUpward
-  })
 
 /** One side of a sheet, cut along lines that may lean. */
 export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }: Strips): Patch[] {
@@ -114,7 +104,7 @@ export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }:
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++) {
       const corners = [corner(i - 1, k - 1), corner(i, k - 1), corner(i, k), corner(i - 1, k)]
-      patches.push(new Patch(flatShape(corners, normal), common, 0))
+      patches.push(new Patch(new FlatShape().fill(corners, normal), common, 0))
     }
   return patches
 }

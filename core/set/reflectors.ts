@@ -12,7 +12,6 @@ import {
   ofCylinder,
   ofDisc,
   ofEllipsoid,
-  ofSheet,
   type Common,
   type Patch
 } from './patches'
@@ -92,12 +91,17 @@ const SUBJECT_CUTS = { round: 10, up: [5, 3], end: 6, box: 3, sheet: 5 } as cons
 /** Props are small, and there may be six. */
 const PROP_CUTS = { round: 6, up: [3, 2], end: 4, box: 1, sheet: 2 } as const
 
-/** The outside of a body, with the edges it is cut along. */
+/** A flat or curved part of a surface, with the edges it is cut along. */
+type Part = { readonly us: readonly number[]; readonly vs: readonly number[] } & (
+  { readonly sheet: Sheet } | { readonly piece: PieceOf }
+)
+
+/** The outside of a body. */
 function bodyPieces(
   given: Body,
   standing: Standing | undefined,
   cuts: typeof SUBJECT_CUTS | typeof PROP_CUTS
-): { piece: PieceOf; us: readonly number[]; vs: readonly number[]; flat: boolean }[] {
+): Part[] {
   const body = { ...given, shape: plainShape(given) }
   const half = halfSizes(body)
   const flat = flatFaces(body, standing)
@@ -107,23 +111,18 @@ function bodyPieces(
       const part = piece(u0, u1, v0, v1)
       return standing ? { ...part, at: add(part.at, standing.at) } : part
     }
-  const round = { us: even(cuts.round), flat: false }
+  const round = { us: even(cuts.round) }
   switch (body.shape) {
     case 'ellipsoid':
       return [{ ...round, piece: moved(ofEllipsoid(half, body.rotationDeg)), vs: even(cuts.up[0]) }]
     case 'cylinder':
       return [
         { ...round, piece: moved(ofCylinder(half, body.rotationDeg)), vs: even(cuts.up[1]) },
-        ...flat.map((sheet) => ({
-          piece: ofDisc(sheet),
-          us: even(cuts.end),
-          vs: even(1),
-          flat: false
-        }))
+        ...flat.map((sheet) => ({ piece: ofDisc(sheet), us: even(cuts.end), vs: even(1) }))
       ]
     default: {
       const strips = even(flat.length > 2 ? cuts.box : cuts.sheet)
-      return flat.map((sheet) => ({ piece: ofSheet(sheet), us: strips, vs: strips, flat: true }))
+      return flat.map((sheet) => ({ sheet, us: strips, vs: strips }))
     }
   }
 }
@@ -140,19 +139,20 @@ export function reflectorsOf(
 ): Reflectors {
   const names: string[] = []
   const patches: Patch[] = []
-  const common = (name: string, reflectance: number, flat: boolean): Common => {
+  const common = (name: string, reflectance: number): Common => {
     let of = names.indexOf(name)
     if (of < 0) of = names.push(name) - 1
-    return { reflectance, of, on: indexOf(name), flat }
+    return { reflectance, of, on: indexOf(name) }
   }
-  const cut = (
-    name: string,
-    reflectance: number,
-    piece: PieceOf,
-    us: readonly number[],
-    vs: readonly number[] = us,
-    flat = true
-  ): void => void patches.push(...cutUp(piece, common(name, reflectance, flat), us, vs))
+  const cut = (name: string, reflectance: number, part: Part): void => {
+    const shared = common(name, reflectance)
+    const { us, vs } = part
+    patches.push(
+      ...('sheet' in part
+        ? cutSheet(part.sheet, 1, shared, { us: straightCuts(us), vs: straightCuts(vs) })
+        : cutUp(part.piece, shared, us, vs))
+    )
+  }
   const { table, subject, room } = plan
   const board = table && tableSheet(table)
   const sheets = [...cards.map(({ sheet }) => sheet), background, ...(board ? [board] : [])]
@@ -167,7 +167,7 @@ export function reflectorsOf(
   ): void => {
     const strips = { us: straightCuts(us), vs: straightCuts(vs) }
     const cuts = cutAtPockets(sheet, sheets, cutAtCrossings(sheet, sheets, strips))
-    patches.push(...cutSheet(sheet, side, common(name, reflectance, true), cuts))
+    patches.push(...cutSheet(sheet, side, common(name, reflectance), cuts))
   }
   for (const { card, sheet } of cards)
     if (card.kind === 'card')
@@ -186,7 +186,7 @@ export function reflectorsOf(
   flat('background', plan.background.reflectance, background, even(5), even(5))
   const outside = (name: string, body: Body, pieces: ReturnType<typeof bodyPieces>): void => {
     if (body.finish !== 'clear' && body.shape !== 'plume')
-      for (const { piece, us, vs, flat } of pieces) cut(name, body.reflectance, piece, us, vs, flat)
+      for (const part of pieces) cut(name, body.reflectance, part)
   }
   outside('subject', subject, bodyPieces(subject, undefined, SUBJECT_CUTS))
   for (const prop of plan.props)
@@ -195,13 +195,11 @@ export function reflectorsOf(
   if (room) {
     const { walls, ceiling, floor, meanHalf } = roomSheets(room)
     const side = (name: string, sheet: Sheet, reflectance: number): void =>
-      cut(
-        name,
-        reflectance,
-        ofSheet(sheet),
-        strips(sheet.halfAcross, meanHalf),
-        strips(sheet.halfUpward, meanHalf)
-      )
+      cut(name, reflectance, {
+        sheet,
+        us: strips(sheet.halfAcross, meanHalf),
+        vs: strips(sheet.halfUpward, meanHalf)
+      })
     for (const sheet of walls) side('walls', sheet, room.wallReflectance)
     side('ceiling', ceiling, room.ceilingReflectance)
     side('floor', floor, room.floorReflectance)

@@ -6,11 +6,10 @@
  * central projection.
  */
 import type { Emitter } from './emitter'
-import { EPS, MESH, RECTANGLE, RING, ROW } from './packed'
-import { isSheet } from './shapes'
-import { BOX, throughSolid } from './solid'
+import { EXTENT, MESH, RECTANGLE, RING, ROW } from './packed'
+import { BOX, EPS, passesThrough } from './solid'
 import type { Surfaces } from './surface'
-import { dot, type Vec } from './vec'
+import type { Vec } from './vec'
 
 const MOST = 64
 /** Numbers of a thing in its own axes: the point, the way to the face's middle, per mm across and up. */
@@ -26,46 +25,42 @@ const ray = new Float64Array(8)
 /** A thing nearer to the point's own plane than this, against the face's distance, reaches past it. */
 const BESIDE = 1e-6
 
-/** Puts the rectangle round the shadow of thing `k`. */
-function putBox(k: number, emitter: Emitter, over: Vec): void {
-  const each = surfaces.list[things[k]!]!
-  const { at, axis, across, upward } = emitter
+/** A thing over the face: its middle against the point, and its half axes: across, up, away from it. */
+const reaches = new Float64Array(EXTENT)
+
+/** Puts the rectangle round the shadow of thing `k`, by the corners of the box round the thing. */
+function putBox(k: number, { at, axis, across, upward }: Emitter, over: Vec): void {
+  const { extents } = surfaces.packed
+  const from = things[k]! * EXTENT
+  for (let i = 0; i < EXTENT; i += 3) {
+    // The middle is a point, the rest are ways.
+    const x = extents[from + i]! - (i === 0 ? at[0] : 0)
+    const y = extents[from + i + 1]! - (i === 0 ? at[1] : 0)
+    const z = extents[from + i + 2]! - (i === 0 ? at[2] : 0)
+    reaches[i] = x * across[0] + y * across[1] + z * across[2] - (i === 0 ? over[0] : 0)
+    reaches[i + 1] = x * upward[0] + y * upward[1] + z * upward[2] - (i === 0 ? over[1] : 0)
+    reaches[i + 2] = (i === 0 ? over[2] : 0) - (x * axis[0] + y * axis[1] + z * axis[2])
+  }
   const o = 4 * k
   boxes[o] = boxes[o + 2] = Infinity
   boxes[o + 1] = boxes[o + 3] = -Infinity
-  const dx = each.at[0] - at[0]
-  const dy = each.at[1] - at[1]
-  const dz = each.at[2] - at[2]
-  const ahead = over[2]
-  const u = dx * across[0] + dy * across[1] + dz * across[2] - over[0]
-  const v = dx * upward[0] + dy * upward[1] + dz * upward[2] - over[1]
-  const w = ahead - (dx * axis[0] + dy * axis[1] + dz * axis[2])
-  const flat = isSheet(each)
-  const [a, b] = flat ? [each.across, each.upward] : each.axes
-  const c = flat ? null : each.axes[2]
-  const [ha, hb] = flat ? [each.halfAcross, each.halfUpward] : each.half
-  const hc = flat ? 0 : each.half[2]
-  const [au, av, aw] = [ha * dot(a, across), ha * dot(a, upward), -ha * dot(a, axis)]
-  const [bu, bv, bw] = [hb * dot(b, across), hb * dot(b, upward), -hb * dot(b, axis)]
-  const [cu, cv, cw] = c
-    ? [hc * dot(c, across), hc * dot(c, upward), -hc * dot(c, axis)]
-    : [0, 0, 0]
-  for (let corner = c ? 7 : 3; corner >= 0; corner--) {
-    const i = corner & 1 ? 1 : -1
-    const j = corner & 2 ? 1 : -1
-    const m = corner & 4 ? 1 : -1
-    const far = w + i * aw + j * bw + m * cw
-    if (far <= BESIDE * ahead) {
+  for (let corner = 0; corner < 8; corner++) {
+    const a = corner & 1 ? 1 : -1
+    const b = corner & 2 ? 1 : -1
+    const c = corner & 4 ? 1 : -1
+    const far = reaches[2]! + a * reaches[5]! + b * reaches[8]! + c * reaches[11]!
+    if (far <= BESIDE * over[2]) {
       boxes[o] = boxes[o + 2] = -Infinity
       boxes[o + 1] = boxes[o + 3] = Infinity
       return
     }
-    const onU = over[0] + ((u + i * au + j * bu + m * cu) * ahead) / far
-    const onV = over[1] + ((v + i * av + j * bv + m * cv) * ahead) / far
-    if (onU < boxes[o]!) boxes[o] = onU
-    if (onU > boxes[o + 1]!) boxes[o + 1] = onU
-    if (onV < boxes[o + 2]!) boxes[o + 2] = onV
-    if (onV > boxes[o + 3]!) boxes[o + 3] = onV
+    const stretch = over[2] / far
+    const u = reaches[0]! + a * reaches[3]! + b * reaches[6]! + c * reaches[9]!
+    const v = reaches[1]! + a * reaches[4]! + b * reaches[7]! + c * reaches[10]!
+    boxes[o] = Math.min(boxes[o]!, over[0] + u * stretch)
+    boxes[o + 1] = Math.max(boxes[o + 1]!, over[0] + u * stretch)
+    boxes[o + 2] = Math.min(boxes[o + 2]!, over[1] + v * stretch)
+    boxes[o + 3] = Math.max(boxes[o + 3]!, over[1] + v * stretch)
   }
 }
 
@@ -159,8 +154,5 @@ export function hides(k: number, spots: Float64Array, at: number): boolean {
     ray[7] = 1 - EPS
     return surfaces.packed.meshes[things[k]!]!.any(ray)
   }
-  if (!throughSolid(kind, ray)) return false
-  const near = ray[6]! > 0 ? ray[6]! : 0
-  const far = ray[7]! < 1 ? ray[7]! : 1
-  return far - near > EPS && far > EPS && near < 1 - EPS
+  return passesThrough(kind, ray)
 }

@@ -9,6 +9,11 @@ export const ELLIPSOID = 3
 export const CYLINDER = 4
 
 /**
+ * Share of a segment at either end that does not count, so that a surface does not shade itself.
+ */
+export const EPS = 1e-6
+
+/**
  * The part of a line inside a unit solid, in lengths of its direction.
  * @param kind BOX, ELLIPSOID or CYLINDER
  * @param ray [8] start x, y, z and direction x, y, z in the solid's own axes; filled with where it
@@ -69,6 +74,14 @@ export function throughSolid(kind: number, ray: Float64Array): boolean {
   ray[6] = near
   ray[7] = far
   return near < far
+}
+
+/** The same of a segment, as long as the ray's direction: whether any of it is inside. */
+export function passesThrough(kind: number, ray: Float64Array): boolean {
+  if (!throughSolid(kind, ray)) return false
+  const near = ray[6]! > 0 ? ray[6]! : 0
+  const far = ray[7]! < 1 ? ray[7]! : 1
+  return far - near > EPS && far > EPS && near < 1 - EPS
 }
 
 /**

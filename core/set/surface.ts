@@ -7,8 +7,8 @@
 import { betweenOf, type Between } from './between'
 import type { Surface } from './shapes'
 import { meshNormal } from './meshNormal'
-import { EPS, EXTENT, MESH, packed, RECTANGLE, RING, ROW, type Packed } from './packed'
-import { solidNormal, throughSolid } from './solid'
+import { EXTENT, MESH, packed, RECTANGLE, RING, ROW, type Packed } from './packed'
+import { EPS, passesThrough, solidNormal, throughSolid } from './solid'
 import type { Vec } from './vec'
 
 export * from './shapes'
@@ -118,10 +118,7 @@ export function surfacesOf(list: readonly Surface[]): Surfaces {
       ray[7] = 1 - EPS
       return meshes[i]!.any(ray)
     }
-    if (!throughSolid(kind, ray)) return false
-    const near = ray[6]! > 0 ? ray[6]! : 0
-    const far = ray[7]! < 1 ? ray[7]! : 1
-    return far - near > EPS && far > EPS && near < 1 - EPS
+    return passesThrough(kind, ray)
   }
 
   const stopped: Surfaces['stopped'] = (some, many, line) => {
