@@ -26,6 +26,8 @@ const LEAF = 4
 const BINS = 12
 /** Triangles overlap by this share at their edges, so that no ray slips between two. */
 const EDGE = 1e-7
+/** A ray this near to a triangle's plane, rad, runs in it: where it meets that is rounding. */
+const IN_PLANE = 1e-12
 /** A branch deeper than this is not cut. */
 const DEEPEST = 60
 
@@ -213,7 +215,9 @@ export function bvhOf(mesh: Mesh): Bvh {
     const py = dz * vx - dx * vz
     const pz = dx * vy - dy * vx
     const whole = ux * px + uy * py + uz * pz
-    if (whole === 0) return false
+    const size =
+      (Math.abs(ux) + Math.abs(uy) + Math.abs(uz)) * (Math.abs(px) + Math.abs(py) + Math.abs(pz))
+    if (Math.abs(whole) <= IN_PLANE * size) return false
     const x = ray[0]! - sides[o]!
     const y = ray[1]! - sides[o + 1]!
     const z = ray[2]! - sides[o + 2]!

@@ -106,6 +106,15 @@ describe('the tree of a mesh', () => {
     )
   })
 
+  it('meets nothing before it: a ray in the plane of a triangle, all but for rounding', () => {
+    const { nearest } = bvhOf(MESHES.coin!)
+    const [y, z] = [1.0842021724855047e-19, 1.5980476379394495]
+    const ray = Float64Array.of(0, y, z, -5.56268464626801e-309, -y, -z, 1e-6, 3)
+    nearest(ray, new Float64Array(2))
+    // Its box begins at z = 1.
+    expect(ray[7]).toBeGreaterThan(0.598 / 1.598 - 1e-6)
+  })
+
   it('lets no ray slip between triangles, along their very edges', () => {
     const bvh = bvhOf(lathe(round(13)))
     const ray = new Float64Array(8)
