@@ -2,7 +2,7 @@
  * How shadows lie on a cell of a face: none, one that hides it all (proved by its corners, since a
  * convex thing's shadow is convex), or edges. Source: math, convexity of a shadow seen from a point.
  */
-import { corners, IN, OUT, spot, UNSURE } from './faceRegion'
+import { corners, IN, NONE, OUT, spot, UNSURE } from './faceRegion'
 import { castShadows, convexShadow, hides, mayHide } from './shadows'
 
 /** A cell this small is hidden by a thing that is not convex when its corners and its middle are. */
@@ -14,8 +14,8 @@ const FINE_ENOUGH = 3
 export const shade = {
   /** those that may hide something of it, as bits */
   reaching: 0,
-  /** the one whose edge alone runs across it; −1: none, or several do */
-  edgeOf: -1
+  /** the one whose edge alone runs across it; NONE: none does, or several may */
+  edgeOf: NONE
 }
 let count = 0
 
@@ -49,7 +49,7 @@ function putExtent(): void {
  */
 export function shadeOf(among: number, reach: number, level: number): number {
   shade.reaching = 0
-  shade.edgeOf = -1
+  shade.edgeOf = NONE
   if (count === 0 || among === 0) return IN
   putExtent()
   let parts = 0
@@ -68,9 +68,10 @@ export function shadeOf(among: number, reach: number, level: number): number {
     } else if (hidden && (convexShadow(k) || (reach < NARROW && hides(k, spot, 0)))) return OUT
     else if (hidden || hides(k, spot, 0)) parts += 2
   }
-  if (parts !== 1) shade.edgeOf = -1
+  // Things smaller than a cell may stand before it unseen: cut down to a size where they show.
+  const few = level >= FINE_ENOUGH || (shade.reaching & (shade.reaching - 1)) === 0
+  if (parts !== 1 || !few) shade.edgeOf = NONE
   if (parts > 0) return UNSURE
-  // Things smaller than a cell may stand before its middle: cut down to a size where they show.
   return level >= FINE_ENOUGH || shade.reaching === 0 ? IN : UNSURE
 }
 

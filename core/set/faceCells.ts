@@ -2,7 +2,7 @@
  * Light of a face across which an edge runs: of a shadow, of the beam or of the surface's horizon.
  * The face is cut into cells (faceRegion.ts). A cell is out when it is proved so (all of it outside
  * the beam's spot or below the horizon, or hidden: cellShade.ts), in when nothing can reach it,
- * shared out where one shadow's edge runs across it (partCell.ts), and cut again as long as none of
+ * shared out where a single edge runs across it (partCell.ts), and cut again as long as none of
  * these is known: no thing and no beam is too small to be found.
  */
 import { beginShade, hiddenSpot, shade, shadeOf } from './cellShade'
@@ -13,20 +13,20 @@ import {
   corners,
   first,
   IN,
-  inBeam,
-  inFace,
+  lieOf,
+  NONE,
+  oneEdge,
   onFace,
   OUT,
   overFace,
   putCorners,
   putSpot,
   setRegion,
-  spot,
-  UNSURE
+  spot
 } from './faceRegion'
-import { middle, partLeft } from './partCell'
+import { partLeft, triangles } from './partCell'
 import type { Surfaces } from './surface'
-import { dot, length2, type Vec } from './vec'
+import { length2, type Vec } from './vec'
 
 /** How often cells are cut at least where an edge runs across them, and where less will do. */
 export const FINE = 4
@@ -36,10 +36,12 @@ const MOST_CELLS = 1024
 const DEEPEST = 7
 /** Below this share of what is lit, what is not known does not matter: it is looked at by points. */
 const ENOUGH = 0.1
-/** What a cell at the rim of the face counts of that. */
-const RIM = 0.2
 /** A cell with a reach this large against its distance is summed by four points. */
 const SMOOTH = 0.7 / Math.SQRT2
+/** One with a reach this large is summed over triangles of its part. */
+const PART = 0.2
+/** Less than this share of a large cell is told by smaller ones. */
+const SLIVER = 0.2
 const GAUSS = 1 / Math.sqrt(3)
 /** Four points askew: an edge along the cells crosses them one after the other. */
 const ASKEW = [-0.75, -0.25, 0.75, 0.25]
@@ -118,11 +120,25 @@ function lightOfQuarters(
   return sum
 }
 
-/** Light of a cell that one shadow's edge runs across; −1 where that is no single line or arc. */
-function lightOfPart(p: number, q: number, halfP: number, halfQ: number): number {
-  const left = partLeft(shade.edgeOf, p, q, halfP, halfQ)
-  putSpot(left > 0 ? middle.p : p, left > 0 ? middle.q : q)
-  return left > 0 ? left * lightOfSpot() : left
+/**
+ * Light of a cell that one edge runs across; −1 where that is no single line or arc, or leaves less
+ * than the least share.
+ */
+function lightOfPart(
+  edge: number,
+  p: number,
+  q: number,
+  halfP: number,
+  halfQ: number,
+  leastLeft: number
+): number {
+  if (partLeft(edge, p, q, halfP, halfQ) < leastLeft) return -1
+  let sum = 0
+  for (let i = 0; i < 3 * triangles.count; i += 3) {
+    putSpot(triangles.rows[i]!, triangles.rows[i + 1]!)
+    sum += triangles.rows[i + 2]! * lightOfSpot()
+  }
+  return sum
 }
 
 /** How far the corners of a cell lie from its spot at most, mm. */
@@ -134,16 +150,6 @@ function reachOf(): number {
     most = Math.max(most, u * u + v * v)
   }
   return Math.sqrt(most)
-}
-
-/** The plane of the point's surface over the face: where its horizon runs across that. */
-const rise = new Float64Array(3)
-/** How a cell lies to the horizon: IN above, OUT below, UNSURE across. */
-function aboveHorizon(): number {
-  let up = 0
-  for (let k = 0; k < 8; k += 2)
-    if (rise[0]! + rise[1]! * corners[k]! + rise[2]! * corners[k + 1]! > 0) up++
-  return up === 0 ? OUT : up === 4 ? IN : UNSURE
 }
 
 /**
@@ -164,10 +170,10 @@ export function faceCells(
 ): number {
   emitter = ofEmitter
   normal = facing
-  const { across, upward, axis, smoothTan, areaMm2 } = emitter
+  const { across, upward, smoothTan, areaMm2 } = emitter
   const over = overFace(emitter, at)
   const [overU, overV, ahead] = over
-  if (ahead <= 0 || !setRegion(emitter, overU, overV, ahead, least < FINE)) return 0
+  if (ahead <= 0 || !setRegion(emitter, over, normal, least < FINE)) return 0
   for (let k = 0; k < 3; k++) {
     line[k] = at[k]!
     frame[k] = emitter.at[k]! - at[k]!
@@ -175,12 +181,6 @@ export function faceCells(
     frame[6 + k] = upward[k]!
   }
   beginShade(emitter, surfaces, at, over, things, count)
-  rise[0] =
-    normal === null
-      ? 1
-      : dot(normal, axis) * -ahead - overU * dot(normal, across) - overV * dot(normal, upward)
-  rise[1] = normal === null ? 0 : dot(normal, across)
-  rise[2] = normal === null ? 0 : dot(normal, upward)
   let halfP = first.halfP
   let halfQ = first.halfQ
   for (let i = 0; i < first.count; i++) {
@@ -203,37 +203,28 @@ export function faceCells(
       putSpot(p, q)
       const u = spot[0]!
       const v = spot[1]!
-      // Sectors lie within every edge.
-      if (first.sectors) putCorners(p, q, halfP, halfQ)
+      putCorners(p, q, halfP, halfQ)
       const reach = first.sectors ? reachOf() : length2(halfP, halfQ)
-      const face = first.sectors ? IN : inFace(u, v, reach)
-      const beam = first.sectors || face === OUT ? IN : inBeam(u, v, reach)
-      if (face === OUT || beam === OUT) continue
-      if (!first.sectors) putCorners(p, q, halfP, halfQ)
-      const above = aboveHorizon()
-      if (above === OUT) continue
+      const lie = lieOf(reach)
+      if (lie === OUT) continue
       const shadow = shadeOf(amongs[i]!, reach / emitter.radiusMm, level)
       if (shadow === OUT) continue
-      const sure = face === IN && beam === IN && above === IN && shadow === IN
+      const sure = lie === IN && shadow === IN
       const far = Math.min(length2(length2(u - overU, v - overV), ahead), ahead * smoothTan)
       if (sure && reach < SMOOTH * far) {
         sum += lightOfCell(p, q, halfP, halfQ, share, 0, true)
         continue
       }
-      const oneEdge = shade.edgeOf >= 0 && face === IN && beam === IN && above === IN
-      if (oneEdge && level >= least && reach < SMOOTH * far) {
-        const light = lightOfPart(p, q, halfP, halfQ)
+      const edge = shadow === IN ? oneEdge() : lie === IN ? shade.edgeOf : NONE
+      if (edge !== NONE && reach < PART * far) {
+        const light = lightOfPart(edge, p, q, halfP, halfQ, level < least ? SLIVER : 0)
         if (light >= 0) {
           sum += light * share
           continue
         }
       }
       if (sure) coarse++
-      else if (level >= least) {
-        // The face's own edge is as well met by points: what lies past it evens out all round.
-        const weight = shadow === IN && beam === IN ? RIM : 1
-        unsure += Math.max(lightOfSpot(), 1e-30) * share * weight
-      }
+      else if (level >= least) unsure += Math.max(lightOfSpot(), 1e-30) * share
       cells[2 * kept] = p
       cells[2 * kept + 1] = q
       amongs[kept] = shade.reaching

@@ -1,12 +1,13 @@
 /**
  * The part of a face that a point gets light from: the face's own shape, what its beam's limit
- * leaves of it, what shows of it through a tube's mouth; and cells of that part. Where the part is
+ * leaves of it, what shows of it through a tube's mouth and over the point's horizon; and cells of
+ * that part. Where the part is
  * one whole disc or ring, cells are sectors of it, so that none lies across its edge; else they are
  * rectangles. One region at a time: asked for each point of the set, nothing is allocated. Source:
  * math, polar coordinates; a cone of a beam cuts the face's plane in a disc.
  */
 import type { Emitter } from './emitter'
-import { length2, type Vec } from './vec'
+import { dot, length2, type Vec } from './vec'
 
 export const OUT = 0
 export const IN = 1
@@ -23,6 +24,9 @@ let rectangle = false
 /** The middle of the disc that sectors are of. */
 let midU = 0
 let midV = 0
+
+/** The point's horizon over the face: a spot lies above it where [0] + [1]·u + [2]·v > 0. */
+const horizon = new Float64Array(3)
 
 /**
  * The first cells: whether they are sectors, middle and half size along both of their coordinates,
@@ -103,21 +107,30 @@ function putRectangle(): boolean {
   return u0 < u1 && v0 < v1
 }
 
+function setHorizon({ axis, across, upward }: Emitter, over: Vec, normal: Vec | null): void {
+  horizon[0] = 1
+  horizon[1] = horizon[2] = 0
+  if (!normal) return
+  horizon[1] = dot(normal, across)
+  horizon[2] = dot(normal, upward)
+  horizon[0] = -dot(normal, axis) * over[2] - over[0] * horizon[1] - over[1] * horizon[2]
+}
+
 /**
  * Sets the region for a point of the set.
- * @param u,v the spot of the face's plane right below the point, mm
- * @param ahead how far the point lies before that plane, mm
+ * @param over where it lies over the face: across, up and before it, mm
+ * @param normal of the surface there, unit; null: light counts from every side alike
  * @param coarse few cells will do
  * @returns whether the point gets any light
  */
 export function setRegion(
   emitter: Emitter,
-  u: number,
-  v: number,
-  ahead: number,
+  over: Vec,
+  normal: Vec | null,
   coarse: boolean
 ): boolean {
   const { face, tube, radiusMm, limitTan } = emitter
+  const [u, v, ahead] = over
   const depth = tube?.lengthMm ?? 0
   if (ahead <= depth) return false
   rectangle = face.kind === 'rectangle'
@@ -130,6 +143,7 @@ export function setRegion(
     put(DISCS.seen, (-u * depth) / away, (-v * depth) / away, (tube.radiusMm * ahead) / away)
   else put(DISCS.seen, 0, 0, Infinity)
   put(DISCS.spot, u, v, ahead * limitTan)
+  setHorizon(emitter, over, normal)
   const disc = wholeDisc()
   if (disc < 0) return putRectangle()
   putSectors(disc, coarse)
@@ -185,26 +199,78 @@ const against = (u: number, v: number, reach: number, disc: number): number => {
   return off - reach >= radius ? OUT : off + reach <= radius ? IN : UNSURE
 }
 
-/** How a cell within `reach` of a spot lies in the face itself. */
-export function inFace(u: number, v: number, reach: number): number {
-  if (rectangle) return IN
-  const outer = against(u, v, reach, DISCS.face)
-  if (outer === OUT || hole === 0) return outer
-  const r = length2(u, v)
-  if (r + reach <= hole) return OUT
-  return outer === IN && r - reach >= hole ? IN : UNSURE
+/** Whether all corners of a cell lie within a distance of a spot: then all of it does. */
+function cornersWithin(u: number, v: number, radius: number): boolean {
+  for (let k = 0; k < 8; k += 2)
+    if (length2(corners[k]! - u, corners[k + 1]! - v) > radius) return false
+  return true
 }
 
-/** The same in what beam and tube leave of the plane. */
-export function inBeam(u: number, v: number, reach: number): number {
-  const seen = against(u, v, reach, DISCS.seen)
-  const lit = against(u, v, reach, DISCS.spot)
-  return seen === OUT || lit === OUT ? OUT : seen === IN && lit === IN ? IN : UNSURE
+/** How many corners of a cell lie above the horizon. */
+function cornersUp(): number {
+  let up = 0
+  for (let k = 0; k < 8; k += 2)
+    if (horizon[0]! + horizon[1]! * corners[k]! + horizon[2]! * corners[k + 1]! > 0) up++
+  return up
 }
 
-/** Whether a spot lies on the face and shows; the beam's limit is the light's own to tell. */
+/** No edge, or several; the horizon; a ring's inner edge; the rims of the discs. */
+export const NONE = -1
+const HORIZON = -2
+const HOLE = -3
+const RIMS = -4
+/** Of the cell last looked at: how many edges run across it, and the last of them. */
+const across = { count: 0, last: NONE }
+const cross = (edge: number): void => {
+  across.count++
+  across.last = edge
+}
+/** The one edge that runs across the cell last looked at. */
+export const oneEdge = (): number => (across.count === 1 ? across.last : NONE)
+
+/**
+ * How the cell of `corners` and `spot` lies in the region.
+ * @param reach how far it goes from the spot at most, mm
+ */
+export function lieOf(reach: number): number {
+  across.count = 0
+  const up = cornersUp()
+  if (up === 0) return OUT
+  if (up < 4) cross(HORIZON)
+  // Sectors lie within every other edge.
+  if (!first.sectors) {
+    const u = spot[0]!
+    const v = spot[1]!
+    for (let disc = 0; disc < discs.length; disc += 3) {
+      const lie = against(u, v, reach, disc)
+      if (lie === OUT) return OUT
+      if (lie === UNSURE && !cornersWithin(discs[disc]!, discs[disc + 1]!, discs[disc + 2]!))
+        cross(RIMS - disc)
+    }
+    if (hole > 0 && cornersWithin(0, 0, hole)) return OUT
+    if (hole > 0 && length2(u, v) - reach < hole) cross(HOLE)
+  }
+  return across.count === 0 ? IN : UNSURE
+}
+
+/** Whether `spot` lies past an edge of the region. */
+export function past(edge: number): boolean {
+  const u = spot[0]!
+  const v = spot[1]!
+  if (edge === HORIZON) return horizon[0]! + horizon[1]! * u + horizon[2]! * v <= 0
+  if (edge === HOLE) return length2(u, v) < hole
+  return against(u, v, 0, RIMS - edge) === OUT
+}
+
+/** Whether an edge of the region is curved. */
+export const curvedRim = (edge: number): boolean => edge !== HORIZON
+
+/** Whether a spot lies on the face and shows; horizon and beam's limit are the light's own to tell. */
 export const onFace = (u: number, v: number): boolean =>
-  first.sectors || (inFace(u, v, 0) === IN && against(u, v, 0, DISCS.seen) === IN)
+  first.sectors ||
+  (against(u, v, 0, DISCS.face) === IN &&
+    length2(u, v) >= hole &&
+    against(u, v, 0, DISCS.seen) === IN)
 
 /** Where a point of the set lies over a face: across, up and before it, mm. */
 export const overFace = ({ at, across, upward, axis }: Emitter, point: Vec): Vec => {

@@ -1,16 +1,17 @@
 /**
- * What the edge of one convex shadow leaves of a cell of a face: where the edge crosses the cell's
- * sides is found by halving, between those it is taken for an arc. Source: math, area and middle of
- * a polygon; a parabola's segment is two thirds of the box round it.
+ * What one edge leaves of a cell of a face, that of a convex shadow or of the region the point gets
+ * light from: where the edge crosses the cell's sides is found by halving, between those it is taken
+ * for an arc. Source: math, area and middle of a polygon; a parabola's segment is two thirds of the
+ * box round it.
  */
-import { first, putSpot, spot } from './faceRegion'
+import { curvedRim, first, past, putSpot, spot } from './faceRegion'
 import { curvedShadow, hides } from './shadows'
 
-/** The middle of what is left, in the cell's own coordinates. */
-export const middle = { p: 0, q: 0 }
+/** What is left in triangles: p and q of the middle of each, and its share of the cell. */
+export const triangles = { count: 0, rows: new Float64Array(24) }
 
 /** Halvings on the way to an edge. */
-const STEPS = 6
+const STEPS = 8
 /** What rises over its chord by more than this share of it is no arc, and by this no line. */
 const [HIGHEST, FLAT] = [0.1, 0.02]
 
@@ -23,8 +24,8 @@ const put = (p: number, q: number): void => {
   many++
 }
 
-/** The cell and the shadow in hand: middle, half sizes, and at which corners it is hidden. */
-const cell = { shadow: 0, p: 0, q: 0, halfP: 0, halfQ: 0 }
+/** The cell and the edge in hand: middle, half sizes, and at which corners nothing is left. */
+const cell = { edge: 0, p: 0, q: 0, halfP: 0, halfQ: 0 }
 const hiddenAt = [false, false, false, false]
 /** Corners in order round it, in half sizes. */
 const CORNERS = [
@@ -38,8 +39,11 @@ const cornerQ = (k: number): number => cell.q + CORNERS[k]![1] * cell.halfQ
 
 const hidden = (p: number, q: number): boolean => {
   putSpot(p, q)
-  return hides(cell.shadow, spot, 0)
+  return cell.edge >= 0 ? hides(cell.edge, spot, 0) : past(cell.edge)
 }
+
+const curved = (): boolean =>
+  first.sectors || (cell.edge >= 0 ? curvedShadow(cell.edge) : curvedRim(cell.edge))
 
 /** How far along a way the edge lies, 0 to 1; hidden at its start is not as at its end. */
 function edgeAlong(p: number, q: number, overP: number, overQ: number, atStart: boolean): number {
@@ -80,7 +84,7 @@ function putArc(): boolean {
   const side = inside ? 1 : -1
   const at = (rise: number): boolean => hidden(p + side * rise * upP, q + side * rise * upQ)
   if (at(FLAT) !== inside) return true
-  if (at(HIGHEST) === inside || !(curvedShadow(cell.shadow) || first.sectors)) return false
+  if (at(HIGHEST) === inside || !curved()) return false
   const most = side * HIGHEST
   const rise = (4 / 3) * most * edgeAlong(p, q, most * upP, most * upQ, inside)
   put(p + rise * upP, q + rise * upQ)
@@ -88,18 +92,12 @@ function putArc(): boolean {
 }
 
 /**
- * @param shadow index among those in hand
+ * @param edge index of a shadow among those in hand, or an edge of the region
  * @param p,q the cell's middle, and its half sizes
  * @returns the share of the cell that is left; −1 where it is not one line or arc that runs across
  */
-export function partLeft(
-  shadow: number,
-  p: number,
-  q: number,
-  halfP: number,
-  halfQ: number
-): number {
-  cell.shadow = shadow
+export function partLeft(edge: number, p: number, q: number, halfP: number, halfQ: number): number {
+  cell.edge = edge
   cell.p = p
   cell.q = q
   cell.halfP = halfP
@@ -118,11 +116,11 @@ export function partLeft(
   let corner = begin
   for (; !hiddenAt[corner]; corner = (corner + 1) & 3) put(cornerP(corner), cornerQ(corner))
   putEdge((corner + 3) & 3)
-  return putArc() ? areaAndMiddle() : -1
+  return putArc() ? areaInTriangles() : -1
 }
 
-/** Share of the cell inside the outline; sets `middle`. */
-function areaAndMiddle(): number {
+/** Share of the cell inside the outline; sets `triangles`. */
+function areaInTriangles(): number {
   let area = 0
   let sumP = 0
   let sumQ = 0
@@ -137,8 +135,26 @@ function areaAndMiddle(): number {
     sumP += ((ap + bp) * twice) / 6
     sumQ += ((aq + bq) * twice) / 6
   }
+  triangles.count = 0
   if (area <= 0) return 0
-  middle.p = cell.p + sumP / area
-  middle.q = cell.q + sumQ / area
-  return Math.min(1, area / (4 * cell.halfP * cell.halfQ))
+  // The top of an arc may stand out of the cell.
+  const whole = Math.max(area, 4 * cell.halfP * cell.halfQ)
+  putTriangles(cell.p + sumP / area, cell.q + sumQ / area, whole)
+  return area / whole
+}
+
+/** Cuts what is left into triangles about its middle. */
+function putTriangles(p: number, q: number, whole: number): void {
+  const { rows } = triangles
+  for (let i = 0; i < many; i++) {
+    const k = i + 1 < many ? i + 1 : 0
+    const ap = outline[2 * i]! - p
+    const aq = outline[2 * i + 1]! - q
+    const bp = outline[2 * k]! - p
+    const bq = outline[2 * k + 1]! - q
+    rows[3 * i] = p + (ap + bp) / 3
+    rows[3 * i + 1] = q + (aq + bq) / 3
+    rows[3 * i + 2] = (ap * bq - bp * aq) / 2 / whole
+  }
+  triangles.count = many
 }

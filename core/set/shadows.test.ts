@@ -3,8 +3,21 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { testCard, testLight, testPlan, testStrobe } from '../testing'
 import type { Emitter } from './emitter'
-import { overFace, putSpot, setRegion, spot } from './faceRegion'
-import { middle, partLeft } from './partCell'
+import {
+  first,
+  IN,
+  lieOf,
+  NONE,
+  oneEdge,
+  OUT,
+  overFace,
+  putCorners,
+  putSpot,
+  setRegion,
+  spot,
+  UNSURE
+} from './faceRegion'
+import { partLeft, triangles } from './partCell'
 import { sceneOf } from './scene'
 import { castShadows, convexShadow, hides, mayHide } from './shadows'
 import { surfacesOf, type Surface, type Surfaces } from './surface'
@@ -136,6 +149,18 @@ test('what casts its shadow elsewhere may hide nothing there', () => {
 })
 
 describe('part of a cell', () => {
+  /** The middle of the triangles, which together are the share. */
+  function middleOf(share: number) {
+    const { rows, count } = triangles
+    let [all, p, q] = [0, 0, 0]
+    for (let i = 0; i < 3 * count; i += 3) {
+      all += rows[i + 2]!
+      p += rows[i]! * rows[i + 2]!
+      q += rows[i + 1]! * rows[i + 2]!
+    }
+    expect(all).toBeCloseTo(share, 9)
+    return { p: p / all, q: q / all }
+  }
   /** Share and middle of what shows, by many points of the cell. */
   function counted(k: number, p: number, q: number, half: number) {
     const n = 200
@@ -159,12 +184,13 @@ describe('part of a cell', () => {
         const emitter = emitterOf(100, false)
         const at: Vec = [0, 100, 0]
         cast(emitter, surfacesOf([board([45 + x, 50, z], 40, 60, turn)]), at)
-        setRegion(emitter, 0, 0, 100, false)
+        setRegion(emitter, [0, 0, 100], null, false)
         const share = partLeft(0, 10, -20, 12.5, 12.5)
         if (share < 0) return
         const want = counted(0, 10, -20, 12.5)
         expect(Math.abs(share - want.share)).toBeLessThan(0.02)
         if (want.share < 0.05) return
+        const middle = middleOf(share)
         expect(Math.abs(middle.p - want.p)).toBeLessThan(0.6)
         expect(Math.abs(middle.q - want.q)).toBeLessThan(0.6)
         found++
@@ -179,7 +205,7 @@ describe('part of a cell', () => {
       fc.property(within(40), within(40), between(15, 40), (x, z, r) => {
         const emitter = emitterOf(100, false)
         cast(emitter, surfacesOf([ball([x, 50, z], r)]), [0, 100, 0])
-        setRegion(emitter, 0, 0, 100, false)
+        setRegion(emitter, [0, 0, 100], null, false)
         const share = partLeft(0, 10, -20, 12.5, 12.5)
         if (share < 0) return
         const want = counted(0, 10, -20, 12.5)
@@ -190,11 +216,69 @@ describe('part of a cell', () => {
     )
     expect(found).toBeGreaterThan(20)
   })
+  test('property: so do the rim of a face or a beam and the horizon, each by itself', () => {
+    const found = new Set<number>()
+    fc.assert(
+      fc.property(
+        fc.tuple(within(150), between(20, 200), within(150)),
+        fc.tuple(within(1), within(1), within(1)).filter((each) => Math.hypot(...each) > 0.1),
+        fc.integer({ min: 10, max: 80 }),
+        fc.boolean(),
+        within(80),
+        within(80),
+        (at, tilt, limitDeg, ofDisc, p, q) => {
+          const limitTan = Math.tan((limitDeg * Math.PI) / 180)
+          const emitter = { ...emitterOf(100, ofDisc), limitTan }
+          const length = Math.hypot(...tilt)
+          const normal = tilt.map((each) => each / length) as unknown as Vec
+          if (!setRegion(emitter, overFace(emitter, at), normal, false) || first.sectors) return
+          const half = 10
+          putSpot(p, q)
+          putCorners(p, q, half, half)
+          const lie = lieOf(half * Math.SQRT2)
+          const edge = oneEdge()
+          /** Whether a spot of the face shines here, by hand. */
+          const shines = (u: number, v: number): boolean => {
+            const [x, y, z] = [u - at[0], -at[1], v - at[2]]
+            return (
+              x * normal[0] + y * normal[1] + z * normal[2] > 0 &&
+              Math.hypot(x, z) <= -y * limitTan &&
+              (!ofDisc || Math.hypot(u, v) <= 100)
+            )
+          }
+          const n = 60
+          let [left, sumP, sumQ] = [0, 0, 0]
+          for (let i = 0; i < n * n; i++) {
+            const a = p + ((2 * (i % n) + 1) / n - 1) * half
+            const b = q + ((2 * Math.floor(i / n) + 1) / n - 1) * half
+            if (!shines(a, b)) continue
+            left++
+            sumP += a
+            sumQ += b
+          }
+          if (lie === OUT) expect(left).toBe(0)
+          if (lie === IN) expect(left).toBe(n * n)
+          if (lie !== UNSURE || edge === NONE) return
+          const share = partLeft(edge, p, q, half, half)
+          if (share < 0) return
+          found.add(edge)
+          expect(Math.abs(share - left / n ** 2)).toBeLessThan(0.03)
+          if (left < 200) return
+          const middle = middleOf(share)
+          expect(Math.abs(middle.p - sumP / left)).toBeLessThan(0.6)
+          expect(Math.abs(middle.q - sumQ / left)).toBeLessThan(0.6)
+        }
+      ),
+      { numRuns: 6000 }
+    )
+    // Horizon, face and beam.
+    expect(found.size).toBe(3)
+  })
   test('a corner, two edges, none at all: that is for finer cells', () => {
     const emitter = emitterOf(100, false)
     const part = (...things: Surface[]): number => {
       cast(emitter, surfacesOf(things), [0, 100, 0])
-      setRegion(emitter, 0, 0, 100, false)
+      setRegion(emitter, [0, 0, 100], null, false)
       return partLeft(0, 0, 0, 12.5, 12.5)
     }
     // The board's corner lies in the middle of the cell; a strip across it; a board that covers it.
@@ -203,16 +287,17 @@ describe('part of a cell', () => {
     expect(part(board([0, 50, 0], 60, 60))).toBe(-1)
     // Half of it, and the middle of the half that shows.
     expect(part(board([40, 50, 0], 40, 80))).toBeCloseTo(0.5, 1)
+    const middle = middleOf(part(board([40, 50, 0], 40, 80)))
     expect(Math.abs(middle.p + 6.25)).toBeLessThan(0.15)
     expect(middle.q).toBeCloseTo(0, 6)
   })
   test('a cell of a disc: a sector cut by a board', () => {
     const emitter = emitterOf(100, true)
     cast(emitter, surfacesOf([board([40, 50, 0], 40, 80)]), [0, 100, 0])
-    setRegion(emitter, 0, 0, 100, false)
+    setRegion(emitter, [0, 0, 100], null, false)
     const [p, q, halfP, halfQ] = [Math.PI / 2, 5000, Math.PI / 16, 1200]
     const share = partLeft(0, p, q, halfP, halfQ)
     expect(share).toBeCloseTo(0.5, 1)
-    expect(middle.p).toBeGreaterThan(Math.PI / 2)
+    expect(middleOf(share).p).toBeGreaterThan(Math.PI / 2)
   })
 })
