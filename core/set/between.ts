@@ -2,8 +2,8 @@
  * Which things may stand between two places, found by planes and balls round them: most cannot, and
  * need not be asked. Source: math, distance of a point from a line; a cone round two balls.
  */
-import { isSheet, type Sheet, type Surface } from './shapes'
-import type { Vec } from './vec'
+import { isSheet, type Surface } from './shapes'
+import { dot, length2, type Vec } from './vec'
 
 /**
  * Which surfaces may stand between two balls, either may be a point; the rest surely do
@@ -11,36 +11,43 @@ import type { Vec } from './vec'
  * @param balls [8] middle and radius of one, then of the other
  * @param skip index of one that is known not to; −1 for none
  * @param out filled with their indices
+ * @param some,many indices of those that may at all, if that is known, and how many; may be `out`
  * @returns how many
  */
-export type Between = (balls: Float64Array, skip: number, out: Int32Array) => number
+export type Between = (
+  balls: Float64Array,
+  skip: number,
+  out: Int32Array,
+  some?: Int32Array,
+  many?: number
+) => number
 
-/** A ball round a surface: middle and radius. */
-const ballOf = (each: Surface): readonly number[] =>
-  isSheet(each)
-    ? [
-        ...each.at,
-        each.kind === 'rectangle'
-          ? Math.hypot(each.halfAcross, each.halfUpward)
-          : Math.max(each.halfAcross, each.halfUpward)
-      ]
-    : [...each.at, each.kind === 'ellipsoid' ? Math.max(...each.half) : Math.hypot(...each.half)]
-
-/** The plane a sheet lies in: its normal, and how far along that. */
-const planeOf = ({ normal, at }: Sheet): readonly number[] => [
-  ...normal,
-  normal[0] * at[0] + normal[1] * at[1] + normal[2] * at[2]
-]
+/** Radius of a ball round a surface, mm. */
+function radiusOf(each: Surface): number {
+  if (isSheet(each))
+    return each.kind === 'rectangle'
+      ? length2(each.halfAcross, each.halfUpward)
+      : Math.max(each.halfAcross, each.halfUpward)
+  const [a, b, c] = each.half
+  return each.kind === 'ellipsoid' ? Math.max(a, b, c) : Math.sqrt(a * a + b * b + c * c)
+}
 
 /** Things made ready to be asked. */
 export function betweenOf(list: readonly Surface[]): Between {
-  const count = list.length
-  const flat = list.map(isSheet)
-  const planes = Float64Array.from(
-    list.flatMap((each) => (isSheet(each) ? planeOf(each) : [0, 0, 0, 0]))
-  )
-  const own = Float64Array.from(list.flatMap(ballOf))
-  return (balls, skip, out) => {
+  const all = Int32Array.from(list, (_, i) => i)
+  const flat = Uint8Array.from(list, (each) => Number(isSheet(each)))
+  /** Of flat ones the plane: its normal, and how far along that. */
+  const planes = new Float64Array(4 * list.length)
+  /** A ball round each: middle and radius. */
+  const own = new Float64Array(4 * list.length)
+  list.forEach((each, i) => {
+    own.set(each.at, 4 * i)
+    own[4 * i + 3] = radiusOf(each)
+    if (!isSheet(each)) return
+    planes.set(each.normal, 4 * i)
+    planes[4 * i + 3] = dot(each.normal, each.at)
+  })
+  return (balls, skip, out, some = all, many = all.length) => {
     const ax = balls[0]!
     const ay = balls[1]!
     const az = balls[2]!
@@ -57,7 +64,8 @@ export function betweenOf(list: readonly Surface[]): Between {
     const lean = (bRadius - aRadius) / Math.sqrt(d2)
     const slant = 1 / Math.sqrt(Math.max(1e-3, 1 - lean * lean))
     let found = 0
-    for (let i = 0; i < count; i++) {
+    for (let k = 0; k < many; k++) {
+      const i = some[k]!
       if (i === skip) continue
       const o = i * 4
       if (flat[i]) {

@@ -2,7 +2,7 @@
 import type { Bvh } from '../model/bvh'
 import { isSheet, type Surface } from './shapes'
 import { BOX, CYLINDER, ELLIPSOID } from './solid'
-import { scale, type Vec } from './vec'
+import type { Vec } from './vec'
 
 export const RECTANGLE = 0
 export const RING = 1
@@ -35,36 +35,48 @@ export interface Packed {
   readonly convex: Uint8Array
 }
 
-const NO_WAY: Vec = [0, 0, 0]
-const extentOf = (each: Surface): number[] => {
-  const ways = isSheet(each)
-    ? [scale(each.across, each.halfAcross), scale(each.upward, each.halfUpward), NO_WAY]
-    : each.axes.map((axis, k) => scale(axis, each.half[k]!))
-  return [each.at, ...ways].flat()
+/** Puts an axis over its half size, and what the middle gives along it. */
+function putRow(data: Float64Array, to: number, axis: Vec, half: number, at: Vec): void {
+  data[to] = axis[0] / half
+  data[to + 1] = axis[1] / half
+  data[to + 2] = axis[2] / half
+  data[to + 3] = data[to]! * at[0] + data[to + 1]! * at[1] + data[to + 2]! * at[2]
+}
+function putWay(extents: Float64Array, to: number, way: Vec, by: number): void {
+  extents[to] = way[0] * by
+  extents[to + 1] = way[1] * by
+  extents[to + 2] = way[2] * by
 }
 
+/** Number by number: all of a set's surfaces are packed anew whenever a head moves. */
 export function packed(list: readonly Surface[]): Packed {
   const data = new Float64Array(list.length * ROW)
-  list.forEach((each, i) => {
+  const extents = new Float64Array(list.length * EXTENT)
+  for (let i = 0; i < list.length; i++) {
+    const each = list[i]!
     const { at } = each
-    const rows: readonly (readonly [Vec, number])[] = isSheet(each)
-      ? [
-          [each.normal, 1],
-          [each.across, each.halfAcross],
-          [each.upward, each.halfUpward]
-        ]
-      : each.axes.map((axis, k) => [axis, each.half[k]!] as const)
-    rows.forEach(([axis, half], k) => {
-      const row = axis.map((v) => v / half)
-      data.set([...row, row[0]! * at[0] + row[1]! * at[1] + row[2]! * at[2]], i * ROW + k * 4)
-    })
-    if (isSheet(each)) data[i * ROW + 12] = (each.hole ?? 0) ** 2
-  })
+    const row = i * ROW
+    const extent = i * EXTENT
+    putWay(extents, extent, at, 1)
+    if (isSheet(each)) {
+      const { normal, across, upward, halfAcross, halfUpward } = each
+      putRow(data, row, normal, 1, at)
+      putRow(data, row + 4, across, halfAcross, at)
+      putRow(data, row + 8, upward, halfUpward, at)
+      data[row + 12] = (each.hole ?? 0) ** 2
+      putWay(extents, extent + 3, across, halfAcross)
+      putWay(extents, extent + 6, upward, halfUpward)
+    } else
+      for (let k = 0; k < 3; k++) {
+        putRow(data, row + 4 * k, each.axes[k]!, each.half[k]!, at)
+        putWay(extents, extent + 3 + 3 * k, each.axes[k]!, each.half[k]!)
+      }
+  }
   return {
     kinds: Uint8Array.from(list, (each) => KINDS[each.kind]),
     data,
     meshes: list.map((each) => (isSheet(each) ? null : (each.mesh ?? null))),
-    extents: Float64Array.from(list.flatMap(extentOf)),
+    extents,
     convex: Uint8Array.from(list, ({ kind }) => Number(kind !== 'ring' && kind !== 'mesh'))
   }
 }
