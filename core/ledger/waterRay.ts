@@ -1,6 +1,7 @@
 /** The water on a ray from the lens, spot by spot, as a head lights it. */
 import { throughMedium, type Water } from '../medium/water'
 import type { Light, Plan } from '../plan/plan'
+import { beamSpan } from '../set/beamReach'
 import { gather, headGlance, newGathered } from '../set/gather'
 import type { Scene } from '../set/scene'
 import { add, distance, dot, scale, sub, type Vec } from '../set/vec'
@@ -64,12 +65,15 @@ export function alongRay(
   const head = heads[i]!
   const ahead = -dot(way, pose.toCamera)
   const least = (pose.pupilMm - pose.frontMm) / ahead
-  if (!(end > least)) return
+  const spans = head.emitters.map((emitter) => beamSpan(emitter, pose.pupil, way))
+  const from = Math.max(least, Math.min(...spans.map(([first]) => first)))
+  const to = Math.min(end, Math.max(...spans.map(([, last]) => last)))
+  if (!(to > from)) return
   // Steps of the angle at the head.
   const nearest = dot(sub(head.at, pose.pupil), way)
   const off = Math.max(1, distance(head.at, add(pose.pupil, scale(way, nearest))))
-  const first = Math.atan((least - nearest) / off)
-  const angle = (Math.atan((end - nearest) / off) - first) / steps
+  const first = Math.atan((from - nearest) / off)
+  const angle = (Math.atan((to - nearest) / off) - first) / steps
   for (let s = 0; s < steps; s++) {
     const tan = Math.tan(first + (s + 0.5) * angle)
     const t = nearest + off * tan
