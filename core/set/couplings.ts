@@ -30,6 +30,8 @@ const EXACT = 0.12
 /** A piece that gives less than this at most is not cut any finer. */
 const LITTLE = 2e-3
 const NOTHING = 1e-7
+/** What stands before a piece that may give more than this is looked at by more points. */
+const MUCH = 1e-2
 /** Bounced light is soft: of a thick thing's many exits so many stand for all. */
 const FEW_EXITS = 8
 
@@ -74,8 +76,8 @@ function inFrontOf(
    * Adds to `sum` the parts of a piece as points, all and those that are seen.
    * @param things how many of those in `near` may stand in the way
    */
-  const addPoints = (piece: Patch, size: number, things: number): void => {
-    const parts = piece.parts(size > 0.3 ? 4 : size > 0.1 ? 3 : 2)
+  const addPoints = (piece: Patch, n: 2 | 3 | 4, things: number): void => {
+    const parts = piece.parts(n)
     for (let i = 0; i < parts.length; i += 7) {
       const dx = parts[i]! - place[0]
       const dy = parts[i + 1]! - place[1]
@@ -108,7 +110,10 @@ function inFrontOf(
     const above = normal === null ? d : dx * normal[0] + dy * normal[1] + dz * normal[2]
     const exact = normal !== null && piece.corners !== null && r > EXACT * d
     sum.all = sum.seen = 0
-    if (between || (!exact && Math.abs(above) < r)) addPoints(piece, r / d, things)
+    if (between || (!exact && Math.abs(above) < r)) {
+      const many = r > 0.3 * d || piece.reflectance * r * r > MUCH * d * d
+      addPoints(piece, many ? 4 : r > 0.1 * d ? 3 : 2, things)
+    }
     const facing = -(dx * piece.normal[0] + dy * piece.normal[1] + dz * piece.normal[2])
     const share = exact
       ? facing <= 0

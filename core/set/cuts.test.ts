@@ -85,7 +85,7 @@ describe('a table under a card that stands askew in it', () => {
   })
 })
 
-test('what lies close behind a card is cut round it and in three between', () => {
+test('what lies close behind a card is cut round it and in four between', () => {
   const { background } = dipping(0)
   const card: Sheet = {
     ...background,
@@ -96,7 +96,7 @@ test('what lies close behind a card is cut round it and in three between', () =>
   }
   const middle = 10 / background.halfAcross
   const cut = cutAtPockets(background, [card], strips(1))
-  const ends = [-1 / 4, -1 / 12, 1 / 12, 1 / 4]
+  const ends = [-1 / 4, -1 / 8, 0, 1 / 8, 1 / 4]
   expect(cut.us.map(({ at }) => at)).toEqual(
     [-1, ...ends.map((end) => middle + end), 1].map((at) => expect.closeTo(at, 9))
   )

@@ -110,7 +110,7 @@ export function meeting(u: Cut, v: Cut): readonly [number, number] {
 /** A thing nearer than this against its own half size leaves a pocket behind it. */
 const POCKET = 1.2
 /** Strips of what lies in one: more follow its light closer, at a price that grows by their square. */
-const IN_POCKET = 3
+const IN_POCKET = 4
 
 /**
  * Adds cuts round what lies close before or behind a sheet, and between them: light falls off

@@ -41,16 +41,23 @@ function smooth(emitter: Emitter, samples: Float64Array, at: Vec, normal: Vec | 
 const near = new Int32Array(64)
 const balls = new Float64Array(8)
 /**
- * Puts into `near` what may stand between a face and a point; returns how many. What lies wholly
+ * Puts into `into` what may stand between a face and a ball; returns how many. What lies wholly
  * behind the mouth its light comes out of cannot: a head's own body.
  */
-function between(emitter: Emitter, surfaces: Surfaces, at: Vec, on: number): number {
-  putBall(balls, 0, at, 0)
+export function inTheWayOf(
+  emitter: Emitter,
+  surfaces: Surfaces,
+  at: Vec,
+  radiusMm: number,
+  on: number,
+  into: Int32Array
+): number {
+  putBall(balls, 0, at, radiusMm)
   putBall(balls, 1, emitter.at, emitter.radiusMm)
-  const found = surfaces.between(balls, on, near)
+  const found = surfaces.between(balls, on, into)
   let count = 0
   for (let k = 0; k < found; k++)
-    if (surfaces.reaches(near[k]!, emitter.axis, emitter.mouth)) near[count++] = near[k]!
+    if (surfaces.reaches(into[k]!, emitter.axis, emitter.mouth)) into[count++] = into[k]!
   return count
 }
 /**
@@ -110,7 +117,7 @@ function add(
   if (open <= 0) return
   // What is not convex may shade itself.
   const own = normal !== null && on >= 0 && surfaces.convex(on) ? on : -1
-  const count = between(emitter, surfaces, at, own)
+  const count = inTheWayOf(emitter, surfaces, at, 0, own, near)
   into.open += share * open
   into.direct +=
     share *
@@ -120,9 +127,18 @@ function add(
 }
 
 /**
+ * Whether a beam is narrower than its face, or out of a tube: few samples of the face would miss the
+ * part its light comes from.
+ * @param spotMm radius of what it lights at a point's depth
+ */
+export const narrowBeam = (emitter: Emitter, spotMm: number): boolean =>
+  emitter.tube !== null || spotMm < 0.6 * emitter.radiusMm
+
+/**
  * Straight light of one face at one of many points, by few samples: their errors even out.
  * @param normal of the patch there; null: light counts from every side alike
- * @param things whether anything may stand in the way
+ * @param things indices of the surfaces that may stand in the way
+ * @param many how many of them; −1: to be found
  */
 export function glance(
   emitter: Emitter,
@@ -131,7 +147,8 @@ export function glance(
   normal: Vec | null,
   on: number,
   distanceMm: number,
-  things: boolean
+  things: Int32Array,
+  many: number
 ): number {
   const { axis, limitTan } = emitter
   const dx = emitter.at[0] - at[0]
@@ -146,10 +163,9 @@ export function glance(
     normal === null ? 0 : emitter.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
   if (above <= -lean) return 0
   const edge = off + emitter.radiusMm > spot || above < lean
-  const count = things ? between(emitter, surfaces, at, on) : 0
-  // A beam narrower than the face: few samples of it would miss the part it comes from.
-  if (emitter.tube !== null || (edge && spot < 0.6 * emitter.radiusMm))
-    return faceCells(emitter, surfaces, at, normal, near, count, COARSE)
+  const count = many >= 0 ? many : inTheWayOf(emitter, surfaces, at, 0, on, things)
+  if (narrowBeam(emitter, spot) && (edge || emitter.tube !== null))
+    return faceCells(emitter, surfaces, at, normal, things, count, COARSE)
   const wide = (2 * emitter.radiusMm) / distanceMm
   const samples = samplesOf(emitter, edge && count === 0 ? 2 : edge || wide > 0.3 ? 1 : 0)
   for (let k = 0; k < 3; k++) line[k] = at[k]!
@@ -157,7 +173,7 @@ export function glance(
   for (let i = 0; i < samples.length; i += 4) {
     for (let k = 0; k < 3; k++) line[3 + k] = samples[i + k]! - at[k]!
     const e = fromFacePoint(emitter, line, normal)
-    if (e > 0 && !surfaces.stopped(near, count, line)) sum += samples[i + 3]! * e
+    if (e > 0 && !surfaces.stopped(things, count, line)) sum += samples[i + 3]! * e
   }
   return sum
 }
@@ -183,7 +199,7 @@ export function headGlance(
     const { axis } = emitter
     if (dx * axis[0] + dy * axis[1] + dz * axis[2] >= 0) continue
     const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
-    sum += emitter.share * glance(emitter, surfaces, at, normal, own, d, true)
+    sum += emitter.share * glance(emitter, surfaces, at, normal, own, d, near, -1)
   }
   return sum
 }

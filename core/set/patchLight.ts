@@ -1,16 +1,20 @@
 /** Straight light of a head on a patch, the mean over it. */
 import { putBall } from './between'
 import type { Emitter } from './emitter'
-import { glance } from './gather'
+import { glance, inTheWayOf, narrowBeam } from './gather'
 import type { Head } from './heads'
 import type { Patch } from './patches'
+import { NINE, shadedMean, SIXTEEN } from './patchShade'
 import { FlatShape } from './patchShape'
 import type { Surfaces } from './surface'
 
-/** How often a patch is halved at most: for a near lamp or a narrow beam, and for a shadow. */
+/** How often a patch is halved at most: for a near lamp, and for a shadow in a narrow beam. */
 const HALVINGS = 9
 const FOR_SHADOW = 2
 
+/** What may stand between the whole patch and the face in hand, and between a piece and that. */
+const around = new Int32Array(64)
+let many = 0
 const near = new Int32Array(64)
 const balls = new Float64Array(8)
 
@@ -27,10 +31,11 @@ export function lightOnPatch(
   let light = known.get(patch)
   if (light === undefined) {
     light = 0
-    for (const emitter of head.emitters)
+    for (const emitter of head.emitters) {
+      many = inTheWayOf(emitter, surfaces, patch.at, patch.radiusMm, patch.on, around)
       light +=
-        emitter.share *
-        mean(emitter, surfaces, patch, patch.on, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
+        emitter.share * mean(emitter, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
+    }
     known.set(patch, light)
   }
   return light
@@ -58,14 +63,13 @@ function overHalves(
   emitter: Emitter,
   surfaces: Surfaces,
   piece: Patch | FlatShape,
-  on: number,
   halvings: number,
   forShadow: number
 ): number {
   const [a, b] = halvesOf(piece, halvings)
   return (
-    (mean(emitter, surfaces, a, on, halvings - 1, forShadow) * a.areaMm2 +
-      mean(emitter, surfaces, b, on, halvings - 1, forShadow) * b.areaMm2) /
+    (mean(emitter, surfaces, a, halvings - 1, forShadow) * a.areaMm2 +
+      mean(emitter, surfaces, b, halvings - 1, forShadow) * b.areaMm2) /
     (a.areaMm2 + b.areaMm2)
   )
 }
@@ -74,7 +78,6 @@ function mean(
   emitter: Emitter,
   surfaces: Surfaces,
   piece: Patch | FlatShape,
-  on: number,
   halvings: number,
   forShadow: number
 ): number {
@@ -96,12 +99,19 @@ function mean(
     const inBeam = off - radiusMm < 3 * soft
     const edge = off + reach > spot && radiusMm > 0.25 * Math.max(spot, emitter.radiusMm)
     if (radiusMm > 0.35 * d || edge || (inBeam && radiusMm > 0.6 * soft))
-      return overHalves(emitter, surfaces, piece, on, halvings, forShadow)
+      return overHalves(emitter, surfaces, piece, halvings, forShadow)
   }
   putBall(balls, 0, at, radiusMm)
   putBall(balls, 1, emitter.at, emitter.radiusMm)
-  const count = surfaces.between(balls, on, near)
-  if (count > 0 && forShadow > 0 && radiusMm > 0.05 * d)
-    return overHalves(emitter, surfaces, piece, on, halvings, forShadow - 1)
-  return glance(emitter, surfaces, at, normal, on, d, count > 0)
+  const count = many === 0 ? 0 : surfaces.between(balls, -1, near, around, many)
+  if (narrowBeam(emitter, spot)) {
+    if (count > 0 && forShadow > 0 && radiusMm > 0.05 * d)
+      return overHalves(emitter, surfaces, piece, halvings, forShadow - 1)
+    return glance(emitter, surfaces, at, normal, -1, d, near, count)
+  }
+  const patch = piece instanceof FlatShape ? null : piece
+  const whole = patch?.depth === 0
+  if (count === 0 && !whole && (!patch || patch.flat))
+    return glance(emitter, surfaces, at, normal, -1, d, near, 0)
+  return shadedMean(whole ? SIXTEEN : NINE, emitter, surfaces, piece, near, count)
 }

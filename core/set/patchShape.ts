@@ -2,7 +2,7 @@
  * Shapes of a patch: flat between four corners, or a part of a curved surface; either can be halved.
  * Source: math, area of parts of planes.
  */
-import { cross, distance, dot, sub, type Vec } from './vec'
+import { distance, type Vec } from './vec'
 
 /** A part of a surface: where its middle lies, which way that faces, how large it is. */
 interface Piece {
@@ -30,6 +30,19 @@ function putMiddle(into: Spot, a: Vec, b: Vec): void {
 }
 function put(into: Spot, from: Vec): void {
   for (let k = 0; k < 3; k++) into[k] = from[k]!
+}
+
+/** Area that two sides from a corner span, number by number: vectors would be allocated. */
+function spanAt(corner: Vec, one: Vec, other: Vec, normal: Vec): number {
+  const x = one[0] - corner[0]
+  const y = one[1] - corner[1]
+  const z = one[2] - corner[2]
+  const u = other[0] - corner[0]
+  const v = other[1] - corner[1]
+  const w = other[2] - corner[2]
+  return Math.abs(
+    (y * w - z * v) * normal[0] + (z * u - x * w) * normal[1] + (x * v - y * u) * normal[2]
+  )
 }
 
 /** Flat between four corners; it can be filled anew, so that nothing is allocated for many. */
@@ -99,24 +112,36 @@ export class FlatShape implements PatchShape {
     return both
   }
 
-  parts(n: number): Float64Array {
-    const made = new Float64Array(n * n * 7)
-    const [first, second, third, last] = this.corners
-    // Along two sides, and how much the far side differs from the near one: 0 in a rectangle.
-    const side = sub(second, first)
-    const up = sub(last, first)
-    const skew = sub(sub(third, last), side)
+  /** Puts its parts, as `parts` has them. */
+  putParts(n: number, into: Float64Array): void {
+    const { normal } = this
+    const [a, b, c, d] = this.corners
+    for (let k = 0; k < 3; k++) {
+      // A point's way from the first corner: u of one side, v of the other, u·v of the skew.
+      const side = b[k]! - a[k]!
+      const up = d[k]! - a[k]!
+      const skew = c[k]! - b[k]! - up
+      for (let i = 0; i < n * n; i++) {
+        const u = ((i % n) + 0.5) / n
+        const v = (Math.floor(i / n) + 0.5) / n
+        into[7 * i + k] = a[k]! + u * side + v * (up + u * skew)
+        into[7 * i + 3 + k] = normal[k]!
+      }
+    }
+    // How much a part takes up goes evenly from corner to corner.
+    const first = spanAt(a, b, d, normal)
+    const alongU = spanAt(b, c, a, normal) - first
+    const alongV = spanAt(d, a, c, normal) - first
     for (let i = 0; i < n * n; i++) {
       const u = ((i % n) + 0.5) / n
       const v = (Math.floor(i / n) + 0.5) / n
-      const along: Vec = [side[0] + v * skew[0], side[1] + v * skew[1], side[2] + v * skew[2]]
-      const across: Vec = [up[0] + u * skew[0], up[1] + u * skew[1], up[2] + u * skew[2]]
-      for (let k = 0; k < 3; k++) {
-        made[i * 7 + k] = first[k]! + u * side[k]! + v * across[k]!
-        made[i * 7 + 3 + k] = this.normal[k]!
-      }
-      made[i * 7 + 6] = Math.abs(dot(cross(along, across), this.normal)) / (n * n)
+      into[7 * i + 6] = (first + u * alongU + v * alongV) / (n * n)
     }
+  }
+
+  parts(n: number): Float64Array {
+    const made = new Float64Array(n * n * 7)
+    this.putParts(n, made)
     return made
   }
 }

@@ -10,7 +10,8 @@ export const GROUPS = [
   'penumbra of a flag',
   'white room, bare head',
   'white room, ceiling bounce',
-  'tent of cards'
+  'tent of cards',
+  'panel behind cards'
 ] as const
 export type Group = (typeof GROUPS)[number]
 
@@ -222,6 +223,33 @@ export function setOf(group: Group, seed: number): Plan {
               }
             })
           )
+          break
+        case 'panel behind cards': {
+          // A large panel that shows past cards: to most of the table in part only.
+          const key = light({
+            face: { kind: 'rectangle', widthMm: between(150, 300), heightMm: between(120, 220) },
+            at: {
+              distanceMm: between(240, 400),
+              azimuthDeg: between(-110, 110),
+              elevationDeg: between(10, 50)
+            }
+          })
+          plan.lights = [key]
+          plan.table = { ...table(), belowMm: height / 2 + between(2, 60) }
+          plan.cards = [-1, 1].map((side, i) =>
+            card(i + 1, {
+              kind: pick(['card', 'flag'] as const),
+              widthMm: between(50, 110),
+              heightMm: between(50, 110),
+              reflectance: 0.85,
+              at: {
+                distanceMm: between(80, 120),
+                azimuthDeg: Math.round(key.at.azimuthDeg + side * between(15, 50)),
+                elevationDeg: between(0, 30)
+              }
+            })
+          )
+        }
       }
     })
   let plan = draw()

@@ -1,4 +1,4 @@
-// checks: all bounces (against paths followed one by one, 126 sets)
+// checks: all bounces (against paths followed one by one, 144 sets)
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import { compare, offBy, straightOffBy, type Compared } from './compare'
 import { GROUPS, type Group } from './sets'
