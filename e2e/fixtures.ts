@@ -97,7 +97,7 @@ export const test = base.extend<Fixtures, { server: RunningServer; desk: Desk }>
   expected: async ({}, use) => use([]),
   traces: [false, { option: true }],
   watch: [
-    async ({ page, expected, traces }, use) => {
+    async ({ page, request, expected, traces }, use) => {
       if (!traces)
         await page.addInitScript(() => {
           try {
@@ -109,7 +109,13 @@ export const test = base.extend<Fixtures, { server: RunningServer; desk: Desk }>
       const errors: string[] = []
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
       page.on('pageerror', (error) => errors.push(error.message))
+      // A server runs three studios at most: the next test wants one too.
+      const studios = new Set<string>()
+      page.on('request', (asked) => {
+        if (asked.method() === 'PUT' && asked.url().endsWith('/practice')) studios.add(asked.url())
+      })
       await use()
+      for (const studio of studios) await request.delete(studio)
       expect(errors.filter((text) => !expected.some((pattern) => pattern.test(text)))).toEqual([])
     },
     { auto: true }
