@@ -44,7 +44,7 @@ const balls = new Float64Array(8)
  * Puts into `into` what may stand between a face and a ball; returns how many. What lies wholly
  * behind the mouth its light comes out of cannot: a head's own body.
  */
-export function inTheWayOf(
+export function mayStandBetween(
   emitter: Emitter,
   surfaces: Surfaces,
   at: Vec,
@@ -117,7 +117,7 @@ function add(
   if (open <= 0) return
   // What is not convex may shade itself.
   const own = normal !== null && on >= 0 && surfaces.convex(on) ? on : -1
-  const count = inTheWayOf(emitter, surfaces, at, 0, own, near)
+  const count = mayStandBetween(emitter, surfaces, at, 0, own, near)
   into.open += share * open
   into.direct +=
     share *
@@ -163,7 +163,7 @@ export function glance(
     normal === null ? 0 : emitter.radiusMm * Math.sqrt(Math.max(0, 1 - dot(normal, axis) ** 2))
   if (above <= -lean) return 0
   const edge = off + emitter.radiusMm > spot || above < lean
-  const count = many >= 0 ? many : inTheWayOf(emitter, surfaces, at, 0, on, things)
+  const count = many >= 0 ? many : mayStandBetween(emitter, surfaces, at, 0, on, things)
   if (narrowBeam(emitter, spot) && (edge || emitter.tube !== null))
     return faceCells(emitter, surfaces, at, normal, things, count, COARSE)
   const wide = (2 * emitter.radiusMm) / distanceMm

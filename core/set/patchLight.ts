@@ -1,7 +1,7 @@
 /** Straight light of a head on a patch, the mean over it. */
 import { putBall } from './between'
 import type { Emitter } from './emitter'
-import { glance, inTheWayOf, narrowBeam } from './gather'
+import { glance, mayStandBetween, narrowBeam } from './gather'
 import type { Head } from './heads'
 import type { Patch } from './patches'
 import { NINE, shadedMean, SIXTEEN } from './patchShade'
@@ -32,7 +32,7 @@ export function lightOnPatch(
   if (light === undefined) {
     light = 0
     for (const emitter of head.emitters) {
-      many = inTheWayOf(emitter, surfaces, patch.at, patch.radiusMm, patch.on, around)
+      many = mayStandBetween(emitter, surfaces, patch.at, patch.radiusMm, patch.on, around)
       light +=
         emitter.share * mean(emitter, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
     }

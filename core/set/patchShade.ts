@@ -76,8 +76,9 @@ const line = new Float64Array(6)
 const facing: [number, number, number] = [0, 0, 1]
 
 /**
+ * Straight light of a face on a piece, one ray for each of its parts.
  * @param things indices of what may stand in the way
- * @param count how many of them
+ * @param count how many of them; 0: nothing does
  * @returns the mean over the piece, relative as the transport's own
  */
 export function shadedMean(
