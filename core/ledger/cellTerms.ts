@@ -28,6 +28,8 @@ import { isAmbientPart, type RowId, type Term } from './terms'
  * carries the rest.
  */
 const LEAST = 2 ** -10
+/** A share that differs from all of it by less is no term: rounding, or a sliver of a shadow. */
+const UNSEEN = 1e-10
 
 /**
  * What the tube before a head's face hides of it from a place, with what its inside throws on; null
@@ -76,7 +78,7 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
   const at = i * places.length + j
   const whole = transport.direct[at]!
   const byTable = tableLight(plan, transport, i, j)
-  const all = whole > byTable.direct * (1 + 1e-9) ? whole - byTable.direct : 0
+  const all = whole > byTable.direct * (1 + UNSEEN) ? whole - byTable.direct : 0
   // Of a thick thing that glows through, what falls on it from before is taken apart.
   const thick = (places[j]!.exits?.length ?? 0) > 1
   const { direct, open } = thick
@@ -153,7 +155,7 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
     passed -
     (tube?.stops ?? 0)
   if (Math.abs(near) >= 0.0005) terms.push(term('finiteSource', near, { d: d / 1000 }))
-  if (tilt < 1 - 1e-9)
+  if (tilt < 1 - UNSEEN)
     terms.push(
       term('tilt', Math.log2(tilt), {
         θ: (Math.acos(Math.min(1, Math.max(-1, cosIn))) * 180) / Math.PI
@@ -166,11 +168,11 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
         ρ: place.reflectance
       })
     )
-  if (!onAxis && Math.abs(Math.log2(beam)) > 1e-9)
+  if (!onAxis && Math.abs(Math.log2(beam)) > UNSEEN)
     terms.push(term('beam', Math.log2(beam), { α: alpha, beam: head.beamDeg }))
   if (tube) terms.push(tube)
   const seen = direct / open
-  if (seen < 1 - 1e-9)
+  if (seen < 1 - UNSEEN)
     terms.push({
       ...term('shadow', Math.log2(seen), { seen }),
       shades: inTheWay(transport.scene, i, j)

@@ -82,7 +82,23 @@ describe('the strobe at the subject', () => {
               expect(TERM_FORMULAS[term.kind].formula.length).toBeGreaterThan(3)
           }
         }
-      )
+      ),
+      // The lens takes a thousand-millionth of the light.
+      {
+        examples: [
+          [
+            {
+              power: 0,
+              distance: 57.36669692619294,
+              tilt: 0,
+              background: 4982.05859446294,
+              m: 0.9999999999999887,
+              ev: 0,
+              shutter: 0
+            }
+          ]
+        ]
+      }
     )
   })
 
