@@ -1,10 +1,10 @@
 /**
  * The part of a face that a point gets light from: the face's own shape, what its beam's limit
  * leaves of it, what shows of it through a tube's mouth and over the point's horizon; and cells of
- * that part. Where the part is
- * one whole disc or ring, cells are sectors of it, so that none lies across its edge; else they are
- * rectangles. One region at a time: asked for each point of the set, nothing is allocated. Source:
- * math, polar coordinates; a cone of a beam cuts the face's plane in a disc.
+ * that part. Where the part is one whole disc or ring but for the horizon, cells are sectors of it,
+ * so that none lies across its edge; else they are rectangles. One region at a time: asked for each
+ * point of the set, nothing is allocated. Source: math, polar coordinates; a cone of a beam cuts the
+ * face's plane in a disc.
  */
 import type { Emitter } from './emitter'
 import { dot, length2, type Vec } from './vec'

@@ -32,14 +32,14 @@ function put(into: Spot, from: Vec): void {
   for (let k = 0; k < 3; k++) into[k] = from[k]!
 }
 
-/** Area that two sides from a corner span, number by number: vectors would be allocated. */
-function spanAt(corner: Vec, one: Vec, other: Vec, normal: Vec): number {
-  const x = one[0] - corner[0]
-  const y = one[1] - corner[1]
-  const z = one[2] - corner[2]
-  const u = other[0] - corner[0]
-  const v = other[1] - corner[1]
-  const w = other[2] - corner[2]
+/** Area that two ways in a plane span, number by number: vectors would be allocated. */
+function spanned(a: Vec, toA: Vec, b: Vec, toB: Vec, normal: Vec): number {
+  const x = toA[0] - a[0]
+  const y = toA[1] - a[1]
+  const z = toA[2] - a[2]
+  const u = toB[0] - b[0]
+  const v = toB[1] - b[1]
+  const w = toB[2] - b[2]
   return Math.abs(
     (y * w - z * v) * normal[0] + (z * u - x * w) * normal[1] + (x * v - y * u) * normal[2]
   )
@@ -60,15 +60,8 @@ export class FlatShape implements PatchShape {
     const [a, b, c, d] = this.corners
     for (let k = 0; k < 3; k++) at[k] = (a[k]! + b[k]! + c[k]! + d[k]!) / 4
     this.radiusMm = Math.max(distance(a, at), distance(b, at), distance(c, at), distance(d, at))
-    // Half the product of its diagonals, number by number: vectors would be allocated.
-    const x = c[0] - a[0]
-    const y = c[1] - a[1]
-    const z = c[2] - a[2]
-    const u = d[0] - b[0]
-    const v = d[1] - b[1]
-    const w = d[2] - b[2]
-    const [nx, ny, nz] = this.normal
-    this.areaMm2 = Math.abs((y * w - z * v) * nx + (z * u - x * w) * ny + (x * v - y * u) * nz) / 2
+    // Half of what its diagonals span.
+    this.areaMm2 = spanned(a, c, b, d, this.normal) / 2
   }
 
   fill(corners: readonly Vec[], normal: Vec): this {
@@ -129,9 +122,9 @@ export class FlatShape implements PatchShape {
       }
     }
     // How much a part takes up goes evenly from corner to corner.
-    const first = spanAt(a, b, d, normal)
-    const alongU = spanAt(b, c, a, normal) - first
-    const alongV = spanAt(d, a, c, normal) - first
+    const first = spanned(a, b, a, d, normal)
+    const alongU = spanned(b, c, b, a, normal) - first
+    const alongV = spanned(d, a, d, c, normal) - first
     for (let i = 0; i < n * n; i++) {
       const u = ((i % n) + 0.5) / n
       const v = (Math.floor(i / n) + 0.5) / n
