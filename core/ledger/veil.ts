@@ -16,7 +16,7 @@ import { add, distance, sameVec, scale, sub } from '../set/vec'
 import { lightSpectrum } from './sourceColours'
 import { alongRay, keptBy } from './waterRay'
 
-const STEPS = 12
+const STEPS = 16
 /** A ray is looked at in so many balls for what has moved before it. */
 const PARTS = 6
 

@@ -10,6 +10,7 @@ import type { Emitter } from './emitter'
 import { COARSE, faceCells, FINE } from './faceCells'
 import { fromFacePoint } from './faceLight'
 import type { Head } from './heads'
+import { SIXTEEN, spotsOf } from './patchShade'
 import { levelFor, samplesOf } from './samples'
 import type { Scene } from './scene'
 import type { Surfaces } from './surface'
@@ -166,14 +167,23 @@ export function glance(
   const count = many >= 0 ? many : mayStandBetween(emitter, surfaces, at, 0, on, things)
   if (narrowBeam(emitter, spot) && (edge || emitter.tube !== null))
     return faceCells(emitter, surfaces, at, normal, things, count, COARSE)
-  const wide = (2 * emitter.radiusMm) / distanceMm
-  const samples = samplesOf(emitter, edge && count === 0 ? 2 : edge || wide > 0.3 ? 1 : 0)
   for (let k = 0; k < 3; k++) line[k] = at[k]!
   let sum = 0
+  if (count > 0) {
+    // Half hidden: even parts of the face, as many as tell how much of it shows.
+    const spots = spotsOf(SIXTEEN, emitter)
+    for (let i = 0; i < spots.length; i += 3) {
+      for (let k = 0; k < 3; k++) line[3 + k] = spots[i + k]! - at[k]!
+      const e = fromFacePoint(emitter, line, normal)
+      if (e > 0 && !surfaces.stopped(things, count, line)) sum += e
+    }
+    return (3 * sum) / spots.length
+  }
+  const wide = (2 * emitter.radiusMm) / distanceMm
+  const samples = samplesOf(emitter, edge ? 2 : wide > 0.3 ? 1 : 0)
   for (let i = 0; i < samples.length; i += 4) {
     for (let k = 0; k < 3; k++) line[3 + k] = samples[i + k]! - at[k]!
-    const e = fromFacePoint(emitter, line, normal)
-    if (e > 0 && !surfaces.stopped(things, count, line)) sum += samples[i + 3]! * e
+    sum += samples[i + 3]! * fromFacePoint(emitter, line, normal)
   }
   return sum
 }

@@ -51,7 +51,8 @@ function middleOf(face: Face, p: number, q: number): readonly [number, number] {
   return [r * Math.cos(2 * Math.PI * p), r * Math.sin(2 * Math.PI * p)]
 }
 
-function spotsOf({ side, spots }: Rays, emitter: Emitter): Float64Array {
+/** Middles of a face's parts in the set: x, y, z each. */
+export function spotsOf({ side, spots }: Rays, emitter: Emitter): Float64Array {
   const known = spots.get(emitter)
   if (known) return known
   const { face, at, across, upward } = emitter
