@@ -3,7 +3,7 @@
  * small to be told apart, and specks of the larger ones. Source: single scattering along each ray
  * from the lens, ∫ E·b·p(θ)·e^(−c·way) dx; a speck's image spread over its blur, by area.
  */
-import { alongRay, keptBy, type Spot } from '../ledger/waterRay'
+import { alongRay, keptBy, litPart, type Spot } from '../ledger/waterRay'
 import { particlePhase } from '../medium/particles'
 import { SPECK_REFLECTANCE, SPECKS_MM } from '../medium/specks'
 import type { Water } from '../medium/water'
@@ -73,7 +73,7 @@ function overWater(
       const way = unit(rayThrough(pose, (2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1))
       const least = (pose.pupilMm - pose.frontMm) / -dot(way, pose.toCamera)
       const end = endOf(scene, plan, pose.pupil, way, least)
-      alongRay(scene, i, kept, { way, end, steps, closely: true }, visit)
+      alongRay(litPart(scene, i, way, end), kept, steps, visit)
     }
   return onSubject(scene, i, kept)
 }

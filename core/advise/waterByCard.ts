@@ -8,7 +8,7 @@ import type { Spectrum } from '../colour/bands'
 import { daylight, DAYLIGHT_K } from '../colour/sources'
 import { through } from '../colour/light'
 import { lightSpectrum } from '../ledger/sourceColours'
-import { alongRay, keptBy } from '../ledger/waterRay'
+import { alongRay, keptBy, litPart } from '../ledger/waterRay'
 import { particlePhase } from '../medium/particles'
 import { throughMedium, type Water } from '../medium/water'
 import { fitWater, type WaterFit } from '../medium/waterFit'
@@ -76,18 +76,11 @@ function veilBefore(plan: Plan, water: Water, i: number, portMm: number): number
   const head = heads[i]!
   const kept = keptBy(plan, water, plan.lights[i]!)
   let sum = 0
-  alongRay(
-    { pose, heads, standing: NOTHING },
-    i,
-    kept,
-    {
-      way: scale(pose.toCamera, -1),
-      end: pose.pupilMm - pose.frontMm + portMm,
-      steps: STEPS,
-      closely: true
-    },
-    ({ light, cosine, stepMm }) => (sum += light * particlePhase(cosine) * stepMm)
-  )
+  const end = pose.pupilMm - pose.frontMm + portMm
+  const lit = litPart({ pose, heads, standing: NOTHING }, i, scale(pose.toCamera, -1), end)
+  alongRay(lit, kept, STEPS, ({ light, cosine, stepMm }) => {
+    sum += light * particlePhase(cosine) * stepMm
+  })
   const card = axisPoint(plan, portMm)
   const wayM = (distance(head.at, card) + portMm) / 1000
   return (Math.PI * sum) / (fallsOn(head, card, pose.toCamera) * kept(wayM))

@@ -3,7 +3,6 @@
  * single scattering along the ray, ∫ E·b·p(θ)·e^(−c·way) dx, against a card's E·ρ/π.
  */
 import { GREY } from '../light/luminance'
-import { particlePhase } from '../medium/particles'
 import type { Spectrum } from '../colour/bands'
 import type { Medium, Water } from '../medium/water'
 import type { Plan } from '../plan/plan'
@@ -14,9 +13,9 @@ import type { Transport } from '../set/transport'
 import { unmovedSince, type Unmoved } from '../set/unmoved'
 import { add, distance, sameVec, scale, sub } from '../set/vec'
 import { lightSpectrum } from './sourceColours'
-import { alongRay, keptBy } from './waterRay'
+import { veilAlong } from './veilAlong'
+import { keptBy, litPart } from './waterRay'
 
-const STEPS = 16
 /** A ray is looked at in so many balls for what has moved before it. */
 const PARTS = 6
 
@@ -130,21 +129,10 @@ function along(
 ): Veil {
   const { pupil } = scene.pose
   const end = distance(pupil, at)
-  const way = scale(sub(at, pupil), 1 / end)
-  let [sum, ways] = [0, 0]
-  alongRay(
-    scene,
-    i,
-    kept,
-    { way, end, steps: STEPS, closely: false },
-    ({ light, cosine, stepMm, wayMm }) => {
-      const sent = light * particlePhase(cosine) * stepMm
-      sum += sent
-      ways += sent * wayMm
-    }
-  )
-  if (sum === 0) return NONE
-  return { light: (sum * (scatterPerM / 1000) * Math.PI) / GREY, wayM: ways / sum / 1000 }
+  const lit = litPart(scene, i, scale(sub(at, pupil), 1 / end), end)
+  if (!lit) return NONE
+  const { sent, wayMm } = veilAlong(lit, kept)
+  return { light: (sent * (scatterPerM / 1000) * Math.PI) / GREY, wayM: wayMm / 1000 }
 }
 
 /** A veil alone makes a level only of what stands behind: elsewhere a light that misses is none. */

@@ -9,8 +9,8 @@ import { putBall } from './between'
 import type { Emitter } from './emitter'
 import { COARSE, faceCells, FINE } from './faceCells'
 import { fromFacePoint } from './faceLight'
+import { isClose, spotsNear, turnedSpots } from './faceSpots'
 import type { Head } from './heads'
-import { SIXTEEN, spotsOf } from './patchShade'
 import { levelFor, samplesOf } from './samples'
 import type { Scene } from './scene'
 import type { Surfaces } from './surface'
@@ -135,11 +135,15 @@ function add(
 export const narrowBeam = (emitter: Emitter, spotMm: number): boolean =>
   emitter.tube !== null || spotMm < 0.6 * emitter.radiusMm
 
+/** Points in a row may take turns with the halves of a face's spots; null: all of them for each. */
+export type Half = 0 | 1 | null
+
 /**
  * Straight light of one face at one of many points, by few samples: their errors even out.
  * @param normal of the patch there; null: light counts from every side alike
  * @param things indices of the surfaces that may stand in the way
  * @param many how many of them; −1: to be found
+ * @param half of the spots looked at where things are in the way; null: all
  */
 export function glance(
   emitter: Emitter,
@@ -149,7 +153,8 @@ export function glance(
   on: number,
   distanceMm: number,
   things: Int32Array,
-  many: number
+  many: number,
+  half: Half = null
 ): number {
   const { axis, limitTan } = emitter
   const dx = emitter.at[0] - at[0]
@@ -165,40 +170,43 @@ export function glance(
   if (above <= -lean) return 0
   const edge = off + emitter.radiusMm > spot || above < lean
   const count = many >= 0 ? many : mayStandBetween(emitter, surfaces, at, 0, on, things)
-  if (narrowBeam(emitter, spot) && (edge || emitter.tube !== null))
+  const close = isClose(emitter, ahead, off)
+  if (emitter.tube !== null || (edge && !close && narrowBeam(emitter, spot)))
     return faceCells(emitter, surfaces, at, normal, things, count, COARSE)
+  const few = count > 0 || close
+  const spots = close
+    ? spotsNear(emitter, at)
+    : few
+      ? turnedSpots(emitter)
+      : samplesOf(emitter, edge ? 2 : 2 * emitter.radiusMm > 0.3 * distanceMm ? 1 : 0)
+  const middle = spots.length / 2
+  const from = few && half === 1 ? middle : 0
+  const to = few && half === 0 ? middle : spots.length
   for (let k = 0; k < 3; k++) line[k] = at[k]!
   let sum = 0
-  if (count > 0) {
-    // Half hidden: even parts of the face, as many as tell how much of it shows.
-    const spots = spotsOf(SIXTEEN, emitter)
-    for (let i = 0; i < spots.length; i += 3) {
-      for (let k = 0; k < 3; k++) line[3 + k] = spots[i + k]! - at[k]!
-      const e = fromFacePoint(emitter, line, normal)
-      if (e > 0 && !surfaces.stopped(things, count, line)) sum += e
-    }
-    return (3 * sum) / spots.length
+  for (let i = from; i < to; i += 4) {
+    const weight = spots[i + 3]!
+    if (weight === 0) continue
+    for (let k = 0; k < 3; k++) line[3 + k] = spots[i + k]! - at[k]!
+    const e = fromFacePoint(emitter, line, normal)
+    if (e > 0 && !surfaces.stopped(things, count, line)) sum += weight * e
   }
-  const wide = (2 * emitter.radiusMm) / distanceMm
-  const samples = samplesOf(emitter, edge ? 2 : wide > 0.3 ? 1 : 0)
-  for (let i = 0; i < samples.length; i += 4) {
-    for (let k = 0; k < 3; k++) line[3 + k] = samples[i + k]! - at[k]!
-    sum += samples[i + 3]! * fromFacePoint(emitter, line, normal)
-  }
-  return sum
+  return few && half !== null ? 2 * sum : sum
 }
 
 /**
  * Straight light of a head at one of many points whose errors even out, by few samples of its faces.
  * @param normal of the surface there, unit; null: light counts from every side alike
  * @param on index of the surface the point lies on; −1: none
+ * @param half of the spots, as for glance
  */
 export function headGlance(
   head: Head,
   surfaces: Surfaces,
   at: Vec,
   normal: Vec | null,
-  on: number
+  on: number,
+  half: Half = null
 ): number {
   const own = on >= 0 && surfaces.convex(on) ? on : -1
   let sum = 0
@@ -209,7 +217,7 @@ export function headGlance(
     const { axis } = emitter
     if (dx * axis[0] + dy * axis[1] + dz * axis[2] >= 0) continue
     const d = Math.sqrt(dx * dx + dy * dy + dz * dz)
-    sum += emitter.share * glance(emitter, surfaces, at, normal, own, d, near, -1)
+    sum += emitter.share * glance(emitter, surfaces, at, normal, own, d, near, -1, half)
   }
   return sum
 }

@@ -4,13 +4,16 @@ import type { Emitter } from './emitter'
 import { glance, mayStandBetween, narrowBeam } from './gather'
 import type { Head } from './heads'
 import type { Patch } from './patches'
-import { NINE, shadedMean, SIXTEEN } from './patchShade'
+import { FOUR, shadedMean, SIXTEEN } from './patchShade'
 import { FlatShape } from './patchShape'
 import type { Surfaces } from './surface'
 
 /** How often a patch is halved at most: for a near lamp, and for a shadow in a narrow beam. */
 const HALVINGS = 9
 const FOR_SHADOW = 2
+/** Where a piece's path begins: of a whole patch; of one so small that few rays will do. */
+const WHOLE = 1
+const SMALL = 4
 
 /** What may stand between the whole patch and the face in hand, and between a piece and that. */
 const around = new Int32Array(64)
@@ -34,7 +37,8 @@ export function lightOnPatch(
     for (const emitter of head.emitters) {
       many = mayStandBetween(emitter, surfaces, patch.at, patch.radiusMm, patch.on, around)
       light +=
-        emitter.share * mean(emitter, surfaces, patch, HALVINGS, patch.depth === 0 ? FOR_SHADOW : 1)
+        emitter.share *
+        mean(emitter, surfaces, patch, HALVINGS, patch.path === WHOLE ? FOR_SHADOW : 1)
     }
     known.set(patch, light)
   }
@@ -109,9 +113,8 @@ function mean(
       return overHalves(emitter, surfaces, piece, halvings, forShadow - 1)
     return glance(emitter, surfaces, at, normal, -1, d, near, count)
   }
-  const patch = piece instanceof FlatShape ? null : piece
-  const whole = patch?.depth === 0
-  if (count === 0 && !whole && (!patch || patch.flat))
+  const { path } = piece
+  if (count === 0 && path !== WHOLE && (piece instanceof FlatShape || piece.flat))
     return glance(emitter, surfaces, at, normal, -1, d, near, 0)
-  return shadedMean(whole ? SIXTEEN : NINE, emitter, surfaces, piece, near, count)
+  return shadedMean(path < SMALL ? SIXTEEN : FOUR, emitter, surfaces, piece, near, count)
 }

@@ -4,27 +4,39 @@ import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { testCard, testLight, testPlan, testStrobe } from '../testing'
 import { lightOnPatch } from './patchLight'
-import { NINE, SIXTEEN, type Rays } from './patchShade'
+import { FOUR, SIXTEEN } from './patchShade'
 import type { Patch } from './patches'
 import { sceneOf, type Scene } from './scene'
 import { isSheet } from './shapes'
 import { stageOf } from './stage'
 
 describe('few rays that tell of both', () => {
-  test.each<[string, Rays]>([
-    ['nine', NINE],
-    ['sixteen', SIXTEEN]
-  ])('%s: each row and column of one meets each of itself and the other once', (_, rays) => {
-    const { side, partAt } = rays
-    const factors = Array.from(partAt, (to, i) => [
-      i % side,
-      Math.floor(i / side),
-      to % side,
-      Math.floor(to / side)
-    ])
+  const to = SIXTEEN.byTurn[0]!
+  const column = (part: number): number => part % 4
+  const row = (part: number): number => Math.floor(part / 4)
+
+  test('sixteen: each row and column of one meets each of itself and the other once', () => {
+    const factors = Array.from(to, (part, i) => [column(i), row(i), column(part), row(part)])
     for (let a = 0; a < 4; a++)
       for (let b = a + 1; b < 4; b++)
-        expect(new Set(factors.map((each) => `${each[a]} ${each[b]}`)).size).toBe(side * side)
+        expect(new Set(factors.map((each) => `${each[a]} ${each[b]}`)).size).toBe(16)
+  })
+  test('four: a quarter has its own of the sixteen, in each row and column of the face one', () => {
+    FOUR.byTurn.forEach((own, turn) => {
+      const first = 2 * (turn % 2) + 8 * Math.floor(turn / 2)
+      expect([...own]).toEqual([first, first + 1, first + 4, first + 5].map((i) => to[i]))
+      expect(new Set(Array.from(own, column)).size).toBe(4)
+      expect(new Set(Array.from(own, row)).size).toBe(4)
+    })
+  })
+  test('the four quarters of a patch take turns', () => {
+    const plan = behindFlag({ azimuthDeg: 60, elevationDeg: 30, distanceMm: 150, size: 80 }, 120)
+    const { patches } = stageOf(plan, sceneOf(plan), null).reflectors
+    const turns = patches[0]!
+      .halves()
+      .flatMap((half) => half.halves())
+      .map(({ path }) => path % FOUR.byTurn.length)
+    expect(turns.toSorted()).toEqual([0, 1, 2, 3])
   })
 })
 

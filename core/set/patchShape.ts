@@ -14,6 +14,8 @@ interface Piece {
 export type PieceOf = (u0: number, u1: number, v0: number, v1: number) => Piece
 
 export interface PatchShape extends Piece {
+  /** in the tree of halves: the whole is 1, its halves 2 and 3, theirs 4 to 7 */
+  readonly path: number
   /** of a ball round it */
   readonly radiusMm: number
   /** cut across its longer way */
@@ -51,6 +53,7 @@ export class FlatShape implements PatchShape {
   normal: Vec = [0, 0, 1]
   areaMm2 = 0.5
   radiusMm = 0.5
+  path = 1
   /** in order round it */
   readonly corners = [newSpot(), newSpot(), newSpot(), newSpot()] as const
 
@@ -94,6 +97,8 @@ export class FlatShape implements PatchShape {
       put(other3, d)
       put(other1, one2)
     }
+    one.path = 2 * this.path
+    other.path = one.path + 1
     one.normal = other.normal = this.normal
     one.measure()
     other.measure()
@@ -145,7 +150,8 @@ export function curvedShape(
   u0: number,
   u1: number,
   v0: number,
-  v1: number
+  v1: number,
+  path = 1
 ): PatchShape {
   const { at, normal, areaMm2 } = piece(u0, u1, v0, v1)
   const first = piece(u0, u0, v0, v0).at
@@ -156,6 +162,7 @@ export function curvedShape(
     at,
     normal,
     areaMm2,
+    path,
     radiusMm: Math.max(
       distance(first, at),
       distance(second, at),
@@ -165,9 +172,10 @@ export function curvedShape(
     halves() {
       const u = (u0 + u1) / 2
       const v = (v0 + v1) / 2
+      const [a, b] = [2 * path, 2 * path + 1]
       return distance(first, second) > distance(first, last)
-        ? [curvedShape(piece, u0, u, v0, v1), curvedShape(piece, u, u1, v0, v1)]
-        : [curvedShape(piece, u0, u1, v0, v), curvedShape(piece, u0, u1, v, v1)]
+        ? [curvedShape(piece, u0, u, v0, v1, a), curvedShape(piece, u, u1, v0, v1, b)]
+        : [curvedShape(piece, u0, u1, v0, v, a), curvedShape(piece, u0, u1, v, v1, b)]
     },
     parts(n) {
       const made = new Float64Array(n * n * 7)

@@ -16,8 +16,8 @@ export interface Common {
   readonly on: number
 }
 
-/** Halves are kept for other lamps down to this depth. */
-const KEPT_DEPTH = 6
+/** Pieces halved this often keep no halves for other lamps: their path begins here. */
+const PASSING = 2 ** 6
 
 export class Patch {
   readonly at: Vec
@@ -25,6 +25,8 @@ export class Patch {
   readonly areaMm2: number
   /** of a ball round it */
   readonly radiusMm: number
+  /** in the tree of halves, as its shape's: 1 is a whole patch */
+  readonly path: number
   readonly reflectance: number
   /** index into the names of the reflectors */
   readonly of: number
@@ -39,14 +41,13 @@ export class Patch {
 
   constructor(
     private readonly shape: PatchShape,
-    private readonly common: Common,
-    /** how often it was halved: 0 is a whole patch */
-    readonly depth: number
+    private readonly common: Common
   ) {
     this.at = shape.at
     this.normal = shape.normal
     this.areaMm2 = shape.areaMm2
     this.radiusMm = shape.radiusMm
+    this.path = shape.path
     this.flat = shape instanceof FlatShape ? shape : null
     this.corners = this.flat && this.flat.corners
     this.reflectance = common.reflectance
@@ -69,12 +70,12 @@ export class Patch {
 
   /** The same, but those made for a lamp's narrow beam are not kept: lamps move. */
   passingHalves(): readonly [Patch, Patch] {
-    return this.known ?? (this.depth < KEPT_DEPTH ? this.halves() : this.newHalves())
+    return this.known ?? (this.path < PASSING ? this.halves() : this.newHalves())
   }
 
   private newHalves(): readonly [Patch, Patch] {
     const [a, b] = this.shape.halves()
-    return [new Patch(a, this.common, this.depth + 1), new Patch(b, this.common, this.depth + 1)]
+    return [new Patch(a, this.common), new Patch(b, this.common)]
   }
 }
 
@@ -88,7 +89,7 @@ export function cutUp(
   const patches: Patch[] = []
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++)
-      patches.push(new Patch(curvedShape(piece, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!), common, 0))
+      patches.push(new Patch(curvedShape(piece, us[i - 1]!, us[i]!, vs[k - 1]!, vs[k]!), common))
   return patches
 }
 
@@ -104,7 +105,7 @@ export function cutSheet(sheet: Sheet, side: 1 | -1, common: Common, { us, vs }:
   for (let i = 1; i < us.length; i++)
     for (let k = 1; k < vs.length; k++) {
       const corners = [corner(i - 1, k - 1), corner(i, k - 1), corner(i, k), corner(i - 1, k)]
-      patches.push(new Patch(new FlatShape().fill(corners, normal), common, 0))
+      patches.push(new Patch(new FlatShape().fill(corners, normal), common))
     }
   return patches
 }

@@ -38,10 +38,6 @@ export const sameCards = (a: Scene, b: Scene): boolean =>
     return sameVec(sheet.at, other.at) && sameVec(sheet.normal, other.normal)
   })
 
-/** A ball round all a head's light comes from, with the tube behind its front; mm. */
-const reachMm = ({ radiusMm, emitters }: Head): number =>
-  radiusMm + (emitters[0].tube?.lengthMm ?? 0)
-
 const spare = new Int32Array(64)
 const balls = new Float64Array(8)
 /**
@@ -61,7 +57,12 @@ function disturbedBy(
   const { between } = surfacesOf(moved)
   return (head, at, radiusMm) => {
     putBall(balls, 0, at, radiusMm)
-    putBall(balls, 1, head.at, reachMm(head))
+    putBall(balls, 1, head.at, head.radiusMm)
+    if (between(balls, -1, spare) > 0) return true
+    const [{ tube, at: back, radiusMm: backMm }] = head.emitters
+    if (!tube) return false
+    // Whatever passes the mouth of a tube has come through it.
+    putBall(balls, 0, back, backMm)
     return between(balls, -1, spare) > 0
   }
 }
