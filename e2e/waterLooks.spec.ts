@@ -42,6 +42,11 @@ test('each look under water starts with its set, its head and its port', async (
     expect(plan.lights[0]!.strobe.guideNumberWaterM).not.toBeNull()
     await open(page, { id }, 'light')
     await expect(page.getByRole('button', { name: lights[0] }).first()).toBeVisible()
+    if (kind === 'water-fish') {
+      // Daylight is wanted in its first frame: nothing of it is black on purpose.
+      await open(page, { id }, 'run')
+      await expect(page.getByText('None yet. Each is judged and kept here')).toBeVisible()
+    }
     await page.request.delete(`/api/shoots/${id}`)
   }
 })

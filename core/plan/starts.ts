@@ -34,7 +34,7 @@ const GLASS: Start = {
 const NEAR_PORT: Start = {
   backgroundStops: -5,
   backgroundLeastStops: null,
-  backgroundMm: 400,
+  backgroundMm: 600,
   backgroundReflectance: 0.05,
   distanceMm: 250,
   azimuthDeg: 0,

@@ -1,6 +1,6 @@
 /** Making shoots: from a look, as a copy, from a plan file. */
 import { randomUUID } from 'node:crypto'
-import type { KitItem, KitKind, Link, Strobe } from '@core/kit/kit'
+import type { Camera, KitItem, KitKind, Lens, Link, Strobe } from '@core/kit/kit'
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
 import type { Look, Plan } from '@core/plan/plan'
@@ -55,6 +55,20 @@ const strobeFor = (items: readonly KitItem[], look: Look): Strobe =>
       (item): item is Strobe => item.kind === 'strobe' && item.guideNumberWaterM !== null
     )) ||
   need(items, 'strobe')
+/** Focal lengths under water, in widths of the sensor; common practice, no source. */
+const WATER_FOCAL: Partial<Record<Look, number>> = { 'water-fish': 1.6, 'water-wide': 0.7 }
+/**
+ * The first, as of every kind; but what is wide is not lit through metres of water: the one that
+ * comes nearest to what such a look is taken with.
+ */
+function lensFor(items: readonly KitItem[], look: Look, { sensorWidthMm }: Camera): Lens {
+  const widths = WATER_FOCAL[look]
+  if (widths === undefined) return need(items, 'lens')
+  const off = ({ focalMm }: Lens): number => Math.abs(Math.log(focalMm / sensorWidthMm / widths))
+  return items
+    .filter((item) => item.kind === 'lens')
+    .reduce((best, each) => (off(each) < off(best) ? each : best), need(items, 'lens'))
+}
 /** A flat port for what is close, a dome for what is wide; any where there is none of that kind. */
 function housingFor(items: readonly KitItem[], look: Look): Plan['housing'] {
   const housings = items.filter((item) => item.kind === 'housing')
@@ -75,9 +89,10 @@ export const shootService = ({ shoots, kit }: Stores) => ({
         : look === 'plume' || look === 'black-still' || look === 'water-snoot'
           ? modifiers.find((item) => item.beam.kind === 'cut' || item.beam.kind === 'snoot')
           : undefined
+    const camera = need(items, 'camera')
     const plan = newPlan(look, title, {
-      camera: need(items, 'camera'),
-      lens: need(items, 'lens'),
+      camera,
+      lens: lensFor(items, look, camera),
       strobe: strobeFor(items, look),
       modifier: modifier ?? null
     })

@@ -4,6 +4,7 @@
  */
 import { computed } from 'vue'
 import type { Plan } from '@core/plan/plan'
+import { wantsBlack } from '@core/run/ambientMove'
 import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
 import HistogramView from '@/instruments/HistogramView.vue'
@@ -45,7 +46,11 @@ const clipped = (frame: Frame): number => Math.max(...Object.values(frame.analys
       Frames <span class="muted num">{{ frames.length }}</span>
     </h2>
     <p v-if="rows.length === 0" class="lead">
-      None yet. The first one is black on purpose: strobe off, camera as planned.
+      None yet.
+      <template v-if="wantsBlack(plan)">
+        The first one is black on purpose: strobe off, camera as planned.
+      </template>
+      <template v-else>Each is judged and kept here, with what was changed before it.</template>
     </p>
     <ol>
       <li
