@@ -26,7 +26,7 @@ function put(
   middle: number,
   width: number
 ): void {
-  const spot = spotAt(lit, middle, kept, cell & 1 ? 1 : 0)
+  const spot = spotAt(lit, middle, 1, kept, cell & 1 ? 1 : 0)
   const o = ROW * cell
   into[o] = middle
   into[o + 1] = width

@@ -94,13 +94,15 @@ const found = newGathered()
 
 /**
  * @param where along the lit part, 0 to 1
+ * @param share of the part that the spot stands for
  * @param kept keptBy
  * @param look by all of the head’s face, or by a glance at the spots of one half of it
- * @returns the spot there, as if it stood for all of the part; null where it is dark
+ * @returns null where it is dark
  */
 export function spotAt(
   lit: LitPart,
   where: number,
+  share: number,
   kept: (wayM: number) => number,
   look: 'closely' | 0 | 1
 ): Spot | null {
@@ -117,7 +119,7 @@ export function spotAt(
     wayMm,
     light: found.direct * kept(wayMm / 1000),
     cosine: dot(sub(head.at, at), way) / outMm,
-    stepMm: offMm * (1 + tan * tan) * lit.wide,
+    stepMm: offMm * (1 + tan * tan) * lit.wide * share,
     depthMm: t * lit.ahead,
     fromPortMm: t - portMm
   }
@@ -135,7 +137,7 @@ export function alongRay(
 ): void {
   if (!lit) return
   for (let s = 0; s < steps; s++) {
-    const spot = spotAt(lit, (s + 0.5) / steps, kept, 'closely')
-    if (spot) visit({ ...spot, stepMm: spot.stepMm / steps })
+    const spot = spotAt(lit, (s + 0.5) / steps, 1 / steps, kept, 'closely')
+    if (spot) visit(spot)
   }
 }

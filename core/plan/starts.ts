@@ -124,6 +124,12 @@ export const STARTS: Record<Look, Start> = {
   }
 }
 
+/**
+ * Focal length in widths of the sensor, where a look wants another than that of what is close: it is
+ * not lit through metres of water. Common practice, no source.
+ */
+export const FOCAL_WIDTHS: Partial<Record<Look, number>> = { 'water-fish': 1.6, 'water-wide': 0.7 }
+
 /** Daylight drifts fast, a dark room hardly. Minutes; common practice, no source. */
 export const RECHECK: Record<Look, number> = {
   'black-still': 60,

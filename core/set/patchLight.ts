@@ -13,7 +13,7 @@ const HALVINGS = 9
 const FOR_SHADOW = 2
 /** Where a piece's path begins: of a whole patch; of one so small that few rays will do. */
 const WHOLE = 1
-const SMALL = 4
+const SMALL = 8
 
 /** What may stand between the whole patch and the face in hand, and between a piece and that. */
 const around = new Int32Array(64)

@@ -4,6 +4,7 @@ import type { Camera, KitItem, KitKind, Lens, Link, Strobe } from '@core/kit/kit
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
 import type { Look, Plan } from '@core/plan/plan'
+import { FOCAL_WIDTHS } from '@core/plan/starts'
 import { asBrightField, asDarkField } from '@core/advise/glassSets'
 import { asUnderWater, isWaterLook } from '@core/advise/waterSets'
 import { withBestPower } from '@core/solve/power'
@@ -55,14 +56,9 @@ const strobeFor = (items: readonly KitItem[], look: Look): Strobe =>
       (item): item is Strobe => item.kind === 'strobe' && item.guideNumberWaterM !== null
     )) ||
   need(items, 'strobe')
-/** Focal lengths under water, in widths of the sensor; common practice, no source. */
-const WATER_FOCAL: Partial<Record<Look, number>> = { 'water-fish': 1.6, 'water-wide': 0.7 }
-/**
- * The first, as of every kind; but what is wide is not lit through metres of water: the one that
- * comes nearest to what such a look is taken with.
- */
+/** The first, as of every kind; where a look wants its own focal length, what comes nearest to it. */
 function lensFor(items: readonly KitItem[], look: Look, { sensorWidthMm }: Camera): Lens {
-  const widths = WATER_FOCAL[look]
+  const widths = FOCAL_WIDTHS[look]
   if (widths === undefined) return need(items, 'lens')
   const off = ({ focalMm }: Lens): number => Math.abs(Math.log(focalMm / sensorWidthMm / widths))
   return items
