@@ -96,6 +96,21 @@ test('a kit item’s own steps come into every shoot that uses it', async ({ pag
   })
 })
 
+test('a head on mains asks for no cells', async ({ page, newShoot }) => {
+  const shoot = await newShoot()
+  await open(page, shoot, 'prepare')
+  await expect(row(page, 'cells-A')).toBeVisible()
+  await expect(row(page, 'cells-out')).toBeVisible()
+  await open(page, shoot, 'light')
+  await choose(page, 'Strobe', 'Bench 200 (percent)')
+  await saved(page)
+  await page.locator('[data-verdict="reserve"]').click()
+  await expect(page.getByText(/Recycle about .* s, on mains\./)).toBeVisible()
+  await open(page, shoot, 'prepare')
+  await expect(row(page, 'place-marked')).toBeVisible()
+  for (const key of ['cells-A', 'cells-out', 'charge']) await expect(row(page, key)).toHaveCount(0)
+})
+
 test('a shoot begun without something important says so once', async ({ page, request }) => {
   const { id } = await bareCopy(request, 'demo-shrimp')
   await open(page, { id }, 'run')

@@ -21,6 +21,7 @@ type TypicalOf = Pick<
   | 'durationsFrom'
   | 'recycleFullS'
   | 'leastRecycleS'
+  | 'onMains'
   | 'flashesFull'
   | 'highSpeedSync'
 >
@@ -28,7 +29,8 @@ const start = (
   headClass: HeadClass,
   quench: Strobe['quench'],
   durations: DurationPoint[],
-  rest: Pick<Strobe, 'recycleFullS' | 'flashesFull' | 'highSpeedSync'>
+  rest: Pick<Strobe, 'recycleFullS' | 'flashesFull' | 'highSpeedSync'> &
+    Partial<Pick<Strobe, 'onMains'>>
 ): TypicalOf => ({
   headClass,
   quench,
@@ -36,6 +38,7 @@ const start = (
   durations,
   durationsFrom: 'typical',
   leastRecycleS: 0.1,
+  onMains: false,
   ...rest
 })
 
@@ -54,7 +57,8 @@ export const TYPICAL: Readonly<Record<HeadStart, TypicalOf>> = {
   }),
   voltage: start('studio', 'voltage', table(800, 680, 580, 500, 420, 350), {
     recycleFullS: 1.2,
-    flashesFull: 100000,
+    onMains: true,
+    flashesFull: 400,
     highSpeedSync: false
   }),
   'under-water': start('under-water', 'quenched', table(300, 1000, 2000, 3500, 5500, 8000, 11000), {

@@ -134,7 +134,8 @@ const strobeFigures = z.strictObject({
     .describe('marks of the dial as measured, weakest first; between them straight; empty: none'),
   recycleFullS: z.number().min(0).max(60),
   leastRecycleS: z.number().min(0).max(60).describe('shortest time between flashes, however weak'),
-  flashesFull: z.number().int().min(1).max(100000),
+  onMains: z.boolean().default(false).describe('runs on mains: no charge to count'),
+  flashesFull: z.number().int().min(1).max(100000).describe('at full power, of a charge'),
   mostFlashes: z
     .number()
     .int()

@@ -262,6 +262,19 @@ describe('reserve', () => {
       figures: { atBottom: 0, up: 0, down: 7, recycle: 4, flashes: 200 },
       path: 'lights.A.powerStops'
     }))
+  test('on mains no flashes are counted; of several those of the others', () => {
+    const mixed = (...onMains: readonly boolean[]) =>
+      verdict('reserve', (p) => {
+        p.lights = onMains.map((each, i) =>
+          testLight({
+            id: (['A', 'B'] as const)[i]!,
+            strobe: testStrobe({ id: `s${i}`, onMains: each, flashesFull: 100 })
+          })
+        )
+      }).figures
+    expect(mixed(true, true)).not.toHaveProperty('flashes')
+    expect(mixed(true, false)).toHaveProperty('flashes', mixed(false).flashes)
+  })
   test('between its ends: what is left above', () =>
     expect(at(-2.5)).toMatchObject({
       state: 'ok',

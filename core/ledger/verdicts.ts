@@ -206,6 +206,9 @@ function reserveVerdict(plan: Plan): Verdict {
     light.powerStops > -1e-9 || light.powerStops <= powerMarks(plan, light)[0]!.stops + 1e-9
   const ended = lights.find(atEnd)
   const shown = ended ?? least
+  const flashes = Math.min(
+    ...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe))
+  )
   return {
     id: 'reserve',
     state: ended ? 'near' : 'ok',
@@ -217,7 +220,7 @@ function reserveVerdict(plan: Plan): Verdict {
       up: 0 - shown.powerStops,
       down: Math.max(0, shown.powerStops - powerMarks(plan, shown)[0]!.stops),
       recycle: Math.max(...lights.map((light) => recycleSeconds(light.powerStops, light.strobe))),
-      flashes: Math.min(...lights.map((light) => flashesPerCharge(light.powerStops, light.strobe)))
+      ...(Number.isFinite(flashes) && { flashes })
     },
     cause: { source: shown.id, place: 'subject', term: 'power' },
     path: `lights.${shown.id}.powerStops`

@@ -131,7 +131,13 @@ describe('a shutter that closes on a flash', () => {
 })
 
 describe('recycle and charge', () => {
-  const supply = { recycleFullS: 4, leastRecycleS: 0.1, flashesFull: 150, mostFlashes: null }
+  const supply = {
+    recycleFullS: 4,
+    leastRecycleS: 0.1,
+    onMains: false,
+    flashesFull: 150,
+    mostFlashes: null
+  }
   test('proportional to power', () => {
     expect(recycleSeconds(-3, supply)).toBeCloseTo(0.5, 12)
     expect(flashesPerCharge(-3, supply)).toBe(1200)
@@ -143,5 +149,8 @@ describe('recycle and charge', () => {
   test('no more than 20 times the full-power count, or than the kit says', () => {
     expect(flashesPerCharge(-7, supply)).toBe(3000)
     expect(flashesPerCharge(-7, { ...supply, mostFlashes: 5000 })).toBe(5000)
+  })
+  test('on mains they do not end', () => {
+    expect(flashesPerCharge(0, { ...supply, onMains: true })).toBe(Infinity)
   })
 })

@@ -155,6 +155,8 @@ export interface Supply {
   readonly recycleFullS: number
   /** shortest time between flashes, s */
   readonly leastRecycleS: number
+  /** runs on mains: no charge to count */
+  readonly onMains: boolean
   /** flashes a charge gives at full power */
   readonly flashesFull: number
   /** most flashes a charge gives, however weak; null: not known */
@@ -173,12 +175,14 @@ const MOST_TIMES = 20
 
 /**
  * Flashes per charge at a power, by the same proportion; the charge also runs the head itself, so
- * their number has a cap.
+ * their number has a cap. Infinity on mains.
  */
 export const flashesPerCharge = (powerStops: number, supply: Supply): number =>
-  Math.floor(
-    Math.min(
-      supply.mostFlashes ?? supply.flashesFull * MOST_TIMES,
-      positive(supply.flashesFull, 'flashesFull') * 2 ** -powerStops
-    ) + 1e-9
-  )
+  supply.onMains
+    ? Infinity
+    : Math.floor(
+        Math.min(
+          supply.mostFlashes ?? supply.flashesFull * MOST_TIMES,
+          positive(supply.flashesFull, 'flashesFull') * 2 ** -powerStops
+        ) + 1e-9
+      )

@@ -20,7 +20,7 @@ interface Fixture {
 }
 /** Documents as the programs of their time wrote them. */
 const fixture = (
-  version: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12 | 13 | 14 | 15 | 16 | 17 | 18 | 19
+  version: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11 | 12 | 13 | 14 | 15 | 16 | 17 | 18 | 19 | 20
 ): Fixture =>
   JSON.parse(
     readFileSync(`core/plan/migrations/fixtures/version${version}.json`, 'utf8')
@@ -87,7 +87,7 @@ const NEW_PLACES: Record<string, string> = {
   groundRight: 'backgroundRight'
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19] as const)(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20] as const)(
   'a plan of version %d predicts the light it always did',
   (version) => {
     const { plan, totals } = fixture(version)
@@ -121,7 +121,7 @@ describe('documents nobody wrote in good faith', () => {
     5,
     'constructor.name'
   ]
-  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19] as const)(
+  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20] as const)(
     'version %d with odd locks, ids and places: refused, no throw',
     (version) => {
       const { plan } = fixture(version)
@@ -155,6 +155,21 @@ test('what was clear in version 10 stays as smooth as it was shown', () => {
   expect(opened({ ...plan, subject: left }).subject.roughness).toBe(0)
   const metal = { ...left, finish: 'metal' }
   expect(opened({ ...plan, subject: metal }).subject.roughness).toBe(0.15)
+})
+
+test('a head that gave the most flashes a form took runs on mains from version 21 on', () => {
+  const { plan } = fixture(20)
+  const [light, ...others] = plan.lights as Document[]
+  const heads = (flashesFull: number) => {
+    const strobe = { ...(light!.strobe as Document), flashesFull }
+    const { lights } = opened({ ...plan, lights: [{ ...light, strobe }, ...others] })
+    return lights.map((each) => [each.strobe.onMains, each.strobe.flashesFull])
+  }
+  const own = (others as { strobe: Document }[]).map(({ strobe }) => [false, strobe.flashesFull])
+  expect(heads(100000)).toEqual([[true, 400], ...own])
+  expect(heads(99999)).toEqual([[false, 99999], ...own])
+  const now = { kind: 'strobe', onMains: false, flashesFull: 100000 }
+  expect(migrateKitItem({ ...now, highSpeedLeastStops: null, seals: [] })).toMatchObject(now)
 })
 
 describe('version 3 plans', () => {

@@ -21,6 +21,7 @@ import { planFromVersion16 } from './migrations/version16'
 import { planFromVersion17 } from './migrations/version17'
 import { kitItemFromVersion18, planFromVersion18 } from './migrations/version18'
 import { kitItemFromVersion19, planFromVersion19 } from './migrations/version19'
+import { kitItemFromVersion20, planFromVersion20 } from './migrations/version20'
 import { planFromVersion9 } from './migrations/version9'
 import { frameFromVersion3, kitItemFromVersion3, planFromVersion3 } from './migrations/version3'
 
@@ -44,7 +45,8 @@ const STEPS: Record<number, (plan: Loose) => Loose> = {
   16: planFromVersion16,
   17: planFromVersion17,
   18: planFromVersion18,
-  19: planFromVersion19
+  19: planFromVersion19,
+  20: planFromVersion20
 }
 
 /**
@@ -69,7 +71,8 @@ export const migrateKitItem = (item: unknown): unknown =>
     kitItemFromVersion12,
     kitItemFromVersion14,
     kitItemFromVersion18,
-    kitItemFromVersion19
+    kitItemFromVersion19,
+    kitItemFromVersion20
   ].reduce((migrated, step) => step(migrated), item)
 
 /** A logged frame of any version. */

@@ -58,10 +58,13 @@ function applies(plan: Plan, caution: Caution): boolean {
           powerStops >= HOT_STOPS
       )
     case 'mains':
-      return wet || holdsLiquid(subject) || subject.shape === 'plume'
+      return wet
+        ? lit.some(({ strobe }) => strobe.onMains)
+        : holdsLiquid(subject) || subject.shape === 'plume'
     case 'dark-room':
       return !wet && goals.backgroundStops <= -3
     case 'lithium':
+      return lit.some(({ strobe }) => !strobe.onMains)
     case 'high-voltage':
     case 'eyes':
       return lit.length > 0

@@ -138,6 +138,15 @@ const assemblySteps = ({ id, assembly }: Housing): CheckItem[] =>
     key: `assembly-${id}-${k + 1}`
   }))
 
+function cellSteps(plan: Plan, { id, strobe, powerStops }: Light): CheckItem[] {
+  const part: Part = { light: id, about: strobe.name, important: true }
+  const flashes = flashesPerCharge(powerStops, strobe)
+  return [
+    item('cells', { ...part, figures: { flashes } }),
+    ...(isWet(plan) ? [item('cells-way-round', part)] : [])
+  ]
+}
+
 function lightSteps(plan: Plan, light: Light): CheckItem[] {
   const { id, strobe, mount, at } = light
   const link = linkOf(light)
@@ -153,12 +162,7 @@ function lightSteps(plan: Plan, light: Light): CheckItem[] {
           })
         ]
       : []),
-    item('cells', {
-      light: id,
-      about,
-      important: true,
-      figures: { flashes: flashesPerCharge(light.powerStops, strobe) }
-    }),
+    ...(strobe.onMains ? [] : cellSteps(plan, light)),
     ...(link && link.way !== 'fibre'
       ? [
           item('trigger', {
@@ -173,12 +177,7 @@ function lightSteps(plan: Plan, light: Light): CheckItem[] {
         ]
       : []),
     ...(link?.way === 'fibre' ? [item('light-guide', { light: id, about: link.name })] : []),
-    ...(isWet(plan)
-      ? [
-          item('cells-way-round', { light: id, about, important: true }),
-          ...sealSteps(strobe.seals, { light: id, about })
-        ]
-      : [])
+    ...(isWet(plan) ? sealSteps(strobe.seals, { light: id, about }) : [])
   ]
 }
 
@@ -216,12 +215,18 @@ function ownSteps(plan: Plan): CheckItem[] {
   )
 }
 
+/** Whether cells of a light run down: its head’s, or its receiver’s. */
+function hasCells(light: Light): boolean {
+  if (!flashes(light)) return false
+  const way = linkOf(light)?.way
+  return !light.strobe.onMains || way === 'radio' || way === 'infrared'
+}
+
 function afterSteps(plan: Plan): CheckItem[] {
   return [
     ...(isWet(plan) ? [after('rinse', { important: true }), after('dry')] : [after('put-back')]),
     ...(plan.subject.shape === 'plume' ? [after('aired')] : []),
-    after('cells-out'),
-    after('charge')
+    ...(plan.lights.some(hasCells) ? [after('cells-out'), after('charge')] : [])
   ]
 }
 

@@ -105,6 +105,31 @@ describe('the checklist', () => {
     expect(cells(withLight(two, 1, { onlyTriggers: true }))).toEqual(['A', 'B'])
   })
 
+  test('a head on mains has no cells; its radio has', () => {
+    const mains = testStrobe({ onMains: true })
+    const plan = withLight(testPlan(), 0, { strobe: mains })
+    expect(topics(plan)).not.toContain('cells')
+    expect(topics(plan, 'after')).toEqual(['put-back'])
+    expect(topics(withLight(under(), 0, { strobe: mains }))).not.toContain('cells-way-round')
+    for (const [way, runsDown] of [
+      ['radio', true],
+      ['infrared', true],
+      ['cable', false],
+      ['fibre', false]
+    ] as const) {
+      const link = testLink({ way })
+      const told = withLight(plan, 0, {
+        firedBy: { kind: 'link', link, of: null, preFlash: false, channel: null }
+      })
+      expect([way, topics(told, 'after').includes('cells-out')]).toEqual([way, runsDown])
+      expect([way, topics(told, 'after').includes('charge')]).toEqual([way, runsDown])
+    }
+    const two = testPlan((p) => {
+      p.lights = [testLight({ id: 'A', strobe: mains }), testLight({ id: 'B' })]
+    })
+    expect(topics(two, 'after')).toEqual(['put-back', 'cells-out', 'charge'])
+  })
+
   test('a radio’s channel is said; a light guide is seated', () => {
     const told = (way: 'radio' | 'fibre', channel: number | null): Plan =>
       withLight(testPlan(), 0, {
@@ -222,12 +247,17 @@ test('cautions are those the plan asks for', () => {
   expect(still).toEqual(expect.arrayContaining(['lithium', 'high-voltage', 'eyes', 'dark-room']))
   for (const caution of ['diving', 'animals', 'glass', 'vapour', 'mains'] as const)
     expect(still).not.toContain(caution)
-  expect(cautionsFor(under())).toEqual(expect.arrayContaining(['diving', 'animals', 'mains']))
+  expect(cautionsFor(under())).toEqual(expect.arrayContaining(['diving', 'animals']))
   expect(cautionsFor(under())).not.toContain('dark-room')
   const glass = testPlan((p) => void (p.subject = { ...p.subject, finish: 'clear' }))
   expect(cautionsFor(glass)).toContain('glass')
   const plume = testPlan((p) => void (p.subject = { ...p.subject, shape: 'plume' }))
   expect(cautionsFor(plume)).toEqual(expect.arrayContaining(['vapour', 'mains']))
+  // Where no head is on mains, water is near none; where all are, no head’s cells are.
+  const plugged = withLight(under(), 0, { strobe: testStrobe({ onMains: true }) })
+  expect(cautionsFor(under())).not.toContain('mains')
+  expect(cautionsFor(plugged)).toContain('mains')
+  expect(cautionsFor(plugged)).not.toContain('lithium')
   const weak = withLight(testPlan(), 0, { powerStops: -6 })
   expect(cautionsFor(weak)).not.toContain('heat')
   const snoot = testModifier({

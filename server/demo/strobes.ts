@@ -110,9 +110,9 @@ export const strobes = [
       { powerStops: -5, t01: 1 / 320 }
     ],
     recycleFullS: 1.2,
-    flashesFull: 100000,
+    onMains: true,
     highSpeedSync: false,
-    notes: 'Mains head: longer flashes at low power.'
+    notes: 'Longer flashes at low power.'
   }),
   strobe({
     id: 'pack-10',

@@ -25,6 +25,7 @@ import * as shinyTables from './022_shiny_tables'
 import * as underWater from './023_under_water'
 import * as links from './024_links'
 import * as seals from './025_seals'
+import * as mains from './026_mains'
 
 interface Migration {
   readonly name: string
@@ -57,7 +58,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '022_shiny_tables', ...shinyTables },
   { name: '023_under_water', ...underWater },
   { name: '024_links', ...links },
-  { name: '025_seals', ...seals }
+  { name: '025_seals', ...seals },
+  { name: '026_mains', ...mains }
 ]
 
 export const migrationSource: Knex.MigrationSource<Migration> = {

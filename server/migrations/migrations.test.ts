@@ -58,7 +58,7 @@ const upFrom = async (db: knex.Knex, done: number): Promise<void> => {
     await migrationSource.getMigration(migration).then((each) => each.up(db))
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20])(
   'a database of version %d: plan and kit are what the schemas want, the version stands',
   async (version) => {
     const plan = fixture(version)
@@ -73,7 +73,7 @@ test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19])(
 )
 
 /** Databases as the programs of their time left them, cut down to two shoots. */
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20])(
   'a real database of version %d: shoots, kit and every frame can be used',
   async (version) => {
     const dir = mkdtempSync(join(tmpdir(), 'fine-spark-real-'))

@@ -9,7 +9,7 @@ import type { Strobe } from '@core/kit/kit'
 import type { Fault } from '@core/plan/open'
 import type { FieldSpec } from '@/words/fieldSpec'
 import { KIT_FIELDS } from '@/words/kitFields'
-import { STROBE_REST } from '@/words/strobeFields'
+import { OF_A_CHARGE, STROBE_REST } from '@/words/strobeFields'
 import {
   DIAL_FIELDS,
   DIAL_KINDS,
@@ -47,6 +47,11 @@ const field = (spec: FieldSpec) => ({
   value: props.at(spec.path),
   error: props.errorAt(spec.path)
 })
+const rest = computed(() =>
+  STROBE_REST.filter(
+    ({ path }) => !props.at('onMains') || !OF_A_CHARGE.includes(path) || props.errorAt(path)
+  )
+)
 const dialFields = computed(() => DIAL_FIELDS[String(props.at('dial.kind'))] ?? [])
 /** A fault behind a closed lid would not be seen. */
 const FIRST = /^(name|guideNumberM|beamDeg|dial)/
@@ -127,7 +132,7 @@ const putDurations = (rows: unknown): void => {
     </summary>
     <div class="fields">
       <KitField
-        v-for="spec in STROBE_REST"
+        v-for="spec in rest"
         :key="spec.path"
         :class="{ whole: spec.type === 'notes' }"
         v-bind="field(spec)"

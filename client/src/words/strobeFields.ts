@@ -16,6 +16,7 @@ export const STROBE_REST: readonly FieldSpec[] = [
     's',
     'However weak the flash: what the head’s stated rate allows.'
   ),
+  yesNo('onMains', 'Runs on mains'),
   number('flashesFull', 'Full-power flashes per charge'),
   optional(
     number(
@@ -77,3 +78,5 @@ export const STROBE_REST: readonly FieldSpec[] = [
   NOTES,
   PREPARE
 ]
+/** Figures of a charge: not asked of a head on mains. */
+export const OF_A_CHARGE: readonly string[] = ['flashesFull', 'mostFlashes']

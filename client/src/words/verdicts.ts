@@ -32,6 +32,11 @@ export function verdictValue(verdict: Verdict): string {
   }
 }
 
+/** How soon heads are ready again, and for how often. */
+const supplyWords = ({ recycle = 0, flashes }: Verdict['figures']): string =>
+  `Recycle about ${recycle.toFixed(1)} s, ` +
+  (flashes === undefined ? 'on mains.' : `about ${flashes} flashes per charge.`)
+
 /** "0.4 stop", "all of it" */
 const cutWords = (cut = 0): string => (cut < -9.95 ? 'all of it' : stopCount(cut))
 
@@ -156,16 +161,14 @@ export function verdictReason(verdict: Verdict): string {
     case 'reserve-fine':
       return (
         `${stopCount(value ?? 0)} of power left above, ${stopCount(f.down ?? 0)} below. ` +
-        `Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per ` +
-        'charge.'
+        supplyWords(f)
       )
     case 'reserve-end':
       return (
         (f.atBottom
           ? `The dial is at its bottom: nothing is left below, ${stopCount(f.up ?? 0)} above. `
           : `The dial is at its top: no power is left above, ${stopCount(f.down ?? 0)} below. `) +
-        `Recycle about ${(f.recycle ?? 0).toFixed(1)} s, about ${f.flashes} flashes per ` +
-        'charge.'
+        supplyWords(f)
       )
     case 'colour-right':
     case 'colour-unread':

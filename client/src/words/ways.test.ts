@@ -70,7 +70,8 @@ const anyPlan: fc.Arbitrary<Plan> = fc
         testLight({
           strobe: testStrobe({
             dial: { kind: 'fraction', step: 'whole', lowestStops: -7 },
-            quench: x.voltage ? 'voltage' : 'quenched'
+            quench: x.voltage ? 'voltage' : 'quenched',
+            onMains: x.voltage
           }),
           reach: { nearMm: 120, farMm: 300, swingDeg: 0 }
         })

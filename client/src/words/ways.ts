@@ -71,6 +71,11 @@ const GOAL_NAMES: Record<string, string> = {
 export const goalName = (plan: Plan, id: string): string =>
   id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id)
 
+/** Every head on mains: more than any charge gives. */
+const UNCOUNTED = 1e9
+const flashesWords = (count: number): string =>
+  count >= UNCOUNTED ? 'mains' : String(Math.round(count))
+
 /** A figure of a goal in its own unit. */
 export function goalFigure(id: string, value: number): string {
   if (id === 'iso') return nameOf('iso', value)
@@ -79,7 +84,7 @@ export function goalFigure(id: string, value: number): string {
   if (isInStops(id)) return Number.isFinite(value) ? stops(value) : value > 0 ? 'no fill' : 'none'
   if (id === 'depth') return mm(value)
   if (id === 'recycle') return `${plain(value, 2)} s`
-  return id === 'flashes' ? String(Math.round(value)) : px(value)
+  return id === 'flashes' ? flashesWords(value) : px(value)
 }
 export const goalLimit = (goal: Goal): string =>
   goal.id === 'sync'
@@ -145,7 +150,7 @@ export function priceWords(
     { name: 'end blur', value: px(edgePx) },
     { name: 'reserve', value: stopCount(reserveStops) },
     { name: 'recycle', value: `${plain(recycleS, 2)} s` },
-    { name: 'flashes', value: flashes > 99999 ? 'mains' : String(flashes) },
+    { name: 'flashes', value: flashesWords(flashes) },
     ...(blurPx === null ? [] : [{ name: 'motion', value: px(blurPx) }]),
     { name: 'noise', value: noiseStops < 0.05 ? 'least' : stops(noiseStops) }
   ]

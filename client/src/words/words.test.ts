@@ -71,6 +71,7 @@ const anyPlan: fc.Arbitrary<Plan> = fc
       p.subject.speedMmS = x.speed
       p.lights[0] = testLight({
         powerStops: x.power,
+        strobe: testStrobe({ onMains: x.leaf }),
         at: { distanceMm: x.distance, azimuthDeg: x.tilt, elevationDeg: 12 },
         modifiers: x.cut ? [testModifier({ beam: { kind: 'cut', beamDeg: 20 } })] : []
       })
