@@ -118,6 +118,9 @@ test('a shoot begun without something important says so once', async ({ page, re
   await expect(line).toContainText('0 of 22 steps ticked')
   await expect(line).toContainText('Important and open: Full cells in Anemone 7')
   const step = page.getByRole('region', { name: 'Next move' })
+  await expect(step).toContainText(
+    /Port \d+ mm from the subject, focus by hand for that and left alone: move the camera/
+  )
   await step.getByRole('button', { name: 'It stands' }).click()
   await expect(page.getByText(/^Begun with \d+ important steps of Prepare open/)).toBeVisible()
   // Looked at once more it is not said again.

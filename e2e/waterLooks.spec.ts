@@ -51,6 +51,16 @@ test('each look under water starts with its set, its head and its port', async (
   }
 })
 
+test('what cannot be done under water is not asked for', async ({ page, newShoot }) => {
+  const shoot = await newShoot('water-tiny')
+  await open(page, shoot, 'dark')
+  await expect(page.getByRole('heading', { name: 'Filter and sync', exact: true })).toBeVisible()
+  await expect(page.getByRole('spinbutton', { name: 'Shaded by' })).toHaveCount(0)
+  await open(page, shoot, 'ways')
+  await expect(page.getByRole('textbox', { name: 'ND filters in the bag, stops' })).toBeVisible()
+  await expect(page.getByRole('spinbutton', { name: 'Ambient that can be shaded' })).toHaveCount(0)
+})
+
 test('daylight on the surface, taken down to the subject', async ({ page, newShoot }) => {
   const shoot = await newShoot('water-wide')
   await open(page, shoot, 'subject')

@@ -1,6 +1,7 @@
 /** The light that is already there: what of it was read together, and sources of it by themselves. */
 import { z } from 'zod'
 import { sourceSchema } from '../colour/sources'
+import type { Medium } from '../medium/water'
 import { ambientSourceSchema, AMBIENT_SOURCE_IDS } from './ambientSource'
 import { readingSchema } from './reading'
 
@@ -29,3 +30,6 @@ export const ambientSchema = z.strictObject({
     .nullable()
     .describe('after this a reading is old; null: never')
 })
+
+/** Whether curtains, a hood or lamps that are switched off can take of it: not under water. */
+export const canShade = ({ medium }: { readonly medium: Medium }): boolean => medium.kind === 'air'

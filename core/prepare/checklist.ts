@@ -216,7 +216,7 @@ function ownSteps(plan: Plan): CheckItem[] {
 }
 
 /** Whether cells of a light run down: its head’s, or its receiver’s. */
-function hasCells(light: Light): boolean {
+export function hasCells(light: Light): boolean {
   if (!flashes(light)) return false
   const way = linkOf(light)?.way
   return !light.strobe.onMains || way === 'radio' || way === 'infrared'

@@ -5,6 +5,7 @@
  * a light moved nearer or farther.
  */
 import { evaluate } from '../ledger/evaluate'
+import { canShade } from '../plan/ambient'
 import type { LightId, Plan } from '../plan/plan'
 import { weightedGoalsOf } from './weightedGoals'
 import { applyChange, type WayChange } from './change'
@@ -119,6 +120,7 @@ const unlocking = (plan: Plan): Relaxation[] =>
   })
 
 function shading(plan: Plan): Relaxation[] {
+  if (!canShade(plan)) return []
   const from = plan.ambient.shadeStops
   const found = smallest(
     (more) =>

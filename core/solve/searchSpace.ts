@@ -5,6 +5,7 @@
  * all that may, by the same factor), swung round the subject or its head turned, one modifier put on
  * or taken off, or the ambient shaded; or two of these.
  */
+import { canShade } from '../plan/ambient'
 import { shutterOf } from '../plan/shutterInUse'
 import { isPastSync } from '../plan/sync'
 import type { Modifier } from '../kit/kit'
@@ -165,7 +166,7 @@ function setsOf(plan: Plan): SearchSpace['sets'] {
   plan.lights.forEach((_, i) =>
     swingsOf(plan, i).forEach((swing) => sets.push({ ...stay, swings: at(i, swing) }))
   )
-  if (!isLocked(plan, 'ambient.shadeStops'))
+  if (canShade(plan) && !isLocked(plan, 'ambient.shadeStops'))
     for (let shade = 1; shade <= plan.bag.shadeStops + 1e-9; shade++)
       if (Math.abs(shade - plan.ambient.shadeStops) > 1e-9)
         sets.push({ ...stay, shadeStops: shade })

@@ -5,6 +5,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '../ledger/evaluate'
+import { AIR, typicalWater } from '../medium/water'
 import { valueIn } from '../plan/path'
 import type { Plan } from '../plan/plan'
 import { dialMarks } from '../scales/dial'
@@ -402,6 +403,13 @@ describe('when nothing fits', () => {
         }
     expect(background.goal.value).toBeCloseTo(least, 9)
     expect(background.goal.missStops).toBeCloseTo(least + 4, 9)
+  })
+  test('under water nothing is shaded, neither by a way nor against what does not fit', () => {
+    const wet = { ...plan, medium: typicalWater('sea'), bag: { ...plan.bag, shadeStops: 3 } }
+    expect(searchSpaceOf(wet).sets.filter(({ shadeStops }) => shadeStops > 0)).toEqual([])
+    expect(relaxations(wet).filter(({ kind }) => kind === 'shade')).toEqual([])
+    const dry = searchSpaceOf({ ...wet, medium: AIR }).sets
+    expect(dry.filter(({ shadeStops }) => shadeStops > 0)).toHaveLength(3)
   })
   test('shade, background and locks: with the change it fits, with a tenth less it does not', () => {
     for (const each of found)

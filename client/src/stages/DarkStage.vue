@@ -6,6 +6,7 @@
 import { computed } from 'vue'
 import { darkMoves, darkReserve, ND_STEP, type DarkMove } from '@core/advise/darken'
 import { backgroundSpan } from '@core/advise/backgroundSpan'
+import { canShade } from '@core/plan/ambient'
 import { shutterOf } from '@core/plan/shutterInUse'
 import AmbientSources from '@/ambient/AmbientSources.vue'
 import LampSpans from '@/ambient/LampSpans.vue'
@@ -188,9 +189,10 @@ const enough = (move: DarkMove): boolean => move.powerNeededStops <= move.powerL
 
     <section class="two">
       <div class="group">
-        <h2>Shade, filter and sync</h2>
+        <h2>{{ canShade(plan) ? 'Shade, filter and sync' : 'Filter and sync' }}</h2>
         <ShutterPick />
         <StepField
+          v-if="canShade(plan) || plan.ambient.shadeStops > 0"
           path="ambient.shadeStops"
           kind="filter"
           label="Shaded by"

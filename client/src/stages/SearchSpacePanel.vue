@@ -4,6 +4,7 @@
  * sync.
  */
 import { computed, ref } from 'vue'
+import { canShade } from '@core/plan/ambient'
 import { shutterOf } from '@core/plan/shutterInUse'
 import type { Light } from '@core/plan/plan'
 import { parseStops } from '@core/scales/stops'
@@ -125,6 +126,7 @@ const noHighSpeedSync = computed(
       @update:model-value="setModifiers"
     />
     <StepField
+      v-if="canShade(plan)"
       path="bag.shadeStops"
       kind="filter"
       label="Ambient that can be shaded"

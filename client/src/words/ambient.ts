@@ -1,5 +1,6 @@
 /** Sources of ambient light in words. */
 import type { LampSpan, LampSpans, Span } from '@core/advise/lampSpan'
+import { canShade } from '@core/plan/ambient'
 import type { AmbientStart } from '@core/plan/editAmbient'
 import type { AmbientSource, Plan } from '@core/plan/plan'
 import { nameOf } from '@core/scales/marks'
@@ -79,3 +80,9 @@ export function lampSpansWords(plan: Plan, { lamps, subject, together }: LampSpa
     `${off.map(tooWords).join(', or ')}: shade it, change its bulb, or move it.`
   )
 }
+
+/** What is left where no control of the camera darkens it any more. */
+export const lessAmbientWords = (plan: Pick<Plan, 'medium'>): string =>
+  canShade(plan)
+    ? 'draw a curtain, switch a lamp off, or move the background back'
+    : 'go deeper, or under a ledge, or frame it with darker water behind'

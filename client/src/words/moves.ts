@@ -4,14 +4,17 @@ import { formatMeter } from '@core/scales/meter'
 import { nameOf } from '@core/scales/marks'
 import type { RideMove } from '@core/advise/ride'
 import type { LightId, Plan } from '@core/plan/plan'
+import { canShade } from '@core/plan/ambient'
 import type { NextMove } from '@core/run/moves'
 import { withOnly } from '@core/plan/edit'
 import { judgedAt } from '@core/run/calibrate'
 import { partPlan } from '@core/run/part'
 import { expectedReading } from '@core/run/metering'
+import { lessAmbientWords } from './ambient'
 import { controlValue } from './changes'
 import { plain, mm, stopCount, stops } from './format'
 import { backgroundWords } from './goals'
+import { standingWords } from './prepare'
 import { CONTROL_NAMES, placeName } from './names'
 import { EVIDENCE_PLACES } from './run'
 import { goalName, missWords } from './ways'
@@ -69,9 +72,7 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
     case 'prepare':
       return {
         head: 'Set it up as planned.',
-        detail:
-          'Subject on its mark, focus by hand on its plane and left alone, the space behind ' +
-          'cleared, cells full. From here on the camera stays as it is.',
+        detail: `${standingWords(plan)} From here on the camera stays as it is.`,
         act: 'It stands'
       }
     case 'test-flash':
@@ -126,11 +127,11 @@ export function moveWords(plan: Plan, move: NextMove): MoveWords {
             act: 'Done, it is set'
           }
         : {
-            head: 'Shade the set',
+            head: canShade(plan) ? 'Shade the set' : 'Find less daylight',
             detail:
               `Ambient lifts the background ${stopCount(move.overStops)} over your limit and ` +
-              'every control is locked or at its end: draw a curtain, switch a lamp off, or ' +
-              'move the background back. Then take the black frame again.'
+              `every control is locked or at its end: ${lessAmbientWords(plan)}. Then take that ` +
+              'frame again.'
           }
     case 'set-power':
       return {

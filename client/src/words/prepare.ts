@@ -1,5 +1,7 @@
 /** Steps of the checklist with the reason for each, in words. */
-import type { CheckItem } from '@core/prepare/checklist'
+import type { Plan } from '@core/plan/plan'
+import { hasCells, type CheckItem } from '@core/prepare/checklist'
+import { poseOf } from '@core/set/camera'
 import { mm, plain } from './format'
 
 export interface CheckWords {
@@ -152,3 +154,11 @@ export function checkItemWords(item: CheckItem, nowMs: number): CheckWords {
       }
   }
 }
+
+/** How all of it stands before the first frame. */
+export const standingWords = (plan: Plan): string =>
+  plan.medium.kind === 'air'
+    ? 'Subject on its mark, focus by hand on its plane and left alone, the space behind cleared, ' +
+      `${plan.lights.some(hasCells) ? 'cells full' : 'heads plugged in'}.`
+    : `Port ${mm(poseOf(plan).frontMm)} from the subject, focus by hand for that and left alone: ` +
+      'move the camera, not the ring. Every head on.'

@@ -4,6 +4,8 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Check, CheckKind, Remedy, RemedyKind } from '@core/checks/check'
 import { evaluate } from '@core/ledger/evaluate'
+import { typicalWater } from '@core/medium/water'
+import { withLight } from '@core/plan/edit'
 import type { Place, Plan } from '@core/plan/plan'
 import { changesBetween } from '@core/run/changes'
 import type { Frame } from '@core/run/frame'
@@ -186,6 +188,8 @@ describe('checks', () => {
 describe('the run', () => {
   const one = testPlan()
   const frame = (kind: Frame['kind'], plan = two): Frame => testFrame(plan, 'f', kind)
+  const wet = testPlan((p) => void (p.medium = typicalWater('sea')))
+  const plugged = withLight(one, 0, { strobe: testStrobe({ onMains: true }) })
   const locked = testPlan((p) => {
     p.settings = { ...p.settings, ndStops: 3 }
   })
@@ -204,7 +208,21 @@ describe('the run', () => {
       one,
       { kind: 'darken', move: null, overStops: 1.5 },
       'Shade the set',
-      /1\.5 stops over your limit and every control is locked/
+      /1\.5 stops over your limit and every control is locked or at its end: draw a curtain/
+    ],
+    [
+      wet,
+      { kind: 'darken', move: null, overStops: 1.5 },
+      'Find less daylight',
+      /at its end: go deeper, or under a ledge, or frame it with darker water behind\./
+    ],
+    [one, { kind: 'prepare' }, 'Set it up as planned.', /on its mark, .*, cells full\. From/],
+    [plugged, { kind: 'prepare' }, 'Set it up as planned.', /, heads plugged in\. From here/],
+    [
+      wet,
+      { kind: 'prepare' },
+      'Set it up as planned.',
+      /^Port \d+ mm from the subject, .*: move the camera, not the ring\. Every head on\. From/
     ],
     [
       one,
@@ -346,8 +364,8 @@ describe('the run', () => {
     const words = moveWords(shown, move)
     expect(words.head).toBe(head)
     expect(words.detail).toMatch(detail)
-    // Only what the plan can carry out by itself has a button.
-    expect(words.act !== undefined).toBe(['set-power', 'ride'].includes(move.kind))
+    // Only what the plan can carry out by itself has a button, and what is done by hand.
+    expect(words.act !== undefined).toBe(['set-power', 'ride', 'prepare'].includes(move.kind))
   })
   test('frames by what was on', () => {
     const lit = (on: readonly string[]) =>

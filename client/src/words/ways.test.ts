@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { evaluate } from '@core/ledger/evaluate'
+import { typicalWater } from '@core/medium/water'
 import { withLight } from '@core/plan/edit'
 import type { Plan } from '@core/plan/plan'
 import { applyChange } from '@core/solve/change'
@@ -154,6 +155,14 @@ describe('goals and ways in words', () => {
     expect(findWays(known(300))).toEqual([])
     expect(relaxationWords(known(300), relaxations(known(300))[0]!)).toMatch(
       /^Miss sharp depth by \d+ %/
+    )
+  })
+  test('a background is moved, but not under water', () => {
+    const plan = testPlan()
+    const back = { kind: 'background', from: 300, to: 450, after: plan } as const
+    expect(relaxationWords(plan, back)).toBe('Move the background 150 mm back, to 450 mm.')
+    expect(relaxationWords({ ...plan, medium: typicalWater('sea') }, back)).toBe(
+      'Frame it so that what is behind stands 450 mm off, not 300 mm.'
     )
   })
   test('a head turned says which way as seen from behind it, a light swung where it then stands', () => {

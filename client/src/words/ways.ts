@@ -191,10 +191,9 @@ export function relaxationWords(plan: Plan, relaxation: Relaxation): string {
         `${relaxation.from > 0 ? 'more ' : ''}of ambient away: curtains, lamps off, a hood.`
       )
     case 'background':
-      return (
-        `Move the background ${mm(relaxation.to - relaxation.from)} back, to ` +
-        `${mm(relaxation.to)}.`
-      )
+      return plan.medium.kind === 'air'
+        ? `Move the background ${mm(relaxation.to - relaxation.from)} back, to ${mm(relaxation.to)}.`
+        : `Frame it so that what is behind stands ${mm(relaxation.to)} off, not ${mm(relaxation.from)}.`
     case 'distance':
       return `Move ${relaxation.light} from ${mm(relaxation.from)} to ${mm(relaxation.to)}.`
   }
