@@ -47,6 +47,8 @@ test('each look under water starts with its set, its head and its port', async (
       await open(page, { id }, 'run')
       await expect(page.getByText('None yet. Each is judged and kept here')).toBeVisible()
     }
+    // A page that still shows it would ask for what is gone.
+    await page.goto('/')
     await page.request.delete(`/api/shoots/${id}`)
   }
 })
