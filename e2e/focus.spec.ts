@@ -239,3 +239,12 @@ test('dark: a lens with a leaf shutter of its own: each shutter with its limit a
   await type(page, 'Shutter', '1/500')
   await expect(page.locator('[data-verdict="sync"]')).toContainText(/dark|HSS/)
 })
+
+test('a lens of another mount is told beside its name and below it', async ({ page, newShoot }) => {
+  await open(page, await newShoot(), 'focus')
+  await expect(page.locator('[data-mount]')).toHaveCount(0)
+  await choose(page, 'Lens', 'Cove 45 mm, 1:1, another mount')
+  await expect(page.locator('[data-mount]')).toContainText('Its mount is Cove, the camera’s Slate')
+  await choose(page, 'Camera', 'Cove body, 17.3 × 13 mm')
+  await expect(page.locator('[data-mount]')).toHaveCount(0)
+})

@@ -20,7 +20,7 @@ test.each<[Look, number, number]>([
   ['water-tiny', 100, 300],
   ['water-snoot', 100, 300],
   ['water-fish', 60, 600],
-  ['water-wide', 45, 900]
+  ['water-wide', 24, 900]
 ])('%s: %d mm of focal length, less than %d mm before it', async (look, focalMm, mostMm) => {
   const plan = await planOf(look)
   expect(plan.lens.focalMm).toBe(focalMm)

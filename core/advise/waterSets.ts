@@ -8,7 +8,7 @@ import { markGiving, outputStops } from '../light/output'
 import { typicalWater } from '../medium/water'
 import { withSharpest } from '../plan/newPlan'
 import { addLight, withLight } from '../plan/edit'
-import { apertureRange, blurCircleMm, endBlur } from '../plan/lensInUse'
+import { apertureRange, blurCircleMm, endBlur, sensorInUse } from '../plan/lensInUse'
 import type { Light, Look, Plan } from '../plan/plan'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { poseOf } from '../set/camera'
@@ -51,10 +51,15 @@ function turned(towards: Vec, deg: number): Light['aim'] {
   }
 }
 
+/** How far beside the port arms hold a head, mm, and at least as a share of the field's width. */
+const ARM_MM = 300
+const OF_FIELD = 0.9
+
 /** A head beside the port, its beam turned outward so that its edge takes the subject. */
 function beside(plan: Plan, side: -1 | 1): Partial<Light> {
   const { frontMm } = poseOf(plan)
-  const at: Vec = [side * 300, 140, Math.min(frontMm, 600)]
+  const outMm = Math.max(ARM_MM, (OF_FIELD * sensorInUse(plan).width) / plan.focus.magnification)
+  const at: Vec = [side * outMm, 140, Math.min(frontMm, 600)]
   return {
     at: tidyPosition(positionOf(at), 1),
     aim: turned(unit(scale(at, -1)), -side * 18),

@@ -25,6 +25,8 @@ import {
 /** A size that stands in the way of light; 0: it is left out of the sum. */
 const roomTaken = z.number().min(0).max(600).nullable()
 
+const mount = z.string().trim().max(40).default('').describe('lens mount; empty: not said')
+
 export const cameraSchema = z
   .strictObject({
     kind: z.literal('camera'),
@@ -32,6 +34,7 @@ export const cameraSchema = z
     name,
     notes,
     prepare,
+    mount,
     sensorWidthMm: z.number().min(1).max(120),
     sensorHeightMm: z.number().min(1).max(120),
     pixelsWide: z.number().int().min(100).max(40000),
@@ -69,6 +72,7 @@ export const lensSchema = z
     name,
     notes,
     prepare,
+    mount,
     focalMm: z.number().min(4).max(1200),
     maxMagnification: z.number().min(0.01).max(20),
     widestStops: stops(-1, 12).describe('2·log2 of the widest f-number'),

@@ -1,6 +1,7 @@
 /** Making shoots: from a look, as a copy, from a plan file. */
 import { randomUUID } from 'node:crypto'
 import type { Camera, KitItem, KitKind, Lens, Link, Strobe } from '@core/kit/kit'
+import { fitsMount } from '@core/kit/mount'
 import { newPlan } from '@core/plan/newPlan'
 import { openPlan } from '@core/plan/open'
 import type { Look, Plan } from '@core/plan/plan'
@@ -56,14 +57,19 @@ const strobeFor = (items: readonly KitItem[], look: Look): Strobe =>
       (item): item is Strobe => item.kind === 'strobe' && item.guideNumberWaterM !== null
     )) ||
   need(items, 'strobe')
-/** The first, as of every kind; where a look wants its own focal length, what comes nearest to it. */
-function lensFor(items: readonly KitItem[], look: Look, { sensorWidthMm }: Camera): Lens {
+/**
+ * The first that fits the camera; where a look wants its own focal length, what comes nearest to it.
+ * Where none fits, any.
+ */
+function lensFor(items: readonly KitItem[], look: Look, camera: Camera): Lens {
+  const lenses = items.filter((item) => item.kind === 'lens')
+  const fitting = lenses.filter((each) => fitsMount(each, camera))
+  const first = fitting[0] ?? need(items, 'lens')
   const widths = FOCAL_WIDTHS[look]
-  if (widths === undefined) return need(items, 'lens')
-  const off = ({ focalMm }: Lens): number => Math.abs(Math.log(focalMm / sensorWidthMm / widths))
-  return items
-    .filter((item) => item.kind === 'lens')
-    .reduce((best, each) => (off(each) < off(best) ? each : best), need(items, 'lens'))
+  if (widths === undefined) return first
+  const off = ({ focalMm }: Lens): number =>
+    Math.abs(Math.log(focalMm / camera.sensorWidthMm / widths))
+  return fitting.reduce((best, each) => (off(each) < off(best) ? each : best), first)
 }
 /** A flat port for what is close, a dome for what is wide; any where there is none of that kind. */
 function housingFor(items: readonly KitItem[], look: Look): Plan['housing'] {

@@ -10,14 +10,23 @@ import { itemLine } from '@/words/kitStart'
 import { KIND_NAMES } from '@/words/names'
 import KitMoved from './KitMoved.vue'
 
-const props = defineProps<{ kind: KitKind; item: KitItem | null; optional?: string }>()
+const props = defineProps<{
+  kind: KitKind
+  item: KitItem | null
+  optional?: string
+  /** what is to be said of an item beside its name */
+  remark?: (item: KitItem) => string
+}>()
 const emit = defineEmits<{ pick: [item: KitItem | null] }>()
 const kit = useKit()
 
 const items = computed(() => {
   const known: KitItem[] = kit.ofKind(props.kind)
   const gone = props.item && !known.some((each) => each.id === props.item!.id) ? [props.item] : []
-  const all = [...known, ...gone].map((each) => ({ value: each.id, title: each.name }))
+  const all = [...known, ...gone].map((each) => ({
+    value: each.id,
+    title: [each.name, props.remark?.(each)].filter(Boolean).join(', ')
+  }))
   return props.optional ? [{ value: '', title: props.optional }, ...all] : all
 })
 const pick = (id: string): void =>

@@ -5,6 +5,7 @@
  */
 import { computed, ref, toRaw } from 'vue'
 import type { Camera, KitItem, Lens } from '@core/kit/kit'
+import { fitsMount } from '@core/kit/mount'
 import type { Fault } from '@core/plan/open'
 import type { Plan } from '@core/plan/plan'
 import { poseOf } from '@core/set/camera'
@@ -77,6 +78,8 @@ const pick = (kind: 'camera' | 'lens', item: Camera | Lens): void => {
     }
   })
 }
+const mountRemark = (item: KitItem): string =>
+  item.kind === 'lens' && !fitsMount(item, plan.value.camera) ? 'another mount' : ''
 const wet = computed(() => plan.value.medium.kind !== 'air')
 const pickHousing = (item: KitItem | null): void =>
   void store.update('housing', (draft) => {
@@ -102,7 +105,16 @@ const reaches = computed(
       help="When only the middle of the sensor is used: its width over the width in use."
       no-lock
     />
-    <KitPick kind="lens" :item="plan.lens" @pick="pick('lens', $event as Lens)" />
+    <KitPick
+      kind="lens"
+      :item="plan.lens"
+      :remark="mountRemark"
+      @pick="pick('lens', $event as Lens)"
+    />
+    <p v-if="!fitsMount(plan.lens, plan.camera)" class="small" data-mount>
+      ▲ Its mount is {{ plan.lens.mount }}, the camera’s {{ plan.camera.mount }}: an adapter it
+      would need moves the figures, and is not in them.
+    </p>
     <StepField
       path="focus.extensionMm"
       kind="tube"

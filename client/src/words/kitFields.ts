@@ -42,9 +42,17 @@ const AT_PRE_FLASH = [
   { value: 'learns', title: 'learns by a test frame which is the main one' }
 ]
 
+const MOUNT: FieldSpec = {
+  path: 'mount',
+  label: 'Lens mount',
+  type: 'text',
+  help: 'By any name, the same for what fits together. Left empty: fits everything.'
+}
+
 export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   camera: [
     NAME,
+    MOUNT,
     length('sensorWidthMm', 'Sensor width'),
     length('sensorHeightMm', 'Sensor height'),
     number('pixelsWide', 'Pixels across', 'px'),
@@ -87,6 +95,7 @@ export const KIT_FIELDS: Record<KitKind, readonly FieldSpec[]> = {
   ],
   lens: [
     NAME,
+    MOUNT,
     length('focalMm', 'Focal length'),
     number('maxMagnification', 'Largest magnification', '×'),
     aperture('widestStops', 'Widest aperture'),

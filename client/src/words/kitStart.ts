@@ -22,6 +22,7 @@ export function newItem(kind: KitKind): KitItem {
       return {
         kind,
         ...base,
+        mount: '',
         sensorWidthMm: 36,
         sensorHeightMm: 24,
         pixelsWide: 6000,
@@ -43,6 +44,7 @@ export function newItem(kind: KitKind): KitItem {
       return {
         kind,
         ...base,
+        mount: '',
         focalMm: 100,
         maxMagnification: 1,
         widestStops: 3,
