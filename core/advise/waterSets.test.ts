@@ -113,6 +113,8 @@ describe('a new shoot under water', () => {
     const { background } = evaluate(plan).ledger.totals
     expect(background).toBeGreaterThan(-1.5)
     expect(background).toBeLessThan(-0.5)
+    // The near thing is the strobes': daylight by itself leaves it dark.
+    expect(evaluate(plan).ledger.ambient.subject!.level).toBeLessThan(-1)
     const shutterStops = plan.settings.shutterStops - 1
     const slower = { ...plan, settings: { ...plan.settings, shutterStops } }
     const [was, is] = [evaluate(plan).ledger, evaluate(slower).ledger]

@@ -10,6 +10,7 @@ import { withSharpest } from '../plan/newPlan'
 import { addLight, withLight } from '../plan/edit'
 import { apertureRange, blurCircleMm, endBlur, sensorInUse } from '../plan/lensInUse'
 import type { Light, Look, Plan } from '../plan/plan'
+import { dialMarks } from '../scales/dial'
 import { marksBetween, marksOf, nearestMark } from '../scales/marks'
 import { poseOf } from '../set/camera'
 import {
@@ -54,12 +55,14 @@ function turned(towards: Vec, deg: number): Light['aim'] {
 /** How far beside the port arms hold a head, mm, and at least as a share of the field's width. */
 const ARM_MM = 300
 const OF_FIELD = 0.9
+/** Back from the subject at least so far against that, so that its front is lit. */
+const BACK = 0.75
 
 /** A head beside the port, its beam turned outward so that its edge takes the subject. */
 function beside(plan: Plan, side: -1 | 1): Partial<Light> {
   const { frontMm } = poseOf(plan)
   const outMm = Math.max(ARM_MM, (OF_FIELD * sensorInUse(plan).width) / plan.focus.magnification)
-  const at: Vec = [side * outMm, 140, Math.min(frontMm, 600)]
+  const at: Vec = [side * outMm, 140, Math.max(BACK * outMm, Math.min(frontMm, 600))]
   return {
     at: tidyPosition(positionOf(at), 1),
     aim: turned(unit(scale(at, -1)), -side * 18),
@@ -137,11 +140,8 @@ function inWater(plan: Plan): Plan {
 function inOpenWater(plan: Plan): Plan {
   const wet = inWater(plan)
   if (wet.medium.kind === 'air') return wet
-  const reading = daylightAt(wet, wet.medium, SURFACE_EV, null)
-  return waterByAperture({
-    ...wet,
-    ambient: { ...wet.ambient, subject: reading, background: reading }
-  })
+  const daylight = daylightAt(wet, wet.medium, SURFACE_EV, null)
+  return waterByAperture({ ...wet, ambient: { ...wet.ambient, ...daylight } })
 }
 
 /** A second head of the same kind, B. */
@@ -150,17 +150,38 @@ const withSecond = (plan: Plan, part: Partial<Light>): Plan => {
   return withLight(two, 1, part)
 }
 
-/** Both heads at the mark that, together, gives the subject its level. */
-function poweredAlike(plan: Plan): Plan {
+/**
+ * Both heads at the mark that, together, gives the subject its level; where marks lie too far apart
+ * for that, the second a mark weaker, if that comes nearer.
+ */
+function powered(plan: Plan): Plan {
   const { strobe } = plan.lights[0]!
-  const at = (powerStops: number): Plan => ({
+  const { subjectStops, toleranceStops } = plan.goals
+  const at = (first: number, second = first): Plan => ({
     ...plan,
-    lights: plan.lights.map((light) => ({ ...light, powerStops }))
+    lights: plan.lights.map((light, i) => ({ ...light, powerStops: i === 0 ? first : second }))
   })
+  const off = (each: Plan): number => Math.abs(ledgerOf(each).totals.subject! - subjectStops)
   const { flash, ambient } = ledgerOf(at(0))
-  const room = 2 ** plan.goals.subjectStops - 2 ** ambient.subject!.level
+  const room = 2 ** subjectStops - 2 ** ambient.subject!.level
   const wanted = room > 0 ? Math.log2(room) : -Infinity
-  return at(markGiving(strobe, outputStops(strobe, 0) + wanted - flash.subject!).stops)
+  const mark = markGiving(strobe, outputStops(strobe, 0) + wanted - flash.subject!).stops
+  const alike = at(mark)
+  if (off(alike) <= toleranceStops) return alike
+  const marks = dialMarks(strobe.dial).map(({ stops }) => stops)
+  const next = (by: -1 | 1): number => marks[marks.indexOf(mark) + by] ?? mark
+  return [alike, at(mark, next(-1)), at(next(1), mark)].reduce((a, b) => (off(b) < off(a) ? b : a))
+}
+
+/** The mark of the only head that gives the subject its level; what is left to that, by distance. */
+function poweredAlone(plan: Plan): Plan {
+  const there = withBestPower(plan, 0)
+  const { subjectStops, toleranceStops } = there.goals
+  const over = ledgerOf(there).totals.subject! - subjectStops
+  if (!(Math.abs(over) > toleranceStops)) return there
+  const { at } = there.lights[0]!
+  const distanceMm = Number((at.distanceMm * 2 ** (over / 2)).toFixed(1))
+  return withLight(there, 0, { at: { ...at, distanceMm } })
 }
 
 /** @param plan of that look, as a new shoot begins */
@@ -170,7 +191,7 @@ export function asUnderWater(plan: Plan, { snoot, cell }: WaterKit): Plan {
   switch (plan.look) {
     case 'water-tiny': {
       const over = withLight(wet, 0, { name: 'Over the port', ...overPort(wet) })
-      return withBestPower(withSettings(over, { apertureStops: sharpApertures(over).at(-1)! }), 0)
+      return poweredAlone(withSettings(over, { apertureStops: sharpApertures(over).at(-1)! }))
     }
     case 'water-snoot': {
       const a = withLight(wet, 0, {
@@ -181,7 +202,7 @@ export function asUnderWater(plan: Plan, { snoot, cell }: WaterKit): Plan {
       })
       const over = overPort(a)
       const toCell = sub(pointOf(a.lights[0]!.at), pointOf(over.at!))
-      return withBestPower(
+      return poweredAlone(
         withSecond(a, {
           ...over,
           name: 'Only triggers',
@@ -191,15 +212,14 @@ export function asUnderWater(plan: Plan, { snoot, cell }: WaterKit): Plan {
           firedBy: { kind: 'camera' },
           powerStops: -5,
           aim: turned(unit(toCell), 0)
-        }),
-        0
+        })
       )
     }
     case 'water-fish':
     case 'water-wide': {
       const base = plan.look === 'water-wide' ? waterByShutter(wet) : wet
       const a = withLight(base, 0, { name: 'Left arm', ...beside(base, -1) })
-      return poweredAlike(withSecond(a, { name: 'Right arm', role: 'fill', ...beside(a, 1) }))
+      return powered(withSecond(a, { name: 'Right arm', role: 'fill', ...beside(a, 1) }))
     }
     default:
       return wet

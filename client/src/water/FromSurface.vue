@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Daylight at the subject's depth, from what falls on the surface. */
 import { computed, ref } from 'vue'
-import { daylightAt } from '@core/advise/daylightAt'
+import { daylightAt, UPRIGHT_STOPS } from '@core/advise/daylightAt'
 import type { Water } from '@core/medium/water'
 import type { Fault } from '@core/plan/open'
 import StepField from '@/instruments/StepField.vue'
@@ -12,11 +12,13 @@ const props = defineProps<{ water: Water }>()
 const store = usePlan()
 /** Sun between clouds; common practice, no source. */
 const surfaceEv = ref(14)
-const reading = computed(() => daylightAt(store.plan!, props.water, surfaceEv.value, null))
+const daylight = computed(() => daylightAt(store.plan!, props.water, surfaceEv.value, null))
 const note = computed(() => {
-  const { ev } = reading.value.value
-  const taken = stopCount(surfaceEv.value - ev)
-  return `At ${plain(props.water.depthM)} m EV ${plain(ev, 3)}: ${taken} taken on the way down.`
+  const { ev } = daylight.value.background.value
+  return (
+    `At ${plain(props.water.depthM)} m EV ${plain(ev, 3)}: ${stopCount(surfaceEv.value - ev)} taken ` +
+    `on the way down. On what faces the lens about ${stopCount(-UPRIGHT_STOPS)} less.`
+  )
 })
 const setSurface = (value: number): readonly Fault[] => {
   if (value < 0 || value > 17) return [{ path: '', message: 'EV 0 to 17: sun at noon is 15' }]
@@ -25,9 +27,9 @@ const setSurface = (value: number): readonly Fault[] => {
 }
 const take = (): void =>
   void store.update('daylight by depth', (draft) => {
-    const taken = { ...reading.value, takenAt: new Date().toISOString() }
-    draft.ambient.subject = taken
-    draft.ambient.background = taken
+    const takenAt = new Date().toISOString()
+    draft.ambient.subject = { ...daylight.value.subject, takenAt }
+    draft.ambient.background = { ...daylight.value.background, takenAt }
   })
 </script>
 
