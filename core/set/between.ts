@@ -107,3 +107,14 @@ export function putBall(balls: Float64Array, which: 0 | 1, at: Vec, radius: numb
   balls[o + 2] = at[2]
   balls[o + 3] = radius
 }
+
+/**
+ * Takes one out of those found: a flat piece's own surface does not stand before it.
+ * @param index of the surface; −1: none
+ * @returns how many are left
+ */
+export function leaveOut(found: Int32Array, many: number, index: number): number {
+  let left = 0
+  for (let k = 0; k < many; k++) if (found[k] !== index) found[left++] = found[k]!
+  return left
+}

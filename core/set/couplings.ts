@@ -4,7 +4,7 @@
  * that is seen. Sources: formFactor.ts; far away cos·cos·A/(πd² + A), radiometry of Lambertian
  * surfaces.
  */
-import { putBall } from './between'
+import { leaveOut, putBall } from './between'
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
 import type { PlacePoint } from './placePoint'
@@ -105,7 +105,8 @@ function inFrontOf(
     const r = piece.radiusMm
     putBall(balls, 0, place, 0)
     putBall(balls, 1, piece.at, r)
-    const things = surfaces.between(balls, normal === null ? -1 : on, near)
+    const found = surfaces.between(balls, normal === null ? -1 : on, near)
+    const things = piece.corners === null ? found : leaveOut(near, found, piece.on)
     const between = things > 0
     const above = normal === null ? d : dx * normal[0] + dy * normal[1] + dz * normal[2]
     const exact = normal !== null && piece.corners !== null && r > EXACT * d

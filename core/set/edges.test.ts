@@ -3,8 +3,9 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Plan } from '../plan/plan'
 import { testCard, testLight, testModifier, testPlan, testStrobe } from '../testing'
+import { leaveOut } from './between'
 import { sceneOf } from './scene'
-import { surfacesOf, type Surface } from './surface'
+import { isSheet, surfacesOf, type Surface } from './surface'
 import { computeTransport } from './transport'
 import { sub, type Vec } from './vec'
 
@@ -160,6 +161,34 @@ test('property: what hides one point of a ball from one of another is never left
     ),
     { numRuns: 3000 }
   )
+})
+
+test('property: a sheet stands before none of its own spots, so it may be left out of what does', () => {
+  const plan = facing(300, null)
+  plan.cards = [20, 70].map((deg, k) =>
+    testCard({
+      id: `K${k + 1}` as 'K1',
+      at: { distanceMm: 130, azimuthDeg: deg, elevationDeg: deg / 2 },
+      aim: { kind: 'free', azimuthDeg: 2 * deg, elevationDeg: deg }
+    })
+  )
+  const { surfaces } = sceneOf(plan)
+  const sheets = surfaces.list.flatMap((each, i) => (isSheet(each) ? [[each, i] as const] : []))
+  expect(sheets.length).toBeGreaterThan(3)
+  const number = fc.integer({ min: -300, max: 300 })
+  const share = fc.integer({ min: -100, max: 100 })
+  fc.assert(
+    fc.property(fc.tuple(number, number, number), share, share, (from, across, up) => {
+      for (const [{ at, across: u, upward: v, halfAcross, halfUpward }, i] of sheets) {
+        const [a, b] = [(across / 100) * halfAcross, (up / 100) * halfUpward]
+        const spot = at.map((x, k) => x + a * u[k]! + b * v[k]!) as unknown as Vec
+        expect(surfaces.stops(i, Float64Array.of(...from, ...sub(spot, from)))).toBe(false)
+      }
+    })
+  )
+  const found = Int32Array.of(3, 7, 9, 0)
+  expect([leaveOut(found, 3, 7), ...found.subarray(0, 2)]).toEqual([2, 3, 9])
+  expect(leaveOut(found, 2, -1)).toBe(2)
 })
 
 test('a ring is not taken for convex, a disc is', () => {

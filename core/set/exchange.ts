@@ -6,7 +6,7 @@
  * Greenberg and Battaile 1984, radiosity (value from memory); Sinkhorn scaling; Cholesky
  * factorisation, any handbook of numerical methods.
  */
-import { putBall } from './between'
+import { leaveOut, putBall } from './between'
 import { cholesky } from './cholesky'
 import { formFactor } from './formFactor'
 import type { Patch } from './patches'
@@ -71,7 +71,8 @@ function seenShare(a: Patch, b: Patch, surfaces: Surfaces, free: number): number
   putBall(balls, 0, a.at, a.radiusMm)
   putBall(balls, 1, b.at, b.radiusMm)
   // A flat one does not stand before itself, a curved one's parts may.
-  const things = surfaces.between(balls, a.corners ? a.on : -1, near)
+  const found = surfaces.between(balls, a.corners ? a.on : -1, near)
+  const things = b.corners ? leaveOut(near, found, b.on) : found
   if (things === 0) return 1
   // More lines where it counts for more.
   const weight = free / Math.min(a.areaMm2, b.areaMm2)
