@@ -13,6 +13,7 @@ export const prepare = z
   .max(2000)
   .default('')
   .describe('steps of one’s own before it is used, one a line')
+export const mount = z.string().trim().max(40).default('').describe('lens mount; empty: not said')
 const sealSchema = z.strictObject({
   name: z.string().trim().min(1, 'a name is needed').max(60),
   servicedOn: z.iso.date().nullable().describe('when it last was; null: not noted')

@@ -10,7 +10,7 @@ import { dialSchema } from '../scales/dial'
 import { cameraFilesSchema, NO_FILES } from './cameraFiles'
 import { faceSchema, millimetres } from './face'
 import { filterSchema } from './filter'
-import { id, measuredTo, name, notes, prepare, seals, stops } from './fields'
+import { id, measuredTo, mount, name, notes, prepare, seals, stops } from './fields'
 import { housingSchema } from './housing'
 import { linkSchema } from './link'
 import { meterSchema } from './meter'
@@ -24,8 +24,6 @@ import {
 
 /** A size that stands in the way of light; 0: it is left out of the sum. */
 const roomTaken = z.number().min(0).max(600).nullable()
-
-const mount = z.string().trim().max(40).default('').describe('lens mount; empty: not said')
 
 export const cameraSchema = z
   .strictObject({

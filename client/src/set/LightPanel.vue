@@ -4,36 +4,31 @@
  * set.
  */
 import { computed } from 'vue'
-import type { Modifier, Strobe } from '@core/kit/kit'
-import { isClear } from '@core/set/seenPlaces'
+import type { Strobe } from '@core/kit/kit'
 import { copyLight, removeLight } from '@core/plan/edit'
 import type { Light, LightId, Plan } from '@core/plan/plan'
-import { mirrors } from '@core/set/optics'
 import { chooseOnDial } from '@core/scales/dial'
 import FilterList from '@/colour/FilterList.vue'
-import KitMoved from '@/instruments/KitMoved.vue'
 import KitPick from '@/instruments/KitPick.vue'
 import LockButton from '@/instruments/LockButton.vue'
 import PowerAdvice from '@/instruments/PowerAdvice.vue'
 import PowerRemedies from '@/instruments/PowerRemedies.vue'
-import { useKit } from '@/stores/kit'
 import { usePlan } from '@/stores/plan'
-import { itemLine } from '@/words/kitStart'
-import { placeName, ROLE_NAMES } from '@/words/names'
+import { ROLE_NAMES } from '@/words/names'
 import AimField from './AimField.vue'
 import GroupLine from './GroupLine.vue'
 import HeadFields from './HeadFields.vue'
 import LinkFields from './LinkFields.vue'
 import { useSelection } from './selection'
+import ModifierList from './ModifierList.vue'
 import PositionFields from './PositionFields.vue'
+import ServesField from './ServesField.vue'
 
 const props = defineProps<{ id: LightId }>()
 const store = usePlan()
-const kit = useKit()
 const selection = useSelection()
 const light = computed<Light>(() => store.plan!.lights.find((each) => each.id === props.id)!)
 const path = computed(() => `lights.${props.id}` as const)
-const modifiersPath = computed(() => `lights.${props.id}.modifiers` as const)
 const ownIn = (draft: Plan): Light => draft.lights.find((each) => each.id === props.id)!
 const pickStrobe = (strobe: Strobe): void => {
   store.update('strobe', (draft) => {
@@ -45,47 +40,7 @@ const pickStrobe = (strobe: Strobe): void => {
     own.mount = strobe.face.kind === 'ring' ? 'lens' : 'stand'
   })
 }
-// By the modifiers alone: a light that only moves makes no new list.
-const worn = computed(() => light.value.modifiers)
-const free = computed(() =>
-  kit.modifiers
-    .filter((each) => !worn.value.some((on) => on.id === each.id))
-    .map((each) => ({ value: each.id, title: each.name }))
-)
-const putOn = (id: string): void => {
-  const modifier = kit.modifiers.find((each) => each.id === id)
-  if (modifier)
-    store.update('modifier', (draft) => void ownIn(draft).modifiers.push(structuredClone(modifier)))
-}
-const takeOff = (modifier: Modifier): void =>
-  void store.update('modifier', (draft) => {
-    const own = ownIn(draft)
-    own.modifiers = own.modifiers.filter((each) => each.id !== modifier.id)
-  })
 const roles = Object.entries(ROLE_NAMES).map(([value, title]) => ({ value, title }))
-/** By the user's own places alone: a light that moves makes no new list. */
-const own = computed(() => store.plan!.places)
-const LIT_PLACES = ['subject', 'shadow', 'top', 'front']
-const CLEAR_PLACES = ['subject', 'rimLeft', 'rimRight']
-const offered = computed(() => {
-  const plan = store.plan!
-  const seen = mirrors(plan) ? ['mirrored'] : []
-  return [...(isClear(plan) ? CLEAR_PLACES : LIT_PLACES), 'background', 'foreground', ...seen]
-})
-/** What it serves stays in the list when the subject or the table is none of that kind any more. */
-const served = computed(() => {
-  const place = light.value.serves
-  const known = place === null || offered.value.includes(place)
-  return known || own.value.some(({ id }) => id === place) ? [] : [place]
-})
-const places = computed(() => [
-  { value: '', title: 'the place of its role' },
-  ...[...offered.value, ...served.value].map((place) => ({
-    value: place,
-    title: placeName(store.plan!, place)
-  })),
-  ...own.value.map(({ id, name }) => ({ value: id, title: name }))
-])
 const remove = (): void => {
   const next = removeLight(store.plan!, props.id)
   selection.pick('light', next.lights[0]!.id)
@@ -121,42 +76,7 @@ const copy = (): void => {
     <PowerRemedies :id="id" />
     <KitPick kind="strobe" :item="light.strobe" @pick="$event && pickStrobe($event as Strobe)" />
     <HeadFields :light="light" />
-    <div class="lock">
-      <span class="small muted">Modifiers</span
-      ><LockButton
-        :locked="store.isLocked(modifiersPath)"
-        :label="`modifiers of ${light.id}`"
-        @toggle="store.toggleLock(modifiersPath)"
-      />
-    </div>
-    <ul v-if="light.modifiers.length" class="worn" aria-label="On the head">
-      <li v-for="modifier in light.modifiers" :key="modifier.id">
-        <span
-          >{{ modifier.name }}<small class="muted">{{ itemLine(modifier) }}</small
-          ><KitMoved :item="modifier" /></span
-        ><button
-          type="button"
-          class="push bare"
-          :disabled="store.isLocked(modifiersPath)"
-          :aria-label="`Take ${modifier.name} off`"
-          @click="takeOff(modifier)"
-        >
-          Off
-        </button>
-      </li>
-    </ul>
-    <v-select
-      v-if="light.modifiers.length < 4 && free.length"
-      :disabled="store.isLocked(modifiersPath)"
-      :model-value="null"
-      :items="free"
-      item-value="value"
-      item-title="title"
-      :label="light.modifiers.length ? 'Add another modifier' : 'Modifier'"
-      :placeholder="light.modifiers.length ? '' : 'Bare head'"
-      persistent-placeholder
-      @update:model-value="putOn($event as unknown as string)"
-    />
+    <ModifierList :light="light" />
     <div class="lock">
       <span class="small muted">Filters</span
       ><LockButton
@@ -192,14 +112,7 @@ const copy = (): void => {
         @update:model-value="store.set(`${path}.mount`, $event, 'mount')"
       />
     </div>
-    <v-select
-      :model-value="light.serves ?? ''"
-      :items="places"
-      item-value="value"
-      item-title="title"
-      label="Its power serves"
-      @update:model-value="store.set(`${path}.serves`, $event || null, 'serves')"
-    />
+    <ServesField :light="light" />
     <template v-if="light.mount === 'stand'">
       <PositionFields :path="path" />
       <AimField :path="path" label="Aimed at" />
@@ -261,17 +174,6 @@ const copy = (): void => {
   display: flex;
   justify-content: space-between;
   align-items: center;
-}
-.worn li {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 0.5rem;
-  border-bottom: 1px dotted var(--line);
-}
-.worn small {
-  display: block;
-  font-size: 0.75rem;
 }
 .row {
   display: flex;

@@ -6,14 +6,10 @@
 import { useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { ratiosOf } from '@core/ledger/ratios'
-import type { SourceId } from '@core/ledger/terms'
 import type { LightId, Place } from '@core/plan/plan'
 import CellTerms from '@/instruments/CellTerms.vue'
-import { COLOUR_MODES, colourMode } from '@/instruments/colourMode'
 import GlassPanel from '@/glass/GlassPanel.vue'
 import TablePanel from '@/glass/TablePanel.vue'
-import LedgerTable from '@/instruments/LedgerTable.vue'
 import CardPanel from '@/set/CardPanel.vue'
 import ChecksList from '@/set/ChecksList.vue'
 import PropPanel from '@/body/PropPanel.vue'
@@ -24,25 +20,18 @@ import PicturePanel from '@/picture/PicturePanel.vue'
 import { sourceOfMost } from '@/picture/sourceOfMost'
 import SetDrawings from '@/set/SetDrawings.vue'
 import SetList from '@/set/SetList.vue'
-import { saveText } from '@/api/saveFile'
 import { useSelection } from '@/set/selection'
-import { useNotices } from '@/stores/notices'
 import VapourCurve from '@/vapour/VapourCurve.vue'
 import { usePlan } from '@/stores/plan'
-import { csvOf } from '@/words/csv'
-import { FLAG_WORDS } from '@/words/flags'
-import { ratioWords } from '@/words/format'
-import { ledgerRows } from '@/words/ledger'
+import LedgerSection from './LedgerSection.vue'
 
 const store = usePlan()
 const selection = useSelection()
-const notices = useNotices()
 const route = useRoute()
 const plan = computed(() => store.plan!)
 const open = ref('A-subject')
 const term = ref('')
 const place = ref<Place | null>(null)
-const isolated = ref<SourceId[]>([])
 const tab = ref<'thing' | 'terms' | 'checks'>('thing')
 const trouble = ref(0)
 const TABS = [
@@ -88,7 +77,6 @@ watch(
     tab.value = 'thing'
   }
 )
-const ratios = computed(() => ratiosOf(plan.value, store.evaluation!.ledger))
 const openCell = (key: string): void => {
   open.value = key
   term.value = ''
@@ -106,20 +94,6 @@ const backToLights = (): void => {
   place.value = null
   selection.pick('light', plan.value.lights[0]!.id)
 }
-const copy = async (): Promise<void> => {
-  try {
-    await navigator.clipboard.writeText(
-      ledgerRows(plan.value)
-        .map((row) => row.join('\t'))
-        .join('\n')
-    )
-    notices.say('The sum is on the clipboard, ready for a spreadsheet.')
-  } catch {
-    notices.say('This browser does not let the page use the clipboard. Take the CSV file instead.')
-  }
-}
-const saveCsv = (): void =>
-  saveText(csvOf(ledgerRows(plan.value)), 'text/csv', `${plan.value.title} ledger.csv`)
 </script>
 
 <template>
@@ -131,43 +105,7 @@ const saveCsv = (): void =>
         <PicturePanel v-if="!narrow" @open="openSum" />
         <SetDrawings :beside="!narrow" />
       </div>
-      <section class="group sum" aria-labelledby="ledger-title">
-        <div class="title">
-          <h2 id="ledger-title">The sum</h2>
-          <span v-if="ratios.keyFill !== null" class="small" data-ratio="key-fill"
-            ><span class="muted">key : fill</span>
-            <span class="num">{{ ratioWords(ratios.keyFill) }}</span></span
-          >
-          <span v-if="ratios.litShadow !== null" class="small" data-ratio="lit-shadow"
-            ><span class="muted">lit : shadow</span>
-            <span class="num">{{ ratioWords(ratios.litShadow) }}</span></span
-          >
-          <label class="small colours"
-            ><span class="muted" aria-hidden="true">Colours</span
-            ><select v-model="colourMode" aria-label="Colours of the sum">
-              <option v-for="{ value, title } in COLOUR_MODES" :key="value" :value="value">
-                {{ title }}
-              </option>
-            </select></label
-          >
-          <span class="acts"
-            ><button type="button" class="push bare" @click="copy">Copy</button
-            ><button type="button" class="push bare" @click="saveCsv">CSV</button></span
-          >
-        </div>
-        <LedgerTable
-          :open="open"
-          :isolated="isolated"
-          @open="openCell"
-          @place="showPlace"
-          @isolate="isolated = $event"
-        />
-        <ul v-if="store.evaluation!.flags.length" class="flags small">
-          <li v-for="flag in store.evaluation!.flags" :key="flag" class="near">
-            ▲ {{ FLAG_WORDS[flag] }}
-          </li>
-        </ul>
-      </section>
+      <LedgerSection :open="open" @open="openCell" @place="showPlace" />
       <GlassPanel v-if="plan.subject.finish === 'clear'" />
       <TablePanel v-if="plan.table && plan.table.finish !== 'matt'" />
     </div>
@@ -268,37 +206,6 @@ aside {
 .light-stage {
   padding-bottom: 0;
 }
-.title {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.3rem 1.4rem;
-  align-items: baseline;
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 0.2rem;
-}
-.title .muted {
-  margin-right: 0.3rem;
-}
-.acts {
-  margin-left: auto;
-}
-.acts .push {
-  min-height: 28px;
-  font-size: 0.8125rem;
-}
-.colours select {
-  min-height: 28px;
-  padding: 0 0.4rem;
-  color: var(--text);
-  background: var(--well);
-  border: 1px solid var(--rule);
-  border-radius: 2px;
-}
-.flags {
-  padding-top: 0.6rem;
-  display: grid;
-  gap: 0.3rem;
-}
 .back {
   justify-self: start;
 }
@@ -343,7 +250,6 @@ aside {
   }
 }
 @media (pointer: coarse), (max-width: 760px) {
-  .acts .push,
   .tabs button {
     min-height: 44px;
   }
