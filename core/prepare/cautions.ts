@@ -4,6 +4,7 @@ import { flashes } from '../plan/firing'
 import type { Plan } from '../plan/plan'
 import { holdsLiquid } from '../set/props'
 import { cutAngleDeg } from '../set/modified'
+import { hasCells } from './checklist'
 
 export const CAUTIONS = [
   'animals',
@@ -64,7 +65,7 @@ function applies(plan: Plan, caution: Caution): boolean {
     case 'dark-room':
       return !wet && goals.backgroundStops <= -3
     case 'lithium':
-      return lit.some(({ strobe }) => !strobe.onMains)
+      return lights.some(hasCells)
     case 'high-voltage':
     case 'eyes':
       return lit.length > 0
