@@ -90,6 +90,8 @@ const send = (device: string, query: Record<string, string>, bytes: Buffer) =>
   server.call('POST', `/api/devices/${device}/files?${new URLSearchParams(query)}`, bytes)
 const answer = (device: string, id: string, body: unknown = { ok: true }) =>
   server.call('PUT', `/api/devices/${device}/commands/${id}/answer`, body)
+/** One that listens is not taken for gone, however slowly a machine works on its files. */
+const staying = (device: string) => listen(`/api/devices/${device}/commands`)
 const trigger = { do: 'trigger', kind: 'lit', lights: ['A'] }
 
 test('a bridge announces a camera, is triggered, sends the file, and the frame is there', async () => {
@@ -126,6 +128,7 @@ test('a bridge announces a camera, is triggered, sends the file, and the frame i
 
 test('a raw file joins its JPEG, whichever way its name is written', async () => {
   await put('pairs')
+  const line = await staying('pairs')
   const jpeg = await picture(70)
   const raw = Buffer.from('49492a0008000000', 'hex')
   await put('pairs', { ...offer, shootId: 'demo-coin' })
@@ -140,10 +143,12 @@ test('a raw file joins its JPEG, whichever way its name is written', async () =>
   const kept = await fetch(`${server.url}/api/shoots/demo-coin/frames/${frameId}/raw`)
   expect(Buffer.from(await kept.arrayBuffer()).equals(raw)).toBe(true)
   expect((await framesOf('demo-coin')).at(-1)).toMatchObject({ hasImage: true, hasRaw: true })
+  await line.end()
 })
 
 test('the same file sent again, or twice at once, is one frame; a deleted one stays deleted', async () => {
   await put('twice', { ...offer, shootId: 'demo-crab' })
+  const line = await staying('twice')
   const before = (await framesOf('demo-crab')).length
   const bytes = await picture(33)
   const all = await Promise.all(
@@ -155,10 +160,12 @@ test('the same file sent again, or twice at once, is one frame; a deleted one st
   await server.call('DELETE', `/api/shoots/demo-crab/frames/${frameId}`)
   expect((await send('twice', { name: 'a.jpg' }, bytes)).json).toEqual({ frameId, known: true })
   expect(await framesOf('demo-crab')).toHaveLength(before)
+  await line.end()
 })
 
 test('a frame nobody asked for is taken for what the run asks next', async () => {
   await put('unasked', { ...offer, shootId: 'demo-tent' })
+  const line = await staying('unasked')
   await send('unasked', { name: 'n.jpg' }, await picture(2))
   const [last] = (await framesOf('demo-tent')).slice(-1)
   const { plans } = (await server.call('GET', '/api/shoots/demo-tent/frames')).json as RunFrames
@@ -167,6 +174,7 @@ test('a frame nobody asked for is taken for what the run asks next', async () =>
   // Unless its file says that a flash fired.
   await send('unasked', { name: 'm.jpg' }, await picture(140, { Flash: '1' }))
   expect((await framesOf('demo-tent')).at(-1)!.frame.kind).toBe('lit')
+  await line.end()
 })
 
 test('a bridge that was cut off is asked again, and its first answer counts', async () => {
@@ -299,6 +307,7 @@ test('a frame of no shoot waits for who asked, and is stored nowhere', async () 
 
 test('a frame of a made-up studio is known as one', async () => {
   await put('made-up', { ...offer, practice: true, shootId: 'demo-coin' })
+  const line = await staying('made-up')
   const { json } = await send('made-up', { name: 'MADE.JPG' }, await picture(77))
   const frame = (await framesOf('demo-coin')).find(
     (each) => each.frame.id === (json as Filed).frameId
@@ -308,4 +317,5 @@ test('a frame of a made-up studio is known as one', async () => {
   expect(others.some((each) => each.frame.id !== frame!.frame.id && each.frame.practice)).toBe(
     false
   )
+  await line.end()
 })

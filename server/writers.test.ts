@@ -143,16 +143,19 @@ describe('a database that another program holds', () => {
     await holding(async () => {
       const writing = rename(shoot)
       let answered = 0
+      // As many as a slow machine manages in the time the write waits.
+      let over = false
       const reading = (async () => {
-        for (let i = 0; i < 20; i++) {
+        while (!over) {
           await get('/api/health')
           await get(`/api/shoots/${shoot.id}`)
           answered++
         }
       })()
       const refused = await writing
-      expect(answered).toBe(20)
+      over = true
       await reading
+      expect(answered).toBeGreaterThan(1)
       expect([refused.status, problem(refused).title]).toEqual([503, 'The database is held'])
       expect(refused.headers.get('retry-after')).toBe('1')
     })
