@@ -194,26 +194,26 @@ export function asUnderWater(plan: Plan, { snoot, cell }: WaterKit): Plan {
       return poweredAlone(withSettings(over, { apertureStops: sharpApertures(over).at(-1)! }))
     }
     case 'water-snoot': {
-      const a = withLight(wet, 0, {
-        name: 'Snoot from the side',
-        modifiers: snoot ? [snoot] : [],
-        firedBy: cell && { kind: 'link', link: cell, of: 'B', preFlash: false, channel: null },
-        reach: null
-      })
-      const over = overPort(a)
-      const toCell = sub(pointOf(a.lights[0]!.at), pointOf(over.at!))
-      return poweredAlone(
-        withSecond(a, {
-          ...over,
-          name: 'Only triggers',
-          role: 'other',
-          on: false,
-          onlyTriggers: true,
-          firedBy: { kind: 'camera' },
-          powerStops: -5,
-          aim: turned(unit(toCell), 0)
+      const a = poweredAlone(
+        withLight(wet, 0, {
+          name: 'Snoot from the side',
+          modifiers: snoot ? [snoot] : [],
+          firedBy: cell && { kind: 'link', link: cell, of: 'B', preFlash: false, channel: null },
+          reach: null
         })
       )
+      const over = overPort(a)
+      const toCell = sub(pointOf(a.lights[0]!.at), pointOf(over.at!))
+      return withSecond(a, {
+        ...over,
+        name: 'Only triggers',
+        role: 'other',
+        on: false,
+        onlyTriggers: true,
+        firedBy: { kind: 'camera' },
+        powerStops: -5,
+        aim: turned(unit(toCell), 0)
+      })
     }
     case 'water-fish':
     case 'water-wide': {

@@ -170,6 +170,9 @@ export interface Supply {
 export const recycleSeconds = (powerStops: number, supply: Supply): number =>
   Math.max(supply.leastRecycleS, supply.recycleFullS * 2 ** powerStops)
 
+/** As many flashes as are ever counted: more than any charge gives, so heads on mains. */
+export const UNCOUNTED = 1e9
+
 /** Cap on flashes per charge where the head's is not known, times those at full power: from memory. */
 const MOST_TIMES = 20
 

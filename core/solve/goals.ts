@@ -9,7 +9,7 @@ import type { Evaluation } from '../ledger/evaluate'
 import { freezeOf } from '../ledger/freeze'
 import type { Ledger } from '../ledger/ledger'
 import { ratiosOf } from '../ledger/ratios'
-import { flashesPerCharge, recycleSeconds } from '../light/strobe'
+import { flashesPerCharge, recycleSeconds, UNCOUNTED } from '../light/strobe'
 import { BACKGROUND_PLACES, DARK_SUBJECT, type GoalId, type Place, type Plan } from '../plan/plan'
 import { depthOf, endBlur, neededDepthMm } from '../plan/lensInUse'
 
@@ -140,7 +140,10 @@ function valueOf(
     case 'recycle':
       return Math.max(0, ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe)))
     case 'flashes':
-      return Math.min(1e9, ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe)))
+      return Math.min(
+        UNCOUNTED,
+        ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe))
+      )
     case 'iso':
       return plan.settings.isoStops
     default:

@@ -6,7 +6,7 @@
 import { pixelPitchMm } from '../kit/kit'
 import { evaluate } from '../ledger/evaluate'
 import { freezeOf } from '../ledger/freeze'
-import { flashesPerCharge, recycleSeconds } from '../light/strobe'
+import { flashesPerCharge, recycleSeconds, UNCOUNTED } from '../light/strobe'
 import { endBlur, neededDepthMm } from '../plan/lensInUse'
 import type { Plan } from '../plan/plan'
 import { applyChange, groupOf, type WayChange, type WayGroup } from './change'
@@ -57,7 +57,10 @@ function priceOfWay(plan: Plan, after: Plan, evaluation: ReturnType<typeof evalu
     edgePx: endBlur(after, neededDepthMm(after)).bothMm / pixelPitchMm(after.camera),
     reserveStops: Math.min(14, ...lit.map((light) => 0 - light.powerStops)),
     recycleS: Math.max(0, ...lit.map((light) => recycleSeconds(light.powerStops, light.strobe))),
-    flashes: Math.min(1e9, ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe))),
+    flashes: Math.min(
+      UNCOUNTED,
+      ...lit.map((light) => flashesPerCharge(light.powerStops, light.strobe))
+    ),
     blurPx: after.subject.speedMmS > 0 ? freezeOf(after, evaluation.ledger).worst.blurPx : null,
     noiseStops: after.settings.isoStops - plan.camera.lowestIsoStops
   }

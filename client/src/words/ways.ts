@@ -1,6 +1,7 @@
 /** Goals, ways and relaxations in words. */
 import { levelTo8Bit } from '@core/ambient/blackScale'
 import { formatPower } from '@core/scales/dial'
+import { UNCOUNTED } from '@core/light/strobe'
 import { nameOf } from '@core/scales/marks'
 import { ownerOf } from '@core/plan/path'
 import type { Light, Plan } from '@core/plan/plan'
@@ -71,8 +72,6 @@ const GOAL_NAMES: Record<string, string> = {
 export const goalName = (plan: Plan, id: string): string =>
   id.startsWith('at:') ? placeName(plan, id.slice(3)) : (GOAL_NAMES[id] ?? id)
 
-/** Every head on mains: more than any charge gives. */
-const UNCOUNTED = 1e9
 const flashesWords = (count: number): string =>
   count >= UNCOUNTED ? 'mains' : String(Math.round(count))
 
