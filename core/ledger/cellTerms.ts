@@ -96,18 +96,19 @@ function arrivalTerms(plan: Plan, transport: Transport, i: number, j: number): T
     later: bounce > 0 ? transport.later[at]! / bounce : 0
   }
   if (places[j]!.seen) return [term('seen', Math.log2(whole))]
-  if (direct <= 0 && whole > 0)
-    return [
-      ...(all > 0 ? [term('glow', Math.log2(all))] : []),
-      ...(whole > all ? [term('byTable', Math.log2(all > 0 ? whole / all : whole))] : []),
-      ...(bounce > 0 ? [term('bounce', Math.log2(1 + bounce / whole), parts)] : [])
-    ]
-  if (direct <= 0)
+  // Straight light that is nothing beside what bounces is none.
+  if (whole <= UNSEEN * bounce)
     return [
       {
         ...term('bounceOnly', Math.log2(bounce), parts),
         shades: transport.open[at]! > 0 ? inTheWay(transport.scene, i, j) : []
       }
+    ]
+  if (direct <= 0)
+    return [
+      ...(all > 0 ? [term('glow', Math.log2(all))] : []),
+      ...(whole > all ? [term('byTable', Math.log2(all > 0 ? whole / all : whole))] : []),
+      ...(bounce > 0 ? [term('bounce', Math.log2(1 + bounce / whole), parts)] : [])
     ]
   const head = heads[i]!
   const place = places[j]!
